@@ -1,0 +1,39 @@
+import {
+  averageSpeedOfAnswerMs,
+  countVisitEnd,
+  estimateWaitSeconds,
+  freshFigures,
+  recentHandleMs,
+  serviceLevel,
+} from './index.ts'
+
+test('short abandons leave the service level alone, long ones lower it', () => {
+  const figures = { ...freshFigures(0), entered: 4 }
+  countVisitEnd(figures, 'answered', 0, 20_000, 20_000)
+  countVisitEnd(figures, 'answered', 0, 20_001, 20_000)
+  countVisitEnd(figures, 'abandoned', 0, 5000, 20_000)
+  countVisitEnd(figures, 'abandoned', 0, 50_000, 20_000)
+  expect(serviceLevel(figures)).toEqual({ part: 1, whole: 3 })
+  expect(averageSpeedOfAnswerMs(figures)).toBe(20_001)
+})
+
+test('a visit of yesterday is not counted today', () => {
+  const figures = freshFigures(1000)
+  countVisitEnd(figures, 'answered', 999, 2000, 20_000)
+  expect(figures.answered).toBe(0)
+})
+
+test.each([
+  ['nobody there', 1, 0, 0, 60_000, null],
+  ['somebody free', 1, 4, 1, 60_000, 0],
+  ['next, four slots at work', 1, 4, 0, 60_000, 15],
+  ['third, four slots at work', 3, 4, 0, 60_000, 45],
+  ['before anything was handled', 1, 1, 0, null, 180],
+] as const)('the estimated wait: %s', (_, place, slots, free, handle, seconds) => {
+  expect(estimateWaitSeconds(place, slots, free, handle)).toBe(seconds)
+})
+
+test('the recent handle time moves by an eighth', () => {
+  expect(recentHandleMs(null, 8000)).toBe(8000)
+  expect(recentHandleMs(8000, 16_000)).toBe(9000)
+})

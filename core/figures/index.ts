@@ -1,0 +1,105 @@
+// Figures: what a queue's day amounts to, and the wait told to customers. Imports plan.
+import type { Instant } from '../plan/index.ts'
+
+/**
+ * Counts of one queue since its day began. A visit counts in the day on which it began, so at any time
+ * entered = answered + abandoned + sentAway + the visits of today that still wait.
+ */
+export interface QueueFigures {
+  dayBeganAt: Instant
+  entered: number
+  answered: number
+  answeredWithin: number
+  abandoned: number
+  abandonedWithin: number
+  sentAway: number
+  waitSumMs: number
+  handled: number
+  handleSumMs: number
+  estimates: number
+  estimateErrorSumMs: number
+}
+
+export const freshFigures = (dayBeganAt: Instant): QueueFigures => ({
+  dayBeganAt,
+  entered: 0,
+  answered: 0,
+  answeredWithin: 0,
+  abandoned: 0,
+  abandonedWithin: 0,
+  sentAway: 0,
+  waitSumMs: 0,
+  handled: 0,
+  handleSumMs: 0,
+  estimates: 0,
+  estimateErrorSumMs: 0,
+})
+
+export type VisitEnd = 'answered' | 'abandoned' | 'sentAway'
+
+/** Counts the end of a visit that began at `enteredAt` and was met by `targetMs` (the queue's target). */
+export function countVisitEnd(
+  figures: QueueFigures,
+  end: VisitEnd,
+  enteredAt: Instant,
+  endedAt: Instant,
+  targetMs: number,
+): void {
+  if (enteredAt < figures.dayBeganAt) return
+  const wait = endedAt - enteredAt
+  const within = wait <= targetMs ? 1 : 0
+  figures[end] += 1
+  if (end === 'answered') {
+    figures.answeredWithin += within
+    figures.waitSumMs += wait
+  } else if (end === 'abandoned') figures.abandonedWithin += within
+}
+
+export interface Ratio {
+  readonly part: number
+  readonly whole: number
+}
+
+/** Service level: answered within the target / (entered - abandoned within it). */
+export const serviceLevel = (f: QueueFigures): Ratio => ({
+  part: f.answeredWithin,
+  whole: f.entered - f.abandonedWithin,
+})
+
+/** Plainly answered within the target / entered. */
+export const answeredWithinOfEntered = (f: QueueFigures): Ratio => ({ part: f.answeredWithin, whole: f.entered })
+
+/** Average speed of answer in milliseconds, null before the first answer. */
+export const averageSpeedOfAnswerMs = (f: QueueFigures): number | null =>
+  f.answered === 0 ? null : Math.round(f.waitSumMs / f.answered)
+
+/** Average handle time (talk and wrap-up) in milliseconds, null before the first ended. */
+export const averageHandleMs = (f: QueueFigures): number | null =>
+  f.handled === 0 ? null : Math.round(f.handleSumMs / f.handled)
+
+/** Mean distance between the wait told and the wait met, in milliseconds, null without an answered estimate. */
+export const estimateErrorMs = (f: QueueFigures): number | null =>
+  f.estimates === 0 ? null : Math.round(f.estimateErrorSumMs / f.estimates)
+
+/** A queue's speed before it has handled anything, in milliseconds for one interaction. */
+export const assumedHandleMs = 180_000
+
+/** The recent handle time carried on by one more: each new one weighs an eighth. Integer milliseconds. */
+export const recentHandleMs = (before: number | null, handleMs: number): number =>
+  before === null ? handleMs : before + Math.round((handleMs - before) / 8)
+
+/**
+ * The wait to expect at a place in the queue (1 = next), in whole seconds: at once while somebody is free and nobody
+ * ahead; else the places ahead share the people at work, each of whom frees up every recent handle time.
+ * Null when nobody able to serve is there.
+ */
+export function estimateWaitSeconds(
+  place: number,
+  ableSlots: number,
+  freeAgents: number,
+  handleMs: number | null,
+): number | null {
+  if (ableSlots === 0) return null
+  if (place <= freeAgents) return 0
+  return Math.ceil(((place - freeAgents) * (handleMs ?? assumedHandleMs)) / ableSlots / 1000)
+}

@@ -1,0 +1,2 @@
+// An ordered store for what waits: deadlines, interactions, free agents. Imports nothing.
+export { Heap, heapNode, type HeapNode } from './heap.ts'

@@ -1,0 +1,21 @@
+// Ids are strings that do not mix: a QueueId cannot stand where an AgentId is wanted.
+type Id<Kind extends string> = string & { readonly kind?: Kind }
+
+/** Milliseconds since 1970-01-01T00:00Z, an integer. */
+export type Instant = number
+
+export type PersonId = Id<'person'>
+export type AgentId = PersonId
+export type CustomerId = Id<'customer'>
+export type QueueId = Id<'queue'>
+export type LineId = Id<'line'>
+export type PresenceStateId = Id<'presenceState'>
+export type LoadLimitsId = Id<'loadLimits'>
+export type DispositionId = Id<'disposition'>
+export type DeclineReasonId = Id<'declineReason'>
+export type InteractionId = Id<'interaction'>
+export type VisitId = Id<'visit'>
+export type OfferId = Id<'offer'>
+export type ConnectionId = Id<'connection'>
+export type ProcessId = Id<'process'>
+export type ContentId = Id<'content'>

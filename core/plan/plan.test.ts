@@ -1,0 +1,103 @@
+import { checkPlan, checkQueue, compilePlan, couldServe, may, roles, type PlanDocument } from './index.ts'
+
+const queue = (id: string, rest: Partial<PlanDocument['queues'][number]> = {}): PlanDocument['queues'][number] => ({
+  id,
+  name: id,
+  description: '',
+  service: 'inService',
+  agentIds: ['ana', 'ben'],
+  target: { percent: 80, seconds: 20 },
+  answerWindowSeconds: 15,
+  selection: 'longestIdle',
+  mostWaiting: null,
+  wrapUpSeconds: 30,
+  testCustomerIds: [],
+  ...rest,
+})
+
+const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayTurnsAtHour = 4): PlanDocument => ({
+  centre: {
+    name: 'Skerrow Ferries',
+    zone,
+    dayTurnsAtHour,
+    defaultTargetSeconds: 60,
+    order: 'lateness',
+    agentGraceSeconds: 20,
+    customerGraceSeconds: 10,
+    retryAfterSeconds: 5,
+    missedStateId: 'unattended',
+    awayStateId: 'offline',
+  },
+  presenceStates: [{ id: 'ready', name: 'Ready', admits: ['chat'], choosable: true, signedOut: false }],
+  loadLimits: [
+    { id: 'usual', name: 'Usual', slots: 3, channels: { chat: { slots: 1, most: 3 } } },
+    { id: 'none', name: 'No chats', slots: 3, channels: { chat: { slots: 1, most: 0 } } },
+  ],
+  declineReasons: [],
+  dispositions: [],
+  people: [
+    { id: 'ana', roles: ['agent'], loadLimitsId: 'usual' },
+    { id: 'ben', roles: ['agent'], loadLimitsId: 'usual' },
+    { id: 'cleo', roles: ['agent'], loadLimitsId: 'none' },
+    { id: 'sup', roles: ['supervisor'], loadLimitsId: null },
+  ],
+  queues,
+  lines: [],
+})
+
+const codes = (checked: PlanDocument['queues'][number], others: PlanDocument['queues'] = []): string[] =>
+  checkQueue(checked, document([checked, ...others])).map(({ code }) => code)
+
+describe('checks', () => {
+  test('a sound queue has no finding', () => expect(codes(queue('q'))).toEqual([]))
+  test('nobody could serve it: nobody listed, no agent, no room for chats', () => {
+    expect(codes(queue('q', { agentIds: [] }))).toEqual(['nobodyCanServe'])
+    expect(codes(queue('q', { agentIds: ['cleo'] }))).toEqual(['nobodyCanServe'])
+    expect(codes(queue('q', { agentIds: ['sup'] }))).toEqual(['notAnAgent', 'nobodyCanServe'])
+  })
+  test('a single person is a warning of its own', () =>
+    expect(codes(queue('q', { agentIds: ['ana'] }))).toEqual(['onePersonCanServe']))
+  test('a retired queue needs nobody', () => expect(codes(queue('q', { service: 'retired', agentIds: [] }))).toEqual([]))
+  test('in preparation without test customers nobody gets in', () =>
+    expect(codes(queue('q', { service: 'inPreparation' }))).toEqual(['noTestCustomers']))
+  test('names are compared without case and outer blanks', () =>
+    expect(codes(queue('q', { name: ' Freight' }), [queue('r', { name: 'freight' })])).toEqual(['nameTaken']))
+  test('an answer window longer than the target', () =>
+    expect(codes(queue('q', { answerWindowSeconds: 30 }))).toEqual(['answerWindowBeyondTarget']))
+  test('the plan lists faults before warnings', () => {
+    const plan = document([queue('q', { agentIds: [] }), queue('r', { agentIds: ['ghost', 'ana', 'ben'] })])
+    expect(checkPlan(plan).map(({ code }) => code)).toEqual(['unknownPerson', 'nobodyCanServe'])
+  })
+  test('who could serve leaves out those without room', () =>
+    expect(couldServe({ agentIds: ['ana', 'cleo', 'ghost'] }, document([])).map(({ id }) => id)).toEqual(['ana']))
+})
+
+describe('compiling', () => {
+  const at = Date.parse('2026-03-27T12:00:00Z')
+  test('leaves every name out', () => {
+    const compiled = JSON.stringify(compilePlan(document([queue('q', { name: 'Bookings', description: 'text' })]), 7, at))
+    expect(compiled).not.toMatch(/Bookings|text|Usual|Skerrow/)
+    expect(compiled).toContain('"version":7')
+  })
+  test('turns the day at the local hour, through a change of clocks', () => {
+    const { dayTurns } = compilePlan(document([]), 1, at)
+    expect(dayTurns.slice(0, 3).map((turn) => new Date(turn).toISOString())).toEqual([
+      '2026-03-28T04:00:00.000Z',
+      '2026-03-29T03:00:00.000Z',
+      '2026-03-30T03:00:00.000Z',
+    ])
+    expect(dayTurns).toHaveLength(400)
+  })
+  test('an hour that the change of clocks skips moves forward by the gap', () => {
+    const { dayTurns } = compilePlan(document([], 'Europe/Lisbon', 1), 1, at)
+    expect(new Date(dayTurns[1] ?? 0).toISOString()).toBe('2026-03-29T01:00:00.000Z')
+  })
+})
+
+test('what a role may do', () => {
+  const holders = (capability: Parameters<typeof may>[1]): string[] => roles.filter((role) => may([role], capability))
+  expect(holders('plan.edit')).toEqual(['administrator', 'supervisor'])
+  expect(holders('seat')).toEqual(['agent'])
+  expect(holders('live.view')).toEqual(['administrator', 'supervisor', 'observer'])
+  expect(may(['agent', 'supervisor'], 'actAs')).toBe(true)
+})

@@ -1,0 +1,130 @@
+import type {
+  AgentId,
+  Channel,
+  CompiledPlan,
+  ConnectionId,
+  ContentId,
+  CustomerId,
+  DeclineReasonId,
+  DispositionId,
+  InteractionId,
+  LineId,
+  OfferId,
+  PersonId,
+  PresenceStateId,
+  ProcessId,
+  QueueId,
+} from '../plan/index.ts'
+import type { Event } from './events.ts'
+
+/** What can be asked for, by name. Ids of new things come with the command. */
+export interface CommandBodies {
+  publishPlan: { readonly plan: CompiledPlan }
+  resumeRouter: { readonly outageMs: number }
+  loseProcess: { readonly processId: ProcessId }
+  connectAgent: { readonly agentId: AgentId; readonly connectionId: ConnectionId; readonly processId: ProcessId }
+  disconnectAgent: { readonly agentId: AgentId; readonly connectionId: ConnectionId }
+  setPresence: { readonly agentId: AgentId; readonly stateId: PresenceStateId }
+  beginInteraction: {
+    readonly interactionId: InteractionId
+    readonly channel: Channel
+    readonly customerId: CustomerId
+    readonly lineId: LineId
+    readonly queueId: QueueId
+    /** The customer's connection, where it stands already. */
+    readonly connection: { readonly id: ConnectionId; readonly processId: ProcessId } | null
+    readonly contentId: ContentId | null
+  }
+  connectCustomer: {
+    readonly interactionId: InteractionId
+    readonly connectionId: ConnectionId
+    readonly processId: ProcessId
+  }
+  disconnectCustomer: { readonly interactionId: InteractionId; readonly connectionId: ConnectionId }
+  leaveInteraction: { readonly interactionId: InteractionId }
+  answerOffer: { readonly agentId: AgentId; readonly offerId: OfferId; readonly interactionId: InteractionId }
+  declineOffer: {
+    readonly agentId: AgentId
+    readonly offerId: OfferId
+    readonly interactionId: InteractionId
+    readonly reason: DeclineReasonId
+  }
+  sendMessage: {
+    readonly interactionId: InteractionId
+    readonly agentId: AgentId | null
+    readonly contentId: ContentId
+  }
+  receiveMessages: {
+    readonly interactionId: InteractionId
+    readonly agentId: AgentId | null
+    readonly delivered: number
+    readonly seen: number
+  }
+  endInteraction: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+  saveWrapUp: {
+    readonly agentId: AgentId
+    readonly interactionId: InteractionId
+    readonly dispositionId: DispositionId | null
+    readonly notesContentId: ContentId | null
+  }
+  finishWrapUp: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+}
+
+export type CommandType = keyof CommandBodies
+
+/** Who asks: a person of the centre, the customer of one interaction, or the program itself. */
+export interface Actor {
+  readonly kind: 'person' | 'customer' | 'system'
+  /** A person's id; for a customer the interaction's id; for the system a process's name. */
+  readonly id: string
+}
+
+/** A command in its envelope. Unique by (actor, id): a second copy gets the first one's answer. */
+export type Command<T extends CommandType = CommandType> = {
+  [K in T]: {
+    readonly id: string
+    readonly type: K
+    readonly v: 1
+    readonly actor: Actor
+    /** The person in whose name the actor acts, if not their own. */
+    readonly onBehalfOf: PersonId | null
+    readonly reason: string | null
+    readonly correlation: string | null
+    readonly body: CommandBodies[K]
+  }
+}[T]
+
+/** Why a command changes nothing: a code and what it is about. Sentences are made from these where they are shown. */
+export interface Refusal {
+  readonly code: RefusalCode
+  readonly params: Readonly<Record<string, string | number>>
+}
+
+export type RefusalCode =
+  | 'notAllowed'
+  | 'noPlan'
+  | 'planNotNewer'
+  | 'unknownAgent'
+  | 'unknownInteraction'
+  | 'unknownQueue'
+  | 'unknownLine'
+  | 'unknownPresenceState'
+  | 'unknownDisposition'
+  | 'unknownDeclineReason'
+  | 'presenceNotChoosable'
+  | 'stillCarrying'
+  | 'queueNotOnLine'
+  | 'queueInPreparation'
+  | 'queueTakesNothingNew'
+  | 'queueRetired'
+  | 'interactionExists'
+  | 'interactionOver'
+  | 'notConnected'
+  | 'offerOver'
+  | 'notYourInteraction'
+  | 'notInWrapUp'
+
+export const refuse = (code: RefusalCode, params: Refusal['params'] = {}): Refusal => ({ code, params })
+
+export type Decision = Refusal | Event[]
+export const isRefusal = (decision: Decision): decision is Refusal => !Array.isArray(decision)

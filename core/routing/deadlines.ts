@@ -1,0 +1,65 @@
+import type { Instant } from '../plan/index.ts'
+import { estimateFor, leave, offerIdentity } from './consequences.ts'
+import { event, type Event } from './events.ts'
+import type { Deadline } from './index-of-state.ts'
+import { openOffer, visitOf } from './pieces.ts'
+import type { State } from './state.ts'
+
+/** When the state wants to be woken if nothing else happens, or null. */
+export const nextDeadline = (state: State): Instant | null => state.index.deadlines.peek()?.key ?? null
+
+/** What follows from a deadline that has come. */
+export function expire(state: State, { kind, id }: Deadline, at: Instant): Event[] {
+  switch (kind) {
+    case 'dayTurn':
+      return [event('dayTurned', at, {})]
+    case 'answerWindow': {
+      const interaction = state.interaction(id)
+      const offer = openOffer(interaction)
+      if (offer === null) throw new Error(`no offer is out for ${id}`)
+      const agentId = offer.agentId
+      return [
+        event('offerMissed', at, offerIdentity(interaction, offer)),
+        event('presenceSet', at, { agentId, stateId: state.settings().missedStateId, cause: 'missed' }),
+      ]
+    }
+    case 'customerGrace':
+      return leave(state, state.interaction(id), 'pageClosed', at)
+    case 'round':
+      return [event('roundBegan', at, { interactionId: id })]
+    case 'wrapUp':
+      return [event('wrapUpEnded', at, { interactionId: id, cause: 'time' })]
+    case 'agentGrace':
+      return loseAgent(state, id, at)
+  }
+}
+
+/** The agent stays away: conversations go back to their queue with their history, wrap-up runs on. */
+function loseAgent(state: State, agentId: string, at: Instant): Event[] {
+  const agent = state.agent(agentId)
+  const handedBack = agent.carried.flatMap((id) => {
+    const interaction = state.interaction(id)
+    if (interaction.phase !== 'connected') return []
+    return [handBackEvent(state, id, agentId, at)]
+  })
+  return [
+    event('agentGraceEnded', at, { agentId }),
+    ...handedBack,
+    event('presenceSet', at, { agentId, stateId: state.settings().awayStateId, cause: 'connectionLost' }),
+  ]
+}
+
+export function handBackEvent(state: State, interactionId: string, agentId: string, at: Instant): Event<'handedBack'> {
+  const interaction = state.interaction(interactionId)
+  const visit = visitOf(interaction)
+  const answeredAt = visit.offers.at(-1)?.endedAt ?? visit.enteredAt
+  return event('handedBack', at, {
+    interactionId,
+    agentId,
+    visitId: `${interactionId}.v${interaction.visits.length + 1}`,
+    waitSince: at - (answeredAt - visit.waitSince),
+    estimatedWaitSeconds: estimateFor(state, visit.queueId),
+    customerGraceDueAt:
+      interaction.connections.length > 0 ? null : at + state.settings().customerGraceSeconds * 1000,
+  })
+}

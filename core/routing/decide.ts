@@ -1,0 +1,348 @@
+import { may, type AgentId, type Instant, type PersonId, type Role } from '../plan/index.ts'
+import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
+import { end, estimateFor, leave, offerIdentity, withdraw, withdrawFrom } from './consequences.ts'
+import { handBackEvent } from './deadlines.ts'
+import { event, type Event } from './events.ts'
+import { atWork, openOffer, type Interaction } from './pieces.ts'
+import type { State } from './state.ts'
+
+/**
+ * What directly follows from a command: events, or a refusal. Looks at the state and changes nothing; who may do what
+ * is checked here once more, whatever the edge has let through.
+ */
+export function decide(state: State, command: Command, at: Instant): Decision {
+  switch (command.type) {
+    case 'publishPlan':
+      return publishPlan(state, command, at)
+    case 'resumeRouter':
+      return bySystem(command) ?? [event('routerResumed', at, command.body)]
+    case 'loseProcess':
+      return bySystem(command) ?? loseProcess(state, command.body.processId, at)
+    case 'connectAgent':
+      return connectAgent(state, command, at)
+    case 'disconnectAgent':
+      return disconnectAgent(state, command, at)
+    case 'setPresence':
+      return setPresence(state, command, at)
+    case 'beginInteraction':
+      return beginInteraction(state, command, at)
+    case 'connectCustomer':
+      return withCustomer(state, command, (interaction) =>
+        interaction.connections.some(({ id }) => id === command.body.connectionId)
+          ? []
+          : [event('customerConnected', at, command.body)],
+      )
+    case 'disconnectCustomer':
+      return withCustomer(state, command, (interaction) =>
+        disconnectCustomer(state, interaction, command.body.connectionId, at),
+      )
+    case 'leaveInteraction':
+      return withCustomer(state, command, (interaction) => leave(state, interaction, 'left', at))
+    case 'answerOffer':
+    case 'declineOffer':
+      return replyToOffer(state, command, at)
+    case 'sendMessage':
+      return sendMessage(state, command, at)
+    case 'receiveMessages':
+      return receiveMessages(state, command, at)
+    case 'endInteraction':
+      return withWork(state, command, 'connected', (interaction) => end(state, interaction, 'agent', at))
+    case 'saveWrapUp':
+      return saveWrapUp(state, command, at)
+    case 'finishWrapUp':
+      return withWork(state, command, 'wrapUp', ({ id }) => [
+        event('wrapUpEnded', at, { interactionId: id, cause: 'finished' }),
+      ])
+    default: {
+      const unknown: never = command
+      throw new Error(`unknown command ${JSON.stringify(unknown)}`)
+    }
+  }
+}
+
+const rolesOf = (state: State, id: PersonId): readonly Role[] => state.lookup.people.get(id)?.roles ?? []
+
+const bySystem = (command: Command): Refusal | null =>
+  command.actor.kind === 'system' ? null : refuse('notAllowed', { command: command.type })
+
+/** Null where the actor may work as this agent: as themself, in their name with `actAs`, or as the program itself. */
+function asAgent(state: State, command: Command, agentId: AgentId): Refusal | null {
+  const { actor, onBehalfOf } = command
+  if (!state.agents.has(agentId)) return refuse('unknownAgent', { agentId })
+  if (actor.kind === 'system') return null
+  const own = actor.kind === 'person' && actor.id === agentId && onBehalfOf === null
+  const inTheirName =
+    actor.kind === 'person' && onBehalfOf === agentId && may(rolesOf(state, actor.id), 'actAs')
+  return own || inTheirName ? null : refuse('notAllowed', { command: command.type, agentId })
+}
+
+function withCustomer(
+  state: State,
+  command: Command<'connectCustomer' | 'disconnectCustomer' | 'leaveInteraction'>,
+  decideFor: (interaction: Interaction) => Decision,
+): Decision {
+  const { interactionId } = command.body
+  const { kind, id } = command.actor
+  if (kind !== 'system' && !(kind === 'customer' && id === interactionId))
+    return refuse('notAllowed', { command: command.type })
+  const interaction = state.interactions.get(interactionId)
+  return interaction === undefined ? refuse('unknownInteraction', { interactionId }) : decideFor(interaction)
+}
+
+function withWork(
+  state: State,
+  command: Command<'endInteraction' | 'saveWrapUp' | 'finishWrapUp'>,
+  phase: 'connected' | 'wrapUp',
+  decideFor: (interaction: Interaction) => Decision,
+): Decision {
+  const { agentId, interactionId } = command.body
+  const refusal = asAgent(state, command, agentId)
+  if (refusal !== null) return refusal
+  const interaction = state.interactions.get(interactionId)
+  if (interaction === undefined) return refuse('unknownInteraction', { interactionId })
+  if (!atWork(interaction).some(({ personId }) => personId === agentId))
+    return refuse('notYourInteraction', { interactionId })
+  if (interaction.phase !== phase)
+    return refuse(phase === 'wrapUp' ? 'notInWrapUp' : 'interactionOver', { interactionId })
+  return decideFor(interaction)
+}
+
+function publishPlan(state: State, command: Command<'publishPlan'>, at: Instant): Decision {
+  const { plan } = command.body
+  const { actor } = command
+  if (actor.kind !== 'system' && !(actor.kind === 'person' && may(rolesOf(state, actor.id), 'plan.edit')))
+    return refuse('notAllowed', { command: command.type })
+  const version = state.plan?.version ?? 0
+  if (plan.version <= version) return refuse('planNotNewer', { version: plan.version, running: version })
+  const agents = new Set(plan.people.filter(({ roles }) => roles.includes('agent')).map(({ id }) => id))
+  const states = new Set(plan.presenceStates.map(({ id }) => id))
+  const before: Event[] = []
+  const after: Event[] = []
+  for (const agent of state.agents.values())
+    if (!agents.has(agent.id)) before.push(...dismiss(state, agent.id, at))
+    else if (!states.has(agent.stateId))
+      after.push(
+        event('presenceSet', at, { agentId: agent.id, stateId: plan.centre.awayStateId, cause: 'plan' }),
+      )
+  return [...before, event('planTaken', at, { plan }), ...after]
+}
+
+/** The agent is in the plan no more: nothing of their customers' is lost. */
+function dismiss(state: State, agentId: AgentId, at: Instant): Event[] {
+  return state.agent(agentId).carried.flatMap((interactionId): Event[] => {
+    const interaction = state.interaction(interactionId)
+    switch (interaction.phase) {
+      case 'offered':
+        return withdraw(interaction, 'agentGone', at)
+      case 'connected':
+        return [handBackEvent(state, interactionId, agentId, at)]
+      case 'wrapUp':
+        return [event('wrapUpEnded', at, { interactionId, cause: 'time' })]
+      case 'waiting':
+        return []
+    }
+  })
+}
+
+function loseProcess(state: State, processId: string, at: Instant): Decision {
+  const lost: Event[] = []
+  for (const agent of state.agents.values())
+    for (const [n, { id }] of ofProcess(agent.connections, processId).entries())
+      lost.push(...disconnectionOf(state, agent.id, id, at, n + 1))
+  for (const interaction of state.interactions.values())
+    for (const [n, { id }] of ofProcess(interaction.connections, processId).entries())
+      lost.push(...disconnectCustomer(state, interaction, id, at, n + 1))
+  return lost
+}
+
+const ofProcess = <T extends { processId: string }>(connections: T[], processId: string): T[] =>
+  connections.filter((connection) => connection.processId === processId)
+
+function connectAgent(state: State, command: Command<'connectAgent'>, at: Instant): Decision {
+  const { agentId, connectionId } = command.body
+  const refusal = asAgent(state, command, agentId)
+  if (refusal !== null) return refusal
+  const known = state.agent(agentId).connections.some(({ id }) => id === connectionId)
+  return known ? [] : [event('agentConnected', at, command.body)]
+}
+
+function disconnectAgent(state: State, command: Command<'disconnectAgent'>, at: Instant): Decision {
+  const { agentId, connectionId } = command.body
+  const refusal = asAgent(state, command, agentId)
+  if (refusal !== null) return refusal
+  const known = state.agent(agentId).connections.some(({ id }) => id === connectionId)
+  return known ? disconnectionOf(state, agentId, connectionId, at, 1) : []
+}
+
+/** `lost` says how many connections are lost by now within one command, this one included. */
+function disconnectionOf(state: State, agentId: AgentId, connectionId: string, at: Instant, lost: number): Event[] {
+  const agent = state.agent(agentId)
+  const last = agent.connections.length === lost
+  const signedOut = state.lookup.presenceStates.get(agent.stateId)?.signedOut ?? true
+  const idle = signedOut && agent.carried.length === 0
+  const graceDueAt = last && !idle ? at + state.settings().agentGraceSeconds * 1000 : null
+  return [
+    event('agentDisconnected', at, { agentId, connectionId, graceDueAt }),
+    ...(last ? withdrawFrom(state, agentId, 'connectionLost', at) : []),
+  ]
+}
+
+function disconnectCustomer(
+  state: State,
+  interaction: Interaction,
+  connectionId: string,
+  at: Instant,
+  lost = 1,
+): Event[] {
+  if (!interaction.connections.some(({ id }) => id === connectionId)) return []
+  const waits = interaction.phase === 'waiting' || interaction.phase === 'offered'
+  const last = interaction.connections.length === lost
+  return [
+    event('customerDisconnected', at, {
+      interactionId: interaction.id,
+      connectionId,
+      customerGraceDueAt: waits && last ? at + state.settings().customerGraceSeconds * 1000 : null,
+    }),
+  ]
+}
+
+function setPresence(state: State, command: Command<'setPresence'>, at: Instant): Decision {
+  const { agentId, stateId } = command.body
+  const { actor } = command
+  const forOther =
+    actor.kind === 'person' && actor.id !== agentId && may(rolesOf(state, actor.id), 'presence.setOthers')
+  if (!forOther || !state.agents.has(agentId)) {
+    const refusal = asAgent(state, command, agentId)
+    if (refusal !== null) return refusal
+  }
+  const presence = state.lookup.presenceStates.get(stateId)
+  if (presence === undefined) return refuse('unknownPresenceState', { stateId })
+  if (!presence.choosable) return refuse('presenceNotChoosable', { stateId })
+  const agent = state.agent(agentId)
+  if (agent.stateId === stateId) return []
+  const talking = agent.carried.filter((id) => state.interaction(id).phase === 'connected').length
+  if (presence.signedOut && talking > 0) return refuse('stillCarrying', { count: talking })
+  const cause = actor.id === agentId || command.onBehalfOf === agentId ? 'chosen' : 'setByOther'
+  return [
+    ...(presence.admits.includes('chat') ? [] : withdrawFrom(state, agentId, 'agentAway', at)),
+    event('presenceSet', at, { agentId, stateId, cause }),
+  ]
+}
+
+function beginInteraction(state: State, command: Command<'beginInteraction'>, at: Instant): Decision {
+  const { body, actor } = command
+  const { interactionId, queueId, lineId, channel, customerId, contentId, connection } = body
+  if (actor.kind !== 'system' && !(actor.kind === 'customer' && actor.id === interactionId))
+    return refuse('notAllowed', { command: command.type })
+  if (state.plan === null) return refuse('noPlan')
+  if (state.interactions.has(interactionId)) return refuse('interactionExists', { interactionId })
+  const line = state.plan.lines.find(({ id }) => id === lineId)
+  if (line === undefined || line.channel !== channel) return refuse('unknownLine', { lineId })
+  const queue = state.lookup.queues.get(queueId)
+  if (queue === undefined) return refuse('unknownQueue', { queueId })
+  if (!line.queueIds.includes(queueId)) return refuse('queueNotOnLine', { queueId, lineId })
+  if (queue.service === 'retired') return refuse('queueRetired', { queueId })
+  if (queue.service === 'takingNothingNew') return refuse('queueTakesNothingNew', { queueId })
+  const test = queue.service === 'inPreparation'
+  if (test && !queue.testCustomerIds.includes(customerId)) return refuse('queueInPreparation', { queueId })
+  if (queue.mostWaiting !== null && state.index.queue(queueId).occupants >= queue.mostWaiting)
+    return [
+      event('interactionSentAway', at, {
+        interactionId,
+        channel,
+        customerId,
+        lineId,
+        queueId,
+        test,
+        reason: 'queueFull',
+      }),
+    ]
+  const arrived = event('interactionArrived', at, {
+    interactionId,
+    visitId: `${interactionId}.v1`,
+    channel,
+    customerId,
+    lineId,
+    queueId,
+    test,
+    estimatedWaitSeconds: estimateFor(state, queueId),
+    connection,
+    customerGraceDueAt: connection === null ? at + state.settings().customerGraceSeconds * 1000 : null,
+  })
+  if (contentId === null) return [arrived]
+  return [arrived, event('messageSent', at, { interactionId, number: 1, side: 'customer', personId: null, contentId })]
+}
+
+function replyToOffer(state: State, command: Command<'answerOffer' | 'declineOffer'>, at: Instant): Decision {
+  const { agentId, offerId, interactionId } = command.body
+  const refusal = asAgent(state, command, agentId)
+  if (refusal !== null) return refusal
+  const interaction = state.interactions.get(interactionId)
+  const offer = interaction === undefined ? null : openOffer(interaction)
+  if (interaction === undefined || offer?.id !== offerId || offer.agentId !== agentId)
+    return refuse('offerOver', { offerId })
+  if (command.type === 'answerOffer') return [event('offerAnswered', at, offerIdentity(interaction, offer))]
+  const { reason } = command.body
+  if (state.plan?.declineReasonIds.includes(reason) !== true) return refuse('unknownDeclineReason', { reason })
+  return [event('offerDeclined', at, { ...offerIdentity(interaction, offer), reason })]
+}
+
+/** Whose word it is: the customer's (`agentId` null) or that of an agent at work on it. */
+function speaker(
+  state: State,
+  command: Command<'sendMessage' | 'receiveMessages'>,
+): { interaction: Interaction; side: 'customer' | 'agent' } | Refusal {
+  const { interactionId, agentId } = command.body
+  const { actor } = command
+  const interaction = state.interactions.get(interactionId)
+  if (agentId === null) {
+    if (actor.kind !== 'system' && !(actor.kind === 'customer' && actor.id === interactionId))
+      return refuse('notAllowed', { command: command.type })
+    return interaction === undefined
+      ? refuse('unknownInteraction', { interactionId })
+      : { interaction, side: 'customer' }
+  }
+  const refusal = asAgent(state, command, agentId)
+  if (refusal !== null) return refusal
+  if (interaction === undefined) return refuse('unknownInteraction', { interactionId })
+  return atWork(interaction).some(({ personId }) => personId === agentId)
+    ? { interaction, side: 'agent' }
+    : refuse('notYourInteraction', { interactionId })
+}
+
+function sendMessage(state: State, command: Command<'sendMessage'>, at: Instant): Decision {
+  const found = speaker(state, command)
+  if ('code' in found) return found
+  const { interaction, side } = found
+  if (interaction.phase === 'wrapUp') return refuse('interactionOver', { interactionId: interaction.id })
+  return [
+    event('messageSent', at, {
+      interactionId: interaction.id,
+      number: interaction.messages + 1,
+      side,
+      personId: command.body.agentId,
+      contentId: command.body.contentId,
+    }),
+  ]
+}
+
+function receiveMessages(state: State, command: Command<'receiveMessages'>, at: Instant): Decision {
+  const found = speaker(state, command)
+  if ('code' in found) return found
+  const { interaction, side } = found
+  const had = interaction.receipts[side]
+  const seen = Math.max(had.seen, Math.min(command.body.seen, interaction.messages))
+  const delivered = Math.max(had.delivered, seen, Math.min(command.body.delivered, interaction.messages))
+  if (seen === had.seen && delivered === had.delivered) return []
+  return [event('messagesReceived', at, { interactionId: interaction.id, side, delivered, seen })]
+}
+
+function saveWrapUp(state: State, command: Command<'saveWrapUp'>, at: Instant): Decision {
+  const { interactionId, dispositionId, notesContentId } = command.body
+  if (dispositionId !== null && state.plan?.dispositionIds.includes(dispositionId) !== true)
+    return refuse('unknownDisposition', { dispositionId })
+  const phase = state.interactions.get(interactionId)?.phase === 'connected' ? 'connected' : 'wrapUp'
+  return withWork(state, command, phase, () => [
+    event('wrapUpSaved', at, { interactionId, dispositionId, notesContentId }),
+  ])
+}

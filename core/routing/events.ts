@@ -1,0 +1,126 @@
+import type {
+  AgentId,
+  Channel,
+  CompiledPlan,
+  ConnectionId,
+  ContentId,
+  CustomerId,
+  DeclineReasonId,
+  DispositionId,
+  Instant,
+  InteractionId,
+  LineId,
+  OfferId,
+  PersonId,
+  PresenceStateId,
+  ProcessId,
+  QueueId,
+  VisitId,
+} from '../plan/index.ts'
+import type { Side, WithdrawalReason } from './pieces.ts'
+
+export type PresenceCause = 'chosen' | 'setByOther' | 'missed' | 'connectionLost' | 'plan'
+
+interface OfOffer {
+  readonly offerId: OfferId
+  readonly interactionId: InteractionId
+  readonly agentId: AgentId
+}
+
+/** What can happen, by name. The journal holds these: ids, codes and numbers, never a name or a word of a customer. */
+export interface EventBodies {
+  planTaken: { readonly plan: CompiledPlan }
+  routerResumed: { readonly outageMs: number }
+  dayTurned: Record<never, never>
+  agentConnected: { readonly agentId: AgentId; readonly connectionId: ConnectionId; readonly processId: ProcessId }
+  agentDisconnected: {
+    readonly agentId: AgentId
+    readonly connectionId: ConnectionId
+    readonly graceDueAt: Instant | null
+  }
+  agentGraceEnded: { readonly agentId: AgentId }
+  presenceSet: { readonly agentId: AgentId; readonly stateId: PresenceStateId; readonly cause: PresenceCause }
+  interactionArrived: {
+    readonly interactionId: InteractionId
+    readonly visitId: VisitId
+    readonly channel: Channel
+    readonly customerId: CustomerId
+    readonly lineId: LineId
+    readonly queueId: QueueId
+    readonly test: boolean
+    readonly estimatedWaitSeconds: number | null
+    readonly connection: { readonly id: ConnectionId; readonly processId: ProcessId } | null
+    readonly customerGraceDueAt: Instant | null
+  }
+  interactionSentAway: {
+    readonly interactionId: InteractionId
+    readonly channel: Channel
+    readonly customerId: CustomerId
+    readonly lineId: LineId
+    readonly queueId: QueueId
+    readonly test: boolean
+    readonly reason: 'queueFull'
+  }
+  customerConnected: {
+    readonly interactionId: InteractionId
+    readonly connectionId: ConnectionId
+    readonly processId: ProcessId
+  }
+  customerDisconnected: {
+    readonly interactionId: InteractionId
+    readonly connectionId: ConnectionId
+    readonly customerGraceDueAt: Instant | null
+  }
+  interactionAbandoned: { readonly interactionId: InteractionId; readonly cause: 'left' | 'pageClosed' }
+  offerMade: OfOffer & { readonly dueAt: Instant }
+  offerAnswered: OfOffer
+  offerDeclined: OfOffer & { readonly reason: DeclineReasonId }
+  offerMissed: OfOffer
+  offerWithdrawn: OfOffer & { readonly reason: WithdrawalReason }
+  roundEnded: { readonly interactionId: InteractionId; readonly retryDueAt: Instant }
+  roundBegan: { readonly interactionId: InteractionId }
+  messageSent: {
+    readonly interactionId: InteractionId
+    /** 1 for the first of the interaction. */
+    readonly number: number
+    readonly side: Side
+    readonly personId: PersonId | null
+    readonly contentId: ContentId
+  }
+  messagesReceived: {
+    readonly interactionId: InteractionId
+    /** Whose device has them. */
+    readonly side: Side
+    readonly delivered: number
+    readonly seen: number
+  }
+  interactionEnded: {
+    readonly interactionId: InteractionId
+    readonly by: Side
+    readonly wrapUpDueAt: Instant
+  }
+  wrapUpSaved: {
+    readonly interactionId: InteractionId
+    readonly dispositionId: DispositionId | null
+    readonly notesContentId: ContentId | null
+  }
+  wrapUpEnded: { readonly interactionId: InteractionId; readonly cause: 'finished' | 'time' }
+  handedBack: {
+    readonly interactionId: InteractionId
+    readonly agentId: AgentId
+    readonly visitId: VisitId
+    readonly waitSince: Instant
+    readonly estimatedWaitSeconds: number | null
+    readonly customerGraceDueAt: Instant | null
+  }
+}
+
+export type EventType = keyof EventBodies
+
+/** One fact of the journal. `v` is the version of its type's shape. */
+export type Event<T extends EventType = EventType> = {
+  [K in T]: { readonly type: K; readonly v: 1; readonly at: Instant } & EventBodies[K]
+}[T]
+
+export const event = <T extends EventType>(type: T, at: Instant, body: EventBodies[T]): Event<T> =>
+  ({ type, v: 1, at, ...body }) as Event<T>

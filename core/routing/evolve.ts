@@ -1,0 +1,347 @@
+import { countVisitEnd, freshFigures, recentHandleMs, type VisitEnd } from '../figures/index.ts'
+import type { Instant, QueueId } from '../plan/index.ts'
+import type { Event } from './events.ts'
+import { openOffer, visitOf, type Agent, type Interaction, type OfferEnd, type Visit } from './pieces.ts'
+import { lookupOf, type State } from './state.ts'
+
+const without = <T>(items: T[], item: T): T[] => items.filter((other) => other !== item)
+
+/**
+ * The only way that state changes: takes one event of the journal, in order, into the state (in place) and gives it
+ * back. Throws on an event that does not fit, which is a defect, never a user's slip.
+ */
+export function evolve(state: State, event: Event): State {
+  if (event.at < state.at) throw new Error(`time runs backwards: ${event.type} at ${event.at} after ${state.at}`)
+  state.at = event.at
+  switch (event.type) {
+    case 'planTaken':
+      return takePlan(state, event)
+    case 'routerResumed':
+      return extendDeadlines(state, event.outageMs)
+    case 'dayTurned':
+      for (const day of state.queues.values()) day.figures = freshFigures(event.at)
+      for (const agent of state.agents.values()) agent.today = { answered: 0, handled: 0, handleSumMs: 0 }
+      state.index.setDayTurn()
+      return state
+    case 'agentConnected':
+      return changeAgent(state, event.agentId, (agent) => {
+        agent.connections.push({ id: event.connectionId, processId: event.processId })
+        agent.graceDueAt = null
+      })
+    case 'agentDisconnected':
+      return changeAgent(state, event.agentId, (agent) => {
+        agent.connections = agent.connections.filter(({ id }) => id !== event.connectionId)
+        agent.graceDueAt = event.graceDueAt
+      })
+    case 'agentGraceEnded':
+      return changeAgent(state, event.agentId, (agent) => {
+        agent.graceDueAt = null
+      })
+    case 'presenceSet':
+      return changeAgent(state, event.agentId, (agent) => {
+        const admitted = state.lookup.presenceStates.get(agent.stateId)?.admits.includes('chat') ?? false
+        const admits = state.lookup.presenceStates.get(event.stateId)?.admits.includes('chat') ?? false
+        if (admits && !admitted) agent.idleSince = event.at
+        agent.stateId = event.stateId
+        agent.stateSince = event.at
+      })
+    case 'interactionArrived':
+      return arrive(state, event)
+    case 'interactionSentAway': {
+      const { figures } = state.queueDay(event.queueId)
+      figures.entered += 1
+      figures.sentAway += 1
+      return state
+    }
+    case 'customerConnected':
+      return changeInteraction(state, event.interactionId, (interaction) => {
+        interaction.connections.push({ id: event.connectionId, processId: event.processId })
+        interaction.customerGraceDueAt = null
+      })
+    case 'customerDisconnected':
+      return changeInteraction(state, event.interactionId, (interaction) => {
+        interaction.connections = interaction.connections.filter(({ id }) => id !== event.connectionId)
+        interaction.customerGraceDueAt = event.customerGraceDueAt
+      })
+    case 'interactionAbandoned': {
+      const interaction = state.interaction(event.interactionId)
+      endVisit(state, visitOf(interaction), 'abandoned')
+      state.interactions.delete(interaction.id)
+      state.index.interactionGone(interaction.id)
+      return state
+    }
+    case 'offerMade': {
+      const interaction = state.interaction(event.interactionId)
+      const agent = state.agent(event.agentId)
+      visitOf(interaction).offers.push({
+        id: event.offerId,
+        agentId: event.agentId,
+        offeredAt: event.at,
+        dueAt: event.dueAt,
+        end: null,
+        endedAt: null,
+        reason: null,
+      })
+      interaction.phase = 'offered'
+      agent.offerId = event.offerId
+      agent.carried.push(interaction.id)
+      state.index.interactionChanged(interaction)
+      state.index.agentChanged(agent)
+      return state
+    }
+    case 'offerAnswered':
+      return answer(state, event)
+    case 'offerDeclined':
+      return endOffer(state, event, 'declined', event.reason)
+    case 'offerMissed':
+      return endOffer(state, event, 'missed', null)
+    case 'offerWithdrawn':
+      return endOffer(state, event, 'withdrawn', event.reason)
+    case 'roundEnded':
+      return changeInteraction(state, event.interactionId, (interaction) => {
+        visitOf(interaction).retryDueAt = event.retryDueAt
+      })
+    case 'roundBegan':
+      return changeInteraction(state, event.interactionId, (interaction) => {
+        const visit = visitOf(interaction)
+        visit.retryDueAt = null
+        visit.tried = []
+      })
+    case 'messageSent': {
+      const interaction = state.interaction(event.interactionId)
+      interaction.messages = event.number
+      interaction.receipts[event.side] = { delivered: event.number, seen: event.number }
+      const owes = event.side === 'customer' ? 'agent' : 'customer'
+      if (interaction.turn.side !== owes) interaction.turn = { side: owes, since: event.at }
+      return state
+    }
+    case 'messagesReceived':
+      state.interaction(event.interactionId).receipts[event.side] = { delivered: event.delivered, seen: event.seen }
+      return state
+    case 'interactionEnded':
+      return changeInteraction(state, event.interactionId, (interaction) => {
+        interaction.phase = 'wrapUp'
+        interaction.wrapUpDueAt = event.wrapUpDueAt
+        interaction.wrapUpMs = event.wrapUpDueAt - event.at
+        for (const talk of [...interaction.participations])
+          if (talk.to === null) {
+            talk.to = event.at
+            interaction.participations.push({ ...talk, leg: 'wrapUp', from: event.at, to: null })
+          }
+      })
+    case 'wrapUpSaved':
+      return changeInteraction(state, event.interactionId, (interaction) => {
+        interaction.dispositionId = event.dispositionId
+        interaction.notesContentId = event.notesContentId
+      })
+    case 'wrapUpEnded':
+      return endWrapUp(state, event.interactionId)
+    case 'handedBack':
+      return handBack(state, event)
+    default: {
+      const unknown: never = event
+      throw new Error(`unknown event ${JSON.stringify(unknown)}`)
+    }
+  }
+}
+
+function changeAgent(state: State, id: string, change: (agent: Agent) => void): State {
+  const agent = state.agent(id)
+  change(agent)
+  state.index.setDeadline('agentGrace', agent.id, agent.graceDueAt)
+  state.index.agentChanged(agent)
+  return state
+}
+
+function changeInteraction(state: State, id: string, change: (interaction: Interaction) => void): State {
+  const interaction = state.interaction(id)
+  change(interaction)
+  state.index.interactionChanged(interaction)
+  return state
+}
+
+function takePlan(state: State, event: Event<'planTaken'>): State {
+  const { plan } = event
+  state.plan = plan
+  state.lookup = lookupOf(plan)
+  const agents = new Set(plan.people.filter(({ roles }) => roles.includes('agent')).map(({ id }) => id))
+  for (const id of [...state.agents.keys()]) if (!agents.has(id)) state.agents.delete(id)
+  for (const id of agents)
+    if (!state.agents.has(id))
+      state.agents.set(id, {
+        id,
+        stateId: plan.centre.awayStateId,
+        stateSince: event.at,
+        idleSince: event.at,
+        connections: [],
+        graceDueAt: null,
+        offerId: null,
+        carried: [],
+        today: { answered: 0, handled: 0, handleSumMs: 0 },
+      })
+  for (const { id } of plan.queues) state.queueDay(id)
+  state.index.rebuild()
+  return state
+}
+
+function extendDeadlines(state: State, outageMs: number): State {
+  const later = (dueAt: Instant | null): Instant | null => (dueAt === null ? null : dueAt + outageMs)
+  for (const agent of state.agents.values()) agent.graceDueAt = later(agent.graceDueAt)
+  for (const interaction of state.interactions.values()) {
+    interaction.customerGraceDueAt = later(interaction.customerGraceDueAt)
+    interaction.wrapUpDueAt = later(interaction.wrapUpDueAt)
+    const visit = visitOf(interaction)
+    visit.retryDueAt = later(visit.retryDueAt)
+    const offer = openOffer(interaction)
+    if (offer !== null) offer.dueAt += outageMs
+  }
+  state.index.rebuild()
+  return state
+}
+
+function arrive(state: State, event: Event<'interactionArrived'>): State {
+  const interaction: Interaction = {
+    id: event.interactionId,
+    channel: event.channel,
+    customerId: event.customerId,
+    lineId: event.lineId,
+    arrivedAt: event.at,
+    test: event.test,
+    phase: 'waiting',
+    visits: [
+      {
+        id: event.visitId,
+        queueId: event.queueId,
+        enteredAt: event.at,
+        waitSince: event.at,
+        estimatedWaitSeconds: event.estimatedWaitSeconds,
+        offers: [],
+        tried: [],
+        retryDueAt: null,
+        refusals: 0,
+      },
+    ],
+    participations: [],
+    connections: event.connection === null ? [] : [event.connection],
+    customerGraceDueAt: event.customerGraceDueAt,
+    wrapUpDueAt: null,
+    wrapUpMs: 0,
+    dispositionId: null,
+    notesContentId: null,
+    messages: 0,
+    receipts: { customer: { delivered: 0, seen: 0 }, agent: { delivered: 0, seen: 0 } },
+    turn: { side: 'agent', since: event.at },
+  }
+  state.interactions.set(interaction.id, interaction)
+  state.queueDay(event.queueId).figures.entered += 1
+  state.index.interactionChanged(interaction)
+  return state
+}
+
+function endVisit(state: State, visit: Visit, end: VisitEnd): void {
+  const { figures } = state.queueDay(visit.queueId)
+  countVisitEnd(figures, end, visit.enteredAt, state.at, state.targetSeconds(visit.queueId) * 1000)
+  if (end === 'answered' && visit.estimatedWaitSeconds !== null && visit.enteredAt >= figures.dayBeganAt) {
+    figures.estimates += 1
+    figures.estimateErrorSumMs += Math.abs(state.at - visit.enteredAt - visit.estimatedWaitSeconds * 1000)
+  }
+}
+
+/** Ends the offer that is out; where the agent does not take the interaction it stands waiting again. */
+function endOffer(
+  state: State,
+  event: Event<'offerDeclined' | 'offerMissed' | 'offerWithdrawn' | 'offerAnswered'>,
+  end: OfferEnd,
+  reason: string | null,
+): State {
+  const interaction = state.interaction(event.interactionId)
+  const visit = visitOf(interaction)
+  const offer = openOffer(interaction)
+  const agent = state.agent(event.agentId)
+  if (offer?.id !== event.offerId) throw new Error(`offer ${event.offerId} is not out`)
+  offer.end = end
+  offer.endedAt = event.at
+  offer.reason = reason
+  agent.offerId = null
+  if (end !== 'answered') {
+    interaction.phase = 'waiting'
+    agent.carried = without(agent.carried, interaction.id)
+    if (end !== 'withdrawn') {
+      visit.refusals += 1
+      visit.tried.push(agent.id)
+    }
+  }
+  state.index.interactionChanged(interaction)
+  state.index.agentChanged(agent)
+  return state
+}
+
+function answer(state: State, event: Event<'offerAnswered'>): State {
+  const interaction = state.interaction(event.interactionId)
+  const agent = state.agent(event.agentId)
+  interaction.phase = 'connected'
+  agent.idleSince = event.at
+  agent.today.answered += 1
+  interaction.participations.push({ personId: agent.id, role: 'agent', leg: 'talk', from: event.at, to: null })
+  endVisit(state, visitOf(interaction), 'answered')
+  return endOffer(state, event, 'answered', null)
+}
+
+function release(state: State, interaction: Interaction): void {
+  for (const participation of interaction.participations) {
+    if (participation.to !== null) continue
+    participation.to = state.at
+    const agent = state.agent(participation.personId)
+    agent.carried = without(agent.carried, interaction.id)
+    agent.idleSince = state.at
+    state.index.agentChanged(agent)
+  }
+}
+
+const handleMs = (interaction: Interaction): number =>
+  interaction.participations.reduce((sum, { from, to }) => sum + ((to ?? from) - from), 0)
+
+function endWrapUp(state: State, interactionId: string): State {
+  const interaction = state.interaction(interactionId)
+  const working = interaction.participations.filter(({ to }) => to === null).map(({ personId }) => personId)
+  release(state, interaction)
+  const took = handleMs(interaction)
+  countHandled(state, visitOf(interaction).queueId, took)
+  for (const id of working) {
+    const { today } = state.agent(id)
+    today.handled += 1
+    today.handleSumMs += took
+  }
+  state.interactions.delete(interaction.id)
+  state.index.interactionGone(interaction.id)
+  return state
+}
+
+function countHandled(state: State, queueId: QueueId, took: number): void {
+  const day = state.queueDay(queueId)
+  day.figures.handled += 1
+  day.figures.handleSumMs += took
+  day.recentHandleMs = recentHandleMs(day.recentHandleMs, took)
+}
+
+function handBack(state: State, event: Event<'handedBack'>): State {
+  const interaction = state.interaction(event.interactionId)
+  const { queueId } = visitOf(interaction)
+  release(state, interaction)
+  interaction.phase = 'waiting'
+  interaction.customerGraceDueAt = event.customerGraceDueAt
+  interaction.visits.push({
+    id: event.visitId,
+    queueId,
+    enteredAt: event.at,
+    waitSince: event.waitSince,
+    estimatedWaitSeconds: event.estimatedWaitSeconds,
+    offers: [],
+    tried: [],
+    retryDueAt: null,
+    refusals: 0,
+  })
+  state.queueDay(queueId).figures.entered += 1
+  state.index.interactionChanged(interaction)
+  return state
+}

@@ -1,0 +1,106 @@
+import { presenceGap, type PresenceGap } from '../presence/index.ts'
+import type { AgentId, Instant, InteractionId, PresenceStateId, QueueId } from '../plan/index.ts'
+import { isStuck, visitOf, type Interaction } from './pieces.ts'
+import type { State } from './state.ts'
+
+export type Criterion = 'present' | 'inReach' | 'roomForIt' | 'notOffered' | 'notTried'
+
+/** One condition of eligibility and whether it holds; what it is about where it does not. */
+export interface Ground {
+  readonly criterion: Criterion
+  readonly holds: boolean
+  readonly gap: PresenceGap | null
+}
+
+export interface AgentGrounds {
+  readonly agentId: AgentId
+  readonly stateId: PresenceStateId
+  readonly stateSince: Instant
+  readonly idleSince: Instant
+  readonly slotsTaken: number
+  readonly slots: number
+  readonly grounds: readonly Ground[]
+  readonly eligible: boolean
+}
+
+export interface Grounds {
+  readonly interactionId: InteractionId
+  readonly queueId: QueueId
+  readonly at: Instant
+  readonly waitMs: number
+  /** 1 for the one to be served next in its queue; null when it does not wait. */
+  readonly place: number | null
+  readonly stuck: boolean
+  readonly retryDueAt: Instant | null
+  /** The people of the queue: the eligible first, in the order in which they would be chosen. */
+  readonly agents: readonly AgentGrounds[]
+}
+
+function agentGrounds(state: State, agentId: AgentId, interaction: Interaction): AgentGrounds | null {
+  const agent = state.agents.get(agentId)
+  if (agent === undefined) return null
+  const visit = visitOf(interaction)
+  const gap = presenceGap(
+    state.lookup.presenceStates.get(agent.stateId),
+    agent.connections.length > 0,
+    interaction.channel,
+  )
+  const inReach = state.lookup.queues.get(visit.queueId)?.agentIds.includes(agentId) ?? false
+  const ground = (criterion: Criterion, holds: boolean): Ground => ({ criterion, holds, gap: null })
+  const grounds: Ground[] = [
+    { criterion: 'present', holds: gap === null, gap },
+    ground('inReach', inReach),
+    ground('roomForIt', state.hasRoom(agent, interaction.channel)),
+    ground('notOffered', agent.offerId === null),
+    ground('notTried', !visit.tried.includes(agentId)),
+  ]
+  return {
+    agentId,
+    stateId: agent.stateId,
+    stateSince: agent.stateSince,
+    idleSince: agent.idleSince,
+    slotsTaken: state.slotsTaken(agent),
+    slots: state.limitsOf(agentId)?.slots ?? 0,
+    grounds,
+    eligible: grounds.every(({ holds }) => holds),
+  }
+}
+
+/** Why the interaction is where it is: each person of its queue, with every condition of eligibility. */
+export function groundsOf(state: State, interactionId: InteractionId): Grounds | null {
+  const interaction = state.interactions.get(interactionId)
+  if (interaction === undefined) return null
+  const visit = visitOf(interaction)
+  const agents = (state.lookup.queues.get(visit.queueId)?.agentIds ?? [])
+    .flatMap((id) => agentGrounds(state, id, interaction) ?? [])
+    .sort(
+      (a, b) =>
+        Number(b.eligible) - Number(a.eligible) || a.idleSince - b.idleSince || (a.agentId < b.agentId ? -1 : 1),
+    )
+  return {
+    interactionId,
+    queueId: visit.queueId,
+    at: state.at,
+    waitMs: state.at - visit.waitSince,
+    place: placeOf(state, interaction),
+    stuck: isStuck(interaction),
+    retryDueAt: visit.retryDueAt,
+    agents,
+  }
+}
+
+/** The place in its queue among those waiting or offered: 1 is next. Null once it is answered. */
+export function placeOf(state: State, interaction: Interaction): number | null {
+  if (interaction.phase !== 'waiting' && interaction.phase !== 'offered') return null
+  const { queueId, waitSince } = visitOf(interaction)
+  let place = 1
+  for (const other of state.interactions.values()) {
+    if (other.phase !== 'waiting' && other.phase !== 'offered') continue
+    const visit = visitOf(other)
+    if (visit.queueId !== queueId || other.id === interaction.id) continue
+    const earlier =
+      visit.waitSince - waitSince || other.arrivedAt - interaction.arrivedAt || (other.id < interaction.id ? -1 : 1)
+    if (earlier < 0) place += 1
+  }
+  return place
+}

@@ -1,0 +1,38 @@
+// Live routing: a deterministic state machine of commands and events. Imports plan, presence, capacity, figures, heap.
+// It reads no clock and draws no random number: time and ids come with each command.
+export {
+  isRefusal,
+  refuse,
+  type Actor,
+  type Command,
+  type CommandBodies,
+  type CommandType,
+  type Decision,
+  type Refusal,
+  type RefusalCode,
+} from './commands.ts'
+export { nextDeadline } from './deadlines.ts'
+export { decide } from './decide.ts'
+export { event, type Event, type EventBodies, type EventType, type PresenceCause } from './events.ts'
+export { evolve } from './evolve.ts'
+export { groundsOf, placeOf, type AgentGrounds, type Criterion, type Ground, type Grounds } from './grounds.ts'
+export {
+  atWork,
+  isStuck,
+  openOffer,
+  visitOf,
+  type Agent,
+  type Interaction,
+  type Offer,
+  type OfferEnd,
+  type Participation,
+  type Phase,
+  type QueueDay,
+  type Receipt,
+  type Side,
+  type Visit,
+  type WithdrawalReason,
+} from './pieces.ts'
+export { advance, run, settle, type Outcome } from './run.ts'
+export { coreVersion, snapshotOf, stateFrom, type Snapshot } from './snapshot.ts'
+export { State } from './state.ts'

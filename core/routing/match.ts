@@ -1,0 +1,74 @@
+import type { AgentId, QueueId } from '../plan/index.ts'
+import { event, type Event } from './events.ts'
+import { visitOf, type Agent, type Interaction } from './pieces.ts'
+import type { State } from './state.ts'
+
+interface Match {
+  readonly interaction: Interaction
+  readonly agent: Agent
+}
+
+/** Of one queue: the first waiting interaction that has an eligible agent, and that agent. */
+function matchIn(state: State, queueId: QueueId): Match | null {
+  const { waiting, free } = state.index.queue(queueId)
+  if (waiting.size === 0 || free.size === 0) return null
+  for (const interaction of waiting.inOrder()) {
+    const { tried } = visitOf(interaction)
+    for (const agent of free.inOrder()) if (!tried.includes(agent.id)) return { interaction, agent }
+  }
+  return null
+}
+
+/**
+ * Whether `a` goes before `b`: relatively later first (or plainly older, where the centre orders so), then the earlier
+ * arrival, then the id. Lateness is wait / target, compared exactly by multiplying across.
+ */
+export function goesBefore(state: State, a: Interaction, b: Interaction): boolean {
+  const [visitA, visitB] = [visitOf(a), visitOf(b)]
+  if (state.settings().order === 'lateness') {
+    const lateA = (state.at - visitA.waitSince) * state.targetSeconds(visitB.queueId)
+    const lateB = (state.at - visitB.waitSince) * state.targetSeconds(visitA.queueId)
+    if (lateA !== lateB) return lateA > lateB
+  } else if (visitA.waitSince !== visitB.waitSince) return visitA.waitSince < visitB.waitSince
+  if (a.arrivedAt !== b.arrivedAt) return a.arrivedAt < b.arrivedAt
+  return a.id < b.id
+}
+
+/** The next offer to make, or null when nothing more can be offered. Looks only where something changed. */
+export function nextOffer(state: State): Event<'offerMade'> | null {
+  let best: Match | null = null
+  for (const queueId of state.index.dirty) {
+    const match = matchIn(state, queueId)
+    if (match !== null && (best === null || goesBefore(state, match.interaction, best.interaction))) best = match
+  }
+  if (best === null) return null
+  const { interaction, agent } = best
+  const visit = visitOf(interaction)
+  const windowSeconds = state.lookup.queues.get(visit.queueId)?.answerWindowSeconds ?? 0
+  return event('offerMade', state.at, {
+    offerId: `${visit.id}.o${visit.offers.length + 1}`,
+    interactionId: interaction.id,
+    agentId: agent.id,
+    dueAt: state.at + windowSeconds * 1000,
+  })
+}
+
+/** The next round that has ended: everybody present in the interaction's queue has tried it. */
+export function nextRoundEnd(state: State): Event<'roundEnded'> | null {
+  for (const queueId of state.index.dirty) {
+    const queue = state.index.queue(queueId)
+    for (const interactionId of queue.refused) {
+      const visit = visitOf(state.interaction(interactionId))
+      if (visit.retryDueAt !== null) continue
+      if (visit.tried.filter((agentId) => isPresentIn(state, queue.members, agentId)).length < queue.present) continue
+      const afterSeconds = Math.max(1, state.settings().retryAfterSeconds)
+      return event('roundEnded', state.at, { interactionId, retryDueAt: state.at + afterSeconds * 1000 })
+    }
+  }
+  return null
+}
+
+function isPresentIn(state: State, members: ReadonlySet<AgentId>, agentId: AgentId): boolean {
+  const agent = state.agents.get(agentId)
+  return agent !== undefined && members.has(agentId) && state.isPresent(agent)
+}

@@ -1,0 +1,279 @@
+import type { CompiledPlan } from '../plan/index.ts'
+import type { Command } from './commands.ts'
+
+// The same rules with none of the cleverness, for tests: every list is searched from the start, every deadline is a
+// number looked at each time. It knows offers and phases only, and shares no code with the core.
+
+interface NaiveAgent {
+  id: string
+  state: string
+  idleSince: number
+  connections: string[]
+  graceDueAt: number | null
+}
+
+interface NaiveInteraction {
+  id: string
+  queue: string
+  arrivedAt: number
+  waitSince: number
+  answeredAt: number
+  phase: 'waiting' | 'offered' | 'connected' | 'wrapUp'
+  agent: string | null
+  dueAt: number | null
+  graceDueAt: number | null
+  connections: string[]
+  tried: string[]
+  retryDueAt: number | null
+}
+
+export class NaiveModel {
+  private plan: CompiledPlan | null = null
+  private agents: NaiveAgent[] = []
+  interactions: NaiveInteraction[] = []
+  /** Every offer so far, as "at interaction>agent". */
+  readonly offers: string[] = []
+
+  take(command: Command, at: number): void {
+    if (command.type !== 'resumeRouter') this.passTime(at)
+    this.apply(command, at)
+    this.match(at)
+  }
+
+  private passTime(at: number): void {
+    for (;;) {
+      const due = this.interactions
+        .flatMap((i) => [
+          { at: i.phase === 'offered' ? i.dueAt : null, kind: 'answerWindow', id: i.id },
+          { at: i.phase === 'wrapUp' ? i.dueAt : null, kind: 'wrapUp', id: i.id },
+          { at: this.waits(i) ? i.graceDueAt : null, kind: 'customerGrace', id: i.id },
+          { at: this.waits(i) ? i.retryDueAt : null, kind: 'round', id: i.id },
+        ])
+        .concat(this.agents.map((a) => ({ at: a.graceDueAt, kind: 'agentGrace', id: a.id })))
+        .filter((d): d is { at: number; kind: string; id: string } => d.at !== null && d.at <= at)
+        .sort((a, b) => a.at - b.at || (`${a.kind}:${a.id}` < `${b.kind}:${b.id}` ? -1 : 1))[0]
+      if (due === undefined) return
+      this.expire(due.kind, due.id, due.at)
+      this.match(due.at)
+    }
+  }
+
+  private expire(kind: string, id: string, at: number): void {
+    const i = this.interactions.find((x) => x.id === id)
+    if (kind === 'agentGrace') {
+      const agent = this.agents.find((a) => a.id === id) as NaiveAgent
+      agent.graceDueAt = null
+      for (const x of this.interactions) if (x.agent === id && x.phase === 'connected') this.handBack(x, at)
+      this.setState(agent, 'offline', at)
+    } else if (i === undefined) throw new Error('naive: nothing to expire')
+    else if (kind === 'answerWindow') {
+      const agent = this.agents.find((a) => a.id === i.agent) as NaiveAgent
+      this.refuse(i)
+      this.setState(agent, 'unattended', at)
+    } else if (kind === 'wrapUp') this.finish(i, at)
+    else if (kind === 'customerGrace') this.drop(i)
+    else {
+      i.tried = []
+      i.retryDueAt = null
+    }
+  }
+
+  private apply(command: Command, at: number): void {
+    const find = (id: string): NaiveInteraction | undefined => this.interactions.find((i) => i.id === id)
+    const agentOf = (id: string): NaiveAgent | undefined => this.agents.find((a) => a.id === id)
+    switch (command.type) {
+      case 'publishPlan':
+        this.plan = command.body.plan
+        for (const person of this.plan.people)
+          if (person.roles.includes('agent') && agentOf(person.id) === undefined)
+            this.agents.push({ id: person.id, state: 'offline', idleSince: at, connections: [], graceDueAt: null })
+        return
+      case 'connectAgent': {
+        const agent = agentOf(command.body.agentId)
+        if (agent === undefined || agent.connections.includes(command.body.connectionId)) return
+        agent.connections.push(command.body.connectionId)
+        agent.graceDueAt = null
+        return
+      }
+      case 'disconnectAgent': {
+        const agent = agentOf(command.body.agentId)
+        if (agent === undefined || !agent.connections.includes(command.body.connectionId)) return
+        agent.connections = agent.connections.filter((c) => c !== command.body.connectionId)
+        if (agent.connections.length > 0) return
+        if (agent.state !== 'offline' || this.carried(agent.id).length > 0) agent.graceDueAt = at + 20_000
+        this.withdraw(agent.id)
+        return
+      }
+      case 'setPresence': {
+        const agent = agentOf(command.body.agentId)
+        const wanted = command.body.stateId
+        if (agent === undefined || agent.state === wanted || !['ready', 'break', 'offline'].includes(wanted)) return
+        if (wanted === 'offline' && this.carried(agent.id).some((i) => i.phase === 'connected')) return
+        if (wanted !== 'ready') this.withdraw(agent.id)
+        this.setState(agent, wanted, at)
+        return
+      }
+      case 'beginInteraction': {
+        const queue = this.plan?.queues.find((q) => q.id === command.body.queueId)
+        if (queue === undefined || find(command.body.interactionId) !== undefined) return
+        const there = this.interactions.filter((i) => i.queue === queue.id && this.waits(i)).length
+        if (queue.mostWaiting !== null && there >= queue.mostWaiting) return
+        this.interactions.push({
+          id: command.body.interactionId,
+          queue: queue.id,
+          arrivedAt: at,
+          waitSince: at,
+          answeredAt: 0,
+          phase: 'waiting',
+          agent: null,
+          dueAt: null,
+          graceDueAt: command.body.connection === null ? at + 10_000 : null,
+          connections: command.body.connection === null ? [] : [command.body.connection.id],
+          tried: [],
+          retryDueAt: null,
+        })
+        return
+      }
+      case 'disconnectCustomer': {
+        const i = find(command.body.interactionId)
+        if (i === undefined || !i.connections.includes(command.body.connectionId)) return
+        i.connections = i.connections.filter((c) => c !== command.body.connectionId)
+        if (this.waits(i) && i.connections.length === 0) i.graceDueAt = at + 10_000
+        return
+      }
+      case 'connectCustomer': {
+        const i = find(command.body.interactionId)
+        if (i === undefined || i.connections.includes(command.body.connectionId)) return
+        i.connections.push(command.body.connectionId)
+        i.graceDueAt = null
+        return
+      }
+      case 'leaveInteraction': {
+        const i = find(command.body.interactionId)
+        if (i === undefined) return
+        if (this.waits(i)) this.drop(i)
+        else if (i.phase === 'connected') this.wrapUp(i, at)
+        return
+      }
+      case 'answerOffer': {
+        const i = find(command.body.interactionId)
+        if (i?.phase !== 'offered' || i.agent !== command.body.agentId) return
+        const agent = agentOf(i.agent) as NaiveAgent
+        agent.idleSince = at
+        Object.assign(i, { phase: 'connected', answeredAt: at, dueAt: null })
+        return
+      }
+      case 'declineOffer': {
+        const i = find(command.body.interactionId)
+        if (i?.phase === 'offered' && i.agent === command.body.agentId) this.refuse(i)
+        return
+      }
+      case 'endInteraction': {
+        const i = find(command.body.interactionId)
+        if (i?.phase === 'connected' && i.agent === command.body.agentId) this.wrapUp(i, at)
+        return
+      }
+      case 'finishWrapUp': {
+        const i = find(command.body.interactionId)
+        if (i?.phase === 'wrapUp' && i.agent === command.body.agentId) this.finish(i, at)
+        return
+      }
+      default:
+        return
+    }
+  }
+
+  private match(at: number): void {
+    for (;;) {
+      const waiting = this.interactions.filter((i) => i.phase === 'waiting').sort((a, b) => this.order(a, b, at))
+      const pair = waiting
+        .map((i) => ({ i, agent: this.eligible(i)[0] }))
+        .find((p): p is { i: NaiveInteraction; agent: NaiveAgent } => p.agent !== undefined)
+      if (pair === undefined) break
+      const window = this.plan?.queues.find((q) => q.id === pair.i.queue)?.answerWindowSeconds ?? 0
+      Object.assign(pair.i, { phase: 'offered', agent: pair.agent.id, dueAt: at + window * 1000 })
+      this.offers.push(`${at} ${pair.i.id}>${pair.agent.id}`)
+    }
+    for (const i of this.interactions) {
+      if (i.phase !== 'waiting' || i.tried.length === 0 || i.retryDueAt !== null) continue
+      const there = this.agents.filter((a) => this.present(a) && this.reaches(a, i))
+      if (there.every((a) => i.tried.includes(a.id))) i.retryDueAt = at + 5000
+    }
+  }
+
+  eligible(i: NaiveInteraction): NaiveAgent[] {
+    return this.agents
+      .filter(
+        (a) =>
+          this.present(a) &&
+          this.reaches(a, i) &&
+          this.carried(a.id).length < (this.plan?.loadLimits[0]?.slots ?? 0) &&
+          !this.carried(a.id).some((x) => x.phase === 'offered') &&
+          !i.tried.includes(a.id),
+      )
+      .sort((a, b) => a.idleSince - b.idleSince || (a.id < b.id ? -1 : 1))
+  }
+
+  carried(agent: string): NaiveInteraction[] {
+    return this.interactions.filter((i) => i.agent === agent && i.phase !== 'waiting')
+  }
+
+  private order(a: NaiveInteraction, b: NaiveInteraction, at: number): number {
+    const target = (i: NaiveInteraction): number =>
+      this.plan?.queues.find((q) => q.id === i.queue)?.target?.seconds ?? this.plan?.centre.defaultTargetSeconds ?? 1
+    return (
+      (at - b.waitSince) * target(a) - (at - a.waitSince) * target(b) ||
+      a.arrivedAt - b.arrivedAt ||
+      (a.id < b.id ? -1 : 1)
+    )
+  }
+
+  private present = (a: NaiveAgent): boolean => a.state === 'ready' && a.connections.length > 0
+  private waits = (i: NaiveInteraction): boolean => i.phase === 'waiting' || i.phase === 'offered'
+  private reaches = (a: NaiveAgent, i: NaiveInteraction): boolean =>
+    this.plan?.queues.find((q) => q.id === i.queue)?.agentIds.includes(a.id) ?? false
+
+  private setState(agent: NaiveAgent, state: string, at: number): void {
+    if (state === 'ready' && agent.state !== 'ready') agent.idleSince = at
+    agent.state = state
+  }
+
+  private refuse(i: NaiveInteraction): void {
+    i.tried.push(i.agent ?? '')
+    Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
+  }
+
+  private withdraw(agent: string): void {
+    for (const i of this.interactions)
+      if (i.agent === agent && i.phase === 'offered') Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
+  }
+
+  private wrapUp(i: NaiveInteraction, at: number): void {
+    const seconds = this.plan?.queues.find((q) => q.id === i.queue)?.wrapUpSeconds ?? 0
+    Object.assign(i, { phase: 'wrapUp', dueAt: at + seconds * 1000 })
+    if (seconds === 0) this.finish(i, at)
+  }
+
+  private finish(i: NaiveInteraction, at: number): void {
+    const agent = this.agents.find((a) => a.id === i.agent)
+    if (agent !== undefined) agent.idleSince = at
+    this.drop(i)
+  }
+
+  private handBack(i: NaiveInteraction, at: number): void {
+    const agent = this.agents.find((a) => a.id === i.agent) as NaiveAgent
+    agent.idleSince = at
+    Object.assign(i, {
+      phase: 'waiting',
+      agent: null,
+      waitSince: at - (i.answeredAt - i.waitSince),
+      graceDueAt: i.connections.length > 0 ? null : at + 10_000,
+      tried: [],
+      retryDueAt: null,
+    })
+  }
+
+  private drop(i: NaiveInteraction): void {
+    this.interactions = this.interactions.filter((x) => x !== i)
+  }
+}

@@ -1,0 +1,134 @@
+import type { QueueFigures } from '../figures/index.ts'
+import type {
+  AgentId,
+  Channel,
+  ConnectionId,
+  ContentId,
+  CustomerId,
+  DeclineReasonId,
+  DispositionId,
+  Instant,
+  InteractionId,
+  LineId,
+  OfferId,
+  PersonId,
+  PresenceStateId,
+  ProcessId,
+  QueueId,
+  VisitId,
+} from '../plan/index.ts'
+
+export type OfferEnd = 'answered' | 'declined' | 'missed' | 'withdrawn'
+export type WithdrawalReason = 'customerLeft' | 'connectionLost' | 'agentAway' | 'agentGone'
+
+export interface Offer {
+  readonly id: OfferId
+  readonly agentId: AgentId
+  readonly offeredAt: Instant
+  dueAt: Instant
+  end: OfferEnd | null
+  endedAt: Instant | null
+  /** Why it was declined (a decline reason of the plan) or withdrawn. */
+  reason: DeclineReasonId | WithdrawalReason | null
+}
+
+/** One stay in a queue. */
+export interface Visit {
+  readonly id: VisitId
+  readonly queueId: QueueId
+  readonly enteredAt: Instant
+  /** The instant from which `servedWait` counts: earlier than `enteredAt` by what was waited before. */
+  readonly waitSince: Instant
+  readonly estimatedWaitSeconds: number | null
+  offers: Offer[]
+  /** Agents who declined or missed it in this round. */
+  tried: AgentId[]
+  /** Set while a round has ended and the next has not begun. */
+  retryDueAt: Instant | null
+  refusals: number
+}
+
+export interface Participation {
+  readonly personId: PersonId
+  readonly role: 'agent'
+  readonly leg: 'talk' | 'wrapUp'
+  readonly from: Instant
+  to: Instant | null
+}
+
+/** What one side has of the other's messages, as counts: the first `seen` of them are seen. */
+export interface Receipt {
+  delivered: number
+  seen: number
+}
+
+export type Side = 'customer' | 'agent'
+export type Phase = 'waiting' | 'offered' | 'connected' | 'wrapUp'
+
+/**
+ * One contact. It waits in a visit, is offered, and either goes back to waiting or is connected; then wrap-up, then it
+ * leaves the state for good: what remains of it is its record.
+ */
+export interface Interaction {
+  readonly id: InteractionId
+  readonly channel: Channel
+  readonly customerId: CustomerId
+  readonly lineId: LineId
+  readonly arrivedAt: Instant
+  readonly test: boolean
+  phase: Phase
+  visits: Visit[]
+  participations: Participation[]
+  connections: { id: ConnectionId; processId: ProcessId }[]
+  /** When nobody is at the customer's end: the instant at which a waiting one counts as abandoned. */
+  customerGraceDueAt: Instant | null
+  wrapUpDueAt: Instant | null
+  wrapUpMs: number
+  dispositionId: DispositionId | null
+  notesContentId: ContentId | null
+  messages: number
+  receipts: Record<Side, Receipt>
+  /** Who owes the next word, and since when. */
+  turn: { side: Side; since: Instant }
+}
+
+export interface Agent {
+  readonly id: AgentId
+  stateId: PresenceStateId
+  stateSince: Instant
+  idleSince: Instant
+  connections: { id: ConnectionId; processId: ProcessId }[]
+  /** When the last connection is lost: the instant at which their work is handed back. */
+  graceDueAt: Instant | null
+  offerId: OfferId | null
+  /** Offered, connected and in wrap-up, in the order in which they came. */
+  carried: InteractionId[]
+  today: { answered: number; handled: number; handleSumMs: number }
+}
+
+export interface QueueDay {
+  readonly id: QueueId
+  figures: QueueFigures
+  recentHandleMs: number | null
+}
+
+/** The visit in which the interaction is or last was. */
+export function visitOf(interaction: Interaction): Visit {
+  const visit = interaction.visits.at(-1)
+  if (visit === undefined) throw new Error(`interaction ${interaction.id} has no visit`)
+  return visit
+}
+
+/** The offer that is out, if one is. */
+export function openOffer(interaction: Interaction): Offer | null {
+  const offer = visitOf(interaction).offers.at(-1)
+  return offer !== undefined && offer.end === null ? offer : null
+}
+
+/** The agents who take part now, whether talking or in wrap-up. */
+export const atWork = (interaction: Interaction): Participation[] =>
+  interaction.participations.filter((participation) => participation.to === null)
+
+/** Three refusals make an interaction stuck: it goes on being offered, and supervisors see it. */
+export const isStuck = (interaction: Interaction): boolean =>
+  interaction.visits.reduce((sum, visit) => sum + visit.refusals, 0) >= 3

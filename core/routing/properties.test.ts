@@ -1,0 +1,242 @@
+import fc from 'fast-check'
+import { command, testPlan, testQueue } from '../testing/index.ts'
+import { nextDeadline, openOffer, run, snapshotOf, State, stateFrom, type Command, type Event } from './index.ts'
+import { evolve } from './evolve.ts'
+import { NaiveModel } from './naive-model.ts'
+
+const agents = ['a1', 'a2', 'a3', 'a4']
+const queues = ['q1', 'q2', 'q3']
+const ids = Array.from({ length: 12 }, (_, n) => `i${String(n).padStart(2, '0')}`)
+
+const plan = fc
+  .record({
+    slots: fc.integer({ min: 1, max: 3 }),
+    members: fc.tuple(...queues.map(() => fc.subarray(agents))),
+    targets: fc.tuple(...queues.map(() => fc.option(fc.constantFrom(10, 20, 60)))),
+    windows: fc.tuple(...queues.map(() => fc.constantFrom(5, 15))),
+    most: fc.option(fc.integer({ min: 1, max: 4 })),
+    wrapUp: fc.constantFrom(0, 10),
+  })
+  .map(({ slots, members, targets, windows, most, wrapUp }) => ({
+    agents,
+    slots,
+    queues: queues.map((id, n) =>
+      testQueue(id, members[n] ?? [], {
+        target: targets[n] == null ? null : { percent: 80, seconds: targets[n] },
+        answerWindowSeconds: windows[n] ?? 15,
+        mostWaiting: n === 0 ? most : null,
+        wrapUpSeconds: wrapUp,
+      }),
+    ),
+  }))
+
+const agentId = fc.constantFrom(...agents)
+const interactionId = fc.constantFrom(...ids)
+const connection = fc.constantFrom('k1', 'k2')
+
+type Step = { after: number; make: (state: State, version: number) => Command[] }
+
+/** The offer or work that a state has for the agent, so that random steps hit something. */
+const carriedIn = (state: State, agent: string, phase: string): string =>
+  state.agents.get(agent)?.carried.find((id) => state.interactions.get(id)?.phase === phase) ?? 'i00'
+
+type Make = Step['make']
+const often = (weight: number, arbitrary: fc.Arbitrary<Make>): fc.WeightedArbitrary<Make> => ({ weight, arbitrary })
+const offerIn = (state: State, id: string): string => openOfferOf(state, id) ?? 'none'
+
+const make = fc.oneof(
+  often(
+    6,
+    fc.tuple(interactionId, fc.constantFrom(...queues), fc.boolean()).map(([id, queueId, there]) => () => [
+      command('beginInteraction', {
+        interactionId: id,
+        channel: 'chat',
+        customerId: 'c',
+        lineId: 'site',
+        queueId,
+        connection: there ? { id: 'k1', processId: 'web' } : null,
+        contentId: null,
+      }),
+    ]),
+  ),
+  often(
+    6,
+    agentId.map((id) => () => [
+      command('connectAgent', { agentId: id, connectionId: 'k1', processId: 'web' }),
+      command('setPresence', { agentId: id, stateId: 'ready' }),
+    ]),
+  ),
+  often(
+    8,
+    agentId.map((id) => (state: State) => {
+      const interaction = carriedIn(state, id, 'offered')
+      const offerId = offerIn(state, interaction)
+      return [command('answerOffer', { agentId: id, interactionId: interaction, offerId })]
+    }),
+  ),
+  often(
+    4,
+    agentId.map((id) => (state: State) => {
+      const interaction = carriedIn(state, id, 'offered')
+      const offerId = offerIn(state, interaction)
+      return [command('declineOffer', { agentId: id, interactionId: interaction, offerId, reason: 'busy' })]
+    }),
+  ),
+  often(
+    4,
+    agentId.map((id) => (state: State) => [
+      command('endInteraction', { agentId: id, interactionId: carriedIn(state, id, 'connected') }),
+    ]),
+  ),
+  often(
+    2,
+    agentId.map((id) => (state: State) => [
+      command('finishWrapUp', { agentId: id, interactionId: carriedIn(state, id, 'wrapUp') }),
+    ]),
+  ),
+  often(
+    1,
+    fc
+      .tuple(agentId, fc.constantFrom('ready', 'break', 'offline', 'unattended', 'nonsense'))
+      .map(([id, stateId]) => () => [command('setPresence', { agentId: id, stateId })]),
+  ),
+  often(
+    1,
+    fc
+      .tuple(agentId, connection)
+      .map(([id, connectionId]) => () => [command('connectAgent', { agentId: id, connectionId, processId: 'web' })]),
+  ),
+  often(
+    1,
+    fc
+      .tuple(agentId, connection)
+      .map(([id, connectionId]) => () => [command('disconnectAgent', { agentId: id, connectionId })]),
+  ),
+  often(
+    1,
+    fc
+      .tuple(interactionId, connection)
+      .map(([id, connectionId]) => () => [
+        command('connectCustomer', { interactionId: id, connectionId, processId: 'web' }),
+      ]),
+  ),
+  often(
+    1,
+    fc
+      .tuple(interactionId, connection)
+      .map(([id, connectionId]) => () => [command('disconnectCustomer', { interactionId: id, connectionId })]),
+  ),
+  often(
+    1,
+    interactionId.map((id) => () => [command('leaveInteraction', { interactionId: id })]),
+  ),
+  often(
+    1,
+    plan.map((options) => (_: State, version: number) => [
+      command('publishPlan', { plan: testPlan({ ...options, version }) }),
+    ]),
+  ),
+)
+
+const pause = fc.oneof(
+  { weight: 3, arbitrary: fc.constant(0) },
+  fc.integer({ min: 0, max: 6000 }),
+  fc.constantFrom(5000, 15_000),
+)
+const step: fc.Arbitrary<Step> = fc.tuple(pause, make).map(([after, made]) => ({ after, make: made }))
+
+interface Told {
+  readonly state: State
+  readonly journal: Event[]
+  readonly naive: NaiveModel
+}
+
+function tell(first: Parameters<typeof testPlan>[0], steps: readonly Step[], check: (told: Told) => void): void {
+  const told: Told = { state: new State(), journal: [], naive: new NaiveModel() }
+  let at = 1_000_000
+  let version = 1
+  const give = (next: Command): void => {
+    told.journal.push(...run(told.state, next, at).events)
+    told.naive.take(next, at)
+    check(told)
+  }
+  give(command('publishPlan', { plan: testPlan({ ...first, version }) }))
+  for (const { after, make } of steps) {
+    at += after
+    version += 1
+    for (const next of make(told.state, version)) give(next)
+  }
+}
+
+const story = [plan, fc.array(step, { maxLength: 120 })] as const
+const runs = { numRuns: 400 }
+
+test('offers are those of a router that searches everything every time', () => {
+  fc.assert(
+    fc.property(...story, (first, steps) => {
+      tell(first, steps, ({ journal, naive, state }) => {
+        const offers = journal.flatMap((e) => (e.type === 'offerMade' ? [`${e.at} ${e.interactionId}>${e.agentId}`] : []))
+        expect(offers).toEqual(naive.offers)
+        const phases = [...state.interactions.values()].map((i) => `${i.id} ${i.phase}`).sort()
+        expect(phases).toEqual(naive.interactions.map((i) => `${i.id} ${i.phase}`).sort())
+      })
+    }),
+    runs,
+  )
+})
+
+test('no offer exceeds the slots, and what could be offered is', () => {
+  fc.assert(
+    fc.property(...story, (first, steps) => {
+      let offersSeen = 0
+      tell(first, steps, ({ journal, naive, state }) => {
+        for (const e of journal.slice(offersSeen)) {
+          if (e.type !== 'offerMade' || openOfferOf(state, e.interactionId) !== e.offerId) continue
+          expect(state.slotsTaken(state.agent(e.agentId))).toBeLessThanOrEqual(state.limitsOf(e.agentId)?.slots ?? 0)
+        }
+        offersSeen = journal.length
+        for (const i of naive.interactions) if (i.phase === 'waiting') expect(naive.eligible(i)).toEqual([])
+      })
+    }),
+    runs,
+  )
+})
+
+const openOfferOf = (state: State, interactionId: string): string | null => {
+  const interaction = state.interactions.get(interactionId)
+  return interaction === undefined ? null : (openOffer(interaction)?.id ?? null)
+}
+
+test('times never run backwards, no deadline is left behind, and the counts add up', () => {
+  fc.assert(
+    fc.property(...story, (first, steps) => {
+      tell(first, steps, ({ journal, state }) => {
+        const times = journal.map(({ at }) => at)
+        expect(times).toEqual([...times].sort((a, b) => a - b))
+        expect(nextDeadline(state) ?? Infinity).toBeGreaterThan(state.at)
+        for (const { id, figures } of state.queues.values()) {
+          const waiting = state.index.queue(id).occupants
+          expect(figures.entered).toBe(figures.answered + figures.abandoned + figures.sentAway + waiting)
+        }
+      })
+    }),
+    runs,
+  )
+})
+
+test('replaying the journal gives the same state, byte for byte, from any snapshot on', () => {
+  fc.assert(
+    fc.property(...story, fc.nat(), (first, steps, cut) => {
+      let final: Told | null = null
+      tell(first, steps, (told) => (final = told))
+      const { journal, state } = final as unknown as Told
+      const bytes = JSON.stringify(snapshotOf(state))
+      const written = journal.map((e) => JSON.parse(JSON.stringify(e)) as Event)
+      const at = cut % (written.length + 1)
+      const early = written.slice(0, at).reduce(evolve, new State())
+      const resumed = stateFrom(JSON.parse(JSON.stringify(snapshotOf(early))))
+      expect(JSON.stringify(snapshotOf(written.slice(at).reduce(evolve, resumed)))).toBe(bytes)
+    }),
+    runs,
+  )
+})

@@ -1,0 +1,57 @@
+import type { Instant } from '../plan/index.ts'
+import { isRefusal, type Command, type Refusal } from './commands.ts'
+import { expire, nextDeadline } from './deadlines.ts'
+import { decide } from './decide.ts'
+import type { Event } from './events.ts'
+import { evolve } from './evolve.ts'
+import { nextOffer, nextRoundEnd } from './match.ts'
+import type { State } from './state.ts'
+
+export interface Outcome {
+  /** What happened, in order: deadlines that came due before the command, the command, the offers it made possible. */
+  readonly events: readonly Event[]
+  readonly refusal: Refusal | null
+}
+
+function take(state: State, events: readonly Event[], into: Event[]): void {
+  for (const next of events) {
+    evolve(state, next)
+    into.push(next)
+  }
+}
+
+/** Makes every offer that can be made, and ends every round that has ended. */
+export function settle(state: State): Event[] {
+  const events: Event[] = []
+  while (state.index.dirty.size > 0) {
+    const next = nextOffer(state) ?? nextRoundEnd(state)
+    if (next === null) state.index.dirty.clear()
+    else take(state, [next], events)
+  }
+  return events
+}
+
+/** Carries the state on to `at`, stopping at every deadline on the way, in order, at its own instant. */
+export function advance(state: State, at: Instant): Event[] {
+  const events: Event[] = settle(state)
+  for (let due = nextDeadline(state); due !== null && due <= at; due = nextDeadline(state)) {
+    const deadline = state.index.deadlines.peek()?.item
+    if (deadline === undefined) break
+    take(state, expire(state, deadline, Math.max(due, state.at)), events)
+    events.push(...settle(state))
+  }
+  return events
+}
+
+/**
+ * One command at `at`: deadlines that are due come first, then the command, then the match. Changes the state. Only a
+ * resuming router comes before the deadlines, for it extends them.
+ */
+export function run(state: State, command: Command, at: Instant): Outcome {
+  const events = command.type === 'resumeRouter' ? [] : advance(state, at)
+  const decision = decide(state, command, at)
+  if (isRefusal(decision)) return { events, refusal: decision }
+  take(state, decision, events)
+  events.push(...settle(state))
+  return { events, refusal: null }
+}

@@ -1,0 +1,43 @@
+import type { CompiledPlan, Instant } from '../plan/index.ts'
+import type { Agent, Interaction, QueueDay } from './pieces.ts'
+import { lookupOf, State } from './state.ts'
+
+/** Raised with every change that makes the same events give another state. A snapshot of another version is ignored. */
+export const coreVersion = 1
+
+export interface Snapshot {
+  readonly coreVersion: number
+  readonly at: Instant
+  readonly plan: CompiledPlan | null
+  readonly agents: readonly Agent[]
+  readonly interactions: readonly Interaction[]
+  readonly queues: readonly QueueDay[]
+}
+
+const byId = <T extends { readonly id: string }>(items: Iterable<T>): T[] =>
+  [...items].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0))
+
+/** The state as data, in an order that depends on nothing but its contents. Shares its pieces with the state. */
+export const snapshotOf = (state: State): Snapshot => ({
+  coreVersion,
+  at: state.at,
+  plan: state.plan,
+  agents: byId(state.agents.values()),
+  interactions: byId(state.interactions.values()),
+  queues: byId(state.queues.values()),
+})
+
+/** The state that a snapshot stands for; takes over its pieces. Throws when it was made by another core. */
+export function stateFrom(snapshot: Snapshot): State {
+  if (snapshot.coreVersion !== coreVersion)
+    throw new Error(`a snapshot of core ${snapshot.coreVersion} cannot be read by core ${coreVersion}`)
+  const state = new State()
+  state.at = snapshot.at
+  state.plan = snapshot.plan
+  state.lookup = lookupOf(snapshot.plan)
+  for (const agent of snapshot.agents) state.agents.set(agent.id, agent)
+  for (const interaction of snapshot.interactions) state.interactions.set(interaction.id, interaction)
+  for (const queue of snapshot.queues) state.queues.set(queue.id, queue)
+  state.index.rebuild()
+  return state
+}

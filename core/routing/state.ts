@@ -1,0 +1,107 @@
+import { hasRoom, slotsTaken } from '../capacity/index.ts'
+import { freshFigures } from '../figures/index.ts'
+import { presenceGap } from '../presence/index.ts'
+import type {
+  AgentId,
+  Channel,
+  CompiledPlan,
+  Instant,
+  InteractionId,
+  LoadLimits,
+  PersonId,
+  PlanPerson,
+  PresenceState,
+  PresenceStateId,
+  Queue,
+  QueueId,
+} from '../plan/index.ts'
+import { Index } from './index-of-state.ts'
+import type { Agent, Interaction, QueueDay } from './pieces.ts'
+
+/** The plan's parts by id. */
+export interface PlanLookup {
+  readonly queues: ReadonlyMap<QueueId, Queue>
+  readonly people: ReadonlyMap<PersonId, PlanPerson>
+  readonly presenceStates: ReadonlyMap<PresenceStateId, PresenceState>
+  readonly loadLimits: ReadonlyMap<string, LoadLimits>
+}
+
+const byId = <T extends { readonly id: string }>(items: readonly T[]): Map<string, T> =>
+  new Map(items.map((item) => [item.id, item]))
+
+export const lookupOf = (plan: CompiledPlan | null): PlanLookup => ({
+  queues: byId(plan?.queues ?? []),
+  people: byId(plan?.people ?? []),
+  presenceStates: byId(plan?.presenceStates ?? []),
+  loadLimits: byId(plan?.loadLimits ?? []),
+})
+
+/**
+ * Everything that is so right now. `evolve` changes it in place: it has one owner, who follows one journal. `lookup`
+ * and `index` are derived and are never written down.
+ */
+export class State {
+  at: Instant = 0
+  plan: CompiledPlan | null = null
+  readonly agents = new Map<AgentId, Agent>()
+  readonly interactions = new Map<InteractionId, Interaction>()
+  readonly queues = new Map<QueueId, QueueDay>()
+  lookup: PlanLookup = lookupOf(null)
+  readonly index = new Index(this)
+
+  agent(id: AgentId): Agent {
+    const agent = this.agents.get(id)
+    if (agent === undefined) throw new Error(`no agent ${id} in the state`)
+    return agent
+  }
+
+  interaction(id: InteractionId): Interaction {
+    const interaction = this.interactions.get(id)
+    if (interaction === undefined) throw new Error(`no interaction ${id} in the state`)
+    return interaction
+  }
+
+  queueDay(id: QueueId): QueueDay {
+    let day = this.queues.get(id)
+    if (day === undefined) {
+      day = { id, figures: freshFigures(this.at), recentHandleMs: null }
+      this.queues.set(id, day)
+    }
+    return day
+  }
+
+  settings(): CompiledPlan['centre'] {
+    if (this.plan === null) throw new Error('there is no plan yet')
+    return this.plan.centre
+  }
+
+  limitsOf(id: AgentId): LoadLimits | null {
+    const limitsId = this.lookup.people.get(id)?.loadLimitsId
+    return limitsId == null ? null : (this.lookup.loadLimits.get(limitsId) ?? null)
+  }
+
+  /** The seconds of the queue's target, or the centre's default. */
+  targetSeconds(queueId: QueueId): number {
+    return this.lookup.queues.get(queueId)?.target?.seconds ?? this.settings().defaultTargetSeconds
+  }
+
+  isPresent(agent: Agent): boolean {
+    return (
+      presenceGap(this.lookup.presenceStates.get(agent.stateId), agent.connections.length > 0, 'chat') === null &&
+      (this.lookup.people.get(agent.id)?.roles.includes('agent') ?? false)
+    )
+  }
+
+  carriedChannels(agent: Agent): Channel[] {
+    return agent.carried.map((id) => this.interaction(id).channel)
+  }
+
+  hasRoom(agent: Agent, channel: Channel): boolean {
+    return hasRoom(this.limitsOf(agent.id), this.carriedChannels(agent), channel)
+  }
+
+  slotsTaken(agent: Agent): number {
+    const limits = this.limitsOf(agent.id)
+    return limits === null ? agent.carried.length : slotsTaken(limits, this.carriedChannels(agent))
+  }
+}

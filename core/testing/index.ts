@@ -1,0 +1,131 @@
+// Made-up plans and a centre to command, for tests and benches. Imports everything below it in core.
+import type { CompiledPlan, Queue } from '../plan/index.ts'
+import { run, State, type Actor, type Command, type CommandBodies, type CommandType, type Outcome } from '../routing/index.ts'
+
+export const testQueue = (id: string, agentIds: readonly string[], rest: Partial<Queue> = {}): Queue => ({
+  id,
+  service: 'inService',
+  agentIds,
+  target: { percent: 80, seconds: 20 },
+  answerWindowSeconds: 15,
+  selection: 'longestIdle',
+  mostWaiting: null,
+  wrapUpSeconds: 30,
+  testCustomerIds: [],
+  ...rest,
+})
+
+export interface TestPlanOptions {
+  readonly version?: number
+  readonly agents?: readonly string[]
+  readonly slots?: number
+  readonly queues?: readonly Queue[]
+  readonly dayTurns?: readonly number[]
+  readonly order?: 'lateness' | 'oldestFirst'
+}
+
+/** A plan with a supervisor `sup`, an observer `obs`, the agents asked for, and one line with every queue. */
+export function testPlan({
+  version = 1,
+  agents = ['ana', 'ben'],
+  slots = 1,
+  queues = [testQueue('sailings', agents)],
+  dayTurns = [],
+  order = 'lateness',
+}: TestPlanOptions = {}): CompiledPlan {
+  return {
+    version,
+    centre: {
+      zone: 'Europe/Lisbon',
+      dayTurnsAtHour: 4,
+      defaultTargetSeconds: 60,
+      order,
+      agentGraceSeconds: 20,
+      customerGraceSeconds: 10,
+      retryAfterSeconds: 5,
+      missedStateId: 'unattended',
+      awayStateId: 'offline',
+    },
+    presenceStates: [
+      { id: 'ready', admits: ['chat'], choosable: true, signedOut: false },
+      { id: 'break', admits: [], choosable: true, signedOut: false },
+      { id: 'unattended', admits: [], choosable: false, signedOut: false },
+      { id: 'offline', admits: [], choosable: true, signedOut: true },
+    ],
+    loadLimits: [{ id: 'usual', slots, channels: { chat: { slots: 1, most: slots } } }],
+    declineReasonIds: ['busy'],
+    dispositionIds: ['settled'],
+    people: [
+      { id: 'sup', roles: ['supervisor'], loadLimitsId: null },
+      { id: 'obs', roles: ['observer'], loadLimitsId: null },
+      ...agents.map((id) => ({ id, roles: ['agent'] as const, loadLimitsId: 'usual' })),
+    ],
+    queues,
+    lines: [{ id: 'site', channel: 'chat', queueIds: queues.map(({ id }) => id) }],
+    dayTurns,
+  }
+}
+
+let commands = 0
+
+export function command<T extends CommandType>(
+  type: T,
+  body: CommandBodies[T],
+  actor: Actor = { kind: 'system', id: 'test' },
+  onBehalfOf: string | null = null,
+): Command {
+  commands += 1
+  return {
+    id: `c${commands}`,
+    type,
+    v: 1,
+    actor,
+    onBehalfOf,
+    reason: null,
+    correlation: null,
+    body,
+  } as unknown as Command
+}
+
+/** A centre that is told what happens, with a clock that the test moves. */
+export class TestCentre {
+  readonly state = new State()
+  at = 1_000_000
+
+  constructor(plan: CompiledPlan = testPlan()) {
+    this.do('publishPlan', { plan })
+  }
+
+  do<T extends CommandType>(
+    type: T,
+    body: CommandBodies[T],
+    actor?: Actor,
+    onBehalfOf?: string | null,
+  ): Outcome {
+    return run(this.state, command(type, body, actor, onBehalfOf ?? null), this.at)
+  }
+
+  wait(seconds: number): this {
+    this.at += seconds * 1000
+    return this
+  }
+
+  /** Connects the agent and says Ready for them. */
+  ready(agentId: string): Outcome {
+    this.do('connectAgent', { agentId, connectionId: `${agentId}-1`, processId: 'web' })
+    return this.do('setPresence', { agentId, stateId: 'ready' })
+  }
+
+  arrive(interactionId: string, queueId = 'sailings', rest: Partial<CommandBodies['beginInteraction']> = {}): Outcome {
+    return this.do('beginInteraction', {
+      interactionId,
+      channel: 'chat',
+      customerId: `customer of ${interactionId}`,
+      lineId: 'site',
+      queueId,
+      connection: { id: `${interactionId}-1`, processId: 'web' },
+      contentId: null,
+      ...rest,
+    })
+  }
+}

@@ -1,0 +1,10 @@
+// jsdom leaves these out; the libraries of the screens want them.
+import { TextDecoder, TextEncoder } from 'node:util'
+
+globalThis.TextEncoder ??= TextEncoder
+globalThis.TextDecoder ??= TextDecoder
+globalThis.ResizeObserver ??= class {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+}
