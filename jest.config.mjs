@@ -10,6 +10,8 @@ export default {
     '/node_modules/(?!(temporal-polyfill|temporal-utils|temporal-spec|@mui|better-auth|@better-auth|better-call|uncrypto|jose|nanostores|@noble)/)',
   ],
   modulePathIgnorePatterns: ['/\\.next/', '/\\.eudromos/'],
+  globalSetup: '<rootDir>/scripts/jest-cluster.ts',
+  globalTeardown: '<rootDir>/scripts/jest-cluster-end.ts',
   setupFiles: ['<rootDir>/scripts/jest-setup.mjs'],
   testTimeout: 60_000,
 }

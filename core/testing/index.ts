@@ -1,6 +1,15 @@
 // Made-up plans and a centre to command, for tests and benches. Imports everything below it in core.
 import type { CompiledPlan, Queue } from '../plan/index.ts'
-import { run, State, type Actor, type Command, type CommandBodies, type CommandType, type Outcome } from '../routing/index.ts'
+import {
+  run,
+  State,
+  type Actor,
+  type Command,
+  type CommandBodies,
+  type CommandType,
+  type Event,
+  type Outcome,
+} from '../routing/index.ts'
 
 export const testQueue = (id: string, agentIds: readonly string[], rest: Partial<Queue> = {}): Queue => ({
   id,
@@ -90,6 +99,7 @@ export function command<T extends CommandType>(
 /** A centre that is told what happens, with a clock that the test moves. */
 export class TestCentre {
   readonly state = new State()
+  readonly journal: Event[] = []
   at = 1_000_000
 
   constructor(plan: CompiledPlan = testPlan()) {
@@ -102,7 +112,9 @@ export class TestCentre {
     actor?: Actor,
     onBehalfOf?: string | null,
   ): Outcome {
-    return run(this.state, command(type, body, actor, onBehalfOf ?? null), this.at)
+    const outcome = run(this.state, command(type, body, actor, onBehalfOf ?? null), this.at)
+    this.journal.push(...outcome.events)
+    return outcome
   }
 
   wait(seconds: number): this {

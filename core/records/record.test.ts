@@ -1,0 +1,55 @@
+import type { Event } from '../routing/index.ts'
+import { TestCentre } from '../testing/index.ts'
+import { recordAfter, type InteractionRecord } from './index.ts'
+
+function recordOf(id: string, events: readonly Event[]): InteractionRecord {
+  let record: InteractionRecord | null = null
+  events.forEach((event, n) => {
+    if ('interactionId' in event && event.interactionId === id) record = recordAfter(record, event, n + 1) ?? record
+  })
+  if (record === null) throw new Error('no record')
+  return record
+}
+
+test('a missed offer, an answer, a conversation and its wrap-up, with their times', () => {
+  const centre = new TestCentre()
+  centre.ready('ana')
+  centre.wait(1).ready('ben')
+  centre.arrive('i1')
+  centre.wait(18).do('answerOffer', { agentId: 'ben', offerId: 'i1.v1.o2', interactionId: 'i1' })
+  centre.wait(60).do('endInteraction', { agentId: 'ben', interactionId: 'i1' })
+  centre.do('saveWrapUp', { agentId: 'ben', interactionId: 'i1', dispositionId: 'settled', notesContentId: 'n' })
+  centre.wait(12).do('finishWrapUp', { agentId: 'ben', interactionId: 'i1' })
+  expect(recordOf('i1', centre.journal)).toMatchObject({
+    outcome: 'answered',
+    agentId: 'ben',
+    waitMs: 18_000,
+    talkMs: 60_000,
+    wrapUpMs: 12_000,
+    dispositionId: 'settled',
+    endedBy: 'agent',
+    offers: [
+      { agentId: 'ana', end: 'missed' },
+      { agentId: 'ben', end: 'answered' },
+    ],
+  })
+})
+
+test('one who leaves before the answer is abandoned with the wait so far', () => {
+  const centre = new TestCentre()
+  centre.arrive('i1')
+  centre.wait(7).do('leaveInteraction', { interactionId: 'i1' })
+  expect(recordOf('i1', centre.journal)).toMatchObject({ outcome: 'abandoned', waitMs: 7000, endedBy: 'customer' })
+})
+
+test('talk of a chat that was handed back adds up over both conversations', () => {
+  const centre = new TestCentre()
+  centre.ready('ana')
+  centre.arrive('i1')
+  centre.do('answerOffer', { agentId: 'ana', offerId: 'i1.v1.o1', interactionId: 'i1' })
+  centre.wait(30).do('disconnectAgent', { agentId: 'ana', connectionId: 'ana-1' })
+  centre.wait(20).ready('ben')
+  centre.do('answerOffer', { agentId: 'ben', offerId: 'i1.v2.o1', interactionId: 'i1' })
+  centre.wait(10).do('leaveInteraction', { interactionId: 'i1' })
+  expect(recordOf('i1', centre.journal)).toMatchObject({ agentId: 'ana', handedBack: 1, talkMs: 60_000, endedBy: 'customer' })
+})

@@ -1,0 +1,102 @@
+import { createHash } from 'node:crypto'
+import type pg from 'pg'
+import type { Actor, Command, Refusal } from '@eudromos/core/routing'
+
+/** What became of a command. `seq` is the journal's number up to which its effects reach. */
+export type Answer =
+  | { readonly ok: true; readonly seq: number }
+  | { readonly ok: false; readonly seq: number; readonly refusal: Refusal }
+  | { readonly ok: false; readonly seq: number; readonly setAside: string }
+
+export const actorKey = ({ kind, id }: Actor): string => `${kind}:${id}`
+
+/** Object keys in order, so that the same body always hashes alike. */
+const canonical = (value: unknown): string =>
+  JSON.stringify(value, (_, inner: unknown) =>
+    inner !== null && typeof inner === 'object' && !Array.isArray(inner)
+      ? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : inner,
+  )
+
+export const hashOf = ({ type, onBehalfOf, body }: Command): string =>
+  createHash('sha256').update(canonical([type, onBehalfOf, body])).digest('base64url')
+
+export type Accepted =
+  | { readonly kind: 'new'; readonly inboxId: number }
+  | { readonly kind: 'known'; readonly inboxId: number; readonly answer: Answer | null }
+  /** The same id came before with another body: nothing is done. */
+  | { readonly kind: 'idReused' }
+
+/** Takes commands in, all in one statement. Once this resolves they will be decided, whatever happens. */
+export async function insertCommands(pool: pg.Pool, commands: readonly Command[]): Promise<Accepted[]> {
+  const keys = commands.map(({ actor, id }) => [actorKey(actor), id] as const)
+  const hashes = commands.map(hashOf)
+  const { rows } = await pool.query<{ id: number; actor: string; command_id: string }>({
+    name: 'insert-commands',
+    text: `insert into inbox (actor, command_id, body_hash, body)
+           select * from unnest($1::text[], $2::text[], $3::text[], $4::text[])
+           on conflict (actor, command_id) do nothing returning id, actor, command_id`,
+    values: [keys.map(([actor]) => actor), keys.map(([, id]) => id), hashes, commands.map((c) => JSON.stringify(c))],
+  })
+  const fresh = new Map(rows.map((row) => [`${row.actor} ${row.command_id}`, row.id]))
+  return Promise.all(
+    keys.map(async ([actor, id], n): Promise<Accepted> => {
+      const inboxId = fresh.get(`${actor} ${id}`)
+      if (inboxId !== undefined) {
+        fresh.delete(`${actor} ${id}`)
+        return { kind: 'new', inboxId }
+      }
+      const known = await pool.query<{ id: number; body_hash: string; answer: string | null }>(
+        'select id, body_hash, answer from inbox where actor = $1 and command_id = $2',
+        [actor, id],
+      )
+      const row = known.rows[0]
+      if (row === undefined || row.body_hash !== hashes[n]) return { kind: 'idReused' }
+      return { kind: 'known', inboxId: row.id, answer: row.answer === null ? null : (JSON.parse(row.answer) as Answer) }
+    }),
+  )
+}
+
+/** The answers that are there among those asked for. */
+export async function readAnswers(pool: pg.Pool, inboxIds: readonly number[]): Promise<Map<number, Answer>> {
+  const { rows } = await pool.query<{ id: number; answer: string }>({
+    name: 'read-answers',
+    text: 'select id, answer from inbox where id = any($1::bigint[]) and answered_at is not null',
+    values: [inboxIds],
+  })
+  return new Map(rows.map(({ id, answer }) => [id, JSON.parse(answer) as Answer]))
+}
+
+export interface Pending {
+  readonly inboxId: number
+  readonly command: Command
+}
+
+/** All commands without an answer, oldest id first. Not by a cursor: a lower id can commit after a higher one. */
+export async function readPending(client: pg.ClientBase, limit: number): Promise<Pending[]> {
+  const { rows } = await client.query<{ id: number; body: string }>({
+    name: 'read-pending',
+    text: 'select id, body from inbox where answered_at is null order by id limit $1',
+    values: [limit],
+  })
+  return rows.map(({ id, body }) => ({ inboxId: id, command: JSON.parse(body) as Command }))
+}
+
+export interface Pressure {
+  readonly pending: number
+  /** Seconds since the router at work last said so. */
+  readonly routerSilentSeconds: number
+}
+
+export async function readPressure(pool: pg.Pool): Promise<Pressure> {
+  const { rows } = await pool.query<{ pending: number; silent: number }>(
+    `select (select count(*) from (select from inbox where answered_at is null limit 20000) p) as pending,
+            extract(epoch from now() - renewed_at)::float8 as silent from router_epoch`,
+  )
+  return { pending: rows[0]?.pending ?? 0, routerSilentSeconds: rows[0]?.silent ?? Infinity }
+}
+
+/** Forgets commands answered more than seven days ago. */
+export async function purgeInbox(client: pg.ClientBase): Promise<void> {
+  await client.query(`delete from inbox where answered_at < now() - interval '7 days'`)
+}

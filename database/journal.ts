@@ -1,0 +1,167 @@
+import type pg from 'pg'
+import type { InteractionRecord } from '@eudromos/core/records'
+import { coreVersion, type Event, type Snapshot } from '@eudromos/core/routing'
+import type { Answer } from './inbox.ts'
+
+/** Who set an event off; null for what the router did by itself. */
+export interface Cause {
+  readonly inboxId: number | null
+  readonly actor: string | null
+  readonly onBehalfOf: string | null
+  readonly reason: string | null
+}
+
+export interface JournalRow extends Cause {
+  readonly seq: number
+  readonly event: Event
+}
+
+export interface MessageRow {
+  readonly interactionId: string
+  readonly number: number
+  readonly at: number
+  readonly side: 'customer' | 'agent'
+  readonly personId: string | null
+  readonly contentId: string
+}
+
+export interface Batch {
+  readonly epoch: number
+  readonly rows: readonly JournalRow[]
+  readonly answers: readonly { readonly inboxId: number; readonly answer: Answer }[]
+  readonly records: readonly InteractionRecord[]
+  readonly messages: readonly MessageRow[]
+}
+
+const commitSql = `
+with fence as (select from router_epoch where id = 1 and epoch = $1 for share),
+written as (
+  insert into journal (seq, day, at, type, v, body, inbox_id, actor, on_behalf_of, reason)
+  select j.seq, (to_timestamp(j.at / 1000.0) at time zone 'UTC')::date, j.at, j.type, j.v, j.body, j.inbox_id, j.actor,
+         j.on_behalf_of, j.reason
+  from fence, unnest($2::bigint[], $3::bigint[], $4::text[], $5::smallint[], $6::text[], $7::bigint[], $8::text[],
+                     $9::text[], $10::text[])
+    as j (seq, at, type, v, body, inbox_id, actor, on_behalf_of, reason)),
+answered as (
+  update inbox set answered_at = now(), answer = a.answer, body = null
+  from fence, unnest($11::bigint[], $12::text[]) as a (id, answer) where inbox.id = a.id and answered_at is null),
+said as (
+  insert into message (interaction_id, number, at, side, person_id, content_id)
+  select m."interactionId", m.number, m.at, m.side, m."personId", m."contentId"
+  from fence, jsonb_to_recordset($13::jsonb) as m ("interactionId" text, number int, at bigint, side text,
+    "personId" text, "contentId" text)),
+recorded as (
+  insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, answered_at, agent_id,
+    ended_at, ended_by, closed_at, wait_ms, talk_ms, wrap_up_ms, messages, disposition_id, notes_content_id, offers,
+    handed_back)
+  select r.id, r.channel, r."customerId", r."lineId", r."queueId", r.test, r."arrivedAt", r.outcome, r."answeredAt",
+    r."agentId", r."endedAt", r."endedBy", r."closedAt", r."waitMs", r."talkMs", r."wrapUpMs", r.messages,
+    r."dispositionId", r."notesContentId", r.offers, r."handedBack"
+  from fence, jsonb_to_recordset($14::jsonb) as r (id text, channel text, "customerId" text, "lineId" text,
+    "queueId" text, test boolean, "arrivedAt" bigint, outcome text, "answeredAt" bigint, "agentId" text,
+    "endedAt" bigint, "endedBy" text, "closedAt" bigint, "waitMs" bigint, "talkMs" bigint, "wrapUpMs" bigint,
+    messages int, "dispositionId" text, "notesContentId" text, offers jsonb, "handedBack" int)
+  on conflict (id) do update set outcome = excluded.outcome, answered_at = excluded.answered_at,
+    agent_id = excluded.agent_id, ended_at = excluded.ended_at, ended_by = excluded.ended_by,
+    closed_at = excluded.closed_at, wait_ms = excluded.wait_ms, talk_ms = excluded.talk_ms,
+    wrap_up_ms = excluded.wrap_up_ms, messages = excluded.messages, disposition_id = excluded.disposition_id,
+    notes_content_id = excluded.notes_content_id, offers = excluded.offers, handed_back = excluded.handed_back)
+select count(*)::int as held from fence`
+
+/** Another router has taken over: nothing of the batch was written. */
+export class Fenced extends Error {}
+
+/**
+ * Writes a batch whole or not at all: journal, read tables and answers in one statement, one transaction. It first locks
+ * the epoch row, so that a router whose turn is over cannot write behind the next one's back.
+ */
+export async function commitBatch(client: pg.ClientBase, batch: Batch): Promise<void> {
+  const { rows } = batch
+  const column = <T>(of: (row: JournalRow) => T): T[] => rows.map(of)
+  const result = await client.query<{ held: number }>({
+    name: 'commit-batch',
+    text: commitSql,
+    values: [
+      batch.epoch,
+      column(({ seq }) => seq),
+      column(({ event }) => event.at),
+      column(({ event }) => event.type),
+      column(({ event }) => event.v),
+      column(({ event }) => JSON.stringify(event)),
+      column(({ inboxId }) => inboxId),
+      column(({ actor }) => actor),
+      column(({ onBehalfOf }) => onBehalfOf),
+      column(({ reason }) => reason),
+      batch.answers.map(({ inboxId }) => inboxId),
+      batch.answers.map(({ answer }) => JSON.stringify(answer)),
+      JSON.stringify(batch.messages),
+      JSON.stringify(batch.records),
+    ],
+  })
+  if (result.rows[0]?.held !== 1) throw new Fenced(`epoch ${batch.epoch} is over`)
+}
+
+/** Events after `seq`, in order. */
+export async function readJournal(
+  client: pg.ClientBase | pg.Pool,
+  afterSeq: number,
+  limit: number,
+  toSeq: number | null = null,
+): Promise<JournalRow[]> {
+  const { rows } = await client.query<{
+    seq: number
+    body: string
+    inbox_id: number | null
+    actor: string | null
+    on_behalf_of: string | null
+    reason: string | null
+  }>({
+    name: 'read-journal',
+    text: `select seq, body, inbox_id, actor, on_behalf_of, reason from journal
+           where seq > $1 and seq <= coalesce($3, 9007199254740991) order by seq limit $2`,
+    values: [afterSeq, limit, toSeq],
+  })
+  return rows.map((row) => ({
+    seq: row.seq,
+    event: JSON.parse(row.body) as Event,
+    inboxId: row.inbox_id,
+    actor: row.actor,
+    onBehalfOf: row.on_behalf_of,
+    reason: row.reason,
+  }))
+}
+
+export interface StoredSnapshot {
+  readonly seq: number
+  readonly snapshot: Snapshot
+}
+
+/** The latest snapshot of this core at or before `seq`, or null. */
+export async function readSnapshot(
+  client: pg.ClientBase | pg.Pool,
+  seq: number | null = null,
+): Promise<StoredSnapshot | null> {
+  const { rows } = await client.query<{ seq: number; body: string }>(
+    `select seq, body from snapshot where core_version = $1 and seq <= coalesce($2, 9007199254740991)
+     order by seq desc limit 1`,
+    [coreVersion, seq],
+  )
+  const row = rows[0]
+  return row === undefined ? null : { seq: row.seq, snapshot: JSON.parse(row.body) as Snapshot }
+}
+
+/** Keeps a snapshot, fenced like every write of the router, and of the older ones the last fifty. */
+export async function writeSnapshot(client: pg.ClientBase, epoch: number, stored: StoredSnapshot): Promise<void> {
+  const { seq, snapshot } = stored
+  await client.query(
+    `with fence as (select from router_epoch where id = 1 and epoch = $1 for share)
+     insert into snapshot (seq, core_version, at, body) select $2, $3, $4, $5 from fence on conflict do nothing`,
+    [epoch, seq, snapshot.coreVersion, snapshot.at, JSON.stringify(snapshot)],
+  )
+  await client.query('delete from snapshot where seq < (select seq from snapshot order by seq desc offset 49 limit 1)')
+}
+
+/** Makes the journal's partitions for the days given (YYYY-MM-DD). */
+export async function makePartitions(client: pg.ClientBase, days: readonly string[]): Promise<void> {
+  for (const day of days) await client.query('select journal_partition($1::date)', [day])
+}

@@ -1,0 +1,302 @@
+import { sql } from 'drizzle-orm'
+import {
+  bigint,
+  bigserial,
+  boolean,
+  customType,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core'
+import type { Line, PlanDocument, Role, ServiceState } from '@eudromos/core/plan'
+import type { RecordedOffer } from '@eudromos/core/records'
+
+const instant = (name: string) => bigint(name, { mode: 'number' })
+const stamp = (name: string) => timestamp(name, { withTimezone: true })
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
+
+// The wire: commands in, facts out. The journal itself is partitioned by day and so is made by a migration of its own.
+
+export const inbox = pgTable(
+  'inbox',
+  {
+    id: bigserial({ mode: 'number' }).primaryKey(),
+    actor: text().notNull(),
+    commandId: text('command_id').notNull(),
+    bodyHash: text('body_hash').notNull(),
+    /** Emptied once answered: what is personal lives in content. */
+    body: text(),
+    receivedAt: stamp('received_at').notNull().defaultNow(),
+    answeredAt: stamp('answered_at'),
+    answer: text(),
+  },
+  (table) => [
+    uniqueIndex('inbox_once').on(table.actor, table.commandId),
+    index('inbox_pending').on(table.id).where(sql`answered_at is null`),
+    index('inbox_age').on(table.receivedAt),
+  ],
+)
+
+export const snapshot = pgTable('snapshot', {
+  seq: bigint({ mode: 'number' }).primaryKey(),
+  coreVersion: integer('core_version').notNull(),
+  at: instant('at').notNull(),
+  body: text().notNull(),
+})
+
+/** One row: whose turn it is to write. */
+export const routerEpoch = pgTable('router_epoch', {
+  id: integer().primaryKey(),
+  epoch: bigint({ mode: 'number' }).notNull(),
+  holder: text().notNull(),
+  renewedAt: stamp('renewed_at').notNull(),
+})
+
+export const webProcess = pgTable('web_process', {
+  id: text().primaryKey(),
+  renewedAt: stamp('renewed_at').notNull().defaultNow(),
+})
+
+/** One row: how far the centre's clock is from the database's, in milliseconds. */
+export const clock = pgTable('clock', {
+  id: integer().primaryKey(),
+  offsetMs: bigint('offset_ms', { mode: 'number' }).notNull(),
+  /** The centre's time when it was last stopped; null where it runs on real time. */
+  stoppedAt: instant('stopped_at'),
+})
+
+// What is personal, erasable by person.
+
+export const person = pgTable('person', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  email: text().notNull().unique(),
+  roles: text().array().$type<Role[]>().notNull(),
+  loadLimitsId: text('load_limits_id'),
+  simulated: boolean().notNull().default(false),
+})
+
+export const customer = pgTable('customer', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  test: boolean().notNull().default(false),
+  createdAt: stamp('created_at').notNull().defaultNow(),
+})
+
+export const content = pgTable(
+  'content',
+  {
+    id: text().primaryKey(),
+    interactionId: text('interaction_id').notNull(),
+    kind: text().$type<'message' | 'notes'>().notNull(),
+    body: text().notNull(),
+    createdAt: stamp('created_at').notNull().defaultNow(),
+  },
+  (table) => [index('content_of_interaction').on(table.interactionId)],
+)
+
+export const attachment = pgTable('attachment', {
+  contentId: text('content_id')
+    .primaryKey()
+    .references(() => content.id, { onDelete: 'cascade' }),
+  fileName: text('file_name').notNull(),
+  mediaType: text('media_type').notNull(),
+  bytes: bytes().notNull(),
+})
+
+// The plan while it is edited, and every published version of it.
+
+export const planDraft = pgTable('plan_draft', {
+  id: integer().primaryKey(),
+  version: integer().notNull(),
+  centre: jsonb().$type<PlanDocument['centre']>().notNull(),
+})
+
+export const presenceState = pgTable('presence_state', {
+  id: text().primaryKey(),
+  position: integer().notNull(),
+  name: text().notNull(),
+  admits: text().array().$type<'chat'[]>().notNull(),
+  choosable: boolean().notNull(),
+  signedOut: boolean('signed_out').notNull(),
+})
+
+export const loadLimits = pgTable('load_limits', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  slots: integer().notNull(),
+  chatSlots: integer('chat_slots').notNull(),
+  chatMost: integer('chat_most').notNull(),
+})
+
+export const declineReason = pgTable('decline_reason', {
+  id: text().primaryKey(),
+  position: integer().notNull(),
+  name: text().notNull(),
+})
+
+export const disposition = pgTable('disposition', {
+  id: text().primaryKey(),
+  position: integer().notNull(),
+  name: text().notNull(),
+})
+
+export const queue = pgTable('queue', {
+  id: text().primaryKey(),
+  position: integer().notNull(),
+  name: text().notNull(),
+  description: text().notNull(),
+  service: text().$type<ServiceState>().notNull(),
+  targetPercent: integer('target_percent'),
+  targetSeconds: integer('target_seconds'),
+  answerWindowSeconds: integer('answer_window_seconds').notNull(),
+  selection: text().$type<'longestIdle'>().notNull(),
+  mostWaiting: integer('most_waiting'),
+  wrapUpSeconds: integer('wrap_up_seconds').notNull(),
+})
+
+export const queueAgent = pgTable(
+  'queue_agent',
+  {
+    queueId: text('queue_id')
+      .notNull()
+      .references(() => queue.id, { onDelete: 'cascade' }),
+    personId: text('person_id')
+      .notNull()
+      .references(() => person.id),
+    position: integer().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.queueId, table.personId] })],
+)
+
+export const queueTestCustomer = pgTable(
+  'queue_test_customer',
+  {
+    queueId: text('queue_id')
+      .notNull()
+      .references(() => queue.id, { onDelete: 'cascade' }),
+    customerId: text('customer_id')
+      .notNull()
+      .references(() => customer.id),
+  },
+  (table) => [primaryKey({ columns: [table.queueId, table.customerId] })],
+)
+
+export const line = pgTable('line', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  channel: text().$type<Line['channel']>().notNull(),
+})
+
+export const planVersion = pgTable('plan_version', {
+  version: integer().primaryKey(),
+  document: jsonb().$type<PlanDocument>().notNull(),
+  publishedAt: instant('published_at').notNull(),
+  publishedBy: text('published_by'),
+  note: text().notNull(),
+})
+
+// Read tables: written by the router in the transaction of the journal rows they follow from.
+
+export const record = pgTable(
+  'record',
+  {
+    id: text().primaryKey(),
+    channel: text().$type<'chat'>().notNull(),
+    customerId: text('customer_id').notNull(),
+    lineId: text('line_id').notNull(),
+    queueId: text('queue_id').notNull(),
+    test: boolean().notNull(),
+    arrivedAt: instant('arrived_at').notNull(),
+    outcome: text().$type<'underWay' | 'answered' | 'abandoned' | 'sentAway'>().notNull(),
+    answeredAt: instant('answered_at'),
+    agentId: text('agent_id'),
+    endedAt: instant('ended_at'),
+    endedBy: text('ended_by').$type<'customer' | 'agent' | 'system'>(),
+    closedAt: instant('closed_at'),
+    waitMs: instant('wait_ms'),
+    talkMs: instant('talk_ms'),
+    wrapUpMs: instant('wrap_up_ms'),
+    messages: integer().notNull(),
+    dispositionId: text('disposition_id'),
+    notesContentId: text('notes_content_id'),
+    offers: jsonb().$type<RecordedOffer[]>().notNull(),
+    handedBack: integer('handed_back').notNull(),
+  },
+  (table) => [
+    index('record_arrived').on(table.arrivedAt, table.id),
+    index('record_queue').on(table.queueId, table.arrivedAt),
+    index('record_agent').on(table.agentId, table.arrivedAt),
+    index('record_open').on(table.id).where(sql`closed_at is null`),
+  ],
+)
+
+export const message = pgTable(
+  'message',
+  {
+    interactionId: text('interaction_id').notNull(),
+    number: integer().notNull(),
+    at: instant('at').notNull(),
+    side: text().$type<'customer' | 'agent'>().notNull(),
+    personId: text('person_id'),
+    contentId: text('content_id').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.interactionId, table.number] })],
+)
+
+// Sign-in: the tables of the session library, in its shape.
+
+export const user = pgTable('user', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  email: text().notNull().unique(),
+  emailVerified: boolean('email_verified').notNull().default(false),
+  image: text(),
+  createdAt: timestamp('created_at').notNull().defaultNow(),
+  updatedAt: timestamp('updated_at').notNull().defaultNow(),
+})
+
+export const session = pgTable('session', {
+  id: text().primaryKey(),
+  expiresAt: timestamp('expires_at').notNull(),
+  token: text().notNull().unique(),
+  createdAt: timestamp('created_at').notNull().defaultNow(),
+  updatedAt: timestamp('updated_at').notNull().defaultNow(),
+  ipAddress: text('ip_address'),
+  userAgent: text('user_agent'),
+  userId: text('user_id')
+    .notNull()
+    .references(() => user.id, { onDelete: 'cascade' }),
+})
+
+export const account = pgTable('account', {
+  id: text().primaryKey(),
+  accountId: text('account_id').notNull(),
+  providerId: text('provider_id').notNull(),
+  userId: text('user_id')
+    .notNull()
+    .references(() => user.id, { onDelete: 'cascade' }),
+  accessToken: text('access_token'),
+  refreshToken: text('refresh_token'),
+  idToken: text('id_token'),
+  accessTokenExpiresAt: timestamp('access_token_expires_at'),
+  refreshTokenExpiresAt: timestamp('refresh_token_expires_at'),
+  scope: text(),
+  password: text(),
+  createdAt: timestamp('created_at').notNull().defaultNow(),
+  updatedAt: timestamp('updated_at').notNull().defaultNow(),
+})
+
+export const verification = pgTable('verification', {
+  id: text().primaryKey(),
+  identifier: text().notNull(),
+  value: text().notNull(),
+  expiresAt: timestamp('expires_at').notNull(),
+  createdAt: timestamp('created_at').notNull().defaultNow(),
+  updatedAt: timestamp('updated_at').notNull().defaultNow(),
+})

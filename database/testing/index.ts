@@ -1,0 +1,40 @@
+// Databases for tests: each its own, in one throw-away cluster that the test run starts. Imports database.
+import { randomUUID } from 'node:crypto'
+import pg from 'pg'
+import { migrate } from '../migrate.ts'
+
+export interface TestDatabase {
+  readonly ownerUrl: string
+  readonly webUrl: string
+  readonly routerUrl: string
+  drop(): Promise<void>
+}
+
+const passwords = { web: 'web-for-tests', router: 'router-for-tests' }
+
+export const urlOf = (ownerUrl: string, role: 'eudromos_web' | 'eudromos_router'): string => {
+  const url = new URL(ownerUrl)
+  url.username = role
+  url.password = role === 'eudromos_web' ? passwords.web : passwords.router
+  return url.href
+}
+
+/** A migrated, empty database of its own. Wants EUDROMOS_TEST_CLUSTER, the URL of the throw-away cluster. */
+export async function testDatabase(): Promise<TestDatabase> {
+  const cluster = process.env.EUDROMOS_TEST_CLUSTER
+  if (cluster === undefined) throw new Error('EUDROMOS_TEST_CLUSTER is not set: run the tests with npm test')
+  const url = new URL(cluster)
+  url.pathname = `/t_${randomUUID().replaceAll('-', '')}`
+  await migrate(url.href, passwords)
+  return {
+    ownerUrl: url.href,
+    webUrl: urlOf(url.href, 'eudromos_web'),
+    routerUrl: urlOf(url.href, 'eudromos_router'),
+    drop: async () => {
+      const client = new pg.Client({ connectionString: cluster })
+      await client.connect()
+      await client.query(`drop database ${pg.escapeIdentifier(url.pathname.slice(1))} with (force)`)
+      await client.end()
+    },
+  }
+}

@@ -1,0 +1,222 @@
+import { randomUUID } from 'node:crypto'
+import { pino } from 'pino'
+import type pg from 'pg'
+import { testPlan } from '@eudromos/core/testing'
+import { evolve, snapshotOf, State, type Command, type CommandBodies, type CommandType } from '@eudromos/core/routing'
+import {
+  commitBatch,
+  connect,
+  connectAlone,
+  insertCommands,
+  readAnswers,
+  readJournal,
+  readSnapshot,
+  takeTurn,
+  type Answer,
+  type Database,
+} from '@eudromos/database'
+import { testDatabase, type TestDatabase } from '../database/testing/index.ts'
+import { Router } from './router.ts'
+
+const log = pino({ level: 'silent' })
+let place: TestDatabase
+let web: Database
+let routers: Router[] = []
+
+beforeEach(async () => {
+  place = await testDatabase()
+  web = connect(place.webUrl)
+})
+
+afterEach(async () => {
+  await Promise.all(routers.map((router) => router.stop()))
+  routers = []
+  await web.$client.end()
+  await place.drop()
+})
+
+function startRouter(name: string): Router {
+  const router = new Router({ url: place.routerUrl, name, log })
+  routers.push(router)
+  router.start()
+  return router
+}
+
+const make = <T extends CommandType>(type: T, body: CommandBodies[T], id: string = randomUUID()): Command =>
+  ({ id, type, v: 1, actor: { kind: 'system', id: 'test' }, onBehalfOf: null, reason: null, correlation: null, body }) as unknown as Command
+
+async function until<T>(look: () => Promise<T | null | undefined | false>): Promise<T> {
+  for (const end = Date.now() + 20_000; Date.now() < end; ) {
+    const found = await look()
+    if (found !== null && found !== undefined && found !== false) return found
+    await new Promise((resolve) => setTimeout(resolve, 10))
+  }
+  throw new Error('waited 20 s in vain')
+}
+
+async function ask(...commands: Command[]): Promise<Answer[]> {
+  const accepted = await insertCommands(web.$client, commands)
+  const ids = accepted.map((one) => ('inboxId' in one ? one.inboxId : -1))
+  const answers = await until(async () => {
+    const found = await readAnswers(web.$client, ids)
+    return ids.every((id) => found.has(id)) && found
+  })
+  return ids.map((id) => answers.get(id) as Answer)
+}
+
+const arrival = (interactionId: string): Command =>
+  make('beginInteraction', {
+    interactionId,
+    channel: 'chat',
+    customerId: 'c1',
+    lineId: 'site',
+    queueId: 'sailings',
+    connection: null,
+    contentId: null,
+  })
+
+async function replayed(): Promise<State> {
+  return (await readJournal(web.$client, 0, 100_000)).reduce((state, { event }) => evolve(state, event), new State())
+}
+
+test('a command is decided, journalled, recorded and answered', async () => {
+  startRouter('r1')
+  await ask(make('publishPlan', { plan: testPlan() }))
+  const [answer] = await ask(arrival('i1'))
+  expect(answer?.ok).toBe(true)
+  const journal = await readJournal(web.$client, 0, 10)
+  expect(journal.map(({ seq, event }) => [seq, event.type])).toEqual([
+    [1, 'planTaken'],
+    [2, 'interactionArrived'],
+  ])
+  const record = await web.query.record.findFirst()
+  expect(record).toMatchObject({ id: 'i1', outcome: 'underWay', queueId: 'sailings' })
+  const inbox = await web.query.inbox.findMany()
+  expect(inbox.every(({ body }) => body === null)).toBe(true)
+})
+
+test('a second copy gets the first answer; the same id with another body is refused', async () => {
+  startRouter('r1')
+  await ask(make('publishPlan', { plan: testPlan() }))
+  const first = arrival('i1')
+  const [answer] = await ask(first)
+  const [again, other] = await insertCommands(web.$client, [first, { ...arrival('i2'), id: first.id } as Command])
+  expect(again).toMatchObject({ kind: 'known', answer })
+  expect(other).toEqual({ kind: 'idReused' })
+  expect((await replayed()).interactions.size).toBe(1)
+})
+
+test('deadlines come by themselves: nobody at the page, and the chat is abandoned', async () => {
+  startRouter('r1')
+  const plan = testPlan()
+  await ask(make('publishPlan', { plan: { ...plan, centre: { ...plan.centre, customerGraceSeconds: 1 } } }))
+  await ask(arrival('i1'))
+  const record = await until(async () => {
+    const found = await web.query.record.findFirst()
+    return found?.outcome === 'abandoned' && found
+  })
+  expect(record.waitMs).toBe(1000)
+})
+
+test('a command that makes the core throw is set aside; those around it take effect', async () => {
+  const broken = make('beginInteraction', { interactionId: 'x' } as never)
+  const nonsense = { ...make('finishWrapUp', { agentId: 'ana', interactionId: 'x' }), type: 'nonsense' } as never
+  const plan = make('publishPlan', { plan: testPlan() })
+  const commands = [plan, arrival('i1'), nonsense, arrival('i2'), broken, arrival('i3')]
+  await insertCommands(web.$client, commands)
+  startRouter('r1')
+  const answers = await ask(...commands.map((command) => command))
+  expect(answers.map((answer) => ('setAside' in answer ? 'set aside' : answer.ok))).toEqual([
+    true,
+    true,
+    'set aside',
+    true,
+    false,
+    true,
+  ])
+  expect([...(await replayed()).interactions.keys()].sort()).toEqual(['i1', 'i2', 'i3'])
+})
+
+test('a clean stop leaves a snapshot; the next router goes on from it', async () => {
+  await startRouter('r1')
+  await ask(make('publishPlan', { plan: testPlan() }), arrival('i1'))
+  await routers.pop()?.stop()
+  const stored = await readSnapshot(web.$client)
+  expect(JSON.stringify(stored?.snapshot)).toBe(JSON.stringify(snapshotOf(await replayed())))
+  startRouter('r2')
+  await ask(arrival('i2'))
+  expect([...(await replayed()).interactions.keys()]).toEqual(['i1', 'i2'])
+})
+
+test('of two routers one works; when it stops the other takes over', async () => {
+  startRouter('r1')
+  await ask(make('publishPlan', { plan: testPlan() }))
+  startRouter('r2')
+  await ask(arrival('i1'))
+  await routers.shift()?.stop()
+  await ask(arrival('i2'))
+  const epoch = await web.query.routerEpoch.findFirst()
+  expect(epoch).toMatchObject({ epoch: 2, holder: 'r2' })
+})
+
+describe('the fence', () => {
+  let late: pg.Client
+  let next: pg.Client
+  beforeEach(async () => {
+    late = await connectAlone(place.routerUrl)
+    next = await connectAlone(place.routerUrl)
+  })
+  afterEach(async () => {
+    await late.end()
+    await next.end()
+  })
+  const batch = (epoch: number) => ({
+    epoch,
+    rows: [],
+    answers: [],
+    records: [],
+    messages: [{ interactionId: 'i', number: 1, at: 1, side: 'customer' as const, personId: null, contentId: 'c' }],
+  })
+
+  test('a router whose turn is over writes nothing', async () => {
+    const first = await takeTurn(late, 'late', false)
+    await takeTurn(next, 'next', false)
+    await expect(commitBatch(late, batch(first?.epoch ?? 0))).rejects.toThrow('is over')
+    expect(await web.query.message.findMany()).toEqual([])
+  })
+
+  test('taking over waits for a commit under way, and shuts out one that comes while it waits', async () => {
+    const first = await takeTurn(late, 'late', false)
+    const epoch = first?.epoch ?? 0
+    await next.query('begin')
+    await takeTurn(next, 'next', false)
+    const writing = commitBatch(late, batch(epoch)).then(
+      () => 'written',
+      () => 'refused',
+    )
+    await until(async () => {
+      const { rows } = await web.$client.query<{ n: number }>(
+        `select count(*)::int as n from pg_locks where not granted`,
+      )
+      return (rows[0]?.n ?? 0) > 0
+    })
+    await next.query('commit')
+    expect(await writing).toBe('refused')
+    expect(await web.query.message.findMany()).toEqual([])
+  })
+
+  test('a lease that has not run out cannot be seized', async () => {
+    await takeTurn(late, 'late', false)
+    expect(await takeTurn(next, 'next', true)).toBeNull()
+    await late.query(`update router_epoch set renewed_at = clock_timestamp() - interval '4 seconds'`)
+    expect(await takeTurn(next, 'next', true)).toMatchObject({ epoch: 2 })
+  })
+})
+
+test("the web's role cannot write the journal, nor the tables that follow from it", async () => {
+  for (const table of ['journal', 'record', 'message', 'snapshot', 'router_epoch'])
+    await expect(web.$client.query(`delete from ${table}`)).rejects.toThrow('permission denied')
+  await expect(
+    web.$client.query(`insert into journal (seq, day, at, type, v, body) values (1, now(), 1, 'x', 1, '{}')`),
+  ).rejects.toThrow('permission denied')
+})

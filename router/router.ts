@@ -1,0 +1,160 @@
+import type pg from 'pg'
+import type { Logger } from 'pino'
+import {
+  Bell,
+  CentreClock,
+  connectAlone,
+  leaseSeconds,
+  listen,
+  liveWebProcesses,
+  purgeInbox,
+  renewTurn,
+  takeTurn,
+  tryLock,
+  type Turn,
+} from '@eudromos/database'
+import { Writer } from './writer.ts'
+
+const pollMs = 100
+const renewMs = 500
+const standbyMs = 200
+/** How long one whose turn was seized holds back, so that the other gets the lock too. */
+const supersededMs = 2000
+const processCheckMs = 1000
+/** How long after taking over web processes may take to say that they live. */
+const processPatienceMs = 5000
+
+export interface RouterOptions {
+  readonly url: string
+  readonly name: string
+  readonly log: Logger
+}
+
+/**
+ * A router process: stands by until it has the turn, works until it loses it, and stands by again. Whatever fails
+ * outside (the database restarts, the turn goes to another) ends the turn; a new one begins from what was committed.
+ */
+export class Router {
+  private stopping = false
+  /** Something may have come in since work was last looked for. */
+  private hinted = false
+  private superseded = false
+  private locked = false
+  private wake: () => void = () => undefined
+  private ended: Promise<void> | null = null
+
+  constructor(private readonly options: RouterOptions) {}
+
+  start(): void {
+    this.ended = this.live()
+  }
+
+  /** Ends cleanly: what is under way is committed, a snapshot is left. */
+  async stop(): Promise<void> {
+    this.stopping = true
+    this.wake()
+    await this.ended
+  }
+
+  private async live(): Promise<void> {
+    while (!this.stopping) {
+      const open: pg.Client[] = []
+      const connection = async (): Promise<pg.Client> => {
+        const client = await connectAlone(this.options.url)
+        open.push(client)
+        return client
+      }
+      try {
+        await this.oneTurn(connection)
+      } catch (error) {
+        this.options.log.warn({ err: error }, 'turn ended')
+      }
+      await Promise.all(open.map((client) => client.end().catch(() => undefined)))
+      if (!this.stopping) await this.pause(this.superseded ? supersededMs : standbyMs)
+      this.superseded = false
+    }
+  }
+
+  private async oneTurn(connection: () => Promise<pg.Client>): Promise<void> {
+    const lock = await connection()
+    const turn = await this.awaitTurn(lock)
+    if (turn === null) return
+    const log = this.options.log.child({ epoch: turn.epoch })
+    const ear = await connection()
+    const bell = await Bell.on(ear, 'journal')
+    const writing = await connection()
+    const clock = await CentreClock.read(writing)
+    const writer = new Writer(writing, turn, clock, log)
+    let lost = false
+    const lose = (): void => {
+      lost = true
+      this.wake()
+    }
+    const renew = async (): Promise<void> => {
+      if (!(await renewTurn(lock, turn.epoch))) {
+        this.superseded = true
+        lose()
+      } else if (!this.locked) this.locked = await tryLock(lock)
+    }
+    for (const client of [lock, ear, writing]) client.on('end', lose)
+    await listen(ear, ['inbox', 'clock'], (channel) => {
+      if (channel === 'clock') void clock.refresh(ear).then(this.wake, lose)
+      this.hinted = true
+      this.wake()
+    })
+    const renewing = setInterval(() => void renew().catch(lose), renewMs)
+    try {
+      await writer.takeOver()
+      bell.ring()
+      await purgeInbox(writing)
+      log.info('at work')
+      let checkAt = performance.now() + processPatienceMs
+      while (!lost && !this.stopping) {
+        this.hinted = false
+        const wrote = await writer.work()
+        if (wrote) bell.ring()
+        if (performance.now() >= checkAt) {
+          checkAt = performance.now() + processCheckMs
+          if (await writer.loseProcesses(await liveWebProcesses(writing))) bell.ring()
+        }
+        if (!wrote && !this.hinted) await this.pause(Math.min(pollMs, writer.dueInMs() ?? pollMs))
+      }
+      if (!lost) await writer.writeSnapshot()
+    } finally {
+      clearInterval(renewing)
+    }
+  }
+
+  /** Waits for the lock, or for a lease that ran out under somebody who still holds it. */
+  private async awaitTurn(lock: pg.Client): Promise<Turn | null> {
+    this.options.log.info('standing by')
+    let alive = true
+    lock.on('end', () => {
+      alive = false
+    })
+    while (!this.stopping && alive) {
+      this.locked = await tryLock(lock)
+      if (this.locked) return takeTurn(lock, this.options.name, false)
+      const { rows } = await lock.query<{ late: boolean }>(
+        'select renewed_at < clock_timestamp() - make_interval(secs => $1) as late from router_epoch',
+        [leaseSeconds],
+      )
+      if (rows[0]?.late === true) {
+        const turn = await takeTurn(lock, this.options.name, true)
+        if (turn !== null) return turn
+      }
+      await this.pause(standbyMs)
+    }
+    return null
+  }
+
+  private pause(ms: number): Promise<void> {
+    return new Promise((resolve) => {
+      const timer = setTimeout(resolve, ms)
+      this.wake = () => {
+        clearTimeout(timer)
+        resolve()
+      }
+    })
+  }
+}

@@ -1,0 +1,223 @@
+import type pg from 'pg'
+import type { Logger } from 'pino'
+import { recordAfter, type InteractionRecord } from '@eudromos/core/records'
+import {
+  advance,
+  evolve,
+  nextDeadline,
+  run,
+  snapshotOf,
+  State,
+  stateFrom,
+  type Command,
+  type CommandBodies,
+  type CommandType,
+  type Event,
+} from '@eudromos/core/routing'
+import {
+  actorKey,
+  commitBatch,
+  makePartitions,
+  readJournal,
+  readPending,
+  readOpenRecords,
+  readSnapshot,
+  writeSnapshot,
+  type Answer,
+  type Batch,
+  type Cause,
+  type CentreClock,
+  type JournalRow,
+  type MessageRow,
+  type Pending,
+  type Turn,
+} from '@eudromos/database'
+
+const batchLimit = 500
+const snapshotEvery = 5000
+const byItself: Cause = { inboxId: null, actor: null, onBehalfOf: null, reason: null }
+
+/** What a batch has decided so far; nobody knows of it before it is committed. */
+class Draft {
+  readonly rows: JournalRow[] = []
+  readonly answers: { inboxId: number; answer: Answer }[] = []
+  readonly records = new Map<string, InteractionRecord>()
+  readonly messages: MessageRow[] = []
+}
+
+/**
+ * The one who writes during one turn: decides all pending commands in memory, commits what follows in one transaction,
+ * and only then lets others know. Loses nothing when it dies: the next one rebuilds from what was committed.
+ */
+export class Writer {
+  private state = new State()
+  private seq = 0
+  private snapshotSeq = 0
+  private limit = batchLimit
+  private readonly records = new Map<string, InteractionRecord>()
+  private readonly partitions = new Set<string>()
+
+  constructor(
+    private readonly client: pg.Client,
+    private readonly turn: Turn,
+    private readonly clock: CentreClock,
+    private readonly log: Logger,
+  ) {}
+
+  /** Comes to where the journal ends, and makes up for the time in which nobody was at work. */
+  async takeOver(): Promise<void> {
+    await this.rebuild()
+    if (this.turn.silentMs === null) return
+    const outageMs = Math.min(this.turn.silentMs, Math.max(0, this.clock.now() - this.state.at))
+    await this.runInternal('resumeRouter', { outageMs })
+    this.log.info({ outageMs, seq: this.seq }, 'taken over')
+  }
+
+  private async rebuild(): Promise<void> {
+    const stored = await readSnapshot(this.client)
+    this.state = stored === null ? new State() : stateFrom(stored.snapshot)
+    this.seq = stored?.seq ?? 0
+    this.snapshotSeq = this.seq
+    for (;;) {
+      const rows = await readJournal(this.client, this.seq, 5000)
+      for (const { event, seq } of rows) {
+        evolve(this.state, event)
+        this.seq = seq
+      }
+      if (rows.length < 5000) break
+    }
+    this.records.clear()
+    for (const record of await readOpenRecords(this.client)) this.records.set(record.id, record)
+  }
+
+  /** Never earlier than what the journal says already. */
+  private now(): number {
+    return Math.max(this.state.at, this.clock.now())
+  }
+
+  /** Milliseconds until something is due by itself; null when nothing is. */
+  dueInMs(): number | null {
+    const due = nextDeadline(this.state)
+    return due === null ? null : Math.max(0, due - this.clock.now())
+  }
+
+  /** Decides and commits what is pending or due. True when something was written. */
+  async work(): Promise<boolean> {
+    const pending = await readPending(this.client, this.limit)
+    const due = this.dueInMs()
+    if (pending.length === 0 && (due === null || due > 0)) return false
+    return this.attempt(pending)
+  }
+
+  private async attempt(pending: readonly Pending[]): Promise<boolean> {
+    const draft = new Draft()
+    try {
+      this.note(advance(this.state, this.now()), byItself, draft)
+      for (const one of pending) this.decideOne(one, draft)
+      await this.commit(draft)
+      this.limit = Math.min(batchLimit, this.limit * 2)
+      return draft.rows.length + draft.answers.length > 0
+    } catch (error) {
+      if (!this.isOfACommand(error, pending)) throw error
+      await this.rebuild()
+      const [only] = pending
+      if (pending.length > 1) this.limit = Math.ceil(pending.length / 2)
+      else if (only !== undefined) await this.setAside(only, error)
+      return true
+    }
+  }
+
+  /** A defect met by a command, as against a lost connection or turn: only the first can be cured by setting it aside. */
+  private isOfACommand(error: unknown, pending: readonly Pending[]): boolean {
+    const outside = error instanceof Error && (error.name === 'Fenced' || 'code' in error || /onnection/.test(error.message))
+    return !outside && pending.length > 0
+  }
+
+  private async setAside({ inboxId, command }: Pending, error: unknown): Promise<void> {
+    this.log.error({ err: error, inboxId, type: command.type }, 'command set aside')
+    const draft = new Draft()
+    draft.answers.push({ inboxId, answer: { ok: false, seq: this.seq, setAside: String(error) } })
+    await this.commit(draft)
+  }
+
+  private decideOne({ inboxId, command }: Pending, draft: Draft): void {
+    const at = this.now()
+    const { onBehalfOf, reason } = command
+    this.note(advance(this.state, at), byItself, draft)
+    const { events, refusal } = run(this.state, command, at)
+    this.note(events, { inboxId, actor: actorKey(command.actor), onBehalfOf, reason }, draft)
+    const seq = this.seq
+    draft.answers.push({ inboxId, answer: refusal === null ? { ok: true, seq } : { ok: false, seq, refusal } })
+  }
+
+  private note(events: readonly Event[], cause: Cause, draft: Draft): void {
+    for (const event of events) {
+      this.seq += 1
+      draft.rows.push({ ...cause, seq: this.seq, event })
+      if (event.type === 'messageSent') {
+        const { interactionId, number, at, side, personId, contentId } = event
+        draft.messages.push({ interactionId, number, at, side, personId, contentId })
+      }
+      if ('interactionId' in event) this.noteRecord(event, draft)
+    }
+  }
+
+  private noteRecord(event: Event & { interactionId: string }, draft: Draft): void {
+    const record = recordAfter(this.records.get(event.interactionId) ?? null, event, this.seq)
+    if (record === null) return
+    if (record.closedAt === null) this.records.set(record.id, record)
+    else this.records.delete(record.id)
+    // A word alone need not reach the table at once: the next step of its interaction carries the count along.
+    if (event.type !== 'messageSent' || draft.records.has(record.id)) draft.records.set(record.id, record)
+  }
+
+  private async commit(draft: Draft): Promise<void> {
+    if (draft.rows.length + draft.answers.length === 0) return
+    await this.ensurePartitions(draft.rows)
+    const batch: Batch = { ...draft, epoch: this.turn.epoch, records: [...draft.records.values()] }
+    await commitBatch(this.client, batch)
+    if (this.seq - this.snapshotSeq >= snapshotEvery) await this.writeSnapshot()
+  }
+
+  private async ensurePartitions(rows: readonly JournalRow[]): Promise<void> {
+    const days = new Set(rows.map(({ event }) => new Date(event.at).toISOString().slice(0, 10)))
+    const missing = [...days].filter((day) => !this.partitions.has(day))
+    if (missing.length === 0) return
+    await makePartitions(this.client, missing)
+    for (const day of missing) this.partitions.add(day)
+  }
+
+  async writeSnapshot(): Promise<void> {
+    if (this.seq === this.snapshotSeq) return
+    await writeSnapshot(this.client, this.turn.epoch, { seq: this.seq, snapshot: snapshotOf(this.state) })
+    this.snapshotSeq = this.seq
+  }
+
+  /** Takes the connections of web processes that are gone out of the state. True when there were any. */
+  async loseProcesses(live: ReadonlySet<string>): Promise<boolean> {
+    const lost = new Set<string>()
+    for (const { connections } of [...this.state.agents.values(), ...this.state.interactions.values()])
+      for (const { processId } of connections) if (!live.has(processId)) lost.add(processId)
+    for (const processId of lost) {
+      this.log.warn({ processId }, 'web process lost')
+      await this.runInternal('loseProcess', { processId })
+    }
+    return lost.size > 0
+  }
+
+  private async runInternal<T extends CommandType>(type: T, body: CommandBodies[T]): Promise<void> {
+    const draft = new Draft()
+    const command = {
+      id: `${type}-${this.turn.epoch}-${this.seq}`,
+      type,
+      v: 1,
+      actor: { kind: 'system', id: 'router' },
+      onBehalfOf: null,
+      reason: null,
+      correlation: null,
+      body,
+    } as unknown as Command
+    this.note(run(this.state, command, this.now()).events, { ...byItself, actor: 'system:router' }, draft)
+    await this.commit(draft)
+  }
+}
