@@ -27,16 +27,47 @@ export type Accepted =
   /** The same id came before with another body: nothing is done. */
   | { readonly kind: 'idReused' }
 
-/** Takes commands in, all in one statement. Once this resolves they will be decided, whatever happens. */
-export async function insertCommands(pool: pg.Pool, commands: readonly Command[]): Promise<Accepted[]> {
+export interface Submission {
+  readonly command: Command
+  /** Words that the command refers to by id. */
+  readonly content?: { readonly id: string; readonly interactionId: string; readonly body: string }
+  readonly customer?: { readonly id: string; readonly name: string; readonly test: boolean }
+}
+
+/**
+ * Takes commands in with the words and customers they refer to, all in one statement. Once this resolves they will be
+ * decided, whatever happens.
+ */
+export async function insertCommands(pool: pg.Pool, submissions: readonly Submission[]): Promise<Accepted[]> {
+  const commands = submissions.map(({ command }) => command)
+  const contents = submissions.flatMap(({ content }) => content ?? [])
+  const customers = submissions.flatMap(({ customer }) => customer ?? [])
   const keys = commands.map(({ actor, id }) => [actorKey(actor), id] as const)
   const hashes = commands.map(hashOf)
   const { rows } = await pool.query<{ id: number; actor: string; command_id: string }>({
     name: 'insert-commands',
-    text: `insert into inbox (actor, command_id, body_hash, body)
+    text: `with words as (
+             insert into content (id, interaction_id, kind, body)
+             select id, interaction_id, 'message', body from unnest($5::text[], $6::text[], $7::text[])
+               as c (id, interaction_id, body) on conflict do nothing),
+           met as (
+             insert into customer (id, name, test)
+             select * from unnest($8::text[], $9::text[], $10::boolean[]) on conflict do nothing)
+           insert into inbox (actor, command_id, body_hash, body)
            select * from unnest($1::text[], $2::text[], $3::text[], $4::text[])
            on conflict (actor, command_id) do nothing returning id, actor, command_id`,
-    values: [keys.map(([actor]) => actor), keys.map(([, id]) => id), hashes, commands.map((c) => JSON.stringify(c))],
+    values: [
+      keys.map(([actor]) => actor),
+      keys.map(([, id]) => id),
+      hashes,
+      commands.map((command) => JSON.stringify(command)),
+      contents.map(({ id }) => id),
+      contents.map(({ interactionId }) => interactionId),
+      contents.map(({ body }) => body),
+      customers.map(({ id }) => id),
+      customers.map(({ name }) => name),
+      customers.map(({ test }) => test),
+    ],
   })
   const fresh = new Map(rows.map((row) => [`${row.actor} ${row.command_id}`, row.id]))
   return Promise.all(

@@ -3,6 +3,18 @@ export { Bell, listen } from './bell.ts'
 export { CentreClock, setClock, setRealClock, stopClock } from './clock.ts'
 export { connect, connectAlone, sqlState, type Database } from './connect.ts'
 export {
+  insertContent,
+  readAttachment,
+  readContents,
+  readNotes,
+  readTranscripts,
+  sendTyping,
+  type AttachmentInfo,
+  type MessageText,
+  type NewContent,
+  type TranscriptLine,
+} from './content.ts'
+export {
   actorKey,
   insertCommands,
   purgeInbox,
@@ -13,6 +25,7 @@ export {
   type Answer,
   type Pending,
   type Pressure,
+  type Submission,
 } from './inbox.ts'
 export {
   commitBatch,
@@ -39,4 +52,25 @@ export {
 } from './lease.ts'
 export { migrate, type RolePasswords } from './migrate.ts'
 export { readOpenRecords } from './open-records.ts'
+export {
+  eraseCustomer,
+  insertCustomer,
+  readCustomer,
+  readCustomerNames,
+  readPeople,
+  readTestCustomers,
+  type Customer,
+  type Person,
+} from './people.ts'
+export {
+  DraftMoved,
+  publishDraft,
+  readDraft,
+  readPublished,
+  saveQueueAndPublish,
+  type Draft,
+  type Publishing,
+  type QueueDraft,
+} from './plan.ts'
+export { listRecords, readActs, readRecord, type Act, sortColumns, type RecordQuery, type RecordRow } from './records.ts'
 export * as schema from './schema.ts'

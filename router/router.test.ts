@@ -55,7 +55,10 @@ async function until<T>(look: () => Promise<T | null | undefined | false>): Prom
 }
 
 async function ask(...commands: Command[]): Promise<Answer[]> {
-  const accepted = await insertCommands(web.$client, commands)
+  const accepted = await insertCommands(
+    web.$client,
+    commands.map((command) => ({ command })),
+  )
   const ids = accepted.map((one) => ('inboxId' in one ? one.inboxId : -1))
   const answers = await until(async () => {
     const found = await readAnswers(web.$client, ids)
@@ -100,7 +103,10 @@ test('a second copy gets the first answer; the same id with another body is refu
   await ask(make('publishPlan', { plan: testPlan() }))
   const first = arrival('i1')
   const [answer] = await ask(first)
-  const [again, other] = await insertCommands(web.$client, [first, { ...arrival('i2'), id: first.id } as Command])
+  const [again, other] = await insertCommands(web.$client, [
+    { command: first },
+    { command: { ...arrival('i2'), id: first.id } as Command },
+  ])
   expect(again).toMatchObject({ kind: 'known', answer })
   expect(other).toEqual({ kind: 'idReused' })
   expect((await replayed()).interactions.size).toBe(1)
@@ -123,7 +129,10 @@ test('a command that makes the core throw is set aside; those around it take eff
   const nonsense = { ...make('finishWrapUp', { agentId: 'ana', interactionId: 'x' }), type: 'nonsense' } as never
   const plan = make('publishPlan', { plan: testPlan() })
   const commands = [plan, arrival('i1'), nonsense, arrival('i2'), broken, arrival('i3')]
-  await insertCommands(web.$client, commands)
+  await insertCommands(
+    web.$client,
+    commands.map((command) => ({ command })),
+  )
   startRouter('r1')
   const answers = await ask(...commands.map((command) => command))
   expect(answers.map((answer) => ('setAside' in answer ? 'set aside' : answer.ok))).toEqual([

@@ -1,0 +1,123 @@
+import { and, asc, eq, inArray } from 'drizzle-orm'
+import type { Database } from './connect.ts'
+import * as t from './schema.ts'
+
+export interface AttachmentInfo {
+  readonly fileName: string
+  readonly mediaType: string
+  readonly sizeBytes: number
+}
+
+export interface MessageText {
+  readonly text: string
+  readonly attachment: AttachmentInfo | null
+}
+
+export interface TranscriptLine extends MessageText {
+  readonly interactionId: string
+  readonly number: number
+  readonly at: number
+  readonly side: 'customer' | 'agent'
+  readonly personId: string | null
+  readonly contentId: string
+}
+
+export interface NewContent {
+  readonly id: string
+  readonly interactionId: string
+  readonly kind: 'message' | 'notes'
+  readonly body: string
+  readonly attachment?: { readonly fileName: string; readonly mediaType: string; readonly bytes: Buffer }
+}
+
+/** Keeps words (and a file) under an id that the caller made; the same id a second time is the same content. */
+export async function insertContent(database: Database, { attachment, ...content }: NewContent): Promise<void> {
+  await database.transaction(async (tx) => {
+    await tx.insert(t.content).values(content).onConflictDoNothing()
+    if (attachment !== undefined)
+      await tx
+        .insert(t.attachment)
+        .values({ contentId: content.id, ...attachment })
+        .onConflictDoNothing()
+  })
+}
+
+/** The words of contents by id; one that was erased is left out. */
+export async function readContents(database: Database, ids: readonly string[]): Promise<Map<string, MessageText>> {
+  if (ids.length === 0) return new Map()
+  const { rows } = await database.$client.query<{
+    id: string
+    body: string
+    file_name: string | null
+    media_type: string | null
+    size: number | null
+  }>({
+    name: 'read-contents',
+    text: `select c.id, c.body, a.file_name, a.media_type, length(a.bytes) as size
+           from content c left join attachment a on a.content_id = c.id where c.id = any($1::text[])`,
+    values: [ids],
+  })
+  return new Map(rows.map((row) => [row.id, { text: row.body, attachment: infoOf(row) }]))
+}
+
+const infoOf = (row: {
+  file_name: string | null
+  media_type: string | null
+  size: number | null
+}): AttachmentInfo | null =>
+  row.file_name === null
+    ? null
+    : { fileName: row.file_name, mediaType: row.media_type ?? '', sizeBytes: row.size ?? 0 }
+
+/** All that was written in these interactions, in order. */
+export async function readTranscripts(
+  database: Database,
+  interactionIds: readonly string[],
+): Promise<TranscriptLine[]> {
+  if (interactionIds.length === 0) return []
+  const lines = await database
+    .select()
+    .from(t.message)
+    .where(inArray(t.message.interactionId, [...interactionIds]))
+    .orderBy(asc(t.message.interactionId), asc(t.message.number))
+  const words = await readContents(
+    database,
+    lines.map(({ contentId }) => contentId),
+  )
+  return lines.map((line) => ({ ...line, ...(words.get(line.contentId) ?? { text: '', attachment: null }) }))
+}
+
+export interface StoredAttachment {
+  readonly interactionId: string
+  readonly fileName: string
+  readonly mediaType: string
+  readonly bytes: Buffer
+}
+
+export async function readAttachment(database: Database, contentId: string): Promise<StoredAttachment | null> {
+  const [row] = await database
+    .select({
+      interactionId: t.content.interactionId,
+      fileName: t.attachment.fileName,
+      mediaType: t.attachment.mediaType,
+      bytes: t.attachment.bytes,
+    })
+    .from(t.attachment)
+    .innerJoin(t.content, eq(t.content.id, t.attachment.contentId))
+    .where(and(eq(t.attachment.contentId, contentId)))
+  return row ?? null
+}
+
+export async function readNotes(database: Database, contentId: string | null): Promise<string | null> {
+  if (contentId === null) return null
+  const [row] = await database.select({ body: t.content.body }).from(t.content).where(eq(t.content.id, contentId))
+  return row?.body ?? null
+}
+
+/** A sign that is not kept: it goes to whoever listens now. */
+export async function sendTyping(
+  database: Database,
+  typing: { readonly interactionId: string; readonly side: 'customer' | 'agent' },
+): Promise<void> {
+  await database.$client.query(`select pg_notify('typing', $1)`, [JSON.stringify(typing)])
+}

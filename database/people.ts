@@ -1,0 +1,49 @@
+import { asc, eq, inArray } from 'drizzle-orm'
+import type { Database } from './connect.ts'
+import * as t from './schema.ts'
+
+export type Person = typeof t.person.$inferSelect
+export type Customer = typeof t.customer.$inferSelect
+
+export const readPeople = (database: Database): Promise<Person[]> =>
+  database.select().from(t.person).orderBy(asc(t.person.name))
+
+export const readTestCustomers = (database: Database): Promise<Customer[]> =>
+  database.select().from(t.customer).where(eq(t.customer.test, true)).orderBy(asc(t.customer.name))
+
+export async function readCustomerNames(database: Database, ids: readonly string[]): Promise<Map<string, string>> {
+  if (ids.length === 0) return new Map()
+  const rows = await database
+    .select({ id: t.customer.id, name: t.customer.name })
+    .from(t.customer)
+    .where(inArray(t.customer.id, [...ids]))
+  return new Map(rows.map(({ id, name }) => [id, name]))
+}
+
+/** Keeps a customer by an id the caller made; known ones stay as they are. */
+export async function insertCustomer(
+  database: Database,
+  customer: { id: string; name: string; test: boolean },
+): Promise<void> {
+  await database.insert(t.customer).values(customer).onConflictDoNothing()
+}
+
+export async function readCustomer(database: Database, id: string): Promise<Customer | null> {
+  const [row] = await database.select().from(t.customer).where(eq(t.customer.id, id))
+  return row ?? null
+}
+
+/** Takes everything personal of a customer away: the name, and the words and files of all their interactions. */
+export async function eraseCustomer(database: Database, id: string, replacement: string): Promise<void> {
+  await database.transaction(async (tx) => {
+    const interactions = await tx.select({ id: t.record.id }).from(t.record).where(eq(t.record.customerId, id))
+    await tx.update(t.customer).set({ name: replacement }).where(eq(t.customer.id, id))
+    if (interactions.length > 0)
+      await tx.delete(t.content).where(
+        inArray(
+          t.content.interactionId,
+          interactions.map((interaction) => interaction.id),
+        ),
+      )
+  })
+}

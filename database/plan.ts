@@ -1,0 +1,145 @@
+import { asc, eq, max } from 'drizzle-orm'
+import { compilePlan, type CompiledPlan, type PlanDocument } from '@eudromos/core/plan'
+import type { Command } from '@eudromos/core/routing'
+import type { Database } from './connect.ts'
+import { actorKey, hashOf } from './inbox.ts'
+import * as t from './schema.ts'
+
+type Reader = Pick<Database, 'select'>
+
+export interface Draft {
+  readonly version: number
+  readonly document: PlanDocument
+}
+
+/** The plan as it is being edited, with its draft version; null where nothing was set up yet. */
+export async function readDraft(database: Reader): Promise<Draft | null> {
+  const [draft] = await database.select().from(t.planDraft)
+  if (draft === undefined) return null
+  const states = await database.select().from(t.presenceState).orderBy(asc(t.presenceState.position))
+  const limits = await database.select().from(t.loadLimits).orderBy(asc(t.loadLimits.id))
+  const reasons = await database.select().from(t.declineReason).orderBy(asc(t.declineReason.position))
+  const dispositions = await database.select().from(t.disposition).orderBy(asc(t.disposition.position))
+  const people = await database.select().from(t.person).orderBy(asc(t.person.id))
+  const queues = await database.select().from(t.queue).orderBy(asc(t.queue.position), asc(t.queue.id))
+  const members = await database.select().from(t.queueAgent).orderBy(asc(t.queueAgent.position))
+  const testers = await database.select().from(t.queueTestCustomer)
+  const lines = await database.select().from(t.line).orderBy(asc(t.line.id))
+  const document: PlanDocument = {
+    centre: draft.centre,
+    presenceStates: states.map(({ position: _, ...state }) => state),
+    loadLimits: limits.map(({ id, name, slots, chatSlots, chatMost }) => ({
+      id,
+      name,
+      slots,
+      channels: { chat: { slots: chatSlots, most: chatMost } },
+    })),
+    declineReasons: reasons.map(({ id, name }) => ({ id, name })),
+    dispositions: dispositions.map(({ id, name }) => ({ id, name })),
+    people: people.map(({ id, roles, loadLimitsId }) => ({ id, roles, loadLimitsId })),
+    queues: queues.map(({ position: _, targetPercent, targetSeconds, ...queue }) => ({
+      ...queue,
+      target:
+        targetPercent === null || targetSeconds === null ? null : { percent: targetPercent, seconds: targetSeconds },
+      agentIds: members.filter(({ queueId }) => queueId === queue.id).map(({ personId }) => personId),
+      testCustomerIds: testers.filter(({ queueId }) => queueId === queue.id).map(({ customerId }) => customerId),
+    })),
+    lines: lines.map((line) => ({ ...line, queueIds: queues.map(({ id }) => id) })),
+  }
+  return { version: draft.version, document }
+}
+
+export type QueueDraft = PlanDocument['queues'][number]
+
+/** Somebody else has changed the draft since it was read. */
+export class DraftMoved extends Error {
+  constructor(readonly version: number) {
+    super(`the draft is at version ${version}`)
+  }
+}
+
+export interface Publishing {
+  readonly version: number
+  readonly inboxId: number
+}
+
+interface PublishOptions {
+  readonly expectedDraft: number
+  readonly by: string | null
+  readonly note: string
+  readonly at: number
+  /** Makes the envelope of the command that hands the compiled plan to the router. */
+  readonly envelope: (plan: CompiledPlan) => Command
+}
+
+/**
+ * Puts one queue into the draft and publishes, all in one transaction: draft, new version and the router's command are
+ * all there or none is. Throws DraftMoved when `expectedDraft` is not the draft's version any more.
+ */
+export const saveQueueAndPublish = (
+  database: Database,
+  queue: QueueDraft,
+  options: PublishOptions,
+): Promise<Publishing> =>
+  database.transaction(async (tx) => {
+    await lockDraft(tx, options.expectedDraft)
+    const { agentIds, testCustomerIds, target, ...plain } = queue
+    const row = { ...plain, targetPercent: target?.percent ?? null, targetSeconds: target?.seconds ?? null }
+    const [last] = await tx.select({ position: max(t.queue.position) }).from(t.queue)
+    await tx
+      .insert(t.queue)
+      .values({ ...row, position: (last?.position ?? 0) + 1 })
+      .onConflictDoUpdate({ target: t.queue.id, set: row })
+    await tx.delete(t.queueAgent).where(eq(t.queueAgent.queueId, queue.id))
+    await tx.delete(t.queueTestCustomer).where(eq(t.queueTestCustomer.queueId, queue.id))
+    if (agentIds.length > 0)
+      await tx
+        .insert(t.queueAgent)
+        .values(agentIds.map((personId, position) => ({ queueId: queue.id, personId, position })))
+    if (testCustomerIds.length > 0)
+      await tx
+        .insert(t.queueTestCustomer)
+        .values(testCustomerIds.map((customerId) => ({ queueId: queue.id, customerId })))
+    return publishIn(tx, options)
+  })
+
+/** Publishes the draft as it stands. */
+export const publishDraft = (database: Database, options: PublishOptions): Promise<Publishing> =>
+  database.transaction(async (tx) => {
+    await lockDraft(tx, options.expectedDraft)
+    return publishIn(tx, options)
+  })
+
+type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
+
+async function lockDraft(tx: Transaction, expected: number): Promise<void> {
+  const [draft] = await tx.select({ version: t.planDraft.version }).from(t.planDraft).for('update')
+  if (draft?.version !== expected) throw new DraftMoved(draft?.version ?? 0)
+  await tx.update(t.planDraft).set({ version: expected + 1 })
+}
+
+async function publishIn(tx: Transaction, { by, note, at, envelope }: PublishOptions): Promise<Publishing> {
+  const draft = await readDraft(tx)
+  if (draft === null) throw new Error('there is no draft to publish')
+  const [latest] = await tx.select({ version: max(t.planVersion.version) }).from(t.planVersion)
+  const version = (latest?.version ?? 0) + 1
+  await tx.insert(t.planVersion).values({ version, document: draft.document, publishedAt: at, publishedBy: by, note })
+  const command = envelope(compilePlan(draft.document, version, at))
+  const [row] = await tx
+    .insert(t.inbox)
+    .values({
+      actor: actorKey(command.actor),
+      commandId: command.id,
+      bodyHash: hashOf(command),
+      body: JSON.stringify(command),
+    })
+    .returning({ id: t.inbox.id })
+  if (row === undefined) throw new Error('the command was not taken in')
+  return { version, inboxId: row.id }
+}
+
+/** The published plan of a version, with its names; null where there is no such version. */
+export async function readPublished(database: Database, version: number): Promise<PlanDocument | null> {
+  const [row] = await database.select().from(t.planVersion).where(eq(t.planVersion.version, version))
+  return row?.document ?? null
+}

@@ -1,0 +1,23 @@
+import { may } from '@eudromos/core/plan'
+import { atWork } from '@eudromos/core/routing'
+import { readAttachment } from '@eudromos/database'
+import { downloadResponse } from '../../../../server/attachments.ts'
+import { answering, notFound } from '../../../../server/problem.ts'
+import { runtime } from '../../../../server/runtime.ts'
+import { permit } from '../../../../server/who.ts'
+
+interface Context {
+  readonly params: Promise<{ contentId: string }>
+}
+
+/** For those who read records, and for the agent who is at work on the conversation. */
+export const GET = (_: Request, { params }: Context): Promise<Response> =>
+  answering(async () => {
+    const who = await permit('records.view', 'seat')
+    const place = await runtime()
+    const found = await readAttachment(place.database, (await params).contentId)
+    const interaction = found === null ? undefined : place.follower.state.interactions.get(found.interactionId)
+    const working = interaction !== undefined && atWork(interaction).some(({ personId }) => personId === who.id)
+    if (found === null || !(working || may(who.roles, 'records.view'))) throw notFound('This file')
+    return downloadResponse(found)
+  })

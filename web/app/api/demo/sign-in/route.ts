@@ -1,0 +1,19 @@
+import * as yup from 'yup'
+import { auth } from '../../../../server/auth.ts'
+import { readJson } from '../../../../server/limits.ts'
+import { answering, notFound } from '../../../../server/problem.ts'
+import { runtime } from '../../../../server/runtime.ts'
+
+const shape = yup.object({ personId: yup.string().max(200).required('Name the person.') })
+
+/** One click a person, in the demo only: elsewhere there is no such password. */
+export const POST = (request: Request): Promise<Response> =>
+  answering(async () => {
+    const password = process.env.EUDROMOS_DEMO_PASSWORD
+    if (password === undefined || password === '') throw notFound('The demo sign-in')
+    const { personId } = await shape.validate(await readJson(request))
+    const { follower } = await runtime()
+    const person = follower.people.get(personId)
+    if (person === undefined || person.simulated) throw notFound('This person')
+    return auth().api.signInEmail({ body: { email: person.email, password }, asResponse: true, headers: request.headers })
+  })

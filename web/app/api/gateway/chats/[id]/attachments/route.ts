@@ -1,0 +1,23 @@
+import { mostAttachmentBytes } from '../../../../../../server/attachments.ts'
+import { attach } from '../../../../../../server/chats.ts'
+import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
+import { limitRate, readBody } from '../../../../../../server/limits.ts'
+import { answering } from '../../../../../../server/problem.ts'
+import { runtime } from '../../../../../../server/runtime.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string }>
+}
+
+/** A picture or a PDF as the body; its name and id as query parameters. The type is read from the bytes. */
+export const POST = (request: Request, { params }: Context): Promise<Response> =>
+  answering(async () => {
+    const { id } = await params
+    limitPublic(request, 'attach', 30)
+    await requireChat(request, id)
+    limitRate(`attach:${id}`, 10)
+    const query = new URL(request.url).searchParams
+    const bytes = await readBody(request, mostAttachmentBytes)
+    const file = { name: query.get('name') ?? '', bytes }
+    return Response.json({ seq: await attach(await runtime(), id, query.get('id') ?? '', file) }, { status: 201 })
+  })

@@ -1,0 +1,20 @@
+import { customerCommand } from '../../../../../../server/chats.ts'
+import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
+import { answering } from '../../../../../../server/problem.ts'
+import { runtime } from '../../../../../../server/runtime.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string }>
+}
+
+/** The customer leaves: before an answer that is abandonment, afterwards the end of the conversation. */
+export const POST = (request: Request, { params }: Context): Promise<Response> =>
+  answering(async () => {
+    const { id } = await params
+    limitPublic(request, 'leave', 60)
+    await requireChat(request, id)
+    const { sender } = await runtime()
+    return Response.json({
+      seq: await customerCommand(sender, 'leaveInteraction', id, undefined, { interactionId: id }),
+    })
+  })

@@ -1,0 +1,39 @@
+import { ChatFeed } from '../../../../../../server/chat-feed.ts'
+import { customerOf } from '../../../../../../server/chats.ts'
+import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
+import { answering } from '../../../../../../server/problem.ts'
+import { runtime } from '../../../../../../server/runtime.ts'
+import { streamResponse } from '../../../../../../server/stream.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string }>
+}
+
+/** A customer's own chat, kept current; while this stream is open the customer counts as being there. */
+export const GET = (request: Request, { params }: Context): Promise<Response> =>
+  answering(async () => {
+    const { id } = await params
+    limitPublic(request, 'follow', 120)
+    await requireChat(request, id)
+    const place = await runtime()
+    const endings: (() => void)[] = []
+    let over = false
+    const onEnd = (end: () => void): void => {
+      if (over) end()
+      else endings.push(end)
+    }
+    return streamResponse(
+      request.signal,
+      async (stream) => {
+        onEnd(place.connections.onClose(stream.close))
+        const { connections } = place
+        const connection = await connections.begin({ interactionId: id }, customerOf(id))
+        onEnd(() => connections.end(connection))
+        onEnd(await new ChatFeed(place, id, stream).begin())
+      },
+      () => {
+        over = true
+        for (const end of endings) end()
+      },
+    )
+  })

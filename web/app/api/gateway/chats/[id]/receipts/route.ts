@@ -1,0 +1,27 @@
+import * as yup from 'yup'
+import { customerCommand } from '../../../../../../server/chats.ts'
+import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
+import { readJson } from '../../../../../../server/limits.ts'
+import { answering } from '../../../../../../server/problem.ts'
+import { runtime } from '../../../../../../server/runtime.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string }>
+}
+
+const shape = yup.object({
+  delivered: yup.number().integer().min(0).required(),
+  seen: yup.number().integer().min(0).required(),
+})
+
+/** How many messages the customer's device has, and how many were in sight. */
+export const POST = (request: Request, { params }: Context): Promise<Response> =>
+  answering(async () => {
+    const { id } = await params
+    limitPublic(request, 'receipts', 480)
+    await requireChat(request, id)
+    const { delivered, seen } = await shape.validate(await readJson(request))
+    const { sender } = await runtime()
+    const body = { interactionId: id, agentId: null, delivered, seen }
+    return Response.json({ seq: await customerCommand(sender, 'receiveMessages', id, undefined, body) })
+  })

@@ -1,0 +1,19 @@
+import { beginChat, beginShape } from '../../../../server/chats.ts'
+import { chatToken, cookieOf, isCarrier, limitPublic } from '../../../../server/gateway.ts'
+import { readJson } from '../../../../server/limits.ts'
+import { answering } from '../../../../server/problem.ts'
+import { runtime } from '../../../../server/runtime.ts'
+
+/** A customer begins a chat. The answer holds the token of the chat; browsers get it as a cookie besides. */
+export const POST = (request: Request): Promise<Response> =>
+  answering(async () => {
+    limitPublic(request, 'begin', 30)
+    const input = await beginShape.validate(await readJson(request), { abortEarly: false, stripUnknown: true })
+    const place = await runtime()
+    const connectionId = isCarrier(request) ? request.headers.get('x-connection') : null
+    if (connectionId !== null) place.connections.adopt(`${connectionId}.${input.id}`, input.id)
+    const seq = await beginChat(place, input, connectionId === null ? null : `${connectionId}.${input.id}`)
+    const token = chatToken(input.id)
+    const cookie = `${cookieOf(input.id)}=${token}; Path=/api/gateway/chats/${input.id}; HttpOnly; SameSite=Strict; Max-Age=86400`
+    return Response.json({ id: input.id, token, seq }, { status: 201, headers: { 'set-cookie': cookie } })
+  })

@@ -1,0 +1,24 @@
+import { answering } from '../../../../server/problem.ts'
+import { limitPublic } from '../../../../server/gateway.ts'
+import { runtime } from '../../../../server/runtime.ts'
+
+/** The lines customers reach the centre by, and what each can be about. Test customers see what is in preparation. */
+export const GET = (request: Request): Promise<Response> =>
+  answering(async () => {
+    limitPublic(request, 'lines', 240)
+    const customerId = new URL(request.url).searchParams.get('customer') ?? ''
+    const { document } = (await runtime()).follower
+    const open = (document?.queues ?? []).filter(
+      ({ service, testCustomerIds }) =>
+        service === 'inService' || (service === 'inPreparation' && testCustomerIds.includes(customerId)),
+    )
+    const lines = (document?.lines ?? []).map(({ id, name, channel, queueIds }) => ({
+      id,
+      name,
+      channel,
+      queues: open
+        .filter((queue) => queueIds.includes(queue.id))
+        .map((queue) => ({ id: queue.id, name: queue.name, inPreparation: queue.service === 'inPreparation' })),
+    }))
+    return Response.json({ centre: document?.centre.name ?? '', lines })
+  })

@@ -1,0 +1,20 @@
+import * as yup from 'yup'
+import { commandOf } from '../../../../../server/commands.ts'
+import { requireCarrier } from '../../../../../server/gateway.ts'
+import { readJson } from '../../../../../server/limits.ts'
+import { answering, notAllowed } from '../../../../../server/problem.ts'
+import { runtime } from '../../../../../server/runtime.ts'
+
+const shape = yup.object({ agentId: yup.string().max(200).required('Name the simulated agent.') })
+
+/** A simulated agent acts. People who are not simulated cannot be acted for here. */
+export const POST = (request: Request): Promise<Response> =>
+  answering(async () => {
+    requireCarrier(request)
+    const input = await readJson(request)
+    const { agentId } = await shape.validate(input)
+    const place = await runtime()
+    const person = place.follower.people.get(agentId)
+    if (person?.simulated !== true) throw notAllowed()
+    return Response.json({ seq: await commandOf(place, person, input) })
+  })

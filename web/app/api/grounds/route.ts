@@ -1,0 +1,19 @@
+import { groundsAt, groundsNow } from '../../../server/grounds.ts'
+import { answering, notFound } from '../../../server/problem.ts'
+import { runtime } from '../../../server/runtime.ts'
+import { permit } from '../../../server/who.ts'
+
+/** Why an interaction is where it is: now, or (with `seq`) just before that event of the journal. */
+export const GET = (request: Request): Promise<Response> =>
+  answering(async () => {
+    await permit('live.view', 'records.view')
+    const params = new URL(request.url).searchParams
+    const interactionId = params.get('interaction') ?? ''
+    const seq = Number(params.get('seq') ?? NaN)
+    const place = await runtime()
+    const grounds = Number.isInteger(seq)
+      ? await groundsAt(place, interactionId, seq)
+      : groundsNow(place, interactionId)
+    if (grounds === null) throw notFound('This conversation')
+    return Response.json(grounds)
+  })

@@ -1,0 +1,12 @@
+import { answering, problem, problemResponse } from '../../../server/problem.ts'
+import { runtime } from '../../../server/runtime.ts'
+
+/** Whether this process follows the journal and commands are taken in. */
+export const GET = (): Promise<Response> =>
+  answering(async () => {
+    const { follower, sender } = await runtime()
+    const trouble = follower.stopped ?? sender.trouble()
+    return trouble === null
+      ? Response.json({ seq: follower.seq })
+      : problemResponse(problem(503, 'unwell', 'Not ready', trouble), { 'retry-after': '2' })
+  })

@@ -1,0 +1,65 @@
+import { may } from '@eudromos/core/plan'
+import type { Actor } from '@eudromos/core/routing'
+import { LiveFeed, type Scope } from '../../../server/live.ts'
+import { answering, notAllowed } from '../../../server/problem.ts'
+import { runtime } from '../../../server/runtime.ts'
+import { streamResponse } from '../../../server/stream.ts'
+import { permit, whoIs, type Who } from '../../../server/who.ts'
+
+const recheckMs = 60_000
+
+interface Asked {
+  readonly scope: Scope
+  /** Whose connection the stream is, and in whose name it stands for them. */
+  readonly seat: { readonly agentId: string; readonly actor: Actor; readonly onBehalfOf: string | null } | null
+}
+
+function asked(who: Who, params: URLSearchParams): Asked {
+  if (params.get('view') === 'live') {
+    if (!may(who.roles, 'live.view')) throw notAllowed()
+    return { scope: { kind: 'live' }, seat: null }
+  }
+  const agentId = params.get('agent') ?? who.id
+  const own = agentId === who.id
+  if (!may(who.roles, own ? 'seat' : 'actAs')) throw notAllowed()
+  const actor: Actor = { kind: 'person', id: who.id }
+  return { scope: { kind: 'seat', agentId }, seat: { agentId, actor, onBehalfOf: own ? null : agentId } }
+}
+
+export const GET = (request: Request): Promise<Response> =>
+  answering(async () => {
+    const who = await permit('live.view', 'seat', 'actAs')
+    const params = new URL(request.url).searchParams
+    const { scope, seat } = asked(who, params)
+    const place = await runtime()
+    const last = Number(request.headers.get('last-event-id') ?? params.get('after') ?? NaN)
+    const endings: (() => void)[] = []
+    let over = false
+    const onEnd = (end: () => void): void => {
+      if (over) end()
+      else endings.push(end)
+    }
+    return streamResponse(
+      request.signal,
+      async (stream) => {
+        onEnd(place.connections.onClose(stream.close))
+        const recheck = setInterval(() => {
+          whoIs().then(
+            (now) => (now === null || asked(now, params).scope.kind !== scope.kind ? stream.close() : undefined),
+            () => stream.close(),
+          )
+        }, recheckMs)
+        onEnd(() => clearInterval(recheck))
+        if (seat !== null) {
+          const { connections } = place
+          const connection = await connections.begin({ agentId: seat.agentId }, seat.actor, seat.onBehalfOf)
+          onEnd(() => connections.end(connection))
+        }
+        onEnd(await new LiveFeed(place, scope, stream).begin(Number.isInteger(last) ? last : null))
+      },
+      () => {
+        over = true
+        for (const end of endings) end()
+      },
+    )
+  })

@@ -1,0 +1,19 @@
+import { readJson } from '../../../../server/limits.ts'
+import { readPlanState, saveQueue } from '../../../../server/plan.ts'
+import { answering, notFound } from '../../../../server/problem.ts'
+import { runtime } from '../../../../server/runtime.ts'
+import { permit } from '../../../../server/who.ts'
+
+export const GET = (): Promise<Response> =>
+  answering(async () => {
+    await permit('plan.view')
+    const state = await readPlanState(await runtime())
+    if (state === null) throw notFound('The plan')
+    return Response.json(state)
+  })
+
+export const PUT = (request: Request): Promise<Response> =>
+  answering(async () => {
+    const who = await permit('plan.edit')
+    return Response.json(await saveQueue(await runtime(), who, await readJson(request, 1024 * 1024)))
+  })

@@ -1,0 +1,10 @@
+import { answering } from '../../../server/problem.ts'
+import { recordPage } from '../../../server/records.ts'
+import { runtime } from '../../../server/runtime.ts'
+import { permit } from '../../../server/who.ts'
+
+export const GET = (request: Request): Promise<Response> =>
+  answering(async () => {
+    await permit('records.view')
+    return Response.json(await recordPage(await runtime(), new URL(request.url).searchParams))
+  })

@@ -1,0 +1,27 @@
+import { v7 as newId } from 'uuid'
+import * as yup from 'yup'
+import { insertCustomer, readTestCustomers } from '@eudromos/database'
+import { readJson } from '../../../server/limits.ts'
+import { answering } from '../../../server/problem.ts'
+import { runtime } from '../../../server/runtime.ts'
+import { permit } from '../../../server/who.ts'
+
+const shape = yup.object({
+  name: yup.string().trim().min(1, 'Give a name.').max(80, 'Use at most 80 characters.').required('Give a name.'),
+})
+
+export const GET = (): Promise<Response> =>
+  answering(async () => {
+    await permit('plan.view', 'actAs')
+    const customers = await readTestCustomers((await runtime()).database)
+    return Response.json({ customers: customers.map(({ id, name }) => ({ id, name })) })
+  })
+
+export const POST = (request: Request): Promise<Response> =>
+  answering(async () => {
+    await permit('plan.edit')
+    const { name } = await shape.validate(await readJson(request))
+    const customer = { id: newId(), name, test: true }
+    await insertCustomer((await runtime()).database, customer)
+    return Response.json({ id: customer.id, name }, { status: 201 })
+  })

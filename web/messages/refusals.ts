@@ -1,0 +1,34 @@
+import type { Refusal, RefusalCode } from '@eudromos/core/routing'
+
+type Params = Refusal['params']
+
+const texts: Record<RefusalCode, (params: Params) => string> = {
+  notAllowed: () => 'Your role does not allow this.',
+  noPlan: () => 'There is no published plan yet. Publish one first.',
+  planNotNewer: ({ version, running }) => `Version ${version} is not newer than version ${running}, which runs.`,
+  unknownAgent: () => 'This person is not an agent in the published plan.',
+  unknownInteraction: () => 'This conversation is over.',
+  unknownQueue: () => 'This queue is not in the published plan.',
+  unknownLine: () => 'This line is not in the published plan.',
+  unknownPresenceState: () => 'This presence state is not in the published plan.',
+  unknownDisposition: () => 'This disposition is not in the published plan. Choose another.',
+  unknownDeclineReason: () => 'This reason is not in the published plan. Choose another.',
+  presenceNotChoosable: () => 'This presence state is set by the centre, not by people.',
+  stillCarrying: ({ count }) =>
+    count === 1
+      ? 'One conversation is still open. End it before going Offline.'
+      : `${count} conversations are still open. End them before going Offline.`,
+  queueNotOnLine: () => 'This line does not lead to that queue.',
+  queueInPreparation: () => 'This queue is in preparation: only its listed test customers get in.',
+  queueTakesNothingNew: () => 'This queue takes nothing new at the moment.',
+  queueRetired: () => 'This queue is retired.',
+  interactionExists: () => 'This conversation has begun already.',
+  interactionOver: () => 'The conversation has ended; nothing more can be written in it.',
+  notConnected: () => 'This stream is not connected.',
+  offerOver: () => 'This offer is over: it went to somebody else, or the customer left.',
+  notYourInteraction: () => 'This conversation is with somebody else.',
+  notInWrapUp: () => 'This conversation is not in wrap-up.',
+}
+
+/** A refusal as a sentence. */
+export const refusalText = ({ code, params }: Refusal): string => texts[code](params)

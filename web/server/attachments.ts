@@ -1,0 +1,48 @@
+import { ProblemError, problem } from './problem.ts'
+
+export const mostAttachmentBytes = 5 * 1024 * 1024
+
+const signatures: readonly { mediaType: string; matches: (bytes: Buffer) => boolean }[] = [
+  { mediaType: 'image/png', matches: (b) => b.subarray(0, 8).equals(Buffer.from('89504e470d0a1a0a', 'hex')) },
+  { mediaType: 'image/jpeg', matches: (b) => b.subarray(0, 3).equals(Buffer.from('ffd8ff', 'hex')) },
+  { mediaType: 'image/gif', matches: (b) => /^GIF8[79]a/.test(b.subarray(0, 6).toString('latin1')) },
+  {
+    mediaType: 'image/webp',
+    matches: (b) => b.subarray(0, 4).toString('latin1') === 'RIFF' && b.subarray(8, 12).toString('latin1') === 'WEBP',
+  },
+  { mediaType: 'application/pdf', matches: (b) => b.subarray(0, 5).toString('latin1') === '%PDF-' },
+]
+
+/** The media type that the bytes themselves show; what the sender claims does not count. Throws when it is none of ours. */
+export function checkedType(bytes: Buffer): string {
+  const found = signatures.find(({ matches }) => matches(bytes))
+  if (found === undefined)
+    throw new ProblemError(
+      problem(415, 'typeNotTaken', 'Type not taken', 'Only pictures (PNG, JPEG, GIF, WebP) and PDF files are taken.'),
+    )
+  return found.mediaType
+}
+
+/** A name that is safe to show and to save under: no paths, no control signs, at most 120 characters. */
+export function safeFileName(name: string): string {
+  const plain = name
+    .normalize('NFC')
+    .replace(/[\p{Cc}\p{Cf}]/gu, '')
+    .replace(/^.*[/\\]/, '')
+    .trim()
+    .slice(-120)
+  return plain === '' || plain.startsWith('.') ? `file${plain}` : plain
+}
+
+/** The file as a download of its checked type; browsers neither guess nor run it. */
+export function downloadResponse({ fileName, mediaType, bytes }: { fileName: string; mediaType: string; bytes: Buffer }): Response {
+  return new Response(new Uint8Array(bytes), {
+    headers: {
+      'content-type': mediaType,
+      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
+      'x-content-type-options': 'nosniff',
+      'content-security-policy': "default-src 'none'; sandbox",
+      'cache-control': 'private, max-age=3600',
+    },
+  })
+}

@@ -1,0 +1,35 @@
+import 'server-only'
+import { hash, verify } from '@node-rs/argon2'
+import { betterAuth } from 'better-auth'
+import { drizzleAdapter } from 'better-auth/adapters/drizzle'
+import { connect, schema } from '@eudromos/database'
+import { setting } from './runtime.ts'
+
+const makeAuth = () =>
+  betterAuth({
+    database: drizzleAdapter(connect(setting('EUDROMOS_WEB_URL'), 4), { provider: 'pg', schema }),
+    secret: setting('EUDROMOS_SECRET'),
+    baseURL: setting('EUDROMOS_ORIGIN'),
+    trustedOrigins: (process.env.EUDROMOS_ORIGINS ?? setting('EUDROMOS_ORIGIN')).split(','),
+    telemetry: { enabled: false },
+    emailAndPassword: {
+      enabled: true,
+      disableSignUp: true,
+      minPasswordLength: 10,
+      password: {
+        hash: (password) => hash(password),
+        verify: ({ hash: stored, password }) => verify(stored, password),
+      },
+    },
+    session: { expiresIn: 12 * 3600, updateAge: 3600 },
+    rateLimit: { enabled: true, window: 60, max: 120 },
+    advanced: {
+      cookiePrefix: 'eudromos',
+      defaultCookieAttributes: { sameSite: 'strict', httpOnly: true },
+    },
+  })
+
+const held = globalThis as unknown as { eudromosAuth?: ReturnType<typeof makeAuth> }
+
+/** The session library, made at first use: its settings come from the environment of the running process. */
+export const auth = (): ReturnType<typeof makeAuth> => (held.eudromosAuth ??= makeAuth())

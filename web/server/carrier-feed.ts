@@ -1,0 +1,80 @@
+import { openOffer } from '@eudromos/core/routing'
+import type { Change } from './follower.ts'
+import type { Runtime } from './runtime.ts'
+import type { Stream } from './stream.ts'
+
+/** What a carrier is told of an interaction of its own, or one that is before a simulated agent of its own. */
+export interface CarrierNews {
+  readonly interactionId: string
+  readonly phase: 'waiting' | 'offered' | 'connected' | 'wrapUp' | 'over'
+  readonly offer: { readonly id: string; readonly agentId: string } | null
+  readonly agentId: string | null
+  readonly turn: 'customer' | 'agent' | null
+  readonly messages: number
+}
+
+/** Tells a carrier, in codes and without words, what happens to its simulated customers and agents. */
+export class CarrierFeed {
+  private stop: () => void = () => undefined
+  private readonly mine = new Set<string>()
+  private readonly agents: Set<string>
+
+  constructor(
+    private readonly runtime: Runtime,
+    private readonly connection: string,
+    agentIds: readonly string[],
+  ) {
+    this.agents = new Set(agentIds)
+  }
+
+  async begin(stream: Stream): Promise<void> {
+    const { connections, follower } = this.runtime
+    const forget = connections.onClose(stream.close)
+    const unwatch = follower.watch({ changed: (change) => this.tell(change, stream) })
+    this.stop = () => {
+      forget()
+      unwatch()
+      for (const id of this.agents) connections.end(`${this.connection}.${id}`)
+      for (const id of this.mine) connections.end(`${this.connection}.${id}`)
+    }
+    await Promise.all(
+      [...this.agents].map((agentId) =>
+        connections.begin({ agentId }, { kind: 'person', id: agentId }, null, `${this.connection}.${agentId}`),
+      ),
+    )
+    stream.send('ready', { agents: [...this.agents] })
+  }
+
+  end(): void {
+    this.stop()
+  }
+
+  private tell(change: Change, stream: Stream): void {
+    for (const event of change.events)
+      if (event.type === 'interactionArrived' && event.connection?.id.startsWith(`${this.connection}.`) === true)
+        this.mine.add(event.interactionId)
+    for (const id of change.interactions) {
+      const news = this.newsOf(id)
+      const concerned = this.mine.has(id) || this.agents.has(news.offer?.agentId ?? news.agentId ?? '')
+      if (concerned || news.phase === 'over') stream.send('news', news, change.seq)
+      if (news.phase === 'over' && this.mine.delete(id)) this.runtime.connections.forget(`${this.connection}.${id}`)
+    }
+  }
+
+  private newsOf(interactionId: string): CarrierNews {
+    const interaction = this.runtime.follower.state.interactions.get(interactionId)
+    if (interaction === undefined)
+      return { interactionId, phase: 'over', offer: null, agentId: null, turn: null, messages: 0 }
+    const offer = openOffer(interaction)
+    const { phase, turn, messages, participations } = interaction
+    const agentId = participations.find(({ to }) => to === null)?.personId ?? null
+    return {
+      interactionId,
+      phase,
+      offer: offer === null ? null : { id: offer.id, agentId: offer.agentId },
+      agentId,
+      turn: turn.side,
+      messages,
+    }
+  }
+}

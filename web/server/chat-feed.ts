@@ -1,0 +1,93 @@
+import { visitOf } from '@eudromos/core/routing'
+import { readRecord, readTranscripts } from '@eudromos/database'
+import type { ChatView, MessageView } from '../view/view.ts'
+import type { Change } from './follower.ts'
+import { chatView, messageView } from './project.ts'
+import type { Runtime } from './runtime.ts'
+import type { Stream } from './stream.ts'
+
+const placeEveryMs = 1000
+
+/** Keeps a customer's page current: the whole small view each time, messages as they come. */
+export class ChatFeed {
+  private work: Promise<void> = Promise.resolve()
+  private known = 0
+  private placeDue: NodeJS.Timeout | null = null
+  private messages: MessageView[] = []
+
+  constructor(
+    private readonly runtime: Runtime,
+    private readonly interactionId: string,
+    private readonly stream: Stream,
+  ) {}
+
+  async begin(): Promise<() => void> {
+    const { follower } = this.runtime
+    const stop = follower.watch({
+      changed: (change) => this.take(change),
+      typing: ({ interactionId, side }) => {
+        if (interactionId === this.interactionId && side === 'agent') this.stream.send('typing', {})
+      },
+    })
+    this.enqueue(async () => {
+      await follower.catchUp()
+      this.messages = (await readTranscripts(this.runtime.database, [this.interactionId])).map(messageView)
+      await this.show()
+    })
+    await this.work
+    return () => {
+      stop()
+      if (this.placeDue !== null) clearTimeout(this.placeDue)
+    }
+  }
+
+  private take(change: Change): void {
+    if (change.everything || change.interactions.has(this.interactionId)) {
+      const said = change.messages.filter(({ interactionId }) => interactionId === this.interactionId)
+      this.enqueue(async () => {
+        for (const line of said)
+          if (!this.messages.some(({ number }) => number === line.number)) this.messages.push(messageView(line))
+        await this.show()
+      })
+      return
+    }
+    const interaction = this.runtime.follower.state.interactions.get(this.interactionId)
+    const waits = interaction?.phase === 'waiting' || interaction?.phase === 'offered'
+    if (interaction === undefined || !waits || !change.queues.has(visitOf(interaction).queueId)) return
+    this.placeDue ??= setTimeout(() => {
+      this.placeDue = null
+      this.enqueue(() => this.show())
+    }, placeEveryMs)
+  }
+
+  private enqueue(step: () => Promise<void>): void {
+    this.work = this.work.then(step).catch((error: unknown) => {
+      this.runtime.log.warn({ err: error }, 'chat stream ended')
+      this.stream.close()
+    })
+  }
+
+  private async show(): Promise<void> {
+    const { follower } = this.runtime
+    const interaction = follower.state.interactions.get(this.interactionId)
+    const view = interaction === undefined ? await this.over() : chatView(follower, interaction)
+    const sent = this.messages.slice(this.known)
+    this.known = this.messages.length
+    this.stream.send('chat', { ...view, messages: sent } satisfies ChatView)
+  }
+
+  private async over(): Promise<Omit<ChatView, 'messages'>> {
+    const record = await readRecord(this.runtime.database, this.interactionId)
+    const outcome = record?.outcome ?? 'abandoned'
+    const all = this.messages.length
+    return {
+      phase: 'over',
+      outcome: outcome === 'underWay' ? null : outcome,
+      queueName: record?.queueName ?? '',
+      agentName: record?.agentName?.split(' ')[0] ?? null,
+      place: null,
+      estimatedWaitSeconds: null,
+      receipts: { customer: { delivered: all, seen: all }, agent: { delivered: all, seen: all } },
+    }
+  }
+}

@@ -1,0 +1,116 @@
+import 'server-only'
+import * as yup from 'yup'
+import type { Actor, CommandBodies, CommandType } from '@eudromos/core/routing'
+import { insertContent, readCustomer } from '@eudromos/database'
+import { envelope } from './envelope.ts'
+import { checkedType, safeFileName } from './attachments.ts'
+import { refused } from './problem.ts'
+import type { Runtime } from './runtime.ts'
+
+const uuid = yup
+  .string()
+  .matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/, 'This is not a UUID in lower case.')
+
+export const beginShape = yup.object({
+  id: uuid.required('Give the chat an id.'),
+  lineId: yup.string().max(200).required('Name the line.'),
+  queueId: yup.string().max(200).required('Choose what it is about.'),
+  name: yup.string().trim().min(1, 'Give a name.').max(80, 'A name holds at most 80 characters.').required('Give a name.'),
+  text: yup
+    .string()
+    .trim()
+    .min(1, 'Write what it is about.')
+    .max(4000, 'Write at most 4,000 characters.')
+    .required('Write what it is about.'),
+  customerId: yup.string().max(200).nullable().default(null),
+})
+
+export const customerOf = (interactionId: string): Actor => ({ kind: 'customer', id: interactionId })
+
+/** Begins a chat. `connectionId` is a carrier's stream that stands for the customer already. Gives the journal's seq. */
+export async function beginChat(
+  { sender, database, processId }: Runtime,
+  input: yup.InferType<typeof beginShape>,
+  connectionId: string | null,
+): Promise<number> {
+  const { id, lineId, queueId, name, text } = input
+  const known = input.customerId === null ? null : await readCustomer(database, input.customerId)
+  const customerId = known?.id ?? `${id}-customer`
+  const contentId = `${id}-opening`
+  const command = envelope(
+    'beginInteraction',
+    customerOf(id),
+    {
+      interactionId: id,
+      channel: 'chat',
+      customerId,
+      lineId,
+      queueId,
+      connection: connectionId === null ? null : { id: connectionId, processId },
+      contentId,
+    },
+    { id: `${id}-begin` },
+  )
+  const { seq, refusal } = await sender.submit({
+    command,
+    content: { id: contentId, interactionId: id, body: text },
+    customer: known === null ? { id: customerId, name, test: false } : undefined,
+  })
+  if (refusal !== null) throw refused(refusal, seq)
+  return seq
+}
+
+export const wordsShape = yup.object({
+  id: uuid.required('Give the message an id.'),
+  text: yup
+    .string()
+    .trim()
+    .min(1, 'Write something first.')
+    .max(4000, 'Write at most 4,000 characters.')
+    .required('Write something first.'),
+})
+
+/** What a customer says; the same id a second time is the same message. */
+export async function say(
+  { sender }: Runtime,
+  interactionId: string,
+  { id, text }: yup.InferType<typeof wordsShape>,
+): Promise<number> {
+  return customerCommand(sender, 'sendMessage', interactionId, id, {
+    interactionId,
+    agentId: null,
+    contentId: id,
+  }, { id, interactionId, body: text })
+}
+
+export async function attach(
+  { sender, database }: Runtime,
+  interactionId: string,
+  id: string,
+  file: { readonly name: string; readonly bytes: Buffer },
+): Promise<number> {
+  const mediaType = checkedType(file.bytes)
+  await uuid.required('Give the file an id.').validate(id)
+  await insertContent(database, {
+    id,
+    interactionId,
+    kind: 'message',
+    body: '',
+    attachment: { fileName: safeFileName(file.name), mediaType, bytes: file.bytes },
+  })
+  return customerCommand(sender, 'sendMessage', interactionId, id, { interactionId, agentId: null, contentId: id })
+}
+
+/** A command of the customer of a chat. */
+export async function customerCommand<T extends CommandType>(
+  sender: Runtime['sender'],
+  type: T,
+  interactionId: string,
+  id: string | undefined,
+  body: CommandBodies[T],
+  content?: { id: string; interactionId: string; body: string },
+): Promise<number> {
+  const { seq, refusal } = await sender.submit({ command: envelope(type, customerOf(interactionId), body, { id }), content })
+  if (refusal !== null) throw refused(refusal, seq)
+  return seq
+}

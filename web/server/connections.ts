@@ -1,0 +1,92 @@
+import { v7 as newId } from 'uuid'
+import type { Actor } from '@eudromos/core/routing'
+import { envelope } from './envelope.ts'
+import type { Follower } from './follower.ts'
+import type { Sender } from './sender.ts'
+
+type Kind = { readonly agentId: string } | { readonly interactionId: string }
+
+interface Connection {
+  readonly id: string
+  readonly of: Kind
+  readonly actor: Actor
+  readonly onBehalfOf: string | null
+}
+
+/**
+ * The streams of this process that stand for somebody's presence. They are told to the router when they open and close;
+ * should it believe one lost that is open (the process was cut off for a while), it is told anew.
+ */
+export class Connections {
+  private readonly open = new Map<string, Connection>()
+  private readonly closers = new Set<() => void>()
+  private closing = false
+
+  constructor(
+    private readonly processId: string,
+    private readonly sender: Sender,
+    follower: Follower,
+  ) {
+    follower.watch({
+      changed: ({ events }) => {
+        for (const event of events) {
+          if (event.type !== 'agentDisconnected' && event.type !== 'customerDisconnected') continue
+          const connection = this.open.get(event.connectionId)
+          if (connection !== undefined) void this.tell(connection, true).catch(() => undefined)
+        }
+      },
+    })
+  }
+
+  /** Registers an open stream; gives its id. Throws when the router cannot be told. */
+  async begin(of: Kind, actor: Actor, onBehalfOf: string | null = null, id = newId()): Promise<string> {
+    const connection: Connection = { id, of, actor, onBehalfOf }
+    this.open.set(id, connection)
+    try {
+      await this.tell(connection, true)
+    } catch (error) {
+      this.open.delete(id)
+      throw error
+    }
+    return id
+  }
+
+  /** Registers an interaction whose connection came with its arrival. */
+  adopt(id: string, interactionId: string): void {
+    this.open.set(id, { id, of: { interactionId }, actor: { kind: 'customer', id: interactionId }, onBehalfOf: null })
+  }
+
+  /** The stream has closed. A process that is ending says nothing: its lease speaks for all its streams at once. */
+  end(id: string): void {
+    const connection = this.open.get(id)
+    if (connection === undefined) return
+    this.open.delete(id)
+    if (!this.closing) void this.tell(connection, false).catch(() => undefined)
+  }
+
+  /** What the stream stood for is over: nobody need be told. */
+  forget(id: string): void {
+    this.open.delete(id)
+  }
+
+  /** Calls `close` when the process ends. */
+  onClose(close: () => void): () => void {
+    this.closers.add(close)
+    return () => this.closers.delete(close)
+  }
+
+  closeAll(): void {
+    this.closing = true
+    for (const close of this.closers) close()
+  }
+
+  private async tell({ id, of, actor, onBehalfOf }: Connection, here: boolean): Promise<void> {
+    const { processId } = this
+    const place = { connectionId: id, processId }
+    const command =
+      'agentId' in of
+        ? envelope(here ? 'connectAgent' : 'disconnectAgent', actor, { ...of, ...place }, { onBehalfOf })
+        : envelope(here ? 'connectCustomer' : 'disconnectCustomer', actor, { ...of, ...place }, { onBehalfOf })
+    await this.sender.submit({ command })
+  }
+}

@@ -1,0 +1,250 @@
+import type { Logger } from 'pino'
+import type { PlanDocument } from '@eudromos/core/plan'
+import { evolve, State, stateFrom, visitOf, type Event } from '@eudromos/core/routing'
+import {
+  connectAlone,
+  listen,
+  readContents,
+  readCustomerNames,
+  readJournal,
+  readPeople,
+  readPublished,
+  readSnapshot,
+  type CentreClock,
+  type Database,
+  type JournalRow,
+  type Person,
+  type TranscriptLine,
+} from '@eudromos/database'
+
+const pollMs = 1000
+const pageRows = 5000
+/** How many changes are remembered for streams that come back after a break. */
+const remembered = 4000
+
+/** What one stretch of the journal touched. `everything` asks for a new snapshot: a plan was taken, a day turned. */
+export interface Change {
+  readonly seq: number
+  readonly everything: boolean
+  readonly interactions: ReadonlySet<string>
+  readonly people: ReadonlySet<string>
+  readonly queues: ReadonlySet<string>
+  readonly messages: readonly TranscriptLine[]
+  readonly events: readonly Event[]
+}
+
+export interface Typing {
+  readonly interactionId: string
+  readonly side: 'customer' | 'agent'
+}
+
+export interface Watcher {
+  changed?(change: Change): void
+  typing?(typing: Typing): void
+}
+
+/** Follows the journal in one process and folds it: what it holds is a function of committed events. */
+export class Follower {
+  state = new State()
+  seq = 0
+  document: PlanDocument | null = null
+  people = new Map<string, Person>()
+  readonly customerNames = new Map<string, string>()
+  /** Why it follows no more (an event that it does not know), or null. */
+  stopped: string | null = null
+  private readonly watchers = new Set<Watcher>()
+  private readonly past: Change[] = []
+  private pulling: Promise<void> | null = null
+  private again = false
+  private closed = false
+  private ear: { end(): Promise<void> } | null = null
+  private timer: NodeJS.Timeout | null = null
+
+  constructor(
+    private readonly database: Database,
+    private readonly url: string,
+    private readonly clock: CentreClock,
+    private readonly log: Logger,
+    /** Called on every hint, for those who wait for answers. */
+    private readonly hinted: () => void,
+  ) {}
+
+  async start(): Promise<void> {
+    const stored = await readSnapshot(this.database.$client)
+    if (stored !== null) {
+      this.state = stateFrom(stored.snapshot)
+      this.seq = stored.seq
+    }
+    await this.hear()
+    await this.pull()
+    await this.loadNames()
+    this.timer = setInterval(() => void this.pull(), pollMs)
+  }
+
+  async close(): Promise<void> {
+    this.closed = true
+    if (this.timer !== null) clearInterval(this.timer)
+    await this.ear?.end().catch(() => undefined)
+  }
+
+  watch(watcher: Watcher): () => void {
+    this.watchers.add(watcher)
+    return () => this.watchers.delete(watcher)
+  }
+
+  /** All that changed after `seq`, or null where that is too long ago. */
+  since(seq: number): Change[] | null {
+    const first = this.past[0]
+    if (seq === this.seq) return []
+    if (first === undefined || seq > this.seq || seq < first.seq - 1) return null
+    const missed = this.past.filter((change) => change.seq > seq)
+    return missed.some(({ everything }) => everything) ? null : missed
+  }
+
+  private async hear(): Promise<void> {
+    if (this.closed) return
+    try {
+      const client = await connectAlone(this.url)
+      this.ear = client
+      client.on('end', () => setTimeout(() => void this.hear(), 500))
+      await listen(client, ['journal', 'clock', 'typing'], (channel, payload) => {
+        if (channel === 'journal') {
+          this.hinted()
+          void this.pull()
+        } else if (channel === 'clock') void this.clock.refresh(this.database.$client).catch(() => undefined)
+        else this.heardTyping(payload)
+      })
+      void this.pull()
+    } catch {
+      setTimeout(() => void this.hear(), 500)
+    }
+  }
+
+  private heardTyping(payload: string): void {
+    const typing = JSON.parse(payload) as Typing
+    for (const watcher of this.watchers) watcher.typing?.(typing)
+  }
+
+  /** Reads on to the journal's end; one reading at a time, and once more for hints that came meanwhile. */
+  pull(): Promise<void> {
+    if (this.pulling !== null) {
+      this.again = true
+      return this.pulling
+    }
+    this.pulling = this.readOn()
+      .catch((error: unknown) => this.log.warn({ err: error }, 'could not read the journal'))
+      .finally(() => {
+        this.pulling = null
+        if (this.again && !this.closed) {
+          this.again = false
+          void this.pull()
+        }
+      })
+    return this.pulling
+  }
+
+  /** Reads on until everything committed before the call is folded. */
+  async catchUp(): Promise<void> {
+    await this.pull()
+    await this.pull()
+  }
+
+  private async readOn(): Promise<void> {
+    while (this.stopped === null && !this.closed) {
+      const rows = await readJournal(this.database.$client, this.seq, pageRows)
+      if (rows.length > 0) await this.take(rows)
+      if (rows.length < pageRows) return
+    }
+  }
+
+  private async take(rows: readonly JournalRow[]): Promise<void> {
+    const interactions = new Set<string>()
+    const people = new Set<string>()
+    const queues = new Set<string>()
+    const customers = new Set<string>()
+    const said: Event<'messageSent'>[] = []
+    let everything = false
+    let planTaken = false
+    for (const { seq, event } of rows) {
+      try {
+        const queuesBefore = 'agentId' in event && event.agentId !== null ? this.state.index.queuesOf(event.agentId) : []
+        const visited = 'interactionId' in event ? this.state.interactions.get(event.interactionId) : undefined
+        evolve(this.state, event)
+        this.seq = seq
+        if ('interactionId' in event) {
+          interactions.add(event.interactionId)
+          const interaction = this.state.interactions.get(event.interactionId) ?? visited
+          if (interaction !== undefined) {
+            queues.add(visitOf(interaction).queueId)
+            for (const { personId } of interaction.participations) people.add(personId)
+          }
+        }
+        if ('queueId' in event) queues.add(event.queueId)
+        if ('agentId' in event && event.agentId !== null) {
+          people.add(event.agentId)
+          for (const id of queuesBefore) queues.add(id)
+        }
+        if ('customerId' in event) customers.add(event.customerId)
+        if (event.type === 'messageSent') said.push(event)
+        if (event.type === 'planTaken') planTaken = true
+        everything ||= ['planTaken', 'routerResumed', 'dayTurned'].includes(event.type)
+      } catch (error) {
+        this.stopped = `the journal's event ${seq} (${event.type}) could not be followed: ${String(error)}`
+        this.log.fatal({ err: error, seq }, 'stopped following')
+        return
+      }
+    }
+    if (planTaken) await this.loadPlan()
+    await this.loadCustomers(customers)
+    const messages = await this.loadMessages(said)
+    const change: Change = {
+      seq: this.seq,
+      everything,
+      interactions,
+      people,
+      queues,
+      messages,
+      events: rows.map(({ event }) => event),
+    }
+    this.past.push(change)
+    if (this.past.length > remembered) this.past.splice(0, remembered / 2)
+    for (const watcher of this.watchers) watcher.changed?.(change)
+  }
+
+  private async loadNames(): Promise<void> {
+    await this.loadPlan()
+    await this.loadCustomers(new Set([...this.state.interactions.values()].map(({ customerId }) => customerId)))
+  }
+
+  private async loadPlan(): Promise<void> {
+    if (this.state.plan === null) return
+    this.document = await readPublished(this.database, this.state.plan.version)
+    this.people = new Map((await readPeople(this.database)).map((person) => [person.id, person]))
+  }
+
+  private async loadCustomers(ids: ReadonlySet<string>): Promise<void> {
+    const missing = [...ids].filter((id) => !this.customerNames.has(id))
+    for (const [id, name] of await readCustomerNames(this.database, missing)) this.customerNames.set(id, name)
+    if (this.customerNames.size > 50_000) {
+      const kept = new Set([...this.state.interactions.values()].map(({ customerId }) => customerId))
+      for (const id of this.customerNames.keys()) if (!kept.has(id)) this.customerNames.delete(id)
+    }
+  }
+
+  private async loadMessages(said: readonly Event<'messageSent'>[]): Promise<TranscriptLine[]> {
+    const wanted = said.filter(({ interactionId }) => this.state.interactions.has(interactionId))
+    const words = await readContents(
+      this.database,
+      wanted.map(({ contentId }) => contentId),
+    )
+    return wanted.map(({ interactionId, number, at, side, personId, contentId }) => ({
+      interactionId,
+      number,
+      at,
+      side,
+      personId,
+      contentId,
+      ...(words.get(contentId) ?? { text: '', attachment: null }),
+    }))
+  }
+}

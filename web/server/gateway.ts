@@ -1,0 +1,42 @@
+import 'server-only'
+import { createHmac, timingSafeEqual } from 'node:crypto'
+import { cookies } from 'next/headers'
+import { limitRate } from './limits.ts'
+import { notFound, ProblemError, problem } from './problem.ts'
+import { setting } from './runtime.ts'
+
+// The gateway speaks to customers' devices and to carriers. A chat is proved by a token made from its id; a carrier (the
+// simulated services of Outside) by a key.
+
+export const chatToken = (interactionId: string): string =>
+  createHmac('sha256', setting('EUDROMOS_SECRET')).update(`chat ${interactionId}`).digest('base64url')
+
+const same = (a: string, b: string): boolean => {
+  const [left, right] = [Buffer.from(a), Buffer.from(b)]
+  return left.length === right.length && timingSafeEqual(left, right)
+}
+
+const bearer = (request: Request): string => /^Bearer (.+)$/.exec(request.headers.get('authorization') ?? '')?.[1] ?? ''
+
+export const isCarrier = (request: Request): boolean => same(bearer(request), setting('EUDROMOS_OUTSIDE_KEY'))
+
+export const cookieOf = (interactionId: string): string => `chat-${interactionId}`
+
+/** Lets only the device go on that began the chat: by its cookie, or by its token. */
+export async function requireChat(request: Request, interactionId: string): Promise<void> {
+  const given = bearer(request) || ((await cookies()).get(cookieOf(interactionId))?.value ?? '')
+  if (!same(given, chatToken(interactionId))) throw notFound('This chat')
+}
+
+export function requireCarrier(request: Request): void {
+  if (!isCarrier(request))
+    throw new ProblemError(problem(401, 'noKey', 'Key missing', 'This route is for carriers, who have a key.'))
+}
+
+/** Where a request comes from, for limits. Only what a proxy in front of us says is known. */
+export const originOf = (request: Request): string => request.headers.get('x-forwarded-for') ?? 'here'
+
+/** Limits what one place may send; carriers are limited by the lines they carry, not here. */
+export function limitPublic(request: Request, what: string, perMinute: number): void {
+  if (!isCarrier(request)) limitRate(`${what}:${originOf(request)}`, perMinute)
+}

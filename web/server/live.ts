@@ -1,0 +1,142 @@
+import 'server-only'
+import { readTranscripts } from '@eudromos/database'
+import type { MessageView, View, ViewChange } from '../view/view.ts'
+import type { Change, Follower } from './follower.ts'
+import { interactionView, messageView, personView, planView, queueView } from './project.ts'
+import type { Runtime } from './runtime.ts'
+import type { Stream } from './stream.ts'
+
+export type Scope = { readonly kind: 'live' } | { readonly kind: 'seat'; readonly agentId: string }
+
+interface Reach {
+  people(id: string): boolean
+  queues(id: string): boolean
+  interactions(id: string): boolean
+}
+
+/** What may be seen: supervisors the centre, an agent their own work and their own queues. */
+function reachOf({ state }: Follower, scope: Scope): Reach {
+  if (scope.kind === 'live') return { people: () => true, queues: () => true, interactions: () => true }
+  const own = new Set(state.index.queuesOf(scope.agentId))
+  return {
+    people: (id) => id === scope.agentId,
+    queues: (id) => own.has(id),
+    interactions: (id) => state.agents.get(scope.agentId)?.carried.includes(id) ?? false,
+  }
+}
+
+function collect<T>(ids: Iterable<string>, within: (id: string) => boolean, view: (id: string) => T | null): Record<string, T> {
+  const found: Record<string, T> = {}
+  for (const id of ids) {
+    const value = within(id) ? view(id) : null
+    if (value !== null) found[id] = value
+  }
+  return found
+}
+
+/** Keeps one browser's view current: a snapshot, then changes; after a break only what changed meanwhile. */
+export class LiveFeed {
+  private readonly known = new Set<string>()
+  private work: Promise<void> = Promise.resolve()
+  private sentSeq = 0
+
+  constructor(
+    private readonly runtime: Runtime,
+    private readonly scope: Scope,
+    private readonly stream: Stream,
+  ) {}
+
+  /** Begins, from where the browser left off if that is not too long ago; gives what ends it. */
+  async begin(lastSeq: number | null): Promise<() => void> {
+    const { follower } = this.runtime
+    const missed = lastSeq === null ? null : follower.since(lastSeq)
+    const stop = follower.watch({
+      changed: (change) => this.enqueue(() => (change.everything ? this.snapshot() : this.change([change]))),
+      typing: ({ interactionId, side }) => {
+        if (side === 'customer' && this.known.has(interactionId) && this.scope.kind === 'seat')
+          this.stream.send('typing', { interactionId })
+      },
+    })
+    this.enqueue(() => {
+      if (missed === null || this.scope.kind === 'seat') return this.snapshot()
+      for (const id of follower.state.interactions.keys()) this.known.add(id)
+      return this.change(missed)
+    })
+    await this.work
+    return stop
+  }
+
+  private enqueue(step: () => Promise<void>): void {
+    this.work = this.work.then(step).catch((error: unknown) => {
+      this.runtime.log.warn({ err: error }, 'stream ended')
+      this.stream.close()
+    })
+  }
+
+  private async snapshot(): Promise<void> {
+    const { follower, clock } = this.runtime
+    const { state, seq } = follower
+    const reach = reachOf(follower, this.scope)
+    const interactions = collect(state.interactions.keys(), reach.interactions, (id) => interactionView(follower, id))
+    const view: Omit<View, 'messages'> = {
+      seq,
+      at: clock.now(),
+      scope: this.scope.kind,
+      agentId: this.scope.kind === 'seat' ? this.scope.agentId : null,
+      plan: planView(follower),
+      people: collect(state.agents.keys(), reach.people, (id) => personView(follower, id)),
+      queues: collect(state.queues.keys(), reach.queues, (id) => queueView(follower, id)),
+      interactions,
+    }
+    this.known.clear()
+    for (const id of Object.keys(interactions)) this.known.add(id)
+    const messages = this.scope.kind === 'seat' ? await this.transcripts(Object.keys(interactions)) : {}
+    this.sentSeq = seq
+    this.stream.send('snapshot', { ...view, messages }, seq)
+  }
+
+  private async transcripts(ids: readonly string[]): Promise<Record<string, MessageView[]>> {
+    const messages: Record<string, MessageView[]> = Object.fromEntries(ids.map((id) => [id, []]))
+    for (const line of await readTranscripts(this.runtime.database, ids))
+      messages[line.interactionId]?.push(messageView(line))
+    return messages
+  }
+
+  private async change(changes: readonly Change[]): Promise<void> {
+    const { follower, clock } = this.runtime
+    const last = changes.at(-1)
+    if (last === undefined || last.seq <= this.sentSeq) return
+    const reach = reachOf(follower, this.scope)
+    const interactions: Record<string, ReturnType<typeof interactionView>> = {}
+    const met: string[] = []
+    for (const id of union(changes, 'interactions')) {
+      const view = reach.interactions(id) ? interactionView(follower, id) : null
+      if (view !== null) {
+        interactions[id] = view
+        if (!this.known.has(id)) met.push(id)
+        this.known.add(id)
+      } else if (this.known.delete(id)) interactions[id] = null
+    }
+    const people = collect(union(changes, 'people'), reach.people, (id) => personView(follower, id))
+    const queues = collect(union(changes, 'queues'), reach.queues, (id) => queueView(follower, id))
+    const messages = this.scope.kind === 'seat' ? await this.newMessages(changes, met) : {}
+    const view: ViewChange = { seq: last.seq, at: clock.now(), people, queues, interactions, messages }
+    this.sentSeq = last.seq
+    const parts = [people, queues, interactions, messages]
+    if (parts.some((part) => Object.keys(part).length > 0)) this.stream.send('change', view, last.seq)
+  }
+
+  private async newMessages(changes: readonly Change[], met: readonly string[]): Promise<Record<string, MessageView[]>> {
+    const messages: Record<string, MessageView[]> = met.length > 0 ? await this.transcripts(met) : {}
+    for (const { messages: lines } of changes)
+      for (const line of lines)
+        if (this.known.has(line.interactionId) && !met.includes(line.interactionId))
+          (messages[line.interactionId] ??= []).push(messageView(line))
+    return messages
+  }
+}
+
+function union(changes: readonly Change[], part: 'interactions' | 'people' | 'queues'): Set<string> {
+  if (changes.length === 1 && changes[0] !== undefined) return new Set(changes[0][part])
+  return new Set(changes.flatMap((change) => [...change[part]]))
+}

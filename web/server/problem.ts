@@ -1,0 +1,100 @@
+import type { Refusal } from '@eudromos/core/routing'
+import { ValidationError } from 'yup'
+import { refusalText } from '../messages/refusals.ts'
+import { AnswerLate, IdReused, Overloaded } from './sender.ts'
+
+/** Problem details (RFC 9457). `code` is ours: the reason as a code, for programs. */
+export interface Problem {
+  readonly type: string
+  readonly title: string
+  readonly status: number
+  readonly code: string
+  readonly detail: string
+  readonly params?: Readonly<Record<string, string | number>>
+  /** For each field that is wrong, what to do about it. */
+  readonly fields?: Readonly<Record<string, string>>
+  readonly seq?: number
+}
+
+export class ProblemError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail)
+  }
+}
+
+export const problem = (status: number, code: string, title: string, detail: string, rest: Partial<Problem> = {}): Problem => ({
+  type: 'about:blank',
+  title,
+  status,
+  code,
+  detail,
+  ...rest,
+})
+
+export const signedOut = (): ProblemError =>
+  new ProblemError(problem(401, 'signedOut', 'Not signed in', 'You are not signed in. Sign in and try again.'))
+
+export const notAllowed = (): ProblemError =>
+  new ProblemError(
+    problem(403, 'notAllowed', 'Not allowed', 'Your role does not allow this. Ask a supervisor or an administrator.'),
+  )
+
+export const notFound = (what: string): ProblemError =>
+  new ProblemError(problem(404, 'notFound', 'Not found', `${what} is not there, or no longer.`))
+
+export const tooMany = (): ProblemError =>
+  new ProblemError(
+    problem(429, 'tooMany', 'Too many requests', 'Too many requests came from here. Wait a minute and try again.'),
+  )
+
+export const refused = ({ code, params }: Refusal, seq: number): ProblemError =>
+  new ProblemError(
+    problem(code === 'notAllowed' ? 403 : 409, code, 'Refused', refusalText({ code, params }), { params, seq }),
+  )
+
+export function problemResponse(found: Problem, headers: Record<string, string> = {}): Response {
+  return new Response(JSON.stringify(found), {
+    status: found.status,
+    headers: { 'content-type': 'application/problem+json', ...headers },
+  })
+}
+
+function fieldsOf(error: ValidationError): Record<string, string> {
+  const inner = error.inner.length > 0 ? error.inner : [error]
+  return Object.fromEntries(inner.map(({ path, message }) => [path ?? '', message]))
+}
+
+/** Runs a route and turns whatever goes wrong into problem details. */
+export async function answering(work: () => Promise<Response>): Promise<Response> {
+  try {
+    return await work()
+  } catch (error) {
+    if (error instanceof ProblemError) return problemResponse(error.problem)
+    if (error instanceof ValidationError)
+      return problemResponse(
+        problem(422, 'invalid', 'Not valid', error.errors.join(' '), { fields: fieldsOf(error) }),
+      )
+    if (error instanceof SyntaxError)
+      return problemResponse(problem(400, 'notJson', 'Not readable', 'The body is not valid JSON.'))
+    if (error instanceof Overloaded)
+      return problemResponse(
+        problem(503, 'overloaded', 'Not taken in', 'The centre cannot take this in at the moment. It was not done; try again in a few seconds.'),
+        { 'retry-after': '2' },
+      )
+    if (error instanceof AnswerLate)
+      return problemResponse(
+        problem(503, 'answerLate', 'No answer yet', 'This was taken in but is not decided yet. It will be; send it again with the same id to see the answer.'),
+        { 'retry-after': '2' },
+      )
+    if (error instanceof IdReused)
+      return problemResponse(problem(409, 'idReused', 'Id used before', 'This id was used before for something else. Use a new one.'))
+    const { runtime } = await import('./runtime.ts')
+    await runtime().then(
+      ({ log }) => log.error({ err: error }, 'route failed'),
+      () => undefined,
+    )
+    return problemResponse(
+      problem(500, 'failed', 'Failed', 'Something went wrong on our side. Nothing was changed; try again, and tell your administrator if it stays.'),
+    )
+  }
+}

@@ -1,0 +1,119 @@
+import { estimateWaitSeconds } from '@eudromos/core/figures'
+import { atWork, isStuck, openOffer, placeOf, visitOf, type Interaction } from '@eudromos/core/routing'
+import type { TranscriptLine } from '@eudromos/database'
+import type { ChatView, InteractionView, MessageView, PersonView, PlanView, QueueView } from '../view/view.ts'
+import type { Follower } from './follower.ts'
+
+// From the folded state to what browsers are shown, one piece at a time.
+
+export function planView({ state, document }: Follower): PlanView | null {
+  if (state.plan === null || document === null) return null
+  return {
+    version: state.plan.version,
+    centreName: document.centre.name,
+    zone: document.centre.zone,
+    defaultTargetSeconds: document.centre.defaultTargetSeconds,
+    missedStateId: document.centre.missedStateId,
+    presenceStates: document.presenceStates,
+    declineReasons: document.declineReasons,
+    dispositions: document.dispositions,
+    queues: document.queues.map(({ id, name, service, target, agentIds }) => ({ id, name, service, target, agentIds })),
+  }
+}
+
+export function personView({ state, people }: Follower, id: string): PersonView | null {
+  const agent = state.agents.get(id)
+  const person = people.get(id)
+  if (agent === undefined || person === undefined) return null
+  return {
+    id,
+    name: person.name,
+    simulated: person.simulated,
+    roles: person.roles,
+    stateId: agent.stateId,
+    stateSince: agent.stateSince,
+    idleSince: agent.idleSince,
+    connected: agent.connections.length > 0,
+    slots: state.limitsOf(id)?.slots ?? 0,
+    carried: agent.carried.map((carried) => ({ id: carried, phase: state.interaction(carried).phase })),
+    queueIds: state.index.queuesOf(id),
+    answeredToday: agent.today.answered,
+    averageHandleMs: agent.today.handled === 0 ? null : Math.round(agent.today.handleSumMs / agent.today.handled),
+  }
+}
+
+export function queueView({ state }: Follower, id: string): QueueView | null {
+  const day = state.queues.get(id)
+  if (day === undefined) return null
+  const { waiting, occupants, present, free } = state.index.queue(id)
+  const first = waiting.peek()?.item
+  return {
+    id,
+    figures: { ...day.figures },
+    waiting: occupants,
+    oldestWaitSince: first === undefined ? null : visitOf(first).waitSince,
+    present,
+    free: free.size,
+  }
+}
+
+export function interactionView({ state, customerNames }: Follower, id: string): InteractionView | null {
+  const interaction = state.interactions.get(id)
+  if (interaction === undefined) return null
+  const visit = visitOf(interaction)
+  const offer = openOffer(interaction)
+  const working = atWork(interaction)[0]
+  const talk = interaction.participations.findLast(({ leg }) => leg === 'talk')
+  return {
+    id,
+    customerName: customerNames.get(interaction.customerId) ?? '',
+    queueId: visit.queueId,
+    phase: interaction.phase,
+    test: interaction.test,
+    arrivedAt: interaction.arrivedAt,
+    waitSince: visit.waitSince,
+    stuck: isStuck(interaction),
+    offer: offer === null ? null : { id: offer.id, agentId: offer.agentId, at: offer.offeredAt, dueAt: offer.dueAt },
+    agentId: working?.personId ?? null,
+    connectedAt: talk?.from ?? null,
+    customerHere: interaction.connections.length > 0,
+    wrapUp:
+      interaction.phase === 'wrapUp' && interaction.wrapUpDueAt !== null && working !== undefined
+        ? { since: working.from, dueAt: interaction.wrapUpDueAt }
+        : null,
+    dispositionId: interaction.dispositionId,
+    turn: interaction.turn,
+    receipts: interaction.receipts,
+  }
+}
+
+export const messageView = ({ number, side, at, text, contentId, attachment }: TranscriptLine): MessageView => ({
+  number,
+  side,
+  at,
+  text,
+  contentId,
+  attachment,
+})
+
+/** What the customer of an interaction may know of it, without its messages. */
+export function chatView(follower: Follower, interaction: Interaction): Omit<ChatView, 'messages'> {
+  const { state, document, people } = follower
+  const visit = visitOf(interaction)
+  const place = placeOf(state, interaction)
+  const { slots, free } = state.index.queue(visit.queueId)
+  const agentId = atWork(interaction)[0]?.personId
+  const name = agentId === undefined ? undefined : people.get(agentId)?.name
+  return {
+    phase: interaction.phase,
+    outcome: null,
+    queueName: document?.queues.find(({ id }) => id === visit.queueId)?.name ?? '',
+    agentName: interaction.phase === 'connected' ? (name?.split(' ')[0] ?? null) : null,
+    place,
+    estimatedWaitSeconds:
+      place === null
+        ? null
+        : estimateWaitSeconds(place, slots, free.size, state.queueDay(visit.queueId).recentHandleMs),
+    receipts: interaction.receipts,
+  }
+}

@@ -1,0 +1,132 @@
+import 'server-only'
+import Papa from 'papaparse'
+import * as yup from 'yup'
+import {
+  listRecords,
+  readActs,
+  readNotes,
+  readRecord, readTranscripts, sortColumns, type RecordQuery, type RecordRow } from '@eudromos/database'
+import { notFound } from './problem.ts'
+import type { Runtime } from './runtime.ts'
+
+const optional = yup.string().trim().max(200).nullable().default(null)
+const sorts = Object.keys(sortColumns) as RecordQuery['sort'][]
+
+const queryShape = yup.object({
+  from: yup.number().integer().nullable().default(null),
+  to: yup.number().integer().nullable().default(null),
+  queueId: optional,
+  agentId: optional,
+  outcome: yup.string().oneOf(['underWay', 'answered', 'abandoned', 'sentAway']).nullable().default(null),
+  dispositionId: optional,
+  customer: optional,
+  sort: yup.string().oneOf(sorts).default('arrivedAt'),
+  direction: yup.string().oneOf(['asc', 'desc']).default('desc'),
+})
+
+const pageShape = yup.object({
+  page: yup.number().integer().min(0).default(0),
+  size: yup.number().integer().min(1).max(200).default(50),
+})
+
+const given = (params: URLSearchParams): Record<string, string> =>
+  Object.fromEntries([...params].filter(([, value]) => value !== ''))
+
+export const queryOf = (params: URLSearchParams): Promise<RecordQuery> =>
+  queryShape.validate(given(params), { abortEarly: false, stripUnknown: true }) as Promise<RecordQuery>
+
+export async function recordPage({ database }: Runtime, params: URLSearchParams): Promise<{ rows: RecordRow[]; total: number }> {
+  const { page, size } = await pageShape.validate(given(params), { stripUnknown: true })
+  return listRecords(database, await queryOf(params), { offset: page * size, limit: size })
+}
+
+const iso = (at: number | null): string => (at === null ? '' : new Date(at).toISOString())
+const seconds = (ms: number | null): string => (ms === null ? '' : (ms / 1000).toFixed(3))
+
+/** A cell that a spreadsheet would take for a formula is set off by an apostrophe. */
+const plain = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text)
+
+const exportRow = (row: RecordRow) => ({
+  id: row.id,
+  channel: row.channel,
+  queue: plain(row.queueName),
+  customer: plain(row.customerName),
+  arrivedAt: iso(row.arrivedAt),
+  outcome: row.outcome,
+  answeredAt: iso(row.answeredAt),
+  agent: plain(row.agentName ?? ''),
+  endedAt: iso(row.endedAt),
+  endedBy: row.endedBy ?? '',
+  waitSeconds: seconds(row.waitMs),
+  talkSeconds: seconds(row.talkMs),
+  wrapUpSeconds: seconds(row.wrapUpMs),
+  messages: row.messages,
+  offers: row.offers.length,
+  disposition: plain(row.dispositionName ?? ''),
+  test: row.test,
+})
+
+const exportPage = 2000
+
+/** All records of the query as CSV (RFC 4180, UTF-8, a header row), page by page. */
+export function exportRecords({ database }: Runtime, query: RecordQuery): ReadableStream<Uint8Array> {
+  const encoder = new TextEncoder()
+  let offset = 0
+  return new ReadableStream({
+    async pull(controller) {
+      const { rows } = await listRecords(database, query, { offset, limit: exportPage })
+      const header = offset === 0
+      if (rows.length > 0 || header) {
+        const columns = Object.keys(exportRow(emptyRow))
+        const csv = Papa.unparse({ fields: columns, data: rows.map(exportRow) }, { header, newline: '\r\n' })
+        controller.enqueue(encoder.encode(`${csv}\r\n`))
+      }
+      offset += rows.length
+      if (rows.length < exportPage) controller.close()
+    },
+  })
+}
+
+const emptyRow: RecordRow = {
+  id: '',
+  channel: 'chat',
+  customerId: '',
+  lineId: '',
+  queueId: '',
+  test: false,
+  arrivedAt: 0,
+  outcome: 'underWay',
+  answeredAt: null,
+  agentId: null,
+  endedAt: null,
+  endedBy: null,
+  closedAt: null,
+  waitMs: null,
+  talkMs: null,
+  wrapUpMs: null,
+  messages: 0,
+  dispositionId: null,
+  notesContentId: null,
+  offers: [],
+  handedBack: 0,
+  customerName: '',
+  agentName: null,
+  queueName: '',
+  dispositionName: null,
+}
+
+export type RecordDetails = Awaited<ReturnType<typeof recordDetails>>
+
+/** One record whole: its row, what was written, the notes, and the names it mentions. */
+export async function recordDetails({ database, follower }: Runtime, id: string) {
+  const row = await readRecord(database, id)
+  if (row === null) throw notFound('This record')
+  const [transcript, notes] = await Promise.all([readTranscripts(database, [id]), readNotes(database, row.notesContentId)])
+  const mentioned = new Set([
+    ...row.offers.map(({ agentId }) => agentId),
+    ...transcript.flatMap(({ personId }) => personId ?? []),
+  ])
+  const names = Object.fromEntries([...mentioned].map((person) => [person, follower.people.get(person)?.name ?? person]))
+  const reasons = Object.fromEntries((follower.document?.declineReasons ?? []).map((r) => [r.id, r.name]))
+  return { row, transcript, notes, names, reasons, acted: await readActs(database, id) }
+}

@@ -1,0 +1,74 @@
+import 'server-only'
+import { randomUUID } from 'node:crypto'
+import { pino, type Logger } from 'pino'
+import {
+  CentreClock,
+  connect,
+  removeWebProcess,
+  renewWebProcess,
+  type Database,
+} from '@eudromos/database'
+import { Connections } from './connections.ts'
+import { Follower } from './follower.ts'
+import { Sender } from './sender.ts'
+
+/** What one web process has at work: made once, however many bundles of routes there are. */
+export interface Runtime {
+  readonly processId: string
+  readonly database: Database
+  readonly clock: CentreClock
+  readonly follower: Follower
+  readonly sender: Sender
+  readonly connections: Connections
+  readonly log: Logger
+  close(): Promise<void>
+}
+
+const held = globalThis as unknown as { eudromosRuntime?: Promise<Runtime> }
+
+export const setting = (name: string): string => {
+  const value = process.env[name]
+  if (value === undefined || value === '') throw new Error(`${name} is not set`)
+  return value
+}
+
+export function runtime(): Promise<Runtime> {
+  held.eudromosRuntime ??= begin().catch((error: unknown) => {
+    delete held.eudromosRuntime
+    throw error
+  })
+  return held.eudromosRuntime
+}
+
+async function begin(): Promise<Runtime> {
+  const url = setting('EUDROMOS_WEB_URL')
+  const log = pino({ name: 'web', level: process.env.EUDROMOS_LOG ?? 'info' })
+  const database = connect(url, 16)
+  const clock = await CentreClock.read(database.$client)
+  const processId = randomUUID()
+  const sender = new Sender(database, url, log)
+  const follower = new Follower(database, url, clock, log, () => void sender.collect())
+  const connections = new Connections(processId, sender, follower)
+  await renewWebProcess(database.$client, processId)
+  const lease = setInterval(() => {
+    renewWebProcess(database.$client, processId).catch(() => undefined)
+  }, 1000)
+  await sender.start()
+  await follower.start()
+  return {
+    processId,
+    database,
+    clock,
+    follower,
+    sender,
+    connections,
+    log,
+    close: async () => {
+      clearInterval(lease)
+      connections.closeAll()
+      sender.close()
+      await follower.close()
+      await removeWebProcess(database.$client, processId).catch(() => undefined)
+    },
+  }
+}

@@ -1,0 +1,187 @@
+import type { Logger } from 'pino'
+import type { Refusal } from '@eudromos/core/routing'
+import {
+  Bell,
+  connectAlone,
+  insertCommands,
+  readAnswers,
+  readPressure,
+  type Answer,
+  type Database,
+  type Submission,
+} from '@eudromos/database'
+
+const mostAtOnce = 500
+const mostPending = 5000
+const routerSilentSeconds = 8
+const answerPatienceMs = 15_000
+
+/** There is too much to do, or nobody to do it: come back in a moment. Nothing was taken in. */
+export class Overloaded extends Error {}
+
+/** The command was taken in and will be decided, but its answer did not come in time. */
+export class AnswerLate extends Error {}
+
+/** The same id was used before for something else. */
+export class IdReused extends Error {}
+
+export type Settled = { readonly seq: number; readonly refusal: Refusal | null }
+
+interface Waiting {
+  readonly submission: Submission
+  readonly resolve: (answer: Answer) => void
+  readonly reject: (error: Error) => void
+}
+
+/** Hands commands to the router: gathers those that come at the same time into one insert, and waits for the answers. */
+export class Sender {
+  private queue: Waiting[] = []
+  private inserting = false
+  private readonly awaited = new Map<number, Waiting[]>()
+  private reading = false
+  private readAgain = false
+  private bell: Bell | null = null
+  private overloaded: string | null = null
+  private timer: NodeJS.Timeout | null = null
+
+  constructor(
+    private readonly database: Database,
+    private readonly url: string,
+    private readonly log: Logger,
+  ) {}
+
+  async start(): Promise<void> {
+    await this.openBell()
+    await this.measure()
+    this.timer = setInterval(() => void this.measure(), 1000)
+  }
+
+  close(): void {
+    if (this.timer !== null) clearInterval(this.timer)
+  }
+
+  private async openBell(): Promise<void> {
+    try {
+      const client = await connectAlone(this.url)
+      client.on('end', () => {
+        this.bell = null
+        if (this.timer !== null) setTimeout(() => void this.openBell(), 500)
+      })
+      this.bell = await Bell.on(client, 'inbox')
+    } catch {
+      setTimeout(() => void this.openBell(), 500)
+    }
+  }
+
+  private async measure(): Promise<void> {
+    try {
+      const { pending, routerSilentSeconds: silent } = await readPressure(this.database.$client)
+      this.overloaded =
+        pending > mostPending ? 'tooMuchPending' : silent > routerSilentSeconds ? 'noRouter' : null
+    } catch {
+      this.overloaded = 'noDatabase'
+    }
+    void this.collect()
+  }
+
+  /** Why commands are not taken in at present, or null when they are. */
+  trouble(): string | null {
+    return this.overloaded
+  }
+
+  /** Resolves with what the router decided. Throws Overloaded, AnswerLate or IdReused. */
+  async submit(submission: Submission): Promise<Settled> {
+    if (this.overloaded !== null) throw new Overloaded(this.overloaded)
+    const answer = await this.await((waiting) => {
+      this.queue.push({ ...waiting, submission })
+      void this.flush()
+    })
+    if (answer.ok) return { seq: answer.seq, refusal: null }
+    if ('refusal' in answer) return { seq: answer.seq, refusal: answer.refusal }
+    throw new Error(`the command was set aside: ${answer.setAside}`)
+  }
+
+  /** The answer to a command that is in the inbox already. */
+  awaitAnswer(inboxId: number): Promise<Answer> {
+    return this.await((waiting) => {
+      this.expect(inboxId, { ...waiting, submission: null as unknown as Submission })
+      this.bell?.ring()
+      void this.collect()
+    })
+  }
+
+  private await(begin: (waiting: Omit<Waiting, 'submission'>) => void): Promise<Answer> {
+    return new Promise<Answer>((resolve, reject) => {
+      const timer = setTimeout(() => reject(new AnswerLate('no answer yet')), answerPatienceMs)
+      begin({
+        resolve: (answer) => {
+          clearTimeout(timer)
+          resolve(answer)
+        },
+        reject: (error) => {
+          clearTimeout(timer)
+          reject(error)
+        },
+      })
+    })
+  }
+
+  private async flush(): Promise<void> {
+    if (this.inserting) return
+    this.inserting = true
+    while (this.queue.length > 0) {
+      const batch = this.queue.splice(0, mostAtOnce)
+      try {
+        const accepted = await insertCommands(
+          this.database.$client,
+          batch.map(({ submission }) => submission),
+        )
+        let asked = false
+        accepted.forEach((one, n) => {
+          const waiting = batch[n]
+          if (waiting === undefined) return
+          if (one.kind === 'idReused') waiting.reject(new IdReused('the id was used for another command'))
+          else if (one.kind === 'known' && one.answer !== null) waiting.resolve(one.answer)
+          else {
+            asked = true
+            this.expect(one.inboxId, waiting)
+          }
+        })
+        if (asked) this.bell?.ring()
+      } catch (error) {
+        this.log.warn({ err: error }, 'could not take commands in')
+        for (const waiting of batch) waiting.reject(new Overloaded('noDatabase'))
+      }
+    }
+    this.inserting = false
+  }
+
+  private expect(inboxId: number, waiting: Waiting): void {
+    const others = this.awaited.get(inboxId)
+    if (others === undefined) this.awaited.set(inboxId, [waiting])
+    else others.push(waiting)
+  }
+
+  /** Looks for answers; called on every hint that the router has committed. */
+  async collect(): Promise<void> {
+    if (this.reading) {
+      this.readAgain = true
+      return
+    }
+    this.reading = true
+    do {
+      this.readAgain = false
+      if (this.awaited.size === 0) break
+      try {
+        const answers = await readAnswers(this.database.$client, [...this.awaited.keys()])
+        for (const [inboxId, answer] of answers) {
+          for (const waiting of this.awaited.get(inboxId) ?? []) waiting.resolve(answer)
+          this.awaited.delete(inboxId)
+        }
+      } catch {
+        break
+      }
+    } while (this.readAgain)
+    this.reading = false
+  }
+}

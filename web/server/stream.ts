@@ -1,0 +1,64 @@
+/** One server-sent event stream. `send` is silent once the reader has gone. */
+export interface Stream {
+  send(event: string, data: unknown, id?: number): void
+  close(): void
+  readonly closed: boolean
+}
+
+const heartbeatMs = 15_000
+/** A reader who has left this much unread is gone in all but name: it is cut off and comes back for the rest. */
+const mostUnread = 4_000_000
+
+/** A response that stays open; `begin` is called with its stream, `ended` once, whichever side ends it. */
+export function streamResponse(
+  signal: AbortSignal,
+  begin: (stream: Stream) => Promise<void>,
+  ended: () => void,
+): Response {
+  const encoder = new TextEncoder()
+  let close = (): void => undefined
+  const body = new ReadableStream<Uint8Array>(
+    {
+      start(controller) {
+        let closed = false
+        let heartbeat: NodeJS.Timeout | null = null
+        const write = (text: string): void => {
+          if (closed) return
+          const unread = -(controller.desiredSize ?? 0)
+          if (unread > mostUnread) close()
+          else controller.enqueue(encoder.encode(text))
+        }
+        close = () => {
+          if (closed) return
+          closed = true
+          if (heartbeat !== null) clearInterval(heartbeat)
+          ended()
+          try {
+            controller.close()
+          } catch {
+            // The reader has cancelled it already.
+          }
+        }
+        heartbeat = setInterval(() => write(': still here\n\n'), heartbeatMs)
+        signal.addEventListener('abort', close)
+        write('retry: 1000\n\n')
+        const stream: Stream = {
+          send: (event, data, id) =>
+            write(`${id === undefined ? '' : `id: ${id}\n`}event: ${event}\ndata: ${JSON.stringify(data)}\n\n`),
+          close,
+          get closed() {
+            return closed
+          },
+        }
+        begin(stream).catch(() => close())
+      },
+      cancel() {
+        close()
+      },
+    },
+    new ByteLengthQueuingStrategy({ highWaterMark: 0 }),
+  )
+  return new Response(body, {
+    headers: { 'content-type': 'text/event-stream; charset=utf-8', 'cache-control': 'no-cache, no-transform', 'x-accel-buffering': 'no' },
+  })
+}

@@ -1,0 +1,152 @@
+// What a browser holds of the centre: as much as its person may see. Made on the server, kept current by changes, read
+// by the screens. All instants are the centre's milliseconds.
+import type { QueueFigures } from '@eudromos/core/figures'
+import type { PlanDocument, PresenceState, Role } from '@eudromos/core/plan'
+import type { Phase, Receipt, Side } from '@eudromos/core/routing'
+
+export interface AttachmentView {
+  readonly fileName: string
+  readonly mediaType: string
+  readonly sizeBytes: number
+}
+
+export interface MessageView {
+  readonly number: number
+  readonly side: Side
+  readonly at: number
+  readonly text: string
+  readonly contentId: string
+  readonly attachment: AttachmentView | null
+}
+
+export interface PersonView {
+  readonly id: string
+  readonly name: string
+  readonly simulated: boolean
+  readonly roles: readonly Role[]
+  readonly stateId: string
+  readonly stateSince: number
+  readonly idleSince: number
+  readonly connected: boolean
+  readonly slots: number
+  /** What fills the slots, in order. */
+  readonly carried: readonly { readonly id: string; readonly phase: Phase }[]
+  readonly queueIds: readonly string[]
+  readonly answeredToday: number
+  readonly averageHandleMs: number | null
+}
+
+export interface QueueView {
+  readonly id: string
+  readonly figures: QueueFigures
+  readonly waiting: number
+  readonly oldestWaitSince: number | null
+  /** People of the queue who are present, and who of them could take one now. */
+  readonly present: number
+  readonly free: number
+}
+
+export interface InteractionView {
+  readonly id: string
+  readonly customerName: string
+  readonly queueId: string
+  readonly phase: Phase
+  readonly test: boolean
+  readonly arrivedAt: number
+  readonly waitSince: number
+  readonly stuck: boolean
+  readonly offer: { readonly id: string; readonly agentId: string; readonly at: number; readonly dueAt: number } | null
+  readonly agentId: string | null
+  readonly connectedAt: number | null
+  readonly customerHere: boolean
+  readonly wrapUp: { readonly since: number; readonly dueAt: number } | null
+  readonly dispositionId: string | null
+  readonly turn: { readonly side: Side; readonly since: number }
+  readonly receipts: Readonly<Record<Side, Receipt>>
+}
+
+export interface PlanView {
+  readonly version: number
+  readonly centreName: string
+  readonly zone: string
+  readonly defaultTargetSeconds: number
+  readonly missedStateId: string
+  readonly presenceStates: readonly (PresenceState & { readonly name: string })[]
+  readonly declineReasons: PlanDocument['declineReasons']
+  readonly dispositions: PlanDocument['dispositions']
+  readonly queues: readonly {
+    readonly id: string
+    readonly name: string
+    readonly service: PlanDocument['queues'][number]['service']
+    readonly target: PlanDocument['queues'][number]['target']
+    readonly agentIds: readonly string[]
+  }[]
+}
+
+export interface View {
+  readonly seq: number
+  readonly at: number
+  readonly scope: 'live' | 'seat'
+  /** At the seat: whose it is. */
+  readonly agentId: string | null
+  readonly plan: PlanView | null
+  readonly people: Readonly<Record<string, PersonView>>
+  readonly queues: Readonly<Record<string, QueueView>>
+  readonly interactions: Readonly<Record<string, InteractionView>>
+  readonly messages: Readonly<Record<string, readonly MessageView[]>>
+}
+
+/** What is different after `seq`; null stands for what is gone. Messages are added to those there are. */
+export interface ViewChange {
+  readonly seq: number
+  readonly at: number
+  readonly people: Readonly<Record<string, PersonView | null>>
+  readonly queues: Readonly<Record<string, QueueView | null>>
+  readonly interactions: Readonly<Record<string, InteractionView | null>>
+  readonly messages: Readonly<Record<string, readonly MessageView[]>>
+}
+
+const merge = <T>(before: Readonly<Record<string, T>>, changes: Readonly<Record<string, T | null>>): Record<string, T> => {
+  const after: Record<string, T> = { ...before }
+  for (const [id, value] of Object.entries(changes))
+    if (value === null) delete after[id]
+    else after[id] = value
+  return after
+}
+
+/** The view after a change. Parts that the change does not touch stay the same objects; older changes do nothing. */
+export function changed(view: View, change: ViewChange): View {
+  if (change.seq <= view.seq) return view
+  const same = (part: object): boolean => Object.keys(part).length === 0
+  const gone = Object.keys(change.interactions).filter((id) => change.interactions[id] === null)
+  const messages: Record<string, readonly MessageView[]> = { ...view.messages }
+  for (const [id, added] of Object.entries(change.messages)) {
+    const known = new Set(messages[id]?.map(({ number }) => number))
+    messages[id] = [...(messages[id] ?? []), ...added.filter(({ number }) => !known.has(number))]
+  }
+  for (const id of gone) delete messages[id]
+  return {
+    ...view,
+    seq: change.seq,
+    at: change.at,
+    people: same(change.people) ? view.people : merge(view.people, change.people),
+    queues: same(change.queues) ? view.queues : merge(view.queues, change.queues),
+    interactions: same(change.interactions) ? view.interactions : merge(view.interactions, change.interactions),
+    messages: same(change.messages) && gone.length === 0 ? view.messages : messages,
+  }
+}
+
+/** What a customer's page shows of their own chat. */
+export interface ChatView {
+  readonly phase: Phase | 'over'
+  /** What came of it, once it is over. */
+  readonly outcome: 'answered' | 'abandoned' | 'sentAway' | null
+  readonly queueName: string
+  /** The first name of whoever answers. */
+  readonly agentName: string | null
+  /** 1 is next; null once answered. */
+  readonly place: number | null
+  readonly estimatedWaitSeconds: number | null
+  readonly receipts: Readonly<Record<Side, Receipt>>
+  readonly messages: readonly MessageView[]
+}
