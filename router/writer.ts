@@ -1,6 +1,5 @@
 import type pg from 'pg'
 import type { Logger } from 'pino'
-import { recordAfter, type InteractionRecord } from '@eudromos/core/records'
 import {
   advance,
   evolve,
@@ -12,7 +11,6 @@ import {
   type Command,
   type CommandBodies,
   type CommandType,
-  type Event,
 } from '@eudromos/core/routing'
 import {
   actorKey,
@@ -23,27 +21,15 @@ import {
   readOpenRecords,
   readSnapshot,
   writeSnapshot,
-  type Answer,
-  type Batch,
-  type Cause,
   type CentreClock,
   type JournalRow,
-  type MessageRow,
   type Pending,
   type Turn,
 } from '@eudromos/database'
+import { byItself, Scribe, type Draft } from './scribe.ts'
 
 const batchLimit = 500
 const snapshotEvery = 5000
-const byItself: Cause = { inboxId: null, actor: null, onBehalfOf: null, reason: null }
-
-/** What a batch has decided so far; nobody knows of it before it is committed. */
-class Draft {
-  readonly rows: JournalRow[] = []
-  readonly answers: { inboxId: number; answer: Answer }[] = []
-  readonly records = new Map<string, InteractionRecord>()
-  readonly messages: MessageRow[] = []
-}
 
 /**
  * The one who writes during one turn: decides all pending commands in memory, commits what follows in one transaction,
@@ -51,10 +37,9 @@ class Draft {
  */
 export class Writer {
   private state = new State()
-  private seq = 0
   private snapshotSeq = 0
   private limit = batchLimit
-  private readonly records = new Map<string, InteractionRecord>()
+  private scribe = new Scribe(0, [])
   private readonly partitions = new Set<string>()
 
   constructor(
@@ -70,24 +55,23 @@ export class Writer {
     if (this.turn.silentMs === null) return
     const outageMs = Math.min(this.turn.silentMs, Math.max(0, this.clock.now() - this.state.at))
     await this.runInternal('resumeRouter', { outageMs })
-    this.log.info({ outageMs, seq: this.seq }, 'taken over')
+    this.log.info({ outageMs, seq: this.scribe.seq }, 'taken over')
   }
 
   private async rebuild(): Promise<void> {
     const stored = await readSnapshot(this.client)
     this.state = stored === null ? new State() : stateFrom(stored.snapshot)
-    this.seq = stored?.seq ?? 0
-    this.snapshotSeq = this.seq
+    let at = stored?.seq ?? 0
+    this.snapshotSeq = at
     for (;;) {
-      const rows = await readJournal(this.client, this.seq, 5000)
+      const rows = await readJournal(this.client, at, 5000)
       for (const { event, seq } of rows) {
         evolve(this.state, event)
-        this.seq = seq
+        at = seq
       }
       if (rows.length < 5000) break
     }
-    this.records.clear()
-    for (const record of await readOpenRecords(this.client)) this.records.set(record.id, record)
+    this.scribe = new Scribe(at, await readOpenRecords(this.client))
   }
 
   /** Never earlier than what the journal says already. */
@@ -110,9 +94,9 @@ export class Writer {
   }
 
   private async attempt(pending: readonly Pending[]): Promise<boolean> {
-    const draft = new Draft()
+    const draft = this.scribe.draft()
     try {
-      this.note(advance(this.state, this.now()), byItself, draft)
+      draft.note(advance(this.state, this.now()))
       for (const one of pending) this.decideOne(one, draft)
       await this.commit(draft)
       this.limit = Math.min(batchLimit, this.limit * 2)
@@ -135,48 +119,26 @@ export class Writer {
 
   private async setAside({ inboxId, command }: Pending, error: unknown): Promise<void> {
     this.log.error({ err: error, inboxId, type: command.type }, 'command set aside')
-    const draft = new Draft()
-    draft.answers.push({ inboxId, answer: { ok: false, seq: this.seq, setAside: String(error) } })
+    const draft = this.scribe.draft()
+    draft.answers.push({ inboxId, answer: { ok: false, seq: this.scribe.seq, setAside: String(error) } })
     await this.commit(draft)
   }
 
   private decideOne({ inboxId, command }: Pending, draft: Draft): void {
     const at = this.now()
     const { onBehalfOf, reason } = command
-    this.note(advance(this.state, at), byItself, draft)
+    draft.note(advance(this.state, at))
     const { events, refusal } = run(this.state, command, at)
-    this.note(events, { inboxId, actor: actorKey(command.actor), onBehalfOf, reason }, draft)
-    const seq = this.seq
+    draft.note(events, { inboxId, actor: actorKey(command.actor), onBehalfOf, reason })
+    const seq = this.scribe.seq
     draft.answers.push({ inboxId, answer: refusal === null ? { ok: true, seq } : { ok: false, seq, refusal } })
-  }
-
-  private note(events: readonly Event[], cause: Cause, draft: Draft): void {
-    for (const event of events) {
-      this.seq += 1
-      draft.rows.push({ ...cause, seq: this.seq, event })
-      if (event.type === 'messageSent') {
-        const { interactionId, number, at, side, personId, contentId } = event
-        draft.messages.push({ interactionId, number, at, side, personId, contentId })
-      }
-      if ('interactionId' in event) this.noteRecord(event, draft)
-    }
-  }
-
-  private noteRecord(event: Event & { interactionId: string }, draft: Draft): void {
-    const record = recordAfter(this.records.get(event.interactionId) ?? null, event, this.seq)
-    if (record === null) return
-    if (record.closedAt === null) this.records.set(record.id, record)
-    else this.records.delete(record.id)
-    // A word alone need not reach the table at once: the next step of its interaction carries the count along.
-    if (event.type !== 'messageSent' || draft.records.has(record.id)) draft.records.set(record.id, record)
   }
 
   private async commit(draft: Draft): Promise<void> {
     if (draft.rows.length + draft.answers.length === 0) return
     await this.ensurePartitions(draft.rows)
-    const batch: Batch = { ...draft, epoch: this.turn.epoch, records: [...draft.records.values()] }
-    await commitBatch(this.client, batch)
-    if (this.seq - this.snapshotSeq >= snapshotEvery) await this.writeSnapshot()
+    await commitBatch(this.client, draft.batch(this.turn.epoch))
+    if (this.scribe.seq - this.snapshotSeq >= snapshotEvery) await this.writeSnapshot()
   }
 
   private async ensurePartitions(rows: readonly JournalRow[]): Promise<void> {
@@ -188,9 +150,9 @@ export class Writer {
   }
 
   async writeSnapshot(): Promise<void> {
-    if (this.seq === this.snapshotSeq) return
-    await writeSnapshot(this.client, this.turn.epoch, { seq: this.seq, snapshot: snapshotOf(this.state) })
-    this.snapshotSeq = this.seq
+    if (this.scribe.seq === this.snapshotSeq) return
+    await writeSnapshot(this.client, this.turn.epoch, { seq: this.scribe.seq, snapshot: snapshotOf(this.state) })
+    this.snapshotSeq = this.scribe.seq
   }
 
   /** Takes the connections of web processes that are gone out of the state. True when there were any. */
@@ -206,9 +168,9 @@ export class Writer {
   }
 
   private async runInternal<T extends CommandType>(type: T, body: CommandBodies[T]): Promise<void> {
-    const draft = new Draft()
+    const draft = this.scribe.draft()
     const command = {
-      id: `${type}-${this.turn.epoch}-${this.seq}`,
+      id: `${type}-${this.turn.epoch}-${this.scribe.seq}`,
       type,
       v: 1,
       actor: { kind: 'system', id: 'router' },
@@ -217,7 +179,7 @@ export class Writer {
       correlation: null,
       body,
     } as unknown as Command
-    this.note(run(this.state, command, this.now()).events, { ...byItself, actor: 'system:router' }, draft)
+    draft.note(run(this.state, command, this.now()).events, { ...byItself, actor: 'system:router' })
     await this.commit(draft)
   }
 }

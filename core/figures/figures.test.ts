@@ -3,8 +3,11 @@ import {
   countVisitEnd,
   estimateWaitSeconds,
   freshFigures,
+  lanePlace,
+  latenessOf,
   recentHandleMs,
   serviceLevel,
+  targetPlace,
 } from './index.ts'
 
 test('short abandons leave the service level alone, long ones lower it', () => {
@@ -37,3 +40,19 @@ test('the recent handle time moves by an eighth', () => {
   expect(recentHandleMs(null, 8000)).toBe(8000)
   expect(recentHandleMs(8000, 16_000)).toBe(9000)
 })
+
+test('tokens move steadily to the line and to twice the target, then ever more slowly, and never leave the lane', () => {
+  expect(lanePlace(0, 20)).toBe(0)
+  expect(lanePlace(20_000, 20)).toBe(targetPlace)
+  expect(lanePlace(40_000, 20)).toBeCloseTo(2 * targetPlace)
+  const far = [41, 80, 200, 100_000].map((seconds) => lanePlace(seconds * 1000, 20))
+  expect(far).toEqual([...far].sort((a, b) => a - b))
+  expect(Math.max(...far)).toBeLessThan(1)
+})
+
+test.each([
+  [14_999, 'fine'],
+  [15_000, 'near'],
+  [20_000, 'near'],
+  [20_001, 'late'],
+] as const)('%d ms of a 20 s target is %s', (wait, lateness) => expect(latenessOf(wait, 20)).toBe(lateness))

@@ -103,3 +103,23 @@ export function estimateWaitSeconds(
   if (place <= freeAgents) return 0
   return Math.ceil(((place - freeAgents) * (handleMs ?? assumedHandleMs)) / ableSlots / 1000)
 }
+
+/** Where the target's line stands on a lane, as a part of its width. */
+export const targetPlace = 0.45
+
+/**
+ * Where a token of this age stands on its lane, as a part of the width: in proportion to wait / target up to twice the
+ * target, compressed beyond, so that even a very long wait stays on the lane.
+ */
+export function lanePlace(waitMs: number, targetSeconds: number): number {
+  const ratio = Math.max(0, waitMs) / 1000 / targetSeconds
+  return ratio <= 2 ? targetPlace * ratio : 1 - (1 - 2 * targetPlace) * (2 / ratio)
+}
+
+export type Lateness = 'fine' | 'near' | 'late'
+
+/** Late is past the target; near is its last quarter. */
+export function latenessOf(waitMs: number, targetSeconds: number): Lateness {
+  if (waitMs > targetSeconds * 1000) return 'late'
+  return waitMs >= targetSeconds * 750 ? 'near' : 'fine'
+}

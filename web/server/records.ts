@@ -121,12 +121,17 @@ export type RecordDetails = Awaited<ReturnType<typeof recordDetails>>
 export async function recordDetails({ database, follower }: Runtime, id: string) {
   const row = await readRecord(database, id)
   if (row === null) throw notFound('This record')
-  const [transcript, notes] = await Promise.all([readTranscripts(database, [id]), readNotes(database, row.notesContentId)])
+  const [transcript, notes, acted] = await Promise.all([
+    readTranscripts(database, [id]),
+    readNotes(database, row.notesContentId),
+    readActs(database, id),
+  ])
   const mentioned = new Set([
     ...row.offers.map(({ agentId }) => agentId),
     ...transcript.flatMap(({ personId }) => personId ?? []),
+    ...acted.flatMap(({ actorId, onBehalfOf }) => [actorId, onBehalfOf]),
   ])
   const names = Object.fromEntries([...mentioned].map((person) => [person, follower.people.get(person)?.name ?? person]))
   const reasons = Object.fromEntries((follower.document?.declineReasons ?? []).map((r) => [r.id, r.name]))
-  return { row, transcript, notes, names, reasons, acted: await readActs(database, id) }
+  return { row, transcript, notes, names, reasons, acted }
 }

@@ -10,9 +10,11 @@ export const GET = (request: Request): Promise<Response> =>
     requireCarrier(request)
     const params = new URL(request.url).searchParams
     const place = await runtime()
-    const agentIds = (params.get('agents') ?? '')
-      .split(',')
-      .filter((id) => place.follower.people.get(id)?.simulated === true)
+    const agentIds = [...place.follower.people.values()]
+      .filter(({ simulated }) => simulated)
+      .map(({ id }) => id)
+      .sort()
+      .slice(0, Number(params.get('agents') ?? 0))
     const feed = new CarrierFeed(place, params.get('connection') ?? '', agentIds)
     return streamResponse(
       request.signal,

@@ -1,0 +1,87 @@
+// The headline: what most needs attention now, ranked. Imports plan.
+import type { Instant } from '../plan/index.ts'
+
+export interface QueueNow {
+  readonly id: string
+  readonly targetSeconds: number
+  readonly waiting: number
+  readonly oldestWaitSince: Instant | null
+  /** People listed, of these present and of these free; and those kept away only by their presence state. */
+  readonly members: number
+  readonly present: number
+  readonly free: number
+  readonly away: number
+  /** Whether it takes part in the day: in service, or drained. */
+  readonly active: boolean
+}
+
+export interface Situation {
+  readonly queues: readonly QueueNow[]
+  readonly stuck: readonly { readonly interactionId: string; readonly queueId: string }[]
+  readonly unattended: readonly string[]
+}
+
+export type Concern =
+  | { readonly kind: 'queueWaits'; readonly severity: number; readonly queue: QueueNow; readonly longestMs: number }
+  | { readonly kind: 'stuck'; readonly severity: number; readonly interactionId: string; readonly queueId: string }
+  | { readonly kind: 'unattended'; readonly severity: number; readonly personIds: readonly string[] }
+  | { readonly kind: 'nobodyListed'; readonly severity: number; readonly queueId: string }
+
+/** How late a wait is: wait / target, 1 at the target. */
+const lateness = (queue: QueueNow, at: Instant): number =>
+  queue.oldestWaitSince === null ? 0 : (at - queue.oldestWaitSince) / 1000 / queue.targetSeconds
+
+/**
+ * What needs attention at `at`, the worst first. Severity compares across kinds: below 1 is worth a line in a list,
+ * from 1 on customers suffer, and waiting where nobody is there counts double.
+ */
+export function concerns({ queues, stuck, unattended }: Situation, at: Instant): Concern[] {
+  const found: Concern[] = []
+  for (const queue of queues) {
+    if (queue.active && queue.members === 0) found.push({ kind: 'nobodyListed', severity: 0.3, queueId: queue.id })
+    if (queue.waiting === 0) continue
+    const late = lateness(queue, at)
+    const unserved = queue.present === 0
+    if (late < 1 && !unserved) continue
+    const severity = (unserved ? 2 + 2 * late : late) * (1 + Math.log2(queue.waiting) / 4)
+    const longestMs = queue.oldestWaitSince === null ? 0 : at - queue.oldestWaitSince
+    found.push({ kind: 'queueWaits', severity, queue, longestMs })
+  }
+  for (const { interactionId, queueId } of stuck) found.push({ kind: 'stuck', severity: 1.5, interactionId, queueId })
+  if (unattended.length > 0) found.push({ kind: 'unattended', severity: 0.5, personIds: unattended })
+  return found.sort((a, b) => b.severity - a.severity || (concernKey(a) < concernKey(b) ? -1 : 1))
+}
+
+/** What a concern is about, the same as long as it lasts. */
+export function concernKey(concern: Concern): string {
+  switch (concern.kind) {
+    case 'queueWaits':
+      return `queueWaits ${concern.queue.id}`
+    case 'stuck':
+      return `stuck ${concern.interactionId}`
+    case 'unattended':
+      return 'unattended'
+    case 'nobodyListed':
+      return `nobodyListed ${concern.queueId}`
+  }
+}
+
+export interface Shown {
+  readonly key: string
+  readonly severity: number
+  readonly since: Instant
+}
+
+const steadyMs = 20_000
+
+/**
+ * Which concern the headline shows: the one that it shows already stays for 20 seconds while it lasts, unless one at
+ * least half as severe again comes up.
+ */
+export function headlineOf(ranked: readonly Concern[], shown: Shown | null, at: Instant): Concern | null {
+  const worst = ranked[0]
+  if (worst === undefined) return null
+  const kept = ranked.find((concern) => concernKey(concern) === shown?.key)
+  if (kept === undefined || shown === null || at - shown.since >= steadyMs) return worst
+  return worst.severity >= 1.5 * kept.severity ? worst : kept
+}

@@ -1,0 +1,118 @@
+import { v7 as newId } from 'uuid'
+
+export interface News {
+  readonly interactionId: string
+  readonly phase: 'waiting' | 'offered' | 'connected' | 'wrapUp' | 'over'
+  readonly offer: { readonly id: string; readonly agentId: string } | null
+  readonly agentId: string | null
+  readonly turn: 'customer' | 'agent' | null
+  readonly messages: number
+}
+
+export interface LineInfo {
+  readonly id: string
+  readonly queues: readonly { readonly id: string; readonly name: string }[]
+}
+
+export class GatewayError extends Error {
+  constructor(
+    readonly status: number,
+    text: string,
+  ) {
+    super(text)
+  }
+}
+
+/** A carrier at the centre's gateway: what a telephone or text network would speak, with its key. */
+export class Carrier {
+  readonly connection = newId()
+  private readonly tokens = new Map<string, string>()
+
+  constructor(
+    private readonly origin: string,
+    private readonly key: string,
+  ) {}
+
+  private async send(path: string, body: unknown, token = this.key): Promise<unknown> {
+    const answer = await fetch(`${this.origin}${path}`, {
+      method: 'POST',
+      headers: {
+        authorization: `Bearer ${token}`,
+        'content-type': 'application/json',
+        'x-connection': this.connection,
+        'x-forwarded-for': 'outside',
+      },
+      body: JSON.stringify(body),
+    })
+    const text = await answer.text()
+    if (!answer.ok) throw new GatewayError(answer.status, text)
+    return text === '' ? null : (JSON.parse(text) as unknown)
+  }
+
+  async lines(): Promise<LineInfo[]> {
+    const answer = await fetch(`${this.origin}/api/gateway/lines`, { headers: { authorization: `Bearer ${this.key}` } })
+    if (!answer.ok) throw new GatewayError(answer.status, await answer.text())
+    return ((await answer.json()) as { lines: LineInfo[] }).lines
+  }
+
+  async beginChat(lineId: string, queueId: string, name: string, text: string): Promise<string> {
+    const id = newId()
+    const begun = (await this.send('/api/gateway/chats', { id, lineId, queueId, name, text })) as { token: string }
+    this.tokens.set(id, begun.token)
+    return id
+  }
+
+  async say(interactionId: string, text: string): Promise<void> {
+    await this.send(`/api/gateway/chats/${interactionId}/messages`, { id: newId(), text }, this.tokens.get(interactionId))
+  }
+
+  async leave(interactionId: string): Promise<void> {
+    await this.send(`/api/gateway/chats/${interactionId}/leave`, {}, this.tokens.get(interactionId))
+  }
+
+  /** Whether the chat was begun here. */
+  knows(interactionId: string): boolean {
+    return this.tokens.has(interactionId)
+  }
+
+  forget(interactionId: string): void {
+    this.tokens.delete(interactionId)
+  }
+
+  /** A simulated agent acts. */
+  async act(agentId: string, type: string, body: Record<string, unknown>): Promise<void> {
+    await this.send('/api/gateway/robots/commands', { id: newId(), type, agentId, body: { ...body, agentId } })
+  }
+
+  /** Reads the stream until it ends or is aborted. `ready` gives the simulated agents that are connected now. */
+  async follow(
+    agents: number,
+    signal: AbortSignal,
+    told: { ready(agentIds: readonly string[]): void; news(news: News): void },
+  ): Promise<void> {
+    const query = new URLSearchParams({ connection: this.connection, agents: String(agents) })
+    const answer = await fetch(`${this.origin}/api/gateway/robots/live?${query}`, {
+      headers: { authorization: `Bearer ${this.key}` },
+      signal,
+    })
+    if (!answer.ok || answer.body === null) throw new GatewayError(answer.status, await answer.text())
+    let unread = ''
+    const decoder = new TextDecoder()
+    for await (const part of answer.body) {
+      unread += decoder.decode(part as Uint8Array, { stream: true })
+      const blocks = unread.split('\n\n')
+      unread = blocks.pop() ?? ''
+      for (const block of blocks) {
+        const field = (name: string): string | undefined =>
+          block
+            .split('\n')
+            .find((line) => line.startsWith(`${name}: `))
+            ?.slice(name.length + 2)
+        const data = field('data')
+        if (data === undefined) continue
+        if (field('event') === 'ready') told.ready((JSON.parse(data) as { agents: string[] }).agents)
+        else if (field('event') === 'news') told.news(JSON.parse(data) as News)
+      }
+    }
+  }
+}

@@ -1,0 +1,33 @@
+import type { TrafficSettings } from './traffic.ts'
+
+export const usualTraffic: TrafficSettings = {
+  chatsPerMinute: 8,
+  agents: 16,
+  handleSeconds: 60,
+  seed: 1,
+  queueIds: [],
+}
+
+const ranges = {
+  chatsPerMinute: ['Chats a minute', 0, 6000],
+  agents: ['Simulated agents', 0, 1000],
+  handleSeconds: ['Seconds of a conversation', 1, 3600],
+  seed: ['Seed', 0, 4294967295],
+} as const
+
+/** Settings from outside the program: what is missing is as usual, what is wrong throws a sentence that names it. */
+export function readSettings(input: unknown): TrafficSettings {
+  if (input === null || typeof input !== 'object' || Array.isArray(input))
+    throw new RangeError('Give the settings as a JSON object.')
+  const given = input as Record<string, unknown>
+  const numbers = Object.entries(ranges).map(([name, [label, least, most]]) => {
+    const value = given[name] ?? usualTraffic[name as keyof typeof ranges]
+    if (typeof value !== 'number' || !Number.isFinite(value) || value < least || value > most)
+      throw new RangeError(`${label}: give a number from ${least} to ${most}.`)
+    return [name, value] as const
+  })
+  const queueIds = given.queueIds ?? []
+  if (!Array.isArray(queueIds) || queueIds.some((id) => typeof id !== 'string'))
+    throw new RangeError('Queues: give a list of queue ids, or none for all.')
+  return { ...(Object.fromEntries(numbers) as Record<keyof typeof ranges, number>), queueIds: queueIds as string[] }
+}

@@ -1,0 +1,230 @@
+import type { Logger } from 'pino'
+import { Carrier, GatewayError, type News } from './carrier.ts'
+import { agentWord, customerName, customerWord, opening } from './made-up.ts'
+import { between, nextGapSeconds, pick, seeded } from './random.ts'
+
+export interface TrafficSettings {
+  readonly chatsPerMinute: number
+  /** How many simulated agents are at work. */
+  readonly agents: number
+  /** The length of a conversation on average, in seconds. */
+  readonly handleSeconds: number
+  readonly seed: number
+  /** Only these queues; all that are in service where it is empty. */
+  readonly queueIds: readonly string[]
+}
+
+export interface TrafficReport extends TrafficSettings {
+  readonly running: boolean
+  readonly begun: number
+  readonly agentsConnected: number
+  readonly underWay: number
+  /** What went wrong last, if anything did. */
+  readonly trouble: string | null
+}
+
+interface Conversation {
+  phase: News['phase']
+  /** How many more times each side speaks. */
+  wordsLeft: number
+  busy: boolean
+}
+
+/**
+ * Customers and agents that a seed settles: the same seed and settings make the same customers say the same things at
+ * the same distances. What becomes of them depends on who else is there: real and simulated people mix.
+ */
+export class Traffic {
+  private readonly random: () => number
+  private readonly stopping = new AbortController()
+  private readonly conversations = new Map<string, Conversation>()
+  private readonly offered = new Map<string, string>()
+  private readonly timers = new Set<NodeJS.Timeout>()
+  private readonly carrier: Carrier
+  private begun = 0
+  private agentIds: readonly string[] = []
+  private trouble: string | null = null
+
+  constructor(
+    readonly settings: TrafficSettings,
+    origin: string,
+    key: string,
+    private readonly log: Logger,
+  ) {
+    this.random = seeded(settings.seed)
+    this.carrier = new Carrier(origin, key)
+  }
+
+  report(): TrafficReport {
+    return {
+      ...this.settings,
+      running: !this.stopping.signal.aborted,
+      begun: this.begun,
+      agentsConnected: this.agentIds.length,
+      underWay: this.conversations.size,
+      trouble: this.trouble,
+    }
+  }
+
+  start(): void {
+    void this.keepFollowing()
+  }
+
+  /** Ends at once: the simulated people leave when their stream closes. */
+  async stop(): Promise<void> {
+    await Promise.allSettled(
+      this.agentIds.map((agentId) => this.carrier.act(agentId, 'setPresence', { stateId: 'break' })),
+    )
+    this.stopping.abort()
+    for (const timer of this.timers) clearTimeout(timer)
+    this.timers.clear()
+  }
+
+  private async keepFollowing(): Promise<void> {
+    while (!this.stopping.signal.aborted) {
+      try {
+        await this.carrier.follow(this.settings.agents, this.stopping.signal, {
+          ready: (agentIds) => this.ready(agentIds),
+          news: (news) => this.take(news),
+        })
+      } catch (error) {
+        this.note(error)
+      }
+      for (const timer of this.timers) clearTimeout(timer)
+      this.timers.clear()
+      this.conversations.clear()
+      this.offered.clear()
+      if (!this.stopping.signal.aborted) await new Promise((resolve) => setTimeout(resolve, 1000))
+    }
+  }
+
+  private ready(agentIds: readonly string[]): void {
+    this.agentIds = agentIds
+    this.trouble = null
+    for (const agentId of agentIds) this.later(0.2, 3, () => this.goReady(agentId))
+    if (this.settings.chatsPerMinute > 0) this.awaitNext()
+  }
+
+  private goReady(agentId: string): Promise<void> {
+    return this.carrier.act(agentId, 'setPresence', { stateId: 'ready' })
+  }
+
+  private awaitNext(): void {
+    const gap = nextGapSeconds(this.random, this.settings.chatsPerMinute / 60)
+    const [name, text, choice] = [customerName(this.random), opening(this.random), this.random()]
+    this.after(gap, async () => {
+      this.awaitNext()
+      await this.begin(name, text, choice)
+    })
+  }
+
+  private async begin(name: string, text: string, choice: number): Promise<void> {
+    const [line] = await this.carrier.lines()
+    const wanted = this.settings.queueIds
+    const open = (line?.queues ?? []).filter(({ id }) => wanted.length === 0 || wanted.includes(id))
+    // The first queues of a plan are the busy ones.
+    const queue = open[Math.floor(choice * choice * open.length)]
+    if (line === undefined || queue === undefined) return
+    const id = await this.carrier.beginChat(line.id, queue.id, name, text)
+    this.begun += 1
+    if (!this.conversations.has(id)) this.conversations.set(id, this.fresh('waiting'))
+    this.after(between(this.random, 60, 240), async () => {
+      const phase = this.conversations.get(id)?.phase
+      if (phase === 'waiting' || phase === 'offered') await this.carrier.leave(id)
+    })
+  }
+
+  private fresh(phase: News['phase']): Conversation {
+    return { phase, wordsLeft: Math.floor(between(this.random, 1, 4)), busy: false }
+  }
+
+  private take(news: News): void {
+    const { interactionId, phase, offer, agentId, turn } = news
+    if (phase === 'over') {
+      this.conversations.delete(interactionId)
+      this.carrier.forget(interactionId)
+      return
+    }
+    const conversation = this.conversations.get(interactionId) ?? this.fresh(phase)
+    this.conversations.set(interactionId, conversation)
+    const before = conversation.phase
+    conversation.phase = phase
+    if (phase === 'offered' && offer !== null && this.agentIds.includes(offer.agentId)) this.meetOffer(news, offer)
+    if (phase === 'connected') this.goOn(interactionId, conversation, agentId, turn)
+    if (phase === 'wrapUp' && before !== 'wrapUp' && agentId !== null && this.agentIds.includes(agentId))
+      this.wrapUp(interactionId, agentId)
+  }
+
+  private meetOffer({ interactionId }: News, offer: { id: string; agentId: string }): void {
+    if (this.offered.get(interactionId) === offer.id) return
+    this.offered.set(interactionId, offer.id)
+    const { id: offerId, agentId } = offer
+    const chance = this.random()
+    if (chance < 0.03) {
+      this.later(18, 40, () => this.goReady(agentId))
+      return
+    }
+    const quick = Math.min(1, this.settings.handleSeconds / 60)
+    this.later(1 * quick, 6 * quick, () => {
+      if (chance < 0.06)
+        return this.carrier.act(agentId, 'declineOffer', { offerId, interactionId, reason: 'finishing' })
+      return this.carrier.act(agentId, 'answerOffer', { offerId, interactionId })
+    })
+  }
+
+  /** Whoever owes the next word says it after a while, as long as there is something to say; then the agent ends. */
+  private goOn(
+    interactionId: string,
+    conversation: Conversation,
+    agentId: string | null,
+    turn: News['turn'],
+  ): void {
+    if (conversation.busy) return
+    const simulatedAgent = agentId !== null && this.agentIds.includes(agentId)
+    const words = conversation.wordsLeft
+    const pause = this.settings.handleSeconds / 5
+    const speak = (say: () => Promise<void>): void => {
+      conversation.busy = true
+      this.later(pause * 0.4, pause * 1.6, async () => {
+        conversation.busy = false
+        if (conversation.phase === 'connected') await say()
+      })
+    }
+    if (turn === 'agent' && simulatedAgent) {
+      speak(async () => {
+        conversation.wordsLeft -= 1
+        if (words > 0) await this.carrier.act(agentId, 'sendMessage', { interactionId, text: agentWord(this.random) })
+        else await this.carrier.act(agentId, 'endInteraction', { interactionId })
+      })
+    } else if (turn === 'customer' && this.carrier.knows(interactionId)) {
+      speak(() => this.carrier.say(interactionId, customerWord(this.random)))
+    }
+  }
+
+  private wrapUp(interactionId: string, agentId: string): void {
+    const dispositionId = pick(this.random, ['settled', 'settled', 'changed-booking', 'passed-on', 'comes-back'])
+    this.later(this.settings.handleSeconds / 20, this.settings.handleSeconds / 6, async () => {
+      await this.carrier.act(agentId, 'saveWrapUp', { interactionId, dispositionId, notes: '' })
+      await this.carrier.act(agentId, 'finishWrapUp', { interactionId })
+    })
+  }
+
+  private later(leastSeconds: number, mostSeconds: number, act: () => Promise<void>): void {
+    this.after(between(this.random, leastSeconds, mostSeconds), act)
+  }
+
+  private after(seconds: number, act: () => Promise<void>): void {
+    const timer = setTimeout(() => {
+      this.timers.delete(timer)
+      act().catch((error: unknown) => this.note(error))
+    }, seconds * 1000)
+    this.timers.add(timer)
+  }
+
+  /** What others did first (a customer left, an offer ran out) is no trouble; anything else is shown. */
+  private note(error: unknown): void {
+    if (this.stopping.signal.aborted || (error instanceof GatewayError && error.status === 409)) return
+    this.trouble = error instanceof Error ? error.message.slice(0, 300) : String(error)
+    this.log.warn({ err: error }, 'traffic')
+  }
+}

@@ -1,0 +1,61 @@
+import { recordAfter, type InteractionRecord } from '@eudromos/core/records'
+import type { Event } from '@eudromos/core/routing'
+import type { Answer, Batch, Cause, JournalRow, MessageRow } from '@eudromos/database'
+
+export const byItself: Cause = { inboxId: null, actor: null, onBehalfOf: null, reason: null }
+
+/** Numbers events and derives from them what the read tables hold. Knows the records of interactions not yet over. */
+export class Scribe {
+  private readonly open: Map<string, InteractionRecord>
+
+  constructor(
+    /** The number of the last event there is. */
+    public seq: number,
+    open: readonly InteractionRecord[],
+  ) {
+    this.open = new Map(open.map((record) => [record.id, record]))
+  }
+
+  draft(): Draft {
+    return new Draft(this, this.open)
+  }
+}
+
+/** What a batch has decided so far; nobody knows of it before it is committed. */
+export class Draft {
+  readonly rows: JournalRow[] = []
+  readonly answers: { inboxId: number; answer: Answer }[] = []
+  private readonly records = new Map<string, InteractionRecord>()
+  private readonly messages: MessageRow[] = []
+
+  constructor(
+    private readonly scribe: Scribe,
+    private readonly open: Map<string, InteractionRecord>,
+  ) {}
+
+  note(events: readonly Event[], cause: Cause = byItself): void {
+    for (const event of events) {
+      this.scribe.seq += 1
+      this.rows.push({ ...cause, seq: this.scribe.seq, event })
+      if (event.type === 'messageSent') {
+        const { interactionId, number, at, side, personId, contentId } = event
+        this.messages.push({ interactionId, number, at, side, personId, contentId })
+      }
+      if ('interactionId' in event) this.noteRecord(event)
+    }
+  }
+
+  private noteRecord(event: Event & { interactionId: string }): void {
+    const record = recordAfter(this.open.get(event.interactionId) ?? null, event, this.scribe.seq)
+    if (record === null) return
+    if (record.closedAt === null) this.open.set(record.id, record)
+    else this.open.delete(record.id)
+    // A word alone need not reach the table at once: the next step of its interaction carries the count along.
+    if (event.type !== 'messageSent' || this.records.has(record.id)) this.records.set(record.id, record)
+  }
+
+  batch(epoch: number): Batch {
+    const { rows, answers, messages } = this
+    return { epoch, rows, answers, messages, records: [...this.records.values()] }
+  }
+}

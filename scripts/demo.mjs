@@ -1,0 +1,16 @@
+// npm run demo: see scripts/demo/main.ts. This file needs nothing installed; it installs, then hands over.
+import { spawn } from 'node:child_process'
+import { join } from 'node:path'
+import { prepare, root, say } from './prepare.mjs'
+
+say('Eudromos demo')
+prepare({ browser: false })
+const child = spawn(
+  process.execPath,
+  ['--import', 'tsx', join(root, 'scripts/demo/main.ts'), ...process.argv.slice(2)],
+  { cwd: root, stdio: 'inherit' },
+)
+// The terminal tells both of us; the child ends everything in order, and we end with it.
+process.on('SIGINT', () => undefined)
+process.on('SIGTERM', () => child.kill('SIGTERM'))
+child.on('exit', (code) => process.exit(code ?? 1))

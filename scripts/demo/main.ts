@@ -1,0 +1,228 @@
+// npm run demo -- [--fresh] [--now] [--empty] [--large] [--quiet]
+// Makes the private database, loads the scenario, builds, starts everything, and ends it in order on Ctrl+C.
+import { existsSync, mkdirSync, readFileSync, rmSync, statfsSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { join } from 'node:path'
+import { parseArgs } from 'node:util'
+import { ClusterError } from '../../database/cluster/index.ts'
+import { CentreClock, connect, migrate, schema, setClock, setRealClock, stopClock, type Database } from '../../database/index.ts'
+import { buildWeb } from '../build.ts'
+import { homeFolder, placeIn, type Place } from '../place.ts'
+import { fail, root, say } from '../prepare.mjs'
+import { makeHistory } from './history.ts'
+import { large, load, skerrow, unconfigured } from './load.ts'
+import { startProcess, stopProcess, waitForHealth, type Running } from './processes.ts'
+import { beginsAt, people } from './scenario.ts'
+
+interface Options {
+  readonly fresh: boolean
+  readonly now: boolean
+  readonly empty: boolean
+  readonly large: boolean
+  readonly quiet: boolean
+}
+
+function readOptions(): Options {
+  try {
+    const off = { type: 'boolean', default: false } as const
+    const { values } = parseArgs({ options: { fresh: off, now: off, empty: off, large: off, quiet: off } })
+    return values as Options
+  } catch (error) {
+    return fail(`${error instanceof Error ? error.message : error}\nUsage: npm run demo -- [--fresh] [--now] [--empty] [--large] [--quiet]`) as never
+  }
+}
+
+const step = async <T>(what: string, work: () => T | Promise<T>): Promise<T> => {
+  const from = performance.now()
+  process.stdout.write(`  ${what} … `)
+  const result = await work()
+  say(`${((performance.now() - from) / 1000).toFixed(1)} s`)
+  return result
+}
+
+const portTaken = (port: number): Promise<boolean> =>
+  new Promise((resolve) => {
+    const probe = createServer()
+    probe.once('error', () => resolve(true))
+    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(false)))
+  })
+
+async function requirePorts({ ports, cluster }: Place): Promise<void> {
+  const names = { web: 'EUDROMOS_PORT', database: 'EUDROMOS_DATABASE_PORT', outside: 'EUDROMOS_OUTSIDE_PORT' } as const
+  for (const [name, port] of Object.entries(ports) as [keyof typeof names, number][])
+    if (!(name === 'database' && cluster.running()) && (await portTaken(port)))
+      fail(`Port ${port} on 127.0.0.1 is taken by another program. Stop that (another demo?), or choose another port: ${names[name]}=${port + 100} npm run demo`)
+}
+
+/** One demo at a time in a folder: a second one would share its database. */
+function claim(folder: string): string {
+  const file = join(folder, 'demo.pid')
+  if (existsSync(file)) {
+    const pid = Number(readFileSync(file, 'utf8'))
+    try {
+      process.kill(pid, 0)
+      fail(`The demo is running already (process ${pid}). Stop it with Ctrl+C there, or with: kill ${pid}`)
+    } catch {
+      // It ended without a word; the claim is free.
+    }
+  }
+  writeFileSync(file, String(process.pid))
+  return file
+}
+
+async function prepareDatabase(place: Place, options: Options): Promise<void> {
+  const { cluster, ownerUrl, secrets } = place
+  if (!existsSync(join(cluster.data, 'PG_VERSION'))) await step('making a private database cluster', () => cluster.initialise())
+  if (!cluster.running()) await step('starting PostgreSQL on loopback', () => cluster.start())
+  await step('bringing its tables up to date', () => migrate(ownerUrl, secrets))
+  const database = connect(ownerUrl, 4)
+  try {
+    await prepareContents(database, place, options)
+  } finally {
+    await database.$client.end()
+  }
+}
+
+async function prepareContents(database: Database, { secrets, ownerUrl }: Place, options: Options): Promise<void> {
+  const [known] = await database.select().from(schema.planDraft)
+  if (known !== undefined) {
+    const [clock] = await database.select().from(schema.clock)
+    // The demo's clock stands still while the demo does.
+    if (clock?.stoppedAt != null) await setClock(database.$client, clock.stoppedAt)
+    return
+  }
+  if (options.now) await setRealClock(database.$client)
+  else await setClock(database.$client, beginsAt)
+  const at = (await CentreClock.read(database.$client)).now()
+  const scenario = options.empty ? unconfigured : options.large ? large() : skerrow
+  await step('loading the scenario', () => load(database, scenario, secrets.demo, at - 4 * 3_600_000))
+  if (!options.empty) {
+    const chats = await step('making this morning’s history', () => makeHistory(ownerUrl, scenario, at))
+    say(`    ${chats} conversations since 05:40`)
+  }
+}
+
+function environment(place: Place, options: Options): Record<string, string> {
+  const { ports, secrets } = place
+  const origin = `http://localhost:${ports.web}`
+  const traffic = options.large
+    ? { chatsPerMinute: 240, agents: 300, handleSeconds: 90 }
+    : { chatsPerMinute: 8, agents: 16, handleSeconds: 60 }
+  return {
+    NODE_ENV: 'production',
+    NEXT_TELEMETRY_DISABLED: '1',
+    EUDROMOS_WEB_URL: place.webUrl,
+    EUDROMOS_ROUTER_URL: place.routerUrl,
+    EUDROMOS_SECRET: secrets.session,
+    EUDROMOS_DEMO_PASSWORD: secrets.demo,
+    EUDROMOS_ORIGIN: origin,
+    EUDROMOS_ORIGINS: `${origin},http://127.0.0.1:${ports.web}`,
+    EUDROMOS_OUTSIDE_KEY: secrets.outside,
+    EUDROMOS_OUTSIDE_PORT: String(ports.outside),
+    EUDROMOS_OUTSIDE_URL: `http://127.0.0.1:${ports.outside}`,
+    EUDROMOS_TRAFFIC: options.quiet || options.empty ? '' : JSON.stringify({ ...traffic, seed: 1 }),
+  }
+}
+
+async function startAll(place: Place, options: Options): Promise<Running[]> {
+  const env = environment(place, options)
+  const logs = join(place.folder, 'logs')
+  mkdirSync(logs, { recursive: true })
+  const tsx = ['--import', 'tsx']
+  const next = join(root, 'node_modules/next/dist/bin/next')
+  const running: Running[] = []
+  await step('starting the router', () => {
+    running.push(startProcess('router', [...tsx, join(root, 'router/main.ts')], env, logs))
+  })
+  const origin = `http://127.0.0.1:${place.ports.web}`
+  await step('starting the web', async () => {
+    const args = [next, 'start', '-p', String(place.ports.web), '-H', '127.0.0.1']
+    const web = startProcess('web', args, env, logs, join(root, 'web'))
+    running.push(web)
+    await waitForHealth(`${origin}/api/health`, web)
+  })
+  await step('starting the simulated services', () => {
+    const outsideEnv = { ...env, EUDROMOS_ORIGIN: origin }
+    running.push(startProcess('outside', [...tsx, join(root, 'outside/main.ts')], outsideEnv, logs))
+  })
+  return running
+}
+
+function announce(place: Place, options: Options): void {
+  const shown = people.filter(({ simulated }) => !simulated).filter(({ id }) => !options.empty || id === 'teodor-lindqvist')
+  say(`\nOpen http://localhost:${place.ports.web}\n\nSign in with one click as:`)
+  for (const { name, roles, hint } of shown) say(`  ${name.padEnd(18)} ${roles.join(' and ').padEnd(21)} ${hint}`)
+  say(`\nLogs: ${join(place.folder, 'logs')}. Ctrl+C stops everything; the data is kept (--fresh begins anew).`)
+}
+
+async function main(): Promise<void> {
+  const options = readOptions()
+  const variant = options.empty ? 'empty' : options.large ? 'large' : 'demo'
+  const folder = join(homeFolder(), options.now ? `${variant}-now` : variant)
+  mkdirSync(folder, { recursive: true })
+  const { bavail, bsize } = statfsSync(folder)
+  if (bavail * bsize < 500 * 1024 * 1024)
+    fail(`The disk that holds ${folder} has less than 500 MB free. Free some space and start again.`)
+  const pidFile = claim(folder)
+  let place = placeIn(folder)
+  if (options.fresh) {
+    await step('removing what was there', async () => {
+      await place.cluster.stop('immediate')
+      rmSync(folder, { recursive: true, force: true })
+      mkdirSync(folder, { recursive: true })
+      writeFileSync(pidFile, String(process.pid))
+    })
+    place = placeIn(folder)
+  }
+  await requirePorts(place)
+  const running: Running[] = []
+  let ending = false
+  let wake = (): void => undefined
+  const asked = new Promise<void>((resolve) => (wake = resolve))
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => wake())
+  const end = async (): Promise<void> => {
+    if (ending) return
+    ending = true
+    say('\nStopping …')
+    for (const one of [...running].reverse()) await stopProcess(one)
+    if (place.cluster.running()) {
+      const database = connect(place.ownerUrl, 1)
+      await stopClock(database.$client).catch(() => undefined)
+      await database.$client.end()
+      await place.cluster.stop()
+    }
+    rmSync(pidFile, { force: true })
+    say('Stopped. Everything is kept.')
+  }
+  try {
+    await Promise.race([asked, begin(place, options, running)])
+    if (running.length > 0) {
+      const lost = running.map(({ name, ended }) => ended.then(() => name))
+      const name = await Promise.race([asked.then(() => null), ...lost])
+      if (name !== null) say(`\nThe ${name} has ended by itself. Its last words are in ${join(folder, 'logs', `${name}.log`)}.`)
+    }
+  } catch (error) {
+    await end()
+    throw error
+  }
+  await end()
+}
+
+async function begin(place: Place, options: Options, running: Running[]): Promise<void> {
+  await prepareDatabase(place, options)
+  await step('building what has changed', () => buildWeb())
+  running.push(...(await startAll(place, options)))
+  announce(place, options)
+}
+
+main().then(
+  () => process.exit(0),
+  (error: unknown) => {
+    if (error instanceof ClusterError) fail(error.message)
+    const code = error instanceof Error && 'code' in error ? error.code : null
+    if (code === 'EACCES' || code === 'EPERM')
+      fail(`A right is missing: ${(error as Error).message}. Start it as a user who may write there, or set EUDROMOS_HOME to a folder of yours.`)
+    if (code === 'ENOSPC') fail('The disk is full. Free some space and start again.')
+    fail(error instanceof Error ? (error.stack ?? error.message) : String(error))
+  },
+)

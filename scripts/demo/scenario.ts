@@ -1,0 +1,151 @@
+// The made-up ferry company of the demo: its people, queues and customers. Everything here is invented.
+import type { PlanDocument, Role } from '../../core/plan/index.ts'
+
+export interface ScenarioPerson {
+  readonly id: string
+  readonly name: string
+  readonly roles: readonly Role[]
+  readonly loadLimitsId: string | null
+  readonly simulated: boolean
+  /** What to try as this person, said where one signs in. */
+  readonly hint: string
+}
+
+const slug = (name: string): string =>
+  name
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^a-z]+/g, '-')
+
+const person = (name: string, roles: Role[], limits: string | null, hint: string): ScenarioPerson => ({
+  id: slug(name),
+  name,
+  roles,
+  loadLimitsId: limits,
+  simulated: false,
+  hint,
+})
+
+const staff: readonly ScenarioPerson[] = [
+  person('Rosalind Okafor', ['supervisor'], null, 'steers the day, shapes the plan'),
+  person('Teodor Lindqvist', ['administrator'], null, 'sets the centre up'),
+  person('Ana Mirel', ['agent'], 'three-chats', 'answers chats at her seat'),
+  person('João Tavares', ['agent'], 'three-chats', 'answers chats at his seat'),
+  person('Inês Valadão', ['agent'], 'one-chat', 'new here: one chat at a time'),
+  person('Bram Ostrander', ['supervisor', 'agent'], 'one-chat', 'supervises, and helps out at a seat'),
+  person('Mei Sorrell', ['observer'], null, 'reads everything, changes nothing'),
+]
+
+const simulatedNames = [
+  'Aldo Penhallow', 'Beatriz Moura', 'Callum Wray', 'Dorte Halvorsen', 'Emil Kastner', 'Fenna de Wit', 'Gil Navarro',
+  'Hanne Storm', 'Ivo Marchetti', 'Jana Kubik', 'Kofi Asante', 'Lena Farrow', 'Milo Trevanion', 'Noor Haddad',
+  'Otto Lindgren', 'Petra Voss', 'Quentin Ames', 'Ruta Jansone', 'Silvio Conti', 'Tamsin Rook', 'Ulla Berg',
+  'Viggo Dahl', 'Wanda Pryce', 'Yara Solis',
+]
+
+const simulated: readonly ScenarioPerson[] = simulatedNames.map((name, n) => ({
+  id: slug(name),
+  name,
+  roles: ['agent'],
+  loadLimitsId: n % 5 === 0 ? 'one-chat' : 'three-chats',
+  simulated: true,
+  hint: 'simulated',
+}))
+
+export const people: readonly ScenarioPerson[] = [...staff, ...simulated]
+
+export const testCustomers = [
+  { id: 'test-customer-tilda-marsh', name: 'Tilda Marsh (test)' },
+  { id: 'test-customer-oren-vale', name: 'Oren Vale (test)' },
+]
+
+type QueueDraft = PlanDocument['queues'][number]
+
+const queue = (name: string, description: string, agentIds: readonly string[], rest: Partial<QueueDraft>): QueueDraft => ({
+  id: slug(name),
+  name,
+  description,
+  service: 'inService',
+  agentIds,
+  target: { percent: 80, seconds: 60 },
+  answerWindowSeconds: 20,
+  selection: 'longestIdle',
+  mostWaiting: null,
+  wrapUpSeconds: 30,
+  testCustomerIds: [],
+  ...rest,
+})
+
+const robots = simulated.map(({ id }) => id)
+const some = (from: number, to: number): string[] => robots.slice(from, to)
+
+export const queues: readonly QueueDraft[] = [
+  queue("Today's sailings", 'Delays, cancellations, where to be and when.', ['ana-mirel', 'joao-tavares', 'ines-valadao', ...some(0, 9)], {
+    target: { percent: 80, seconds: 30 },
+    answerWindowSeconds: 15,
+  }),
+  queue('Bookings', 'New crossings, changes, cabins.', ['ana-mirel', 'joao-tavares', 'bram-ostrander', ...some(6, 15)], {
+    mostWaiting: 40,
+  }),
+  queue('Vehicles & freight', 'Car decks, heights, lorries and their papers.', ['joao-tavares', ...some(14, 19)], {
+    target: { percent: 80, seconds: 90 },
+    wrapUpSeconds: 45,
+  }),
+  queue('Boarding assistance', 'Help on and off the ship.', ['ana-mirel', ...some(18, 22)], {
+    target: { percent: 90, seconds: 30 },
+    answerWindowSeconds: 15,
+  }),
+  queue('Lost property', 'Found on deck, left in the lounge.', ['ines-valadao', ...some(21, 24)], {
+    target: { percent: 70, seconds: 180 },
+    answerWindowSeconds: 30,
+  }),
+  queue('Groups', 'Schools, clubs, coaches.', ['bram-ostrander'], { target: { percent: 80, seconds: 120 }, mostWaiting: 10 }),
+  queue('Refunds', 'Money back, in preparation: only test customers get in.', ['ana-mirel', 'bram-ostrander'], {
+    service: 'inPreparation',
+    testCustomerIds: testCustomers.map(({ id }) => id),
+  }),
+]
+
+/** The plan of the scenario, its people left to be added by whoever loads it. */
+export const centre: Omit<PlanDocument, 'people' | 'queues' | 'lines'> = {
+  centre: {
+    name: 'Skerrow Ferries',
+    zone: 'Europe/Lisbon',
+    dayTurnsAtHour: 4,
+    defaultTargetSeconds: 60,
+    order: 'lateness',
+    agentGraceSeconds: 30,
+    customerGraceSeconds: 20,
+    retryAfterSeconds: 10,
+    missedStateId: 'unattended',
+    awayStateId: 'offline',
+  },
+  presenceStates: [
+    { id: 'ready', name: 'Ready', admits: ['chat'], choosable: true, signedOut: false },
+    { id: 'break', name: 'Break', admits: [], choosable: true, signedOut: false },
+    { id: 'offline', name: 'Offline', admits: [], choosable: true, signedOut: true },
+    { id: 'unattended', name: 'Unattended', admits: [], choosable: false, signedOut: false },
+  ],
+  loadLimits: [
+    { id: 'three-chats', name: 'Three chats', slots: 3, channels: { chat: { slots: 1, most: 3 } } },
+    { id: 'one-chat', name: 'One chat at a time', slots: 1, channels: { chat: { slots: 1, most: 1 } } },
+  ],
+  declineReasons: [
+    { id: 'finishing', name: 'Finishing something first' },
+    { id: 'not-my-field', name: 'Not my field' },
+    { id: 'know-them', name: 'I know this customer privately' },
+  ],
+  dispositions: [
+    { id: 'settled', name: 'Settled' },
+    { id: 'changed-booking', name: 'Booking changed' },
+    { id: 'passed-on', name: 'Passed on in writing' },
+    { id: 'comes-back', name: 'Customer comes back' },
+    { id: 'no-answer', name: 'Customer fell silent' },
+  ],
+}
+
+export const line = { id: 'skerrow-site', name: 'Chat box on the Skerrow site', channel: 'chat' as const }
+
+/** Friday 12 March 2027, 09:40 in Port Ansel: the demo's clock begins here. */
+export const beginsAt = Date.parse('2027-03-12T09:40:00Z')

@@ -1,0 +1,72 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Skeleton from '@mui/material/Skeleton'
+import Typography from '@mui/material/Typography'
+import { useEffect, useState } from 'react'
+import { clockText } from '../../../components/format.ts'
+import { queueName } from '../../../components/frame/headline.tsx'
+import { GroundsList, type NamedGrounds } from '../../../components/grounds/grounds-list.tsx'
+import { SidePanel } from '../../../components/side-panel.tsx'
+import { request } from '../../../components/stream/send.ts'
+import { en } from '../../../messages/en.ts'
+import type { View } from '../../../view/view.ts'
+
+interface GroundsDrawerProps {
+  readonly interactionId: string | null
+  readonly view: View
+  readonly onClose: () => void
+  readonly onPerson: (personId: string) => void
+}
+
+/** Why an interaction is where it is, and with whom it could be; read anew while it is open. */
+export function GroundsDrawer({ interactionId, view, onClose, onPerson }: GroundsDrawerProps) {
+  const [grounds, setGrounds] = useState<NamedGrounds | null>(null)
+  const [error, setError] = useState<string | null>(null)
+  useEffect(() => {
+    setGrounds(null)
+    setError(null)
+    if (interactionId === null) return
+    let current = true
+    const read = (): void => {
+      request<NamedGrounds>(`/api/grounds?interaction=${encodeURIComponent(interactionId)}`).then(
+        (found) => current && setGrounds(found),
+        (caught: Error) => current && setError(caught.message),
+      )
+    }
+    read()
+    const timer = setInterval(read, 2000)
+    return () => {
+      current = false
+      clearInterval(timer)
+    }
+  }, [interactionId])
+  const interaction = interactionId === null ? undefined : view.interactions[interactionId]
+  const t = en.grounds
+  return (
+    <SidePanel open={interactionId !== null} title={t.title(interaction?.customerName ?? '…')} onClose={onClose}>
+      {error !== null && grounds === null && <Alert severity="info">{error}</Alert>}
+      {grounds === null && error === null && <Skeleton variant="rounded" height={240} />}
+      {grounds !== null && (
+        <>
+          <Typography>
+            {queueName(view, grounds.queueId)}: {t.waits(clockText(grounds.waitMs), grounds.place)}
+          </Typography>
+          {interaction?.offer != null && (
+            <Typography>{t.offeredTo(grounds.names[interaction.offer.agentId] ?? '')}</Typography>
+          )}
+          {interaction?.agentId != null && <Typography>{t.with(grounds.names[interaction.agentId] ?? '')}</Typography>}
+          {grounds.stuck && <Alert severity="warning">{t.stuck}</Alert>}
+          {grounds.retryDueAt !== null && <Typography>{t.retry(clockText(grounds.retryDueAt - grounds.at))}</Typography>}
+          {interaction?.phase === 'waiting' && (
+            <Typography sx={{ fontWeight: 650 }}>
+              {grounds.agents.some(({ eligible }) => eligible)
+                ? t.some(grounds.agents.filter(({ eligible }) => eligible).length)
+                : t.nobody}
+            </Typography>
+          )}
+          <GroundsList grounds={grounds} plan={view.plan} onPerson={onPerson} />
+        </>
+      )}
+    </SidePanel>
+  )
+}

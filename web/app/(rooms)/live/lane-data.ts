@@ -1,0 +1,113 @@
+import { latenessOf, lanePlace, serviceLevel, type Lateness } from '@eudromos/core/figures'
+import type { InteractionView, PersonView, PlanView, View } from '../../../view/view.ts'
+
+export interface Token {
+  readonly interaction: InteractionView
+  readonly waitMs: number
+  /** 0 to 1 along the lane. */
+  readonly place: number
+  readonly lateness: Lateness
+}
+
+export interface Lane {
+  readonly queue: PlanView['queues'][number]
+  readonly waiting: readonly Token[]
+  readonly free: readonly PersonView[]
+  readonly soon: readonly PersonView[]
+  readonly busy: readonly PersonView[]
+  /** Of the free, those who are free for another queue too. */
+  readonly shared: number
+  /** Percent answered within the target today, null before anything came. */
+  readonly level: number | null
+  readonly levelState: Lateness
+  readonly figures: View['queues'][string]['figures'] | null
+}
+
+/** Above this many tokens a lane shows piles. */
+export const mostTokens = 25
+
+export const targetOf = (plan: PlanView, queue: PlanView['queues'][number]): number =>
+  queue.target?.seconds ?? plan.defaultTargetSeconds
+
+/** The lanes of a view at an instant, in the plan's order. Retired queues are left out unless somebody waits there. */
+export function lanesOf(view: View, now: number): Lane[] {
+  const { plan } = view
+  if (plan === null) return []
+  const waiting = new Map<string, InteractionView[]>()
+  for (const interaction of Object.values(view.interactions)) {
+    if (interaction.phase !== 'waiting' && interaction.phase !== 'offered') continue
+    const list = waiting.get(interaction.queueId)
+    if (list === undefined) waiting.set(interaction.queueId, [interaction])
+    else list.push(interaction)
+  }
+  const admitting = new Set(plan.presenceStates.filter(({ admits }) => admits.includes('chat')).map(({ id }) => id))
+  return plan.queues
+    .filter(({ id, service }) => service !== 'retired' || waiting.has(id))
+    .map((queue) => laneOf(view, plan, queue, waiting.get(queue.id) ?? [], admitting, now))
+}
+
+function laneOf(
+  view: View,
+  plan: PlanView,
+  queue: PlanView['queues'][number],
+  waiting: readonly InteractionView[],
+  admitting: ReadonlySet<string>,
+  now: number,
+): Lane {
+  const target = targetOf(plan, queue)
+  const people = queue.agentIds
+    .flatMap((id) => view.people[id] ?? [])
+    .filter((person) => person.connected && admitting.has(person.stateId))
+  const isFree = (person: PersonView): boolean =>
+    person.carried.length < person.slots && !person.carried.some(({ phase }) => phase === 'offered')
+  const free = people.filter(isFree).sort((a, b) => a.idleSince - b.idleSince)
+  const rest = people.filter((person) => !isFree(person))
+  const soon = rest.filter(({ carried }) => carried.some(({ phase }) => phase === 'wrapUp'))
+  const figures = view.queues[queue.id]?.figures ?? null
+  const ratio = figures === null ? { part: 0, whole: 0 } : serviceLevel(figures)
+  const level = ratio.whole === 0 ? null : Math.round((100 * ratio.part) / ratio.whole)
+  const goal = queue.target?.percent ?? 0
+  return {
+    queue,
+    waiting: waiting
+      .map((interaction) => {
+        const waitMs = Math.max(0, now - interaction.waitSince)
+        return { interaction, waitMs, place: lanePlace(waitMs, target), lateness: latenessOf(waitMs, target) }
+      })
+      .sort((a, b) => a.waitMs - b.waitMs || (a.interaction.id < b.interaction.id ? 1 : -1)),
+    free,
+    soon,
+    busy: rest.filter((person) => !soon.includes(person)),
+    shared: free.filter(({ queueIds }) => queueIds.length > 1).length,
+    level,
+    levelState: level === null || level >= goal ? 'fine' : level >= goal - 10 ? 'near' : 'late',
+    figures,
+  }
+}
+
+export interface Pile {
+  readonly key: number
+  readonly place: number
+  readonly tokens: readonly Token[]
+}
+
+/** Tokens that stand close together, as piles of a twentieth of the lane. */
+export function pilesOf(tokens: readonly Token[]): Pile[] {
+  const piles = new Map<number, Token[]>()
+  for (const token of tokens) {
+    const key = Math.min(19, Math.floor(token.place * 20))
+    const pile = piles.get(key)
+    if (pile === undefined) piles.set(key, [token])
+    else pile.push(token)
+  }
+  return [...piles].map(([key, of]) => ({ key, place: (key + 0.5) / 20, tokens: of }))
+}
+
+/** Which lanes stand full (twelve at most), the others folding to a line: those with somebody waiting come first. */
+export function fullLanes(lanes: readonly Lane[], most = 12): ReadonlySet<string> {
+  const worst = (lane: Lane): number => Math.max(-1, ...lane.waiting.map(({ place }) => place))
+  const ranked = lanes
+    .map((lane, position) => ({ id: lane.queue.id, rank: worst(lane), position }))
+    .sort((a, b) => b.rank - a.rank || a.position - b.position)
+  return new Set(ranked.slice(0, most).map(({ id }) => id))
+}

@@ -1,0 +1,218 @@
+'use client'
+import Box from '@mui/material/Box'
+import ButtonBase from '@mui/material/ButtonBase'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
+import Paper from '@mui/material/Paper'
+import Tooltip from '@mui/material/Tooltip'
+import Typography from '@mui/material/Typography'
+import { memo, useState } from 'react'
+import { averageHandleMs, averageSpeedOfAnswerMs, targetPlace } from '@eudromos/core/figures'
+import { clockText, secondsText } from '../../../components/format.ts'
+import { PersonRing, ringLabel } from '../../../components/frame/presence.tsx'
+import { ChatShape, latenessColor, Notches } from '../../../components/glyphs.tsx'
+import { en } from '../../../messages/en.ts'
+import type { PlanView } from '../../../view/view.ts'
+import { mostTokens, pilesOf, targetOf, type Lane, type Pile, type Token } from './lane-data.ts'
+
+export const laneColumns = '216px minmax(0, 1fr) 300px'
+const ringsShown = 8
+
+interface LaneProps {
+  readonly lane: Lane
+  readonly plan: PlanView
+  readonly nameOf: (personId: string) => string
+  readonly onToken: (interactionId: string) => void
+  readonly onPerson: (personId: string) => void
+}
+
+const text = (ms: number | null): string | null => (ms === null ? null : clockText(ms))
+
+function Figures({ lane, plan }: Pick<LaneProps, 'lane' | 'plan'>) {
+  const { queue, level, levelState, figures } = lane
+  const service = en.live.service[queue.service]
+  return (
+    <Box sx={{ minWidth: 0 }}>
+      <Typography variant="h3" component="h2" noWrap title={queue.name}>
+        {queue.name}
+      </Typography>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+        <Typography variant="figure" sx={{ color: latenessColor[levelState], whiteSpace: 'nowrap' }}>
+          {queue.target === null
+            ? en.live.noTarget
+            : level === null
+              ? en.live.noLevel
+              : en.live.level(level, queue.target.percent)}
+        </Typography>
+        <Typography variant="figure" sx={{ color: 'text.secondary', whiteSpace: 'nowrap' }}>
+          {en.live.within(secondsText(targetOf(plan, queue)))}
+        </Typography>
+        <Notches lateness={levelState} />
+      </Box>
+      <Typography variant="body2" sx={{ color: 'text.secondary' }} noWrap>
+        {service !== ''
+          ? service
+          : figures === null
+            ? ''
+            : en.live.average(text(averageSpeedOfAnswerMs(figures)), text(averageHandleMs(figures)))}
+      </Typography>
+    </Box>
+  )
+}
+
+function tokenLabel(token: Token, nameOf: LaneProps['nameOf']): string {
+  const { interaction, waitMs, lateness } = token
+  return [
+    interaction.customerName,
+    clockText(waitMs),
+    en.live[lateness],
+    interaction.offer === null ? null : en.live.offered(nameOf(interaction.offer.agentId)),
+    interaction.stuck ? en.live.stuck : null,
+    interaction.test ? en.seat.test : null,
+  ]
+    .filter(Boolean)
+    .join(', ')
+}
+
+const tokenPlace = (place: number) => ({
+  position: 'absolute',
+  left: `clamp(18px, ${(place * 100).toFixed(2)}%, calc(100% - 22px))`,
+  transform: 'translateX(-50%)',
+  transition: 'left 1s linear',
+})
+
+function TokenMark({ token, nameOf, onToken }: { token: Token } & Pick<LaneProps, 'nameOf' | 'onToken'>) {
+  const { interaction, waitMs, lateness, place } = token
+  const label = tokenLabel(token, nameOf)
+  return (
+    <Tooltip title={label} enterDelay={400} disableInteractive>
+      <ButtonBase
+        aria-label={label}
+        onClick={() => onToken(interaction.id)}
+        sx={{ ...tokenPlace(place), top: 14, flexDirection: 'column', gap: 0.5, color: latenessColor[lateness], minWidth: 24, minHeight: 44, borderRadius: 1, zIndex: 1, bgcolor: 'transparent' }}
+      >
+        <Box sx={{ display: 'inline-flex', padding: '3px', borderRadius: 1.5, outline: interaction.offer === null ? 'none' : '2px dashed', outlineColor: 'secondary.main' }}>
+          <ChatShape size={15} />
+        </Box>
+        <Typography variant="figure" component="span" sx={{ lineHeight: 1 }}>
+          {clockText(waitMs)}
+        </Typography>
+      </ButtonBase>
+    </Tooltip>
+  )
+}
+
+function PileMark({ pile, nameOf, onToken }: { pile: Pile } & Pick<LaneProps, 'nameOf' | 'onToken'>) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const oldest = pile.tokens.at(-1)
+  if (oldest === undefined) return null
+  const label = en.live.pile(pile.tokens.length, clockText(oldest.waitMs))
+  return (
+    <>
+      <ButtonBase
+        aria-label={label}
+        aria-haspopup="menu"
+        onClick={(event) => setAnchor(event.currentTarget)}
+        sx={{ ...tokenPlace(pile.place), top: 14, flexDirection: 'column', gap: 0.5, color: latenessColor[oldest.lateness], minHeight: 44, borderRadius: 1 }}
+      >
+        <Box sx={{ minWidth: 24, height: 21, paddingInline: 0.5, borderRadius: 1, bgcolor: 'currentcolor', display: 'grid', placeItems: 'center' }}>
+          <Typography variant="figure" component="span" sx={{ color: 'background.paper', lineHeight: 1 }}>
+            {pile.tokens.length}
+          </Typography>
+        </Box>
+        <Typography variant="figure" component="span" sx={{ lineHeight: 1 }}>
+          {clockText(oldest.waitMs)}
+        </Typography>
+      </ButtonBase>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {pile.tokens.toReversed().map((token) => (
+          <MenuItem
+            key={token.interaction.id}
+            onClick={() => {
+              setAnchor(null)
+              onToken(token.interaction.id)
+            }}
+          >
+            {tokenLabel(token, nameOf)}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  )
+}
+
+function People({ lane, plan, onPerson }: Pick<LaneProps, 'lane' | 'plan' | 'onPerson'>) {
+  const { free, soon, busy, shared } = lane
+  const next = [...free, ...soon, ...busy].slice(0, ringsShown)
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, minWidth: 0 }}>
+      <Box sx={{ width: 108, flexShrink: 0 }}>
+        <Typography variant="body2" sx={{ fontWeight: 650 }}>
+          {en.live.free(free.length, shared)}
+        </Typography>
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          {en.live.soonBusy(soon.length, busy.length)}
+        </Typography>
+      </Box>
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 40px)', gap: 0.5 }}>
+        {next.map((person) => (
+          <Tooltip key={person.id} title={ringLabel(plan, person)} enterDelay={400} disableInteractive>
+            <ButtonBase aria-label={ringLabel(plan, person)} onClick={() => onPerson(person.id)} sx={{ borderRadius: '50%', width: 36, height: 36 }}>
+              <PersonRing plan={plan} person={person} size={34} />
+            </ButtonBase>
+          </Tooltip>
+        ))}
+      </Box>
+    </Box>
+  )
+}
+
+/** One queue as a lane: its figures, those waiting on their way to the target's line, the people who could take them. */
+export const LaneRow = memo(function LaneRow({ lane, plan, nameOf, onToken, onPerson }: LaneProps) {
+  const late = lane.waiting.some(({ lateness }) => lateness === 'late')
+  return (
+    <Paper
+      component="section"
+      id={lane.queue.id}
+      aria-label={lane.queue.name}
+      sx={{ display: 'grid', gridTemplateColumns: laneColumns, gap: 2, alignItems: 'center', paddingInline: 2, minHeight: 86, border: 1, borderColor: late ? 'error.main' : 'divider', scrollMarginTop: 80 }}
+    >
+      <Figures lane={lane} plan={plan} />
+      <Box sx={{ position: 'relative', height: 72, alignSelf: 'center' }} role="group" aria-label={en.live.waiting(lane.waiting.length)}>
+        <Box sx={{ position: 'absolute', insetInline: 0, top: 25, borderTop: 1, borderColor: 'divider' }} />
+        {lane.waiting.length > mostTokens
+          ? pilesOf(lane.waiting).map((pile) => <PileMark key={pile.key} pile={pile} nameOf={nameOf} onToken={onToken} />)
+          : lane.waiting.map((token) => (
+              <TokenMark key={token.interaction.id} token={token} nameOf={nameOf} onToken={onToken} />
+            ))}
+      </Box>
+      <People lane={lane} plan={plan} onPerson={onPerson} />
+    </Paper>
+  )
+})
+
+/** A calm queue folded to one line. */
+export function FoldedLane({ lane }: { lane: Lane }) {
+  return (
+    <Paper id={lane.queue.id} sx={{ paddingInline: 2, paddingBlock: 1, border: 1, borderColor: 'divider', minWidth: 0 }}>
+      <Typography variant="body2" noWrap>
+        <strong>{lane.queue.name}</strong>{' '}
+        {lane.waiting.length === 0
+          ? en.live.nobodyWaits
+          : `${en.live.waiting(lane.waiting.length)}, ${clockText(lane.waiting.at(-1)?.waitMs ?? 0)}`}
+        , {en.live.free(lane.free.length, lane.shared)}
+      </Typography>
+    </Paper>
+  )
+}
+
+/** The one vertical line through all lanes: everyone's answer target. */
+export function TargetLine() {
+  return (
+    <Box aria-hidden="true" sx={{ position: 'absolute', insetBlock: 0, left: 17, right: 17, display: 'grid', gridTemplateColumns: laneColumns, gap: 2, pointerEvents: 'none', zIndex: 2 }}>
+      <Box sx={{ gridColumn: 2, position: 'relative' }}>
+        <Box sx={{ position: 'absolute', insetBlock: 0, left: `${targetPlace * 100}%`, borderLeft: 2, borderColor: 'primary.main' }} />
+      </Box>
+    </Box>
+  )
+}

@@ -1,0 +1,61 @@
+'use client'
+import Paper from '@mui/material/Paper'
+import Table from '@mui/material/Table'
+import TableBody from '@mui/material/TableBody'
+import TableCell from '@mui/material/TableCell'
+import TableContainer from '@mui/material/TableContainer'
+import TableHead from '@mui/material/TableHead'
+import TableRow from '@mui/material/TableRow'
+import Typography from '@mui/material/Typography'
+import { averageHandleMs, averageSpeedOfAnswerMs } from '@eudromos/core/figures'
+import { clockText } from '../../../components/format.ts'
+import { latenessColor } from '../../../components/glyphs.tsx'
+import type { PlanView } from '../../../view/view.ts'
+import type { Lane } from './lane-data.ts'
+
+const columns = ['Queue', 'Waiting', 'Longest', 'Within target', 'Goal', 'Came', 'Answered', 'Gave up', 'Sent away', 'Average answer', 'Average handling', 'Free', 'Soon', 'Busy']
+
+/** The lanes as a table of the same figures. */
+export function LanesTable({ lanes }: { lanes: readonly Lane[]; plan: PlanView; now: number }) {
+  const figure = (value: string | number | null) => (
+    <TableCell align="right">
+      <Typography variant="figure">{value ?? '–'}</Typography>
+    </TableCell>
+  )
+  const time = (ms: number | null): string | null => (ms === null ? null : clockText(ms))
+  return (
+    <TableContainer component={Paper} sx={{ border: 1, borderColor: 'divider' }}>
+      <Table size="small">
+        <TableHead>
+          <TableRow>
+            {columns.map((name, n) => (
+              <TableCell key={name} align={n === 0 ? 'left' : 'right'}>{name}</TableCell>
+            ))}
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {lanes.map(({ queue, waiting, level, levelState, figures, free, soon, busy }) => (
+            <TableRow key={queue.id}>
+              <TableCell component="th" scope="row">{queue.name}</TableCell>
+              {figure(waiting.length)}
+              {figure(time(waiting.at(-1)?.waitMs ?? null))}
+              <TableCell align="right">
+                <Typography variant="figure" sx={{ color: latenessColor[levelState] }}>{level === null ? '–' : `${level} %`}</Typography>
+              </TableCell>
+              {figure(queue.target === null ? null : `${queue.target.percent} % in ${queue.target.seconds} s`)}
+              {figure(figures?.entered ?? null)}
+              {figure(figures?.answered ?? null)}
+              {figure(figures?.abandoned ?? null)}
+              {figure(figures?.sentAway ?? null)}
+              {figure(figures === null ? null : time(averageSpeedOfAnswerMs(figures)))}
+              {figure(figures === null ? null : time(averageHandleMs(figures)))}
+              {figure(free.length)}
+              {figure(soon.length)}
+              {figure(busy.length)}
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+    </TableContainer>
+  )
+}

@@ -1,0 +1,138 @@
+'use client'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Skeleton from '@mui/material/Skeleton'
+import Typography from '@mui/material/Typography'
+import Link from 'next/link'
+import { useRouter, useSearchParams } from 'next/navigation'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { targetPlace } from '@eudromos/core/figures'
+import { timeText, weekdayText } from '../../../components/format.ts'
+import { useLive, useNow } from '../../../components/stream/context.tsx'
+import { en } from '../../../messages/en.ts'
+import { GroundsDrawer } from './grounds-drawer.tsx'
+import { fullLanes, lanesOf } from './lane-data.ts'
+import { FoldedLane, laneColumns, LaneRow, TargetLine } from './lane.tsx'
+import { LanesTable } from './lanes-table.tsx'
+import { PersonDrawer } from './person-drawer.tsx'
+
+interface LiveRoomProps {
+  readonly maySetPresence: boolean
+  readonly mayActAs: boolean
+  readonly mayEdit: boolean
+}
+
+/** The supervisor's view of now. */
+export function LiveRoom({ maySetPresence, mayActAs, mayEdit }: LiveRoomProps) {
+  const { view, clockOffsetMs } = useLive()
+  const now = useNow(clockOffsetMs)
+  const router = useRouter()
+  const params = useSearchParams()
+  const [asTable, setAsTable] = useState(false)
+  const held = useRef(false)
+  const [full, setFull] = useState<ReadonlySet<string>>(new Set())
+  const lanes = view === null || now === 0 ? [] : lanesOf(view, now)
+  const wanted = [...fullLanes(lanes)].sort().join(' ')
+  // Lanes fold and unfold only while neither pointer nor focus is among them.
+  useEffect(() => {
+    if (!held.current || full.size === 0) setFull(new Set(wanted.split(' ')))
+  }, [wanted, full.size])
+  const open = useCallback(
+    (what: 'grounds' | 'person', id: string) => router.replace(`/live?${what}=${id}`, { scroll: false }),
+    [router],
+  )
+  const close = useCallback(() => router.replace('/live', { scroll: false }), [router])
+  const people = view?.people
+  const nameOf = useCallback((id: string) => people?.[id]?.name ?? id, [people])
+  const onToken = useCallback((id: string) => open('grounds', id), [open])
+  const onPerson = useCallback((id: string) => open('person', id), [open])
+  if (view === null || now === 0 || view.plan === null) return <Waiting empty={view !== null && view.plan === null} mayEdit={mayEdit} />
+  if (lanes.length === 0) return <Waiting empty mayEdit={mayEdit} />
+  const { plan } = view
+  const here = Object.values(view.people).filter(({ connected, stateId }) => connected && !signedOut(plan, stateId))
+  const waiting = lanes.reduce((sum, lane) => sum + lane.waiting.length, 0)
+  const free = new Set(lanes.flatMap((lane) => lane.free.map(({ id }) => id))).size
+  const standing = lanes.filter(({ queue }) => full.has(queue.id))
+  const folded = lanes.filter(({ queue }) => !full.has(queue.id))
+  return (
+    <Box component="main" id="contents" tabIndex={-1} sx={{ padding: 1.5, outline: 'none', minWidth: 960 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, marginBlockEnd: 0.5 }}>
+        <Typography component="h1" variant="body1">
+          {waiting === 0 ? en.live.nobodyWaits : en.live.waiting(waiting)} · {en.live.peopleIn(here.length, free)} ·{' '}
+          {weekdayText(now, plan.zone)}{' '}
+          <Typography component="span" variant="figure">{timeText(now, plan.zone)}</Typography>
+        </Typography>
+        <Typography variant="body2" sx={{ color: 'text.secondary', marginInlineStart: 'auto' }}>
+          {en.live.planVersion(plan.version)}
+        </Typography>
+        <Button onClick={() => setAsTable(!asTable)} aria-pressed={asTable}>
+          {asTable ? en.live.asLanes : en.live.asTable}
+        </Button>
+      </Box>
+      {asTable ? (
+        <LanesTable lanes={lanes} plan={plan} now={now} />
+      ) : (
+        <Box
+          onPointerEnter={() => (held.current = true)}
+          onPointerLeave={() => (held.current = false)}
+          onFocus={() => (held.current = true)}
+          onBlur={() => (held.current = false)}
+        >
+          <Box sx={{ position: 'relative', paddingBlockStart: '22px' }}>
+            <Box aria-hidden="true" sx={{ position: 'absolute', top: 0, left: 17, right: 17, display: 'grid', gridTemplateColumns: laneColumns, gap: 2 }}>
+              <Box sx={{ gridColumn: 2, position: 'relative' }}>
+                <Typography variant="body2" sx={{ position: 'absolute', left: `${targetPlace * 100}%`, transform: 'translateX(-50%)', whiteSpace: 'nowrap' }}>
+                  {en.live.target}
+                </Typography>
+              </Box>
+            </Box>
+            <Box sx={{ position: 'relative', display: 'grid', gap: 0.75 }}>
+              <TargetLine />
+              {standing.map((lane) => (
+                <LaneRow key={lane.queue.id} lane={lane} plan={plan} nameOf={nameOf} onToken={onToken} onPerson={onPerson} />
+              ))}
+            </Box>
+          </Box>
+          {folded.length > 0 && (
+            <Box component="section" aria-label={en.live.calm} sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, minmax(0, 1fr))', gap: 0.75, marginBlockStart: 1 }}>
+              {folded.map((lane) => (
+                <FoldedLane key={lane.queue.id} lane={lane} />
+              ))}
+            </Box>
+          )}
+        </Box>
+      )}
+      <GroundsDrawer interactionId={params.get('grounds')} view={view} onClose={close} onPerson={onPerson} />
+      <PersonDrawer
+        personId={params.get('person')}
+        view={view}
+        now={now}
+        onClose={close}
+        maySetPresence={maySetPresence}
+        mayActAs={mayActAs}
+      />
+    </Box>
+  )
+}
+
+const signedOut = (plan: { presenceStates: readonly { id: string; signedOut: boolean }[] }, stateId: string): boolean =>
+  plan.presenceStates.find(({ id }) => id === stateId)?.signedOut ?? true
+
+function Waiting({ empty, mayEdit }: { empty: boolean; mayEdit: boolean }) {
+  return (
+    <Box component="main" id="contents" sx={{ padding: 1.5, display: 'grid', gap: 0.75 }}>
+      {empty ? (
+        <>
+          <Typography component="h1">{en.live.empty}</Typography>
+          {mayEdit && (
+            <div>
+              <Button variant="contained" component={Link} href="/plan?queue=new">{en.live.emptyAction}</Button>
+            </div>
+          )}
+        </>
+      ) : (
+        Array.from({ length: 6 }, (_, n) => <Skeleton key={n} variant="rounded" height={86} />)
+      )}
+    </Box>
+  )
+}

@@ -1,0 +1,21 @@
+import type { Metadata } from 'next'
+import { Suspense } from 'react'
+import { may } from '@eudromos/core/plan'
+import { en } from '../../../messages/en.ts'
+import { enter } from '../../../server/room.ts'
+import { LiveRoom } from './live-room.tsx'
+
+export const metadata: Metadata = { title: en.live.title }
+
+export default async function LivePage() {
+  const who = await enter('live.view')
+  return (
+    <Suspense>
+      <LiveRoom
+        maySetPresence={may(who.roles, 'presence.setOthers')}
+        mayActAs={may(who.roles, 'actAs')}
+        mayEdit={may(who.roles, 'plan.edit')}
+      />
+    </Suspense>
+  )
+}

@@ -1,0 +1,120 @@
+'use client'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
+import Link from 'next/link'
+import { useEffect, useState } from 'react'
+import { clockText } from '../../../components/format.ts'
+import { queueName } from '../../../components/frame/headline.tsx'
+import { useNotice } from '../../../components/frame/notice.tsx'
+import { PersonRing, stateName } from '../../../components/frame/presence.tsx'
+import { reasonsOf, type NamedGrounds } from '../../../components/grounds/grounds-list.tsx'
+import { SidePanel } from '../../../components/side-panel.tsx'
+import { useLiveStore } from '../../../components/stream/context.tsx'
+import { request, sendCommand } from '../../../components/stream/send.ts'
+import { en } from '../../../messages/en.ts'
+import type { InteractionView, View } from '../../../view/view.ts'
+
+interface PersonDrawerProps {
+  readonly personId: string | null
+  readonly view: View
+  readonly now: number
+  readonly onClose: () => void
+  readonly maySetPresence: boolean
+  readonly mayActAs: boolean
+}
+
+const mostWaiting = 8
+
+/** One person now: presence, what they carry, and of those waiting in their queues why each is not with them. */
+export function PersonDrawer({ personId, view, now, onClose, maySetPresence, mayActAs }: PersonDrawerProps) {
+  const store = useLiveStore()
+  const notice = useNotice()
+  const person = personId === null ? undefined : view.people[personId]
+  const t = en.personPanel
+  const waiting = Object.values(view.interactions)
+    .filter(({ phase, queueId }) => (phase === 'waiting' || phase === 'offered') && person?.queueIds.includes(queueId) === true)
+    .sort((a, b) => a.waitSince - b.waitSince)
+    .slice(0, mostWaiting)
+  return (
+    <SidePanel open={personId !== null && person !== undefined} title={person?.name ?? ''} onClose={onClose}>
+      {person !== undefined && (
+        <>
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
+            <PersonRing plan={view.plan} person={person} size={56} />
+            <div>
+              <Typography sx={{ fontWeight: 650 }}>
+                {stateName(view.plan, person.stateId)} {en.presence.since(clockText(now - person.stateSince))}
+                {person.connected ? '' : `, ${en.presence.notConnected}`}
+                {person.simulated ? ` (${t.simulated})` : ''}
+              </Typography>
+              <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+                {t.carries(person.carried.length, person.slots)} · {t.today(person.answeredToday, person.averageHandleMs === null ? null : clockText(person.averageHandleMs))}
+              </Typography>
+            </div>
+          </Box>
+          <Typography variant="body2">
+            {t.serves}: {person.queueIds.map((id) => queueName(view, id)).join(', ') || t.none}
+          </Typography>
+          {maySetPresence && (
+            <Box role="group" aria-label={t.setPresence} sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'center' }}>
+              <Typography variant="body2">{t.setPresence}</Typography>
+              {(view.plan?.presenceStates ?? [])
+                .filter(({ choosable }) => choosable)
+                .map(({ id, name }) => (
+                  <Button
+                    key={id}
+                    disabled={id === person.stateId}
+                    onClick={() =>
+                      void sendCommand(store, 'setPresence', { agentId: person.id, stateId: id }).catch((error: Error) =>
+                        notice(error.message),
+                      )
+                    }
+                  >
+                    {name}
+                  </Button>
+                ))}
+            </Box>
+          )}
+          {mayActAs && (
+            <div>
+              <Button component={Link} href={`/outside/beside?agent=${person.id}`}>{t.trySeat}</Button>
+            </div>
+          )}
+          <Typography variant="h3" component="h3">{t.whoCould}</Typography>
+          {waiting.length === 0 && <Typography variant="body2">{t.nobodyWaits}</Typography>}
+          {waiting.map((interaction) => (
+            <WaitingFor key={interaction.id} interaction={interaction} personId={person.id} view={view} now={now} />
+          ))}
+        </>
+      )}
+    </SidePanel>
+  )
+}
+
+function WaitingFor({ interaction, personId, view, now }: { interaction: InteractionView; personId: string; view: View; now: number }) {
+  const [grounds, setGrounds] = useState<NamedGrounds | null>(null)
+  const every = Math.floor(now / 2000)
+  useEffect(() => {
+    let current = true
+    request<NamedGrounds>(`/api/grounds?interaction=${encodeURIComponent(interaction.id)}`).then(
+      (found) => current && setGrounds(found),
+      () => undefined,
+    )
+    return () => {
+      current = false
+    }
+  }, [interaction.id, every])
+  const agent = grounds?.agents.find(({ agentId }) => agentId === personId)
+  return (
+    <Box sx={{ borderTop: 1, borderColor: 'divider', paddingBlockStart: 1 }}>
+      <Typography variant="body2" sx={{ fontWeight: 650 }}>
+        {interaction.customerName}, {queueName(view, interaction.queueId)},{' '}
+        <Typography component="span" variant="figure">{clockText(now - interaction.waitSince)}</Typography>
+      </Typography>
+      <Typography variant="body2">
+        {agent === undefined ? '…' : agent.eligible ? en.personPanel.couldTake : reasonsOf(agent, view.plan).join('; ')}
+      </Typography>
+    </Box>
+  )
+}

@@ -1,0 +1,25 @@
+import type { Metadata } from 'next'
+import { Suspense } from 'react'
+import { readTestCustomers } from '@eudromos/database'
+import { en } from '../../../../messages/en.ts'
+import { enter } from '../../../../server/room.ts'
+import { runtime } from '../../../../server/runtime.ts'
+import { BesideRoom } from './beside-room.tsx'
+
+export const metadata: Metadata = { title: en.outside.beside }
+
+export default async function BesidePage() {
+  await enter('actAs')
+  const { follower, database } = await runtime()
+  const agents = [...follower.people.values()].filter(({ roles }) => roles.includes('agent'))
+  const customers = await readTestCustomers(database)
+  return (
+    <Suspense>
+      <BesideRoom
+        zone={follower.document?.centre.zone ?? 'UTC'}
+        agents={agents.map(({ id, name, simulated }) => ({ id, name, simulated }))}
+        testCustomers={customers.map(({ id, name }) => ({ id, name }))}
+      />
+    </Suspense>
+  )
+}

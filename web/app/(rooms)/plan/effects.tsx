@@ -1,0 +1,96 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Paper from '@mui/material/Paper'
+import Typography from '@mui/material/Typography'
+import { serviceLevel } from '@eudromos/core/figures'
+import { checkQueue, couldServe, type PlanDocument } from '@eudromos/core/plan'
+import { clockText, secondsText } from '../../../components/format.ts'
+import { admitsChat } from '../../../components/frame/presence.tsx'
+import { useLive, useNow } from '../../../components/stream/context.tsx'
+import { en } from '../../../messages/en.ts'
+import { findingText } from '../../../messages/findings.ts'
+import type { PlanState } from '../../../server/plan.ts'
+import type { PersonView } from '../../../view/view.ts'
+
+type Queue = PlanDocument['queues'][number]
+
+const isFree = (person: PersonView): boolean =>
+  person.carried.length < person.slots && !person.carried.some(({ phase }) => phase === 'offered')
+
+/** What the queue, as it is being typed, would mean: findings first, then who could serve it now. */
+export function Effects({ queue, plan }: { queue: Queue; plan: PlanState }) {
+  const { view, clockOffsetMs } = useLive()
+  const now = useNow(clockOffsetMs)
+  const t = en.plan
+  const others = plan.document.queues.filter(({ id }) => id !== queue.id)
+  const findings = checkQueue(queue, { ...plan.document, queues: [...others, queue] })
+  const able = couldServe(queue, plan.document)
+  const present = able.flatMap(({ id }) => view?.people[id] ?? []).filter((person) => admitsChat(view?.plan ?? null, person))
+  const free = present.filter(isFree).sort((a, b) => a.idleSince - b.idleSince || (a.id < b.id ? -1 : 1))
+  const next = free[0]
+  const live = view?.queues[queue.id]
+  const level = live === undefined ? null : serviceLevel(live.figures)
+  return (
+    <Paper component="section" aria-label={t.effects} sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1.5 }}>
+      <Typography variant="h2">{t.effects}</Typography>
+      {findings.map((finding) => (
+        <Alert key={finding.code} severity={finding.severity === 'fault' ? 'error' : 'warning'}>
+          {findingText(finding)}
+        </Alert>
+      ))}
+      <div>
+        <Typography sx={{ fontWeight: 650 }}>{t.couldServe(able.length)}</Typography>
+        <Typography>{t.nowReady(present.length, free.length)}</Typography>
+        {now > 0 && (
+          <Typography>{next === undefined ? t.nextNobody : t.next(next.name, clockText(now - next.idleSince))}</Typography>
+        )}
+      </div>
+      <Timeline queue={queue} />
+      {live !== undefined && (
+        <div>
+          <Typography>{t.waitingNow(live.waiting)}</Typography>
+          {level !== null && level.whole > 0 && (
+            <Typography>{t.answeredToday(`${Math.round((100 * level.part) / level.whole)} %`)}</Typography>
+          )}
+        </div>
+      )}
+    </Paper>
+  )
+}
+
+/** One chat on its way at the worst: each offer runs its whole window, drawn against the target. */
+function Timeline({ queue }: { queue: Queue }) {
+  const window = Number(queue.answerWindowSeconds) || 0
+  const target = Number(queue.target?.seconds) || 0
+  if (window <= 0) return null
+  const span = Math.max(target * 1.25, window * 4)
+  const offers = Array.from({ length: Math.min(12, Math.floor(span / window)) }, (_, n) => n)
+  const percent = (seconds: number): string => `${((100 * seconds) / span).toFixed(2)}%`
+  return (
+    <Box component="figure" sx={{ margin: 0 }}>
+      <Typography component="figcaption" variant="body2" sx={{ color: 'text.secondary' }}>{en.plan.timeline}</Typography>
+      <Box sx={{ position: 'relative', height: 62, marginBlockStart: 0.5 }}>
+        {offers.map((n) => (
+          <Box
+            key={n}
+            sx={{ position: 'absolute', top: 8, height: 22, left: percent(n * window), width: `calc(${percent(window)} - 3px)`, bgcolor: 'action.selected', border: 1, borderColor: 'divider', borderRadius: 0.75, display: 'grid', placeItems: 'center', overflow: 'hidden' }}
+          >
+            <Typography variant="figure" sx={{ lineHeight: 1 }}>{n + 1}</Typography>
+          </Box>
+        ))}
+        {target > 0 && (
+          <>
+            <Box sx={{ position: 'absolute', top: 0, height: 38, left: percent(target), borderLeft: 2, borderColor: 'primary.main' }} />
+            <Typography variant="figure" sx={{ position: 'absolute', top: 40, left: percent(target), transform: 'translateX(-50%)', whiteSpace: 'nowrap' }}>
+              {secondsText(target)}
+            </Typography>
+          </>
+        )}
+      </Box>
+      {target > 0 && (
+        <Typography variant="body2">{en.plan.offers(Math.ceil(target / window))}</Typography>
+      )}
+    </Box>
+  )
+}

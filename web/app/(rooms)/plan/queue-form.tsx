@@ -1,0 +1,119 @@
+'use client'
+import { yupResolver } from '@hookform/resolvers/yup'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Paper from '@mui/material/Paper'
+import Typography from '@mui/material/Typography'
+import { useEffect, useRef, useState } from 'react'
+import { useForm, type Path } from 'react-hook-form'
+import type { PlanDocument } from '@eudromos/core/plan'
+import { useNotice } from '../../../components/frame/notice.tsx'
+import { useLiveStore } from '../../../components/stream/context.tsx'
+import { Refused, requestJson } from '../../../components/stream/send.ts'
+import { en } from '../../../messages/en.ts'
+import type { PlanState, Saved } from '../../../server/plan.ts'
+import { queueShape } from '../../../view/queue-shape.ts'
+import { Effects } from './effects.tsx'
+import { CustomersField, NumberField, PeopleField, ServiceField, TargetField, TextLine } from './fields.tsx'
+
+type Queue = PlanDocument['queues'][number]
+
+interface QueueFormProps {
+  readonly queue: Queue
+  readonly isNew: boolean
+  readonly plan: PlanState
+  readonly mayEdit: boolean
+  readonly onDirty: (dirty: boolean) => void
+  readonly onSaved: (queueId: string) => Promise<void>
+  readonly onReload: () => Promise<void>
+  readonly onDuplicate: (queue: Queue) => void
+  readonly onCustomers: (customer: { id: string; name: string }) => void
+}
+
+/** One queue, with what it would do beside it. Saving publishes a new version of the plan. */
+export function QueueForm({ queue, isNew, plan, mayEdit, onDirty, onSaved, onReload, onDuplicate, onCustomers }: QueueFormProps) {
+  const store = useLiveStore()
+  const notice = useNotice()
+  const [trouble, setTrouble] = useState<Refused | null>(null)
+  const [busy, setBusy] = useState(false)
+  const { control, handleSubmit, watch, reset, setError, formState } = useForm<Queue>({
+    defaultValues: queue as Queue,
+    resolver: yupResolver(queueShape) as never,
+    mode: 'onTouched',
+    disabled: !mayEdit,
+  })
+  const dirty = formState.isDirty || isNew
+  const tell = useRef(onDirty)
+  useEffect(() => {
+    tell.current = onDirty
+  })
+  useEffect(() => tell.current(formState.isDirty || isNew), [formState.isDirty, isNew])
+  const current = watch()
+  const save = handleSubmit(async (edited) => {
+    setBusy(true)
+    setTrouble(null)
+    try {
+      const saved = await requestJson<Saved>('/api/plan/queues', 'PUT', { draft: plan.draft, queue: { ...edited, id: queue.id } })
+      await store?.reached(saved.seq)
+      notice(en.plan.published(saved.version), 'done')
+      await onSaved(queue.id)
+    } catch (error) {
+      const refused = error instanceof Refused ? error : new Refused(en.failed, 0, 'failed')
+      for (const [path, message] of Object.entries(refused.fields))
+        setError(path.replace(/^queue\./, '') as Path<Queue>, { message }, { shouldFocus: true })
+      setTrouble(refused)
+    } finally {
+      setBusy(false)
+    }
+  })
+  return (
+    <>
+      <Paper component="form" noValidate onSubmit={(event) => void save(event)} sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 2 }}>
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+          <Typography variant="h1" component="h2" noWrap sx={{ flex: 1 }}>
+            {current.name || en.plan.newQueue}
+          </Typography>
+          {mayEdit && !isNew && <Button onClick={() => onDuplicate(current)}>{en.plan.duplicate}</Button>}
+        </Box>
+        {!mayEdit && <Alert severity="info">{en.plan.readOnly}</Alert>}
+        {trouble !== null && (
+          <Alert
+            severity="error"
+            action={trouble.code === 'draftMoved' ? <Button onClick={() => void onReload()}>{en.plan.loadCurrent}</Button> : undefined}
+          >
+            {trouble.message}
+          </Alert>
+        )}
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
+          <TextLine control={control} name="name" label={en.plan.name} />
+          <ServiceField control={control} />
+          <Box sx={{ gridColumn: '1 / -1' }}>
+            <TextLine control={control} name="description" label={en.plan.description} />
+          </Box>
+        </Box>
+        <PeopleField control={control} people={plan.people} />
+        <TargetField control={control} />
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
+          <NumberField control={control} name="answerWindowSeconds" label={en.plan.window} help={en.plan.windowHelp} />
+          <NumberField control={control} name="wrapUpSeconds" label={en.plan.wrapUp} help={en.plan.wrapUpHelp} />
+          <NumberField control={control} name="mostWaiting" label={en.plan.mostWaiting} help={en.plan.mostWaitingHelp} optional />
+          <TextLine control={control} name="selection" label={en.plan.selection} select={[['longestIdle', en.plan.longestIdle]]} />
+        </Box>
+        <CustomersField control={control} customers={plan.testCustomers} onAdded={onCustomers} mayEdit={mayEdit} />
+        <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
+          <Typography variant="body2" sx={{ color: 'text.secondary', flex: 1 }}>
+            {dirty && mayEdit ? en.plan.unsaved : en.plan.usedBy}
+          </Typography>
+          {mayEdit && (
+            <>
+              <Button disabled={!formState.isDirty || busy} onClick={() => reset()}>{en.plan.undo}</Button>
+              <Button type="submit" variant="contained" disabled={busy || !dirty}>{busy ? en.plan.saving : en.plan.save}</Button>
+            </>
+          )}
+        </Box>
+      </Paper>
+      <Effects queue={current} plan={plan} />
+    </>
+  )
+}

@@ -1,0 +1,23 @@
+import type { Metadata } from 'next'
+import { notFound } from 'next/navigation'
+import { en } from '../../../../messages/en.ts'
+import { ProblemError } from '../../../../server/problem.ts'
+import { recordDetails } from '../../../../server/records.ts'
+import { enter } from '../../../../server/room.ts'
+import { runtime } from '../../../../server/runtime.ts'
+import { planView } from '../../../../server/project.ts'
+import { RecordPage } from './record-page.tsx'
+
+export const metadata: Metadata = { title: en.records.title }
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  await enter('records.view')
+  const place = await runtime()
+  try {
+    const details = await recordDetails(place, (await params).id)
+    return <RecordPage details={details} plan={planView(place.follower)} />
+  } catch (error) {
+    if (error instanceof ProblemError) notFound()
+    throw error
+  }
+}

@@ -1,0 +1,118 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import MenuItem from '@mui/material/MenuItem'
+import Paper from '@mui/material/Paper'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { useEffect, useRef, useState, type FormEvent } from 'react'
+import { v7 as newId } from 'uuid'
+import { en } from '../../messages/en.ts'
+import { ChatClient, readLines, beginChat, type LineChoice } from './chat-client.ts'
+import { Conversation } from './conversation.tsx'
+
+interface ChatBoxProps {
+  /** Where a reload finds the chat again. */
+  readonly storageKey: string
+  /** A listed test customer to write as. */
+  readonly testCustomer?: { readonly id: string; readonly name: string } | null
+  readonly zone: string
+}
+
+const t = en.chat
+
+/** The chat box of a customer's page: begin, wait, talk, leave. A reload keeps the conversation. */
+export function ChatBox({ storageKey, testCustomer = null, zone }: ChatBoxProps) {
+  const [client, setClient] = useState<ChatClient | null>(null)
+  const [ready, setReady] = useState(false)
+  useEffect(() => {
+    const id = sessionStorage.getItem(storageKey)
+    if (id !== null) setClient(new ChatClient(id))
+    setReady(true)
+  }, [storageKey])
+  const begun = (id: string): void => {
+    sessionStorage.setItem(storageKey, id)
+    setClient(new ChatClient(id))
+  }
+  const again = (): void => {
+    sessionStorage.removeItem(storageKey)
+    setClient(null)
+  }
+  return (
+    <Paper component="section" aria-label={t.title} sx={{ height: '100%', display: 'flex', flexDirection: 'column', border: 1, borderColor: 'divider', overflow: 'hidden' }}>
+      <Typography variant="h2" sx={{ padding: 1.5, borderBottom: 1, borderColor: 'divider' }}>{t.title}</Typography>
+      {ready &&
+        (client === null ? (
+          <BeginForm testCustomer={testCustomer} onBegun={begun} />
+        ) : (
+          <Conversation key={client.id} client={client} zone={zone} onAgain={again} />
+        ))}
+    </Paper>
+  )
+}
+
+function BeginForm({ testCustomer, onBegun }: { testCustomer: { id: string; name: string } | null; onBegun: (id: string) => void }) {
+  const [lines, setLines] = useState<readonly LineChoice[] | null>(null)
+  const [queueId, setQueueId] = useState('')
+  const [name, setName] = useState('')
+  const [text, setText] = useState('')
+  const [error, setError] = useState<string | null>(null)
+  const [busy, setBusy] = useState(false)
+  const id = useRef(newId())
+  const customerId = testCustomer?.id ?? null
+  useEffect(() => {
+    let current = true
+    const read = (): void => {
+      readLines(customerId).then(
+        ({ lines: found }) => {
+          if (!current) return
+          setLines(found)
+          setError(null)
+          const offered = found.flatMap(({ queues }) => queues)
+          setQueueId((chosen) => (offered.some((queue) => queue.id === chosen) ? chosen : (offered.find(({ inPreparation }) => inPreparation) ?? offered[0])?.id ?? ''))
+        },
+        (caught: Error) => current && setError(caught.message),
+      )
+    }
+    read()
+    const timer = setInterval(read, 10_000)
+    return () => {
+      current = false
+      clearInterval(timer)
+    }
+  }, [customerId])
+  const queues = (lines ?? []).flatMap((line) => line.queues.map((queue) => ({ ...queue, lineId: line.id })))
+  const submit = async (event: FormEvent): Promise<void> => {
+    event.preventDefault()
+    const queue = queues.find((one) => one.id === queueId)
+    if (queue === undefined) return
+    setBusy(true)
+    setError(null)
+    try {
+      await beginChat(id.current, { lineId: queue.lineId, queueId, name: testCustomer?.name ?? name, text, customerId })
+      onBegun(id.current)
+    } catch (caught) {
+      setError((caught as Error).message)
+      id.current = newId()
+      setBusy(false)
+    }
+  }
+  return (
+    <Box component="form" onSubmit={(event) => void submit(event)} sx={{ padding: 2, display: 'grid', gap: 2, alignContent: 'start' }}>
+      {error !== null && <Alert severity="error">{error}</Alert>}
+      {lines !== null && queues.length === 0 && <Alert severity="info">{t.closed}</Alert>}
+      <TextField label={t.name} required disabled={testCustomer !== null} value={testCustomer?.name ?? name} onChange={({ target }) => setName(target.value)} autoComplete="off" slotProps={{ htmlInput: { maxLength: 80 } }} />
+      <TextField select label={t.about} value={queueId} onChange={({ target }) => setQueueId(target.value)}>
+        {queues.map((queue) => (
+          <MenuItem key={queue.id} value={queue.id}>
+            {queue.name}
+            {queue.inPreparation && ` (${t.inPreparation})`}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField label={t.words} required multiline minRows={3} value={text} onChange={({ target }) => setText(target.value)} slotProps={{ htmlInput: { maxLength: 4000 } }} />
+      <Button type="submit" variant="contained" disabled={busy || queueId === ''}>{t.begin}</Button>
+    </Box>
+  )
+}

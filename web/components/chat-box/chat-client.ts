@@ -1,0 +1,119 @@
+'use client'
+import { v7 as newId } from 'uuid'
+import type { ChatView, MessageView } from '../../view/view.ts'
+import { request, requestJson } from '../stream/send.ts'
+
+export interface ChatState {
+  readonly id: string
+  readonly view: ChatView | null
+  readonly messages: readonly MessageView[]
+  readonly connected: boolean
+  readonly typingUntil: number
+}
+
+export interface LineChoice {
+  readonly id: string
+  readonly name: string
+  readonly queues: readonly { readonly id: string; readonly name: string; readonly inPreparation: boolean }[]
+}
+
+const gateway = '/api/gateway'
+
+/** What a customer can ask about, by line. */
+export const readLines = (customerId: string | null): Promise<{ centre: string; lines: LineChoice[] }> =>
+  request(`${gateway}/lines${customerId === null ? '' : `?customer=${encodeURIComponent(customerId)}`}`)
+
+export interface Begin {
+  readonly lineId: string
+  readonly queueId: string
+  readonly name: string
+  readonly text: string
+  readonly customerId: string | null
+}
+
+/** Begins a chat under an id of ours, so that beginning it a second time is the same chat. */
+export const beginChat = (id: string, begin: Begin): Promise<unknown> =>
+  requestJson(`${gateway}/chats`, 'POST', { id, ...begin })
+
+/** One chat as the customer's device holds it; it lives on the gateway's stream. */
+export class ChatClient {
+  private state: ChatState
+  private readonly listeners = new Set<() => void>()
+  private source: EventSource | null = null
+
+  constructor(readonly id: string) {
+    this.state = { id, view: null, messages: [], connected: false, typingUntil: 0 }
+  }
+
+  private url(rest: string): string {
+    return `${gateway}/chats/${this.id}/${rest}`
+  }
+
+  open(): () => void {
+    const source = new EventSource(this.url('live'))
+    this.source = source
+    source.addEventListener('chat', (event) => {
+      const view = JSON.parse((event as MessageEvent<string>).data) as ChatView
+      const known = new Set(this.state.messages.map(({ number }) => number))
+      const messages = [...this.state.messages, ...view.messages.filter(({ number }) => !known.has(number))]
+      this.set({ view, messages, connected: true })
+      if (view.phase === 'over') source.close()
+    })
+    source.addEventListener('typing', () => {
+      this.set({ typingUntil: Date.now() + 4000 })
+      setTimeout(() => this.set({}), 4050)
+    })
+    source.onerror = () => {
+      this.set({ connected: false })
+      // The chat is unknown here (too old, or another device's): there is nothing to come back to.
+      if (source.readyState === EventSource.CLOSED && this.state.view === null) this.set({ view: lost })
+    }
+    return () => source.close()
+  }
+
+  private set(part: Partial<ChatState>): void {
+    this.state = { ...this.state, ...part }
+    for (const listener of this.listeners) listener()
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener)
+    return () => this.listeners.delete(listener)
+  }
+
+  readonly get = (): ChatState => this.state
+
+  async say(id: string, text: string): Promise<void> {
+    await requestJson(this.url('messages'), 'POST', { id, text })
+  }
+
+  async attach(file: File): Promise<void> {
+    const query = new URLSearchParams({ name: file.name, id: newId() })
+    await request(`${this.url('attachments')}?${query}`, { method: 'POST', body: file })
+  }
+
+  async received(delivered: number, seen: number): Promise<void> {
+    await requestJson(this.url('receipts'), 'POST', { delivered, seen })
+  }
+
+  async typing(): Promise<void> {
+    await requestJson(this.url('typing'), 'POST', {})
+  }
+
+  async leave(): Promise<void> {
+    await requestJson(this.url('leave'), 'POST', {})
+  }
+
+  fileHref = (contentId: string): string => this.url(`attachments/${encodeURIComponent(contentId)}`)
+}
+
+const lost: ChatView = {
+  phase: 'over',
+  outcome: null,
+  queueName: '',
+  agentName: null,
+  place: null,
+  estimatedWaitSeconds: null,
+  receipts: { customer: { delivered: 0, seen: 0 }, agent: { delivered: 0, seen: 0 } },
+  messages: [],
+}

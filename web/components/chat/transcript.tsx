@@ -1,0 +1,87 @@
+'use client'
+import AttachFileIcon from '@mui/icons-material/AttachFile'
+import Box from '@mui/material/Box'
+import MuiLink from '@mui/material/Link'
+import Typography from '@mui/material/Typography'
+import { useEffect, useRef, type ReactNode } from 'react'
+import { en } from '../../messages/en.ts'
+import type { MessageView } from '../../view/view.ts'
+import { sizeText, timeText } from '../format.ts'
+import { LinkedText } from './linked-text.tsx'
+
+export interface ShownMessage extends Omit<MessageView, 'number' | 'contentId'> {
+  readonly key: string
+  readonly contentId: string | null
+  /** How far one's own message has come; null for the other side's. */
+  readonly delivery: keyof typeof en.seat.delivery | null
+  readonly retry?: () => void
+}
+
+interface TranscriptProps {
+  readonly messages: readonly ShownMessage[]
+  readonly own: 'customer' | 'agent'
+  readonly otherName: string
+  /** Who one's own side is, where it is not the reader. */
+  readonly ownName?: string
+  readonly zone: string
+  readonly fileHref: (contentId: string) => string
+  readonly foot?: ReactNode
+}
+
+/** A conversation: one's own words to the right, the other's to the left, each with its time and state. */
+export function Transcript({ messages, own, otherName, ownName = en.seat.you, zone, fileHref, foot }: TranscriptProps) {
+  const end = useRef<HTMLDivElement>(null)
+  const last = messages.at(-1)?.key
+  const hasFoot = foot != null
+  useEffect(() => {
+    end.current?.scrollIntoView({ block: 'nearest' })
+  }, [last, hasFoot])
+  return (
+    <Box
+      role="log"
+      aria-live="polite"
+      aria-label={otherName}
+      tabIndex={0}
+      sx={{ flex: 1, minHeight: 0, overflowY: 'auto', padding: 1.5, display: 'flex', flexDirection: 'column', gap: 0.75 }}
+    >
+      {messages.map((message) => (
+        <Bubble key={message.key} message={message} mine={message.side === own} name={message.side === own ? ownName : (otherName.split(' ')[0] ?? '')} zone={zone} fileHref={fileHref} />
+      ))}
+      {foot}
+      <div ref={end} />
+    </Box>
+  )
+}
+
+interface BubbleProps extends Pick<TranscriptProps, 'zone' | 'fileHref'> {
+  readonly name: string
+  readonly message: ShownMessage
+  readonly mine: boolean
+}
+
+function Bubble({ message, mine, name, zone, fileHref }: BubbleProps) {
+  const { attachment, contentId, delivery, retry } = message
+  return (
+    <Box sx={{ alignSelf: mine ? 'end' : 'start', maxWidth: '88%', minWidth: 0 }}>
+      <Box sx={{ paddingInline: 1.25, paddingBlock: 0.75, borderRadius: 2, bgcolor: mine ? 'action.selected' : 'background.default', whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>
+        {message.text !== '' && <LinkedText text={message.text} />}
+        {attachment !== null && contentId !== null && (
+          <MuiLink href={fileHref(contentId)} download sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.5 }}>
+            <AttachFileIcon fontSize="small" aria-hidden="true" />
+            {en.seat.attachment(attachment.fileName, sizeText(attachment.sizeBytes))}
+          </MuiLink>
+        )}
+      </Box>
+      <Typography variant="body2" sx={{ color: delivery === 'failed' ? 'error.main' : 'text.secondary', textAlign: mine ? 'end' : 'start', paddingInline: 0.5 }}>
+        {name}{' '}
+        <Typography component="span" variant="figure">{timeText(message.at, zone)}</Typography>
+        {delivery !== null && ` · ${en.seat.delivery[delivery]}`}
+        {retry !== undefined && (
+          <MuiLink component="button" variant="body2" onClick={retry} sx={{ marginInlineStart: 1 }}>
+            {en.seat.retry}
+          </MuiLink>
+        )}
+      </Typography>
+    </Box>
+  )
+}

@@ -1,0 +1,33 @@
+/** Milliseconds as m:ss, from an hour on h:mm:ss. */
+export function clockText(ms: number): string {
+  const seconds = Math.max(0, Math.floor(ms / 1000))
+  const pad = (n: number): string => String(n).padStart(2, '0')
+  const [h, m, s] = [Math.floor(seconds / 3600), Math.floor((seconds % 3600) / 60), seconds % 60]
+  return h > 0 ? `${h}:${pad(m)}:${pad(s)}` : `${m}:${pad(s)}`
+}
+
+/** Seconds in words: "20 s", "1 min", "1 min 30 s", "2 h". */
+export function secondsText(seconds: number): string {
+  if (seconds < 60) return `${seconds} s`
+  if (seconds < 3600) return seconds % 60 === 0 ? `${seconds / 60} min` : `${Math.floor(seconds / 60)} min ${seconds % 60} s`
+  const minutes = Math.round(seconds / 60)
+  return minutes % 60 === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`
+}
+
+/** The time of day of an instant in a zone; with the date where it is not the day of `now`. */
+export function timeText(at: number, zone: string, now: number | null = null): string {
+  const day = (instant: number): string => new Date(instant).toLocaleDateString('en-CA', { timeZone: zone })
+  const time = new Date(at).toLocaleTimeString('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit' })
+  return now === null || day(at) === day(now) ? time : `${day(at)} ${time}`
+}
+
+export const weekdayText = (at: number, zone: string): string =>
+  new Date(at).toLocaleDateString('en-GB', { timeZone: zone, weekday: 'long' })
+
+export const sizeText = (bytes: number): string =>
+  bytes < 1024 * 1024 ? `${Math.max(1, Math.round(bytes / 1024))} kB` : `${(bytes / 1024 / 1024).toFixed(1)} MB`
+
+export const initialsOf = (name: string): string => {
+  const words = name.split(/\s+/).filter((word) => word !== '')
+  return `${words[0]?.[0] ?? ''}${words.length > 1 ? (words.at(-1)?.[0] ?? '') : ''}`.toUpperCase()
+}

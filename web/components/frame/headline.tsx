@@ -1,0 +1,185 @@
+'use client'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
+import Typography from '@mui/material/Typography'
+import { useRouter } from 'next/navigation'
+import { useEffect, useRef, useState } from 'react'
+import { concernKey, concerns, headlineOf, type Concern, type Shown, type Situation } from '@eudromos/core/headline'
+import { en } from '../../messages/en.ts'
+import type { View } from '../../view/view.ts'
+import { clockText } from '../format.ts'
+import { Notches } from '../glyphs.tsx'
+import { ownPerson, useLive, useNow, useSeat } from '../stream/context.tsx'
+import { stateName } from './presence.tsx'
+
+function situationOf(view: View): Situation {
+  const people = Object.values(view.people)
+  const missed = view.plan?.missedStateId
+  const admitting = new Set(
+    view.plan?.presenceStates.filter(({ admits }) => admits.includes('chat')).map(({ id }) => id),
+  )
+  return {
+    queues: (view.plan?.queues ?? []).flatMap((plan) => {
+      const queue = view.queues[plan.id]
+      if (queue === undefined) return []
+      return {
+        id: plan.id,
+        targetSeconds: plan.target?.seconds ?? view.plan?.defaultTargetSeconds ?? 60,
+        waiting: queue.waiting,
+        oldestWaitSince: queue.oldestWaitSince,
+        members: plan.agentIds.length,
+        present: queue.present,
+        free: queue.free,
+        away: plan.agentIds.filter((id) => {
+          const person = view.people[id]
+          return person !== undefined && person.connected && !admitting.has(person.stateId)
+        }).length,
+        active: plan.service === 'inService',
+      }
+    }),
+    stuck: Object.values(view.interactions)
+      .filter(({ stuck, phase }) => stuck && (phase === 'waiting' || phase === 'offered'))
+      .map(({ id, queueId }) => ({ interactionId: id, queueId })),
+    unattended: people.filter(({ stateId, connected }) => connected && stateId === missed).map(({ id }) => id),
+  }
+}
+
+export const queueName = (view: View | null, id: string): string =>
+  view?.plan?.queues.find((queue) => queue.id === id)?.name ?? id
+
+function sentence(concern: Concern, view: View): { text: string; href: string } {
+  const t = en.headline
+  switch (concern.kind) {
+    case 'queueWaits': {
+      const { queue, longestMs } = concern
+      const begin = t.late(queueName(view, queue.id), queue.waiting, clockText(longestMs))
+      const why =
+        queue.free > 0 ? t.someFree(queue.free) : queue.present === 0 ? t.nobodyThere : t.noneFree(queue.present)
+      const mend = queue.free === 0 && queue.away > 0 ? ` ${t.onBreak(queue.away)}` : ''
+      return { text: `${begin}; ${why}${mend}`, href: `/live#${queue.id}` }
+    }
+    case 'stuck': {
+      const interaction = view.interactions[concern.interactionId]
+      return {
+        text: t.stuck(interaction?.customerName ?? '', queueName(view, concern.queueId)),
+        href: `/live?grounds=${concern.interactionId}`,
+      }
+    }
+    case 'unattended':
+      return { text: t.unattended(concern.personIds.length), href: `/live?person=${concern.personIds[0] ?? ''}` }
+    case 'nobodyListed':
+      return { text: t.nobodyCould(queueName(view, concern.queueId)), href: `/plan?queue=${concern.queueId}` }
+  }
+}
+
+/** The supervisors' headline: one sentence about what most needs attention, and the rest as a list. */
+function CentreHeadline() {
+  const { view, clockOffsetMs } = useLive()
+  const now = useNow(clockOffsetMs)
+  const router = useRouter()
+  const shown = useRef<Shown | null>(null)
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const ranked = view === null || now === 0 ? [] : concerns(situationOf(view), now)
+  const top = headlineOf(ranked, shown.current, now)
+  const topKey = top === null ? null : concernKey(top)
+  useEffect(() => {
+    if (topKey !== shown.current?.key)
+      shown.current = topKey === null ? null : { key: topKey, severity: top?.severity ?? 0, since: now }
+  })
+  if (view === null) return <Line text={en.frame.connecting} />
+  const waiting = Object.values(view.queues).reduce((sum, queue) => sum + queue.waiting, 0)
+  if (top === null) return <Line text={waiting === 0 ? en.headline.calmNobody : en.headline.calm} />
+  const { text, href } = sentence(top, view)
+  const others = ranked.filter((concern) => concern !== top)
+  return (
+    <>
+      {top.severity >= 1 && <Notches lateness="late" />}
+      <Line text={text} strong={top.severity >= 1} />
+      <Button size="small" onClick={() => router.push(href)}>{en.frame.goThere}</Button>
+      {others.length > 0 && (
+        <Button variant="text" sx={{ marginInlineStart: 'auto', flexShrink: 0 }} onClick={(event) => setAnchor(event.currentTarget)}>
+          {en.frame.moreHeadlines(others.length)}
+        </Button>
+      )}
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {others.slice(0, 12).map((concern) => {
+          const other = sentence(concern, view)
+          return (
+            <MenuItem
+              key={concernKey(concern)}
+              onClick={() => {
+                setAnchor(null)
+                router.push(other.href)
+              }}
+            >
+              {other.text}
+            </MenuItem>
+          )
+        })}
+      </Menu>
+    </>
+  )
+}
+
+function seatSentence(view: View, now: number): { text: string; strong: boolean } {
+  const t = en.headline
+  const person = ownPerson(view)
+  const own = Object.values(view.interactions)
+  const offer = own.find(({ phase }) => phase === 'offered')
+  if (offer !== undefined) return { text: t.agentOffer(offer.customerName), strong: true }
+  const turns = own
+    .filter(({ phase, turn }) => phase === 'connected' && turn.side === 'agent')
+    .sort((a, b) => a.turn.since - b.turn.since)
+  const first = turns[0]
+  if (first !== undefined && now - first.turn.since > 30_000)
+    return { text: t.agentTurn(first.customerName, clockText(now - first.turn.since)), strong: true }
+  const state = stateName(view.plan, person?.stateId ?? '')
+  const admits = view.plan?.presenceStates.find(({ id }) => id === person?.stateId)?.admits.includes('chat') ?? false
+  const needed = Object.values(view.queues)
+    .filter(({ waiting, free }) => waiting > 0 && free === 0)
+    .sort((a, b) => b.waiting - a.waiting)[0]
+  if (!admits && needed !== undefined)
+    return { text: t.agentNeeded(queueName(view, needed.id), needed.waiting, state), strong: true }
+  const talking = own.filter(({ phase }) => phase === 'connected').length
+  if (talking > 0) return { text: t.agentWorking(talking), strong: false }
+  return { text: admits ? t.agentReady : t.agentQuiet(state), strong: false }
+}
+
+function SeatHeadline() {
+  const { view, clockOffsetMs } = useSeat()
+  const now = useNow(clockOffsetMs)
+  if (view === null || now === 0) return <Line text={en.frame.connecting} />
+  const { text, strong } = seatSentence(view, now)
+  return <Line text={text} strong={strong} />
+}
+
+const Line = ({ text, strong = false }: { text: string; strong?: boolean }) => (
+  <Typography sx={{ fontWeight: strong ? 600 : 400, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }} title={text}>
+    {text}
+  </Typography>
+)
+
+/** The row under the bar: what most needs attention now. */
+export function Headline({ of }: { of: 'centre' | 'seat' }) {
+  const status = { live: useLive().status, seat: useSeat().status }[of === 'centre' ? 'live' : 'seat']
+  return (
+    <Box
+      component="section"
+      aria-label="Headline"
+      sx={{ display: 'flex', alignItems: 'center', gap: 1.5, minHeight: 44, paddingInline: 2, paddingBlock: 0.5, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}
+    >
+      {status === 'lost' ? (
+        <>
+          <Notches lateness="late" />
+          <Line text={en.frame.lost} strong />
+        </>
+      ) : of === 'centre' ? (
+        <CentreHeadline />
+      ) : (
+        <SeatHeadline />
+      )}
+    </Box>
+  )
+}

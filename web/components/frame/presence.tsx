@@ -1,0 +1,116 @@
+'use client'
+import Button from '@mui/material/Button'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
+import Divider from '@mui/material/Divider'
+import ListSubheader from '@mui/material/ListSubheader'
+import Typography from '@mui/material/Typography'
+import { useColorScheme } from '@mui/material/styles'
+import { useId, useState } from 'react'
+import { en } from '../../messages/en.ts'
+import type { PersonView, PlanView } from '../../view/view.ts'
+import { initialsOf } from '../format.ts'
+import { LoadRing } from '../glyphs.tsx'
+import { requestJson, sendCommand } from '../stream/send.ts'
+import { useSeatStore } from '../stream/context.tsx'
+import { useNotice } from './notice.tsx'
+
+export const stateName = (plan: PlanView | null, id: string): string =>
+  plan?.presenceStates.find((state) => state.id === id)?.name ?? id
+
+export const admitsChat = (plan: PlanView | null, person: PersonView): boolean =>
+  person.connected &&
+  (plan?.presenceStates.find(({ id }) => id === person.stateId)?.admits.includes('chat') ?? false)
+
+export const ringLabel = (plan: PlanView | null, person: PersonView): string => {
+  const state = person.connected ? stateName(plan, person.stateId) : `${stateName(plan, person.stateId)}, ${en.presence.notConnected}`
+  return `${person.name}: ${state}, ${en.personPanel.carries(person.carried.length, person.slots)}`
+}
+
+export function PersonRing({ plan, person, size }: { plan: PlanView | null; person: PersonView; size?: number }) {
+  return (
+    <LoadRing
+      slots={person.slots}
+      carried={person.carried}
+      admits={admitsChat(plan, person)}
+      label={ringLabel(plan, person)}
+      initials={initialsOf(person.name)}
+      size={size}
+    />
+  )
+}
+
+interface PresenceProps {
+  readonly name: string
+  readonly person: PersonView | null
+  readonly plan: PlanView | null
+}
+
+/** One's own presence in the bar, with the load ring; the menu sets it, the appearance, and signs out. */
+export function PresenceMenu({ name, person, plan }: PresenceProps) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const store = useSeatStore()
+  const notice = useNotice()
+  const menuId = useId()
+  const { mode, setMode } = useColorScheme()
+  const close = (): void => setAnchor(null)
+  const choose = (stateId: string): void => {
+    close()
+    if (person !== null)
+      sendCommand(store, 'setPresence', { agentId: person.id, stateId }).catch((error: Error) => notice(error.message))
+  }
+  const signOut = async (): Promise<void> => {
+    close()
+    try {
+      await requestJson('/api/auth/sign-out', 'POST', {})
+      window.location.assign('/sign-in')
+    } catch (error) {
+      notice((error as Error).message)
+    }
+  }
+  return (
+    <>
+      <Button
+        variant="text"
+        aria-haspopup="menu"
+        aria-controls={anchor === null ? undefined : menuId}
+        aria-expanded={anchor !== null}
+        onClick={(event) => setAnchor(event.currentTarget)}
+        sx={{ gap: 1, paddingInline: 1, flexShrink: 0 }}
+      >
+        {person !== null && <PersonRing plan={plan} person={person} size={32} />}
+        <span>
+          <Typography component="span" variant="body2" sx={{ display: 'block', fontWeight: 600, lineHeight: 1.2, textAlign: 'left' }}>
+            {person === null ? name : stateName(plan, person.stateId)}
+          </Typography>
+          {person !== null && (
+            <Typography component="span" variant="body2" sx={{ display: 'block', lineHeight: 1.2, color: 'text.secondary' }}>
+              {name}
+            </Typography>
+          )}
+        </span>
+      </Button>
+      <Menu id={menuId} anchorEl={anchor} open={anchor !== null} onClose={close}>
+        {person !== null && [
+          <ListSubheader key="presence" sx={{ lineHeight: 2.2 }}>{en.frame.presence}</ListSubheader>,
+          ...(plan?.presenceStates ?? [])
+            .filter(({ choosable }) => choosable)
+            .map(({ id, name: label }) => (
+              <MenuItem key={id} selected={id === person.stateId} onClick={() => choose(id)}>
+                {label}
+              </MenuItem>
+            )),
+          <Divider key="line" />,
+        ]}
+        <ListSubheader sx={{ lineHeight: 2.2 }}>{en.frame.appearance}</ListSubheader>
+        {(['system', 'light', 'dark'] as const).map((choice) => (
+          <MenuItem key={choice} selected={mode === choice} onClick={() => setMode(choice)}>
+            {en.frame.theme[choice]}
+          </MenuItem>
+        ))}
+        <Divider />
+        <MenuItem onClick={() => void signOut()}>{en.frame.signOut}</MenuItem>
+      </Menu>
+    </>
+  )
+}

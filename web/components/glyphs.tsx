@@ -1,0 +1,117 @@
+'use client'
+import Box from '@mui/material/Box'
+import type { Lateness } from '@eudromos/core/figures'
+import type { Phase } from '@eudromos/core/routing'
+import { en } from '../messages/en.ts'
+
+/** The mark: three rising footprints. */
+export function Mark({ size = 28 }: { size?: number }) {
+  return (
+    <svg width={size} height={size} viewBox="0 0 32 32" aria-hidden="true" fill="currentColor">
+      <path d="M5 26l5-1.5 1.5-5-4 2z" />
+      <path d="M12 19l5.2-1.6 1.8-5.4-4.4 2.2z" />
+      <path d="M19.5 11.5l5.6-1.8 2-5.7-4.8 2.4z" />
+    </svg>
+  )
+}
+
+/** A chat's sign: a rounded square. */
+export function ChatShape({ size = 14 }: { size?: number }) {
+  return (
+    <svg width={size} height={size} viewBox="0 0 14 14" aria-hidden="true">
+      <rect width="14" height="14" rx="3.5" fill="currentColor" />
+    </svg>
+  )
+}
+
+export const latenessColor = { late: 'error.main', near: 'warning.main', fine: 'text.primary' } as const
+
+/** Late has two notches, near has one, fine has none: readable without colour. */
+export function Notches({ lateness }: { lateness: Lateness }) {
+  const heights = { late: [0, 9], near: [4.5], fine: [] }[lateness]
+  if (heights.length === 0) return null
+  return (
+    <Box component="span" role="img" aria-label={en.live[lateness]} sx={{ color: latenessColor[lateness], display: 'inline-flex' }}>
+      <svg width="10" height="14" viewBox="0 0 10 14" aria-hidden="true">
+        {heights.map((y) => (
+          <rect key={y} y={y} width="10" height="5" fill="currentColor" />
+        ))}
+      </svg>
+    </Box>
+  )
+}
+
+interface RingProps {
+  readonly slots: number
+  readonly carried: readonly { readonly id: string; readonly phase: Phase }[]
+  /** Whether the presence admits anything; a ring that does not is barred. */
+  readonly admits: boolean
+  readonly label: string
+  readonly initials?: string
+  readonly size?: number
+}
+
+const gapDegrees = 14
+
+function arc(index: number, slots: number, radius: number): string {
+  const step = 360 / slots
+  const gap = slots === 1 ? gapDegrees / 2 : gapDegrees
+  const at = (degrees: number): string => {
+    const angle = ((degrees - 90) * Math.PI) / 180
+    return `${(20 + radius * Math.cos(angle)).toFixed(2)} ${(20 + radius * Math.sin(angle)).toFixed(2)}`
+  }
+  const [from, to] = [index * step + gap / 2, (index + 1) * step - gap / 2]
+  return `M${at(from)} A${radius} ${radius} 0 ${to - from > 180 ? 1 : 0} 1 ${at(to)}`
+}
+
+const strokes: Record<Phase, { dash?: string; color: string }> = {
+  waiting: { color: 'text.primary' },
+  connected: { color: 'text.primary' },
+  wrapUp: { color: 'text.primary', dash: '1.6 1.6' },
+  offered: { color: 'secondary.main', dash: '3.2 3' },
+}
+
+/**
+ * A person's slots as a circle: filled by what they carry, hatched for wrap-up, dotted for an offer, thin where there is
+ * room; barred where their presence admits nothing. Below 24 px a plain fill.
+ */
+export function LoadRing({ slots, carried, admits, label, initials, size = 36 }: RingProps) {
+  const count = Math.max(1, slots, carried.length)
+  const small = size < 24
+  return (
+    <Box component="span" role="img" aria-label={label} sx={{ display: 'inline-flex', width: size, height: size, flexShrink: 0 }}>
+      <svg width={size} height={size} viewBox="0 0 40 40" aria-hidden="true">
+        {Array.from({ length: count }, (_, index) => {
+          const item = carried[index]
+          const { color, dash } = item === undefined ? { color: 'divider', dash: undefined } : strokes[item.phase]
+          return (
+            <Box
+              key={index}
+              component="path"
+              d={arc(index, count, 16)}
+              fill="none"
+              strokeWidth={item === undefined ? 2.5 : small ? 8 : 5}
+              strokeDasharray={small ? undefined : dash}
+              sx={{ stroke: (theme) => pathOf(theme.vars?.palette ?? theme.palette, item === undefined ? 'text.secondary' : color) }}
+              opacity={item === undefined ? 0.55 : 1}
+            />
+          )
+        })}
+        {initials !== undefined && !small && (
+          <Box component="text" x="20" y="24.4" textAnchor="middle" sx={{ fontSize: 11.5, fill: 'currentColor', fontWeight: 500 }}>
+            {initials}
+          </Box>
+        )}
+        {!admits && (
+          <Box component="path" d="M5 35 L35 5" strokeWidth="3" sx={{ stroke: 'currentColor' }} opacity={0.75} />
+        )}
+      </svg>
+    </Box>
+  )
+}
+
+function pathOf(palette: object, path: string): string {
+  let at: unknown = palette
+  for (const key of path.split('.')) at = (at as Record<string, unknown>)[key]
+  return String(at)
+}

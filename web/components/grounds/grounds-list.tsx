@@ -1,0 +1,85 @@
+'use client'
+import Box from '@mui/material/Box'
+import ButtonBase from '@mui/material/ButtonBase'
+import Table from '@mui/material/Table'
+import TableBody from '@mui/material/TableBody'
+import TableCell from '@mui/material/TableCell'
+import TableHead from '@mui/material/TableHead'
+import TableRow from '@mui/material/TableRow'
+import Typography from '@mui/material/Typography'
+import type { AgentGrounds, Grounds } from '@eudromos/core/routing'
+import { en } from '../../messages/en.ts'
+import type { PlanView } from '../../view/view.ts'
+import { clockText } from '../format.ts'
+import { stateName } from '../frame/presence.tsx'
+
+export type NamedGrounds = Grounds & { readonly names: Readonly<Record<string, string>> }
+
+/** Why an agent could, or could not, be offered it: every condition that fails, in words. */
+export function reasonsOf(agent: AgentGrounds, plan: PlanView | null): string[] {
+  const t = en.grounds
+  return agent.grounds
+    .filter(({ holds }) => !holds)
+    .map(({ criterion, gap }) => {
+      if (criterion === 'roomForIt') return t.criteria.roomForIt(agent.slotsTaken, agent.slots)
+      if (criterion !== 'present' || gap === null) return criterion === 'present' ? t.criteria.present : t.criteria[criterion]
+      return gap === 'stateAdmitsNothing' ? t.gaps.stateAdmitsNothing(stateName(plan, agent.stateId)) : t.gaps[gap]
+    })
+}
+
+interface GroundsListProps {
+  readonly grounds: NamedGrounds
+  readonly plan: PlanView | null
+  readonly onPerson?: (personId: string) => void
+  /** Who got it, where that is to be marked. */
+  readonly chosenId?: string | null
+}
+
+/** Each person of the queue with what speaks for and against. */
+export function GroundsList({ grounds, plan, onPerson, chosenId = null }: GroundsListProps) {
+  const t = en.grounds
+  return (
+    <Table size="small">
+      <TableHead>
+        <TableRow>
+          <TableCell>{t.who}</TableCell>
+          <TableCell>{t.why}</TableCell>
+          <TableCell align="right">{t.idle}</TableCell>
+        </TableRow>
+      </TableHead>
+      <TableBody>
+        {grounds.agents.map((agent) => {
+          const reasons = reasonsOf(agent, plan)
+          const name = grounds.names[agent.agentId] ?? agent.agentId
+          return (
+            <TableRow key={agent.agentId} selected={agent.agentId === chosenId}>
+              <TableCell sx={{ whiteSpace: 'nowrap', verticalAlign: 'top' }}>
+                {onPerson === undefined ? (
+                  name
+                ) : (
+                  <ButtonBase onClick={() => onPerson(agent.agentId)} sx={{ font: 'inherit', textDecoration: 'underline' }}>
+                    {name}
+                  </ButtonBase>
+                )}
+              </TableCell>
+              <TableCell sx={{ verticalAlign: 'top' }}>
+                {agent.eligible ? (
+                  <Typography variant="body2" sx={{ fontWeight: 650 }}>✓ {t.eligible}</Typography>
+                ) : (
+                  <Box component="ul" sx={{ margin: 0, paddingInlineStart: 2 }}>
+                    {reasons.map((reason) => (
+                      <Typography key={reason} component="li" variant="body2">{reason}</Typography>
+                    ))}
+                  </Box>
+                )}
+              </TableCell>
+              <TableCell align="right" sx={{ verticalAlign: 'top' }}>
+                <Typography variant="figure">{clockText(grounds.at - agent.idleSince)}</Typography>
+              </TableCell>
+            </TableRow>
+          )
+        })}
+      </TableBody>
+    </Table>
+  )
+}

@@ -1,0 +1,143 @@
+'use client'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
+import { useCallback, useEffect, useState } from 'react'
+import { en } from '../../messages/en.ts'
+import type { InteractionView, MessageView, View } from '../../view/view.ts'
+import { Composer } from '../chat/composer.tsx'
+import { Transcript, type ShownMessage } from '../chat/transcript.tsx'
+import { clockText } from '../format.ts'
+import { queueName } from '../frame/headline.tsx'
+import { requestJson } from '../stream/send.ts'
+import { useSeatActions } from './act.ts'
+import { BayHead } from './bay-head.tsx'
+import { useOutbox } from './outbox.ts'
+
+interface ConversationBayProps {
+  readonly interaction: InteractionView
+  readonly view: View
+  readonly now: number
+  readonly typingUntil: number
+}
+
+const none: readonly MessageView[] = []
+const pressingMs = 45_000
+
+/** How far each of one's own messages has come, by what the other side's device says it has. */
+export function shownMessages(
+  messages: readonly MessageView[],
+  own: 'customer' | 'agent',
+  receipt: { readonly delivered: number; readonly seen: number },
+): ShownMessage[] {
+  return messages.map((message) => ({
+    ...message,
+    key: message.contentId,
+    delivery:
+      message.side !== own
+        ? null
+        : message.number <= receipt.seen
+          ? 'seen'
+          : message.number <= receipt.delivered
+            ? 'delivered'
+            : 'sent',
+  }))
+}
+
+/** A conversation at the seat: what was said, who owes the next word, and where to write. */
+export function ConversationBay({ interaction, view, now, typingUntil }: ConversationBayProps) {
+  const { act, attempt } = useSeatActions()
+  const [text, setText] = useState('')
+  const { id } = interaction
+  const post = useCallback(
+    (messageId: string, words: string) => act('sendMessage', { interactionId: id, text: words }, messageId),
+    [act, id],
+  )
+  const { unsent, send, retry } = useOutbox(post)
+  const messages = view.messages[id] ?? none
+  useReceipts(interaction, messages)
+  const first = interaction.customerName.split(' ')[0] ?? ''
+  const waits = interaction.turn.side === 'agent'
+  const waitMs = now - interaction.turn.since
+  const shown: ShownMessage[] = [
+    ...shownMessages(messages, 'agent', interaction.receipts.customer),
+    ...unsent
+      .filter((one) => !messages.some(({ contentId }) => contentId === `${one.id}-words`))
+      .map((one): ShownMessage => ({
+        key: one.id,
+        contentId: null,
+        side: 'agent',
+        at: one.at,
+        text: one.text,
+        attachment: null,
+        delivery: one.failed === null ? 'sending' : 'failed',
+        retry: one.failed === null ? undefined : () => retry(one.id),
+      })),
+  ]
+  const submit = (): void => {
+    if (text.trim() === '') return
+    send(text, now)
+    setText('')
+  }
+  return (
+    <>
+      <BayHead
+        interaction={interaction}
+        under={`${queueName(view, interaction.queueId)} · ${interaction.customerHere ? (waits ? en.seat.yourTurn : en.seat.theirTurn) : `${first} ${en.seat.left}`}`}
+        time={waits ? clockText(waitMs) : clockText(now - (interaction.connectedAt ?? now))}
+        pressing={waits && waitMs > pressingMs}
+      />
+      <Transcript
+        messages={shown}
+        own="agent"
+        otherName={interaction.customerName}
+        zone={view.plan?.zone ?? 'UTC'}
+        fileHref={(contentId) => `/api/attachments/${encodeURIComponent(contentId)}`}
+        foot={
+          typingUntil > Date.now() ? (
+            <Typography variant="body2" sx={{ color: 'text.secondary' }}>{`${first} ${en.seat.typing}`}</Typography>
+          ) : null
+        }
+      />
+      <Box sx={{ padding: 1.5, borderTop: 1, borderColor: 'divider', display: 'grid', gap: 1 }}>
+        <Composer
+          value={text}
+          onChange={setText}
+          onSend={submit}
+          onTyping={() => void requestJson('/api/typing', 'POST', { interactionId: id }).catch(() => undefined)}
+          label={en.seat.write(first)}
+        />
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          <Button onClick={() => void attempt('endInteraction', { interactionId: id })}>{en.seat.end}</Button>
+          <Button variant="contained" disabled={text.trim() === ''} onClick={submit} sx={{ marginInlineStart: 'auto' }}>
+            {en.seat.send}
+          </Button>
+        </Box>
+      </Box>
+    </>
+  )
+}
+
+/** Tells the centre that the customer's messages are here, and whether they are in sight. */
+function useReceipts(interaction: InteractionView, messages: readonly MessageView[]): void {
+  const { act } = useSeatActions()
+  const [visible, setVisible] = useState(true)
+  useEffect(() => {
+    const look = (): void => setVisible(!document.hidden)
+    look()
+    document.addEventListener('visibilitychange', look)
+    return () => document.removeEventListener('visibilitychange', look)
+  }, [])
+  const last = messages.findLast(({ side }) => side === 'customer')?.number ?? 0
+  const { delivered, seen } = interaction.receipts.agent
+  const [wantDelivered, wantSeen] = [Math.max(delivered, last), visible ? Math.max(seen, last) : seen]
+  useEffect(() => {
+    if (wantDelivered <= delivered && wantSeen <= seen) return
+    const timer = setTimeout(() => {
+      act('receiveMessages', { interactionId: interaction.id, delivered: wantDelivered, seen: wantSeen }).catch(
+        () => undefined,
+      )
+    }, 150)
+    return () => clearTimeout(timer)
+  }, [act, interaction.id, wantDelivered, wantSeen, delivered, seen])
+}

@@ -1,0 +1,75 @@
+'use client'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
+import Typography from '@mui/material/Typography'
+import { useState } from 'react'
+import { en } from '../../messages/en.ts'
+import type { InteractionView, View } from '../../view/view.ts'
+import { LinkedText } from '../chat/linked-text.tsx'
+import { clockText } from '../format.ts'
+import { queueName } from '../frame/headline.tsx'
+import { useSeatActions } from './act.ts'
+import { BayHead } from './bay-head.tsx'
+
+interface OfferBayProps {
+  readonly interaction: InteractionView
+  readonly view: View
+  readonly now: number
+}
+
+/** An offer in the bay it would fill: it drains along its edge until it is answered, declined or missed. */
+export function OfferBay({ interaction, view, now }: OfferBayProps) {
+  const { attempt } = useSeatActions()
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const { offer } = interaction
+  if (offer === null) return null
+  const left = Math.max(0, offer.dueAt - now)
+  const share = Math.min(1, left / Math.max(1, offer.dueAt - offer.at))
+  const refs = { interactionId: interaction.id, offerId: offer.id }
+  return (
+    <>
+      <Box sx={{ height: 6, bgcolor: 'action.hover' }}>
+        <Box
+          role="timer"
+          aria-label={clockText(left)}
+          sx={{ height: '100%', width: `${share * 100}%`, bgcolor: 'secondary.main', transition: 'width 250ms linear' }}
+        />
+      </Box>
+      <BayHead
+        interaction={interaction}
+        under={`${queueName(view, interaction.queueId)} · ${en.seat.waited(clockText(offer.at - interaction.waitSince))}`}
+        time={clockText(left + 999)}
+        pressing={left < 5000}
+      />
+      <Box sx={{ flex: 1, padding: 1.75, overflowY: 'auto' }}>
+        {(view.messages[interaction.id] ?? []).map((message) => (
+          <Typography key={message.number} sx={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere', marginBlockEnd: 1 }}>
+            {message.attachment === null ? <LinkedText text={message.text} /> : message.attachment.fileName}
+          </Typography>
+        ))}
+      </Box>
+      <Box sx={{ display: 'flex', gap: 1, padding: 1.5 }}>
+        <Button variant="contained" onClick={() => void attempt('answerOffer', refs)}>
+          {en.seat.answer}
+          <Typography component="kbd" variant="figure" sx={{ marginInlineStart: 1 }}>Alt A</Typography>
+        </Button>
+        <Button aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>{en.seat.decline}</Button>
+        <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)} slotProps={{ list: { 'aria-label': en.seat.declineWhy } }}>
+          {(view.plan?.declineReasons ?? []).map(({ id, name }) => (
+            <MenuItem
+              key={id}
+              onClick={() => {
+                setAnchor(null)
+                void attempt('declineOffer', { ...refs, reason: id })
+              }}
+            >
+              {name}
+            </MenuItem>
+          ))}
+        </Menu>
+      </Box>
+    </>
+  )
+}

@@ -1,0 +1,212 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Paper from '@mui/material/Paper'
+import Skeleton from '@mui/material/Skeleton'
+import Typography from '@mui/material/Typography'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { en } from '../../messages/en.ts'
+import type { InteractionView, View } from '../../view/view.ts'
+import { clockText } from '../format.ts'
+import { queueName } from '../frame/headline.tsx'
+import { useNotice } from '../frame/notice.tsx'
+import { ownPerson, useNow, useSeat, useSeatStore } from '../stream/context.tsx'
+import { sendCommand } from '../stream/send.ts'
+import { ConversationBay } from './conversation-bay.tsx'
+import { OfferBay } from './offer-bay.tsx'
+import { SeatActions, type Act } from './act.ts'
+import { soundOffer } from './sound.ts'
+import { WrapUpBay } from './wrap-up-bay.tsx'
+
+interface SeatProps {
+  /** Whose name one acts in, where it is not one's own. */
+  readonly onBehalfOf: string | null
+}
+
+const phaseOrder = (interaction: InteractionView): boolean => interaction.phase !== 'waiting'
+
+/** Keeps each interaction in the bay in which it first stood, so that nothing moves under the hand. */
+function useBays(view: View | null, slots: number): (string | null)[] {
+  const bays = useRef<(string | null)[]>([])
+  const person = ownPerson(view)
+  return useMemo(() => {
+    const carried = person?.carried.map(({ id }) => id) ?? []
+    const next: (string | null)[] = bays.current.map((id) => (id !== null && carried.includes(id) ? id : null))
+    while (next.length < slots) next.push(null)
+    for (const id of carried)
+      if (!next.includes(id)) {
+        const empty = next.indexOf(null)
+        if (empty === -1) next.push(id)
+        else next[empty] = id
+      }
+    while (next.length > slots && next.at(-1) === null) next.pop()
+    bays.current = next
+    return next
+  }, [person?.carried, slots])
+}
+
+/** An agent's place of work: a bay for each slot, and below them their queues. */
+export function Seat({ onBehalfOf }: SeatProps) {
+  const { view, clockOffsetMs, typing } = useSeat()
+  const store = useSeatStore()
+  const now = useNow(clockOffsetMs, 250)
+  const notice = useNotice()
+  const person = ownPerson(view)
+  const bays = useBays(view, person?.slots ?? 1)
+  const [focused, setFocused] = useState<string | null>(null)
+  const agentId = view?.agentId ?? ''
+  const act = useMemo<Act>(
+    () => (type, body, id) => sendCommand(store, type, { ...body, agentId }, { id, onBehalfOf }),
+    [store, agentId, onBehalfOf],
+  )
+  const attempt = useMemo<Act>(
+    () => (type, body, id) => act(type, body, id).catch((error: Error) => notice(error.message)),
+    [act, notice],
+  )
+  const offer = Object.values(view?.interactions ?? {}).find(({ phase }) => phase === 'offered')
+  useOfferSigns(offer, view)
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (!event.altKey) return
+      if (event.key.toLowerCase() === 'a' && offer?.offer != null) {
+        event.preventDefault()
+        void attempt('answerOffer', { interactionId: offer.id, offerId: offer.offer.id })
+      } else if (/^[1-9]$/.test(event.key)) {
+        const id = bays[Number(event.key) - 1]
+        if (id == null) return
+        event.preventDefault()
+        setFocused(id)
+        document.querySelector<HTMLElement>(`[data-bay="${id}"] textarea, [data-bay="${id}"] button`)?.focus()
+      }
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [bays, offer, attempt])
+  if (view === null || person === null || now === 0)
+    return (
+      <Box sx={{ padding: 1.5, display: 'flex', gap: 1.25, flex: 1 }}>
+        {[0, 1, 2].map((n) => (
+          <Skeleton key={n} variant="rounded" sx={{ flex: 1, height: 520 }} />
+        ))}
+      </Box>
+    )
+  const worked = bays.find((id) => id === focused) ?? bays.find((id) => id !== null) ?? null
+  const unattended = person.stateId === view.plan?.missedStateId
+  const admits = view.plan?.presenceStates.find(({ id }) => id === person.stateId)?.admits.includes('chat') ?? false
+  return (
+    <SeatActions value={{ act, attempt }}>
+      <Box sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column', padding: 1.5, gap: 1.25 }}>
+        {unattended && (
+          <Alert
+            severity="warning"
+            action={
+              <Button variant="contained" onClick={() => void attempt('setPresence', { stateId: readyState(view) })}>
+                {en.seat.backReady}
+              </Button>
+            }
+          >
+            {en.seat.unattended}
+          </Alert>
+        )}
+        <Box sx={{ flex: 1, minHeight: 300, display: 'flex', gap: 1.25, overflowX: 'auto' }}>
+          {bays.map((id, index) => {
+            const interaction = id === null ? undefined : view.interactions[id]
+            const wide = id !== null && id === worked
+            return interaction !== undefined && phaseOrder(interaction) ? (
+              <Paper
+                key={interaction.id}
+                component="section"
+                data-bay={interaction.id}
+                aria-label={interaction.customerName}
+                onFocus={() => setFocused(interaction.id)}
+                sx={{ flex: wide ? '1.7 1 0' : '1 1 0', minWidth: 260, display: 'flex', flexDirection: 'column', overflow: 'hidden', border: 2, borderStyle: interaction.phase === 'offered' ? 'dashed' : 'solid', borderColor: wide || interaction.phase === 'offered' ? 'secondary.main' : 'divider' }}
+              >
+                <Bay interaction={interaction} view={view} now={now} typingUntil={typing[interaction.id] ?? 0} />
+              </Paper>
+            ) : (
+              <Box
+                key={`empty ${index}`}
+                sx={{ flex: '0.35 1 0', minWidth: 64, border: 1, borderStyle: 'dashed', borderColor: 'text.secondary', borderRadius: 2, display: 'grid', placeItems: 'center', padding: 1 }}
+              >
+                <Typography variant="body2" sx={{ color: 'text.secondary', textAlign: 'center' }}>
+                  {admits ? en.seat.roomForOne : en.seat.offlineBay}
+                </Typography>
+              </Box>
+            )
+          })}
+        </Box>
+        <MyQueues view={view} now={now} />
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          {en.seat.today(person.answeredToday, person.averageHandleMs === null ? null : clockText(person.averageHandleMs))}
+        </Typography>
+      </Box>
+    </SeatActions>
+  )
+}
+
+const readyState = (view: View): string =>
+  view.plan?.presenceStates.find(({ admits, choosable }) => choosable && admits.includes('chat'))?.id ?? 'ready'
+
+interface BayProps {
+  readonly interaction: InteractionView
+  readonly view: View
+  readonly now: number
+  readonly typingUntil: number
+}
+
+function Bay({ interaction, view, now, typingUntil }: BayProps) {
+  switch (interaction.phase) {
+    case 'offered':
+      return <OfferBay interaction={interaction} view={view} now={now} />
+    case 'connected':
+      return <ConversationBay interaction={interaction} view={view} now={now} typingUntil={typingUntil} />
+    case 'wrapUp':
+      return <WrapUpBay interaction={interaction} view={view} now={now} />
+    case 'waiting':
+      return null
+  }
+}
+
+function MyQueues({ view, now }: { view: View; now: number }) {
+  const own = Object.values(view.queues)
+  return (
+    <Paper component="section" aria-label={en.seat.myQueues} sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, rowGap: 0.5, paddingInline: 2, paddingBlock: 1, border: 1, borderColor: 'divider' }}>
+      <Typography sx={{ fontWeight: 650 }}>{en.seat.myQueues}</Typography>
+      {own.length === 0 && <Typography>{en.seat.noQueues}</Typography>}
+      {own.map((queue) => {
+        const since = queue.oldestWaitSince
+        const target = view.plan?.queues.find(({ id }) => id === queue.id)?.target?.seconds ?? view.plan?.defaultTargetSeconds ?? 60
+        const late = since !== null && now - since > target * 1000
+        return (
+          <Typography key={queue.id}>
+            {queueName(view, queue.id)}{' '}
+            <Typography component="span" variant="figure" sx={{ color: late ? 'error.main' : 'text.secondary', fontWeight: late ? 650 : 400 }}>
+              {en.seat.queue(queue.waiting, since === null ? null : clockText(now - since), queue.free)}
+            </Typography>
+          </Typography>
+        )
+      })}
+    </Paper>
+  )
+}
+
+/** An offer is also a sound, a sign on the tab and a message for screen readers. */
+function useOfferSigns(offer: InteractionView | undefined, view: View | null): void {
+  const offerId = offer?.offer?.id
+  const words = offer === undefined ? '' : (view?.messages[offer.id]?.[0]?.text ?? '')
+  const name = offer?.customerName ?? ''
+  useEffect(() => {
+    if (offerId === undefined) return
+    const title = document.title
+    document.title = `◆ ${name}`
+    soundOffer()
+    return () => {
+      document.title = title
+    }
+  }, [offerId, name])
+  useEffect(() => {
+    const region = document.getElementById('offer-announcement')
+    if (region !== null) region.textContent = offerId === undefined ? '' : en.seat.announceOffer(name, words)
+  }, [offerId, name, words])
+}

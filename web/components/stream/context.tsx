@@ -1,0 +1,56 @@
+'use client'
+import { createContext, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from 'react'
+import type { View } from '../../view/view.ts'
+import { StreamStore, type StoreState } from './store.ts'
+
+const LiveContext = createContext<StreamStore | null>(null)
+const SeatContext = createContext<StreamStore | null>(null)
+
+function useStream(url: string | null): StreamStore | null {
+  const store = useMemo(() => (url === null ? null : new StreamStore(url)), [url])
+  useEffect(() => store?.open(), [store])
+  return store
+}
+
+/** The stream of the whole centre, for those who may see it. */
+export function LiveStream({ allowed, children }: { allowed: boolean; children: ReactNode }) {
+  return <LiveContext value={useStream(allowed ? '/api/live?view=live' : null)}>{children}</LiveContext>
+}
+
+/** The stream of one agent's seat; while it is open the agent counts as connected. */
+export function SeatStream({ agentId, children }: { agentId: string | null; children: ReactNode }) {
+  const url = agentId === null ? null : `/api/live?view=seat&agent=${encodeURIComponent(agentId)}`
+  return <SeatContext value={useStream(url)}>{children}</SeatContext>
+}
+
+export const useLiveStore = (): StreamStore | null => useContext(LiveContext)
+export const useSeatStore = (): StreamStore | null => useContext(SeatContext)
+
+const nothing: StoreState = { view: null, status: 'connecting', clockOffsetMs: 0, typing: {} }
+const never = (): (() => void) => () => undefined
+
+export const useStore = (store: StreamStore | null): StoreState =>
+  useSyncExternalStore(
+    store?.subscribe ?? never,
+    () => store?.get() ?? nothing,
+    () => nothing,
+  )
+
+export const useLive = (): StoreState => useStore(useLiveStore())
+export const useSeat = (): StoreState => useStore(useSeatStore())
+
+/** The centre's time in milliseconds, moving every `everyMs`. 0 until the first render in the browser. */
+export function useNow(offsetMs: number, everyMs = 1000): number {
+  const [now, setNow] = useState(0)
+  useEffect(() => {
+    const tick = (): void => setNow(Date.now())
+    tick()
+    const timer = setInterval(tick, everyMs)
+    return () => clearInterval(timer)
+  }, [everyMs])
+  return now === 0 ? 0 : now + offsetMs
+}
+
+/** The agent whose seat a view is. */
+export const ownPerson = (view: View | null): View['people'][string] | null =>
+  view?.agentId == null ? null : (view.people[view.agentId] ?? null)

@@ -1,0 +1,65 @@
+'use client'
+import { v7 as newId } from 'uuid'
+import { en } from '../../messages/en.ts'
+import type { StreamStore } from './store.ts'
+
+/** What the server said no with, as a sentence for people. */
+export class Refused extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly code: string,
+    readonly fields: Readonly<Record<string, string>> = {},
+  ) {
+    super(message)
+  }
+}
+
+interface ProblemBody {
+  readonly detail?: string
+  readonly code?: string
+  readonly fields?: Record<string, string>
+}
+
+/** Fetches JSON; what is refused or out of reach becomes a Refused with a sentence. */
+export async function request<T>(url: string, init?: RequestInit): Promise<T> {
+  let answer: Response
+  try {
+    answer = await fetch(url, init)
+  } catch {
+    throw new Refused(en.offline, 0, 'offline')
+  }
+  const text = await answer.text()
+  if (answer.ok) return (text === '' ? null : JSON.parse(text)) as T
+  let problem: ProblemBody = {}
+  try {
+    problem = JSON.parse(text) as ProblemBody
+  } catch {
+    // Not a problem document: something before our server answered.
+  }
+  throw new Refused(problem.detail ?? en.failed, answer.status, problem.code ?? 'failed', problem.fields)
+}
+
+export const requestJson = <T>(url: string, method: string, body: unknown): Promise<T> =>
+  request<T>(url, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+
+/** A command of the person signed in, or of another in whose name they act. Resolves once its effect is in the view. */
+export async function sendCommand(
+  store: StreamStore | null,
+  type: string,
+  body: Record<string, unknown>,
+  { id = newId(), onBehalfOf = null }: { id?: string; onBehalfOf?: string | null } = {},
+): Promise<void> {
+  const input = { id, type, body, onBehalfOf }
+  const ask = (): Promise<{ seq: number }> => requestJson('/api/commands', 'POST', input)
+  let seq: number
+  try {
+    seq = (await ask()).seq
+  } catch (error) {
+    // Taken in but not answered in time, or the way was cut: the same id again gives the answer and does nothing twice.
+    if (!(error instanceof Refused) || !['answerLate', 'offline'].includes(error.code)) throw error
+    await new Promise((resolve) => setTimeout(resolve, 1500))
+    seq = (await ask()).seq
+  }
+  await store?.reached(seq)
+}
