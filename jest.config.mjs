@@ -1,5 +1,9 @@
 const swc = {
-  jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } },
+  jsc: {
+    parser: { syntax: 'typescript', tsx: true },
+    target: 'es2022',
+    transform: { react: { runtime: 'automatic' } },
+  },
 }
 
 /** @type {import('jest').Config} */

@@ -14,8 +14,11 @@ export function connect(url: string, connections = 10): Database {
   return drizzle(pool, { schema })
 }
 
+/** A connection of its own. */
+export type Connection = pg.Client
+
 /** One connection of its own, for what must not wait behind others. Ends silently; watch its 'end'. */
-export async function connectAlone(url: string): Promise<pg.Client> {
+export async function connectAlone(url: string): Promise<Connection> {
   const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 5000, keepAlive: true })
   client.on('error', () => undefined)
   await client.connect()

@@ -65,9 +65,7 @@ const infoOf = (row: {
   media_type: string | null
   size: number | null
 }): AttachmentInfo | null =>
-  row.file_name === null
-    ? null
-    : { fileName: row.file_name, mediaType: row.media_type ?? '', sizeBytes: row.size ?? 0 }
+  row.file_name === null ? null : { fileName: row.file_name, mediaType: row.media_type ?? '', sizeBytes: row.size ?? 0 }
 
 /** All that was written in these interactions, in order. */
 export async function readTranscripts(

@@ -19,7 +19,9 @@ const canonical = (value: unknown): string =>
   )
 
 export const hashOf = ({ type, onBehalfOf, body }: Command): string =>
-  createHash('sha256').update(canonical([type, onBehalfOf, body])).digest('base64url')
+  createHash('sha256')
+    .update(canonical([type, onBehalfOf, body]))
+    .digest('base64url')
 
 export type Accepted =
   | { readonly kind: 'new'; readonly inboxId: number }

@@ -1,7 +1,7 @@
 // Everything that speaks SQL. Imports core.
 export { Bell, listen } from './bell.ts'
 export { CentreClock, setClock, setRealClock, stopClock } from './clock.ts'
-export { connect, connectAlone, sqlState, type Database } from './connect.ts'
+export { connect, connectAlone, sqlState, type Connection, type Database } from './connect.ts'
 export {
   insertContent,
   readAttachment,
@@ -72,5 +72,13 @@ export {
   type Publishing,
   type QueueDraft,
 } from './plan.ts'
-export { listRecords, readActs, readRecord, type Act, sortColumns, type RecordQuery, type RecordRow } from './records.ts'
+export {
+  listRecords,
+  readActs,
+  readRecord,
+  type Act,
+  sortColumns,
+  type RecordQuery,
+  type RecordRow,
+} from './records.ts'
 export * as schema from './schema.ts'

@@ -37,7 +37,9 @@ export const inbox = pgTable(
   },
   (table) => [
     uniqueIndex('inbox_once').on(table.actor, table.commandId),
-    index('inbox_pending').on(table.id).where(sql`answered_at is null`),
+    index('inbox_pending')
+      .on(table.id)
+      .where(sql`answered_at is null`),
     index('inbox_age').on(table.receivedAt),
   ],
 )
@@ -232,7 +234,9 @@ export const record = pgTable(
     index('record_arrived').on(table.arrivedAt, table.id),
     index('record_queue').on(table.queueId, table.arrivedAt),
     index('record_agent').on(table.agentId, table.arrivedAt),
-    index('record_open').on(table.id).where(sql`closed_at is null`),
+    index('record_open')
+      .on(table.id)
+      .where(sql`closed_at is null`),
   ],
 )
 

@@ -63,7 +63,11 @@ export class Carrier {
   }
 
   async say(interactionId: string, text: string): Promise<void> {
-    await this.send(`/api/gateway/chats/${interactionId}/messages`, { id: newId(), text }, this.tokens.get(interactionId))
+    await this.send(
+      `/api/gateway/chats/${interactionId}/messages`,
+      { id: newId(), text },
+      this.tokens.get(interactionId),
+    )
   }
 
   async leave(interactionId: string): Promise<void> {

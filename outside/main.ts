@@ -54,7 +54,13 @@ async function bodyOf(request: IncomingMessage): Promise<string> {
   return text
 }
 
-const problem = (status: number, code: string, detail: string) => ({ type: 'about:blank', title: code, status, code, detail })
+const problem = (status: number, code: string, detail: string) => ({
+  type: 'about:blank',
+  title: code,
+  status,
+  code,
+  detail,
+})
 
 const server = createServer((request, response) => {
   void (async () => {

@@ -173,12 +173,7 @@ export class Traffic {
   }
 
   /** Whoever owes the next word says it after a while, as long as there is something to say; then the agent ends. */
-  private goOn(
-    interactionId: string,
-    conversation: Conversation,
-    agentId: string | null,
-    turn: News['turn'],
-  ): void {
+  private goOn(interactionId: string, conversation: Conversation, agentId: string | null, turn: News['turn']): void {
     if (conversation.busy) return
     const simulatedAgent = agentId !== null && this.agentIds.includes(agentId)
     const words = conversation.wordsLeft

@@ -43,10 +43,19 @@ function startRouter(name: string): Router {
 }
 
 const make = <T extends CommandType>(type: T, body: CommandBodies[T], id: string = randomUUID()): Command =>
-  ({ id, type, v: 1, actor: { kind: 'system', id: 'test' }, onBehalfOf: null, reason: null, correlation: null, body }) as unknown as Command
+  ({
+    id,
+    type,
+    v: 1,
+    actor: { kind: 'system', id: 'test' },
+    onBehalfOf: null,
+    reason: null,
+    correlation: null,
+    body,
+  }) as unknown as Command
 
 async function until<T>(look: () => Promise<T | null | undefined | false>): Promise<T> {
-  for (const end = Date.now() + 20_000; Date.now() < end; ) {
+  for (const end = Date.now() + 20_000; Date.now() < end;) {
     const found = await look()
     if (found !== null && found !== undefined && found !== false) return found
     await new Promise((resolve) => setTimeout(resolve, 10))

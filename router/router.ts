@@ -1,9 +1,9 @@
-import type pg from 'pg'
 import type { Logger } from 'pino'
 import {
   Bell,
   CentreClock,
   connectAlone,
+  type Connection,
   leaseSeconds,
   listen,
   liveWebProcesses,
@@ -58,8 +58,8 @@ export class Router {
 
   private async live(): Promise<void> {
     while (!this.stopping) {
-      const open: pg.Client[] = []
-      const connection = async (): Promise<pg.Client> => {
+      const open: Connection[] = []
+      const connection = async (): Promise<Connection> => {
         const client = await connectAlone(this.options.url)
         open.push(client)
         return client
@@ -75,7 +75,7 @@ export class Router {
     }
   }
 
-  private async oneTurn(connection: () => Promise<pg.Client>): Promise<void> {
+  private async oneTurn(connection: () => Promise<Connection>): Promise<void> {
     const lock = await connection()
     const turn = await this.awaitTurn(lock)
     if (turn === null) return
@@ -126,7 +126,7 @@ export class Router {
   }
 
   /** Waits for the lock, or for a lease that ran out under somebody who still holds it. */
-  private async awaitTurn(lock: pg.Client): Promise<Turn | null> {
+  private async awaitTurn(lock: Connection): Promise<Turn | null> {
     this.options.log.info('standing by')
     let alive = true
     lock.on('end', () => {

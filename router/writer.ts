@@ -1,4 +1,3 @@
-import type pg from 'pg'
 import type { Logger } from 'pino'
 import {
   advance,
@@ -22,6 +21,7 @@ import {
   readSnapshot,
   writeSnapshot,
   type CentreClock,
+  type Connection,
   type JournalRow,
   type Pending,
   type Turn,
@@ -43,7 +43,7 @@ export class Writer {
   private readonly partitions = new Set<string>()
 
   constructor(
-    private readonly client: pg.Client,
+    private readonly client: Connection,
     private readonly turn: Turn,
     private readonly clock: CentreClock,
     private readonly log: Logger,
@@ -113,7 +113,8 @@ export class Writer {
 
   /** A defect met by a command, as against a lost connection or turn: only the first can be cured by setting it aside. */
   private isOfACommand(error: unknown, pending: readonly Pending[]): boolean {
-    const outside = error instanceof Error && (error.name === 'Fenced' || 'code' in error || /onnection/.test(error.message))
+    const outside =
+      error instanceof Error && (error.name === 'Fenced' || 'code' in error || /onnection/.test(error.message))
     return !outside && pending.length > 0
   }
 

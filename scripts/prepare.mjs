@@ -31,7 +31,8 @@ function installPackages() {
   say('  installing node packages (a minute or two) …')
   const { ok, said } = run('npm', ['ci', '--no-fund', '--no-audit'])
   if (!ok) {
-    if (/ENOSPC/.test(said)) fail('The disk is full, so the node packages could not be installed. Free about 2 GB and start again.')
+    if (/ENOSPC/.test(said))
+      fail('The disk is full, so the node packages could not be installed. Free about 2 GB and start again.')
     fail(`The node packages could not be installed. npm said:\n${lastLines(said)}`)
   }
   writeFileSync(stamp, wanted)
@@ -46,7 +47,9 @@ function installDebian(wanted) {
   const missing = wanted.filter(({ there }) => !there()).map(({ name }) => name)
   if (missing.length === 0) return
   if (process.getuid?.() !== 0)
-    fail(`These Debian packages are missing: ${missing.join(', ')}. Install them with: sudo apt-get install ${missing.join(' ')}`)
+    fail(
+      `These Debian packages are missing: ${missing.join(', ')}. Install them with: sudo apt-get install ${missing.join(' ')}`,
+    )
   say(`  installing ${missing.join(', ')} from Debian …`)
   if (missing.includes('postgresql')) {
     // Without this Debian makes and starts a default cluster, which is not ours to make.

@@ -7,15 +7,7 @@ export type Capability =
   'live.view' | 'plan.view' | 'plan.edit' | 'records.view' | 'seat' | 'actAs' | 'traffic.run' | 'presence.setOthers'
 
 const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
-  administrator: [
-    'live.view',
-    'plan.view',
-    'plan.edit',
-    'records.view',
-    'actAs',
-    'traffic.run',
-    'presence.setOthers',
-  ],
+  administrator: ['live.view', 'plan.view', 'plan.edit', 'records.view', 'actAs', 'traffic.run', 'presence.setOthers'],
   supervisor: ['live.view', 'plan.view', 'plan.edit', 'records.view', 'actAs', 'traffic.run', 'presence.setOthers'],
   agent: ['seat'],
   observer: ['live.view', 'plan.view', 'records.view'],

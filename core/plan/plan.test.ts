@@ -57,7 +57,8 @@ describe('checks', () => {
   })
   test('a single person is a warning of its own', () =>
     expect(codes(queue('q', { agentIds: ['ana'] }))).toEqual(['onePersonCanServe']))
-  test('a retired queue needs nobody', () => expect(codes(queue('q', { service: 'retired', agentIds: [] }))).toEqual([]))
+  test('a retired queue needs nobody', () =>
+    expect(codes(queue('q', { service: 'retired', agentIds: [] }))).toEqual([]))
   test('in preparation without test customers nobody gets in', () =>
     expect(codes(queue('q', { service: 'inPreparation' }))).toEqual(['noTestCustomers']))
   test('names are compared without case and outer blanks', () =>
@@ -75,7 +76,9 @@ describe('checks', () => {
 describe('compiling', () => {
   const at = Date.parse('2026-03-27T12:00:00Z')
   test('leaves every name out', () => {
-    const compiled = JSON.stringify(compilePlan(document([queue('q', { name: 'Bookings', description: 'text' })]), 7, at))
+    const compiled = JSON.stringify(
+      compilePlan(document([queue('q', { name: 'Bookings', description: 'text' })]), 7, at),
+    )
     expect(compiled).not.toMatch(/Bookings|text|Usual|Skerrow/)
     expect(compiled).toContain('"version":7')
   })

@@ -51,5 +51,10 @@ test('talk of a chat that was handed back adds up over both conversations', () =
   centre.wait(20).ready('ben')
   centre.do('answerOffer', { agentId: 'ben', offerId: 'i1.v2.o1', interactionId: 'i1' })
   centre.wait(10).do('leaveInteraction', { interactionId: 'i1' })
-  expect(recordOf('i1', centre.journal)).toMatchObject({ agentId: 'ana', handedBack: 1, talkMs: 60_000, endedBy: 'customer' })
+  expect(recordOf('i1', centre.journal)).toMatchObject({
+    agentId: 'ana',
+    handedBack: 1,
+    talkMs: 60_000,
+    endedBy: 'customer',
+  })
 })

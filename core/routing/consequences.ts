@@ -29,12 +29,7 @@ export function withdrawFrom(state: State, agentId: AgentId, reason: WithdrawalR
 }
 
 /** The customer is gone: before an answer that is abandonment, in conversation its end, afterwards nothing. */
-export function leave(
-  state: State,
-  interaction: Interaction,
-  cause: 'left' | 'pageClosed',
-  at: Instant,
-): Event[] {
+export function leave(state: State, interaction: Interaction, cause: 'left' | 'pageClosed', at: Instant): Event[] {
   switch (interaction.phase) {
     case 'waiting':
     case 'offered':

@@ -59,7 +59,6 @@ export function handBackEvent(state: State, interactionId: string, agentId: stri
     visitId: `${interactionId}.v${interaction.visits.length + 1}`,
     waitSince: at - (answeredAt - visit.waitSince),
     estimatedWaitSeconds: estimateFor(state, visit.queueId),
-    customerGraceDueAt:
-      interaction.connections.length > 0 ? null : at + state.settings().customerGraceSeconds * 1000,
+    customerGraceDueAt: interaction.connections.length > 0 ? null : at + state.settings().customerGraceSeconds * 1000,
   })
 }

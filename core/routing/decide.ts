@@ -71,8 +71,7 @@ function asAgent(state: State, command: Command, agentId: AgentId): Refusal | nu
   if (!state.agents.has(agentId)) return refuse('unknownAgent', { agentId })
   if (actor.kind === 'system') return null
   const own = actor.kind === 'person' && actor.id === agentId && onBehalfOf === null
-  const inTheirName =
-    actor.kind === 'person' && onBehalfOf === agentId && may(rolesOf(state, actor.id), 'actAs')
+  const inTheirName = actor.kind === 'person' && onBehalfOf === agentId && may(rolesOf(state, actor.id), 'actAs')
   return own || inTheirName ? null : refuse('notAllowed', { command: command.type, agentId })
 }
 
@@ -121,9 +120,7 @@ function publishPlan(state: State, command: Command<'publishPlan'>, at: Instant)
   for (const agent of state.agents.values())
     if (!agents.has(agent.id)) before.push(...dismiss(state, agent.id, at))
     else if (!states.has(agent.stateId))
-      after.push(
-        event('presenceSet', at, { agentId: agent.id, stateId: plan.centre.awayStateId, cause: 'plan' }),
-      )
+      after.push(event('presenceSet', at, { agentId: agent.id, stateId: plan.centre.awayStateId, cause: 'plan' }))
   return [...before, event('planTaken', at, { plan }), ...after]
 }
 

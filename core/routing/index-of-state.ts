@@ -184,11 +184,7 @@ export class Index {
     const offered = interaction.phase === 'offered' && offer !== undefined
     this.setDeadline('answerWindow', interaction.id, offered ? offer.dueAt : null)
     this.setDeadline('round', interaction.id, waits || offered ? visit.retryDueAt : null)
-    this.setDeadline(
-      'customerGrace',
-      interaction.id,
-      waits || offered ? interaction.customerGraceDueAt : null,
-    )
+    this.setDeadline('customerGrace', interaction.id, waits || offered ? interaction.customerGraceDueAt : null)
     this.setDeadline('wrapUp', interaction.id, interaction.phase === 'wrapUp' ? interaction.wrapUpDueAt : null)
   }
 

@@ -175,7 +175,9 @@ test('offers are those of a router that searches everything every time', () => {
   fc.assert(
     fc.property(...story, (first, steps) => {
       tell(first, steps, ({ journal, naive, state }) => {
-        const offers = journal.flatMap((e) => (e.type === 'offerMade' ? [`${e.at} ${e.interactionId}>${e.agentId}`] : []))
+        const offers = journal.flatMap((e) =>
+          e.type === 'offerMade' ? [`${e.at} ${e.interactionId}>${e.agentId}`] : [],
+        )
         expect(offers).toEqual(naive.offers)
         const phases = [...state.interactions.values()].map((i) => `${i.id} ${i.phase}`).sort()
         expect(phases).toEqual(naive.interactions.map((i) => `${i.id} ${i.phase}`).sort())

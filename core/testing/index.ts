@@ -106,12 +106,7 @@ export class TestCentre {
     this.do('publishPlan', { plan })
   }
 
-  do<T extends CommandType>(
-    type: T,
-    body: CommandBodies[T],
-    actor?: Actor,
-    onBehalfOf?: string | null,
-  ): Outcome {
+  do<T extends CommandType>(type: T, body: CommandBodies[T], actor?: Actor, onBehalfOf?: string | null): Outcome {
     const outcome = run(this.state, command(type, body, actor, onBehalfOf ?? null), this.at)
     this.journal.push(...outcome.events)
     return outcome

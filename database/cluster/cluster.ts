@@ -44,8 +44,7 @@ export class Cluster {
 
   constructor(private readonly options: ClusterOptions) {
     const bin = findBinaries()
-    if (bin === null)
-      throw new ClusterError('PostgreSQL is not installed. Install it with: apt-get install postgresql')
+    if (bin === null) throw new ClusterError('PostgreSQL is not installed. Install it with: apt-get install postgresql')
     this.bin = bin
     this.data = join(options.folder, 'pg')
   }
@@ -120,7 +119,9 @@ export class Cluster {
   }
 
   private explain(log: string, error: unknown): Error {
-    const [command, args] = this.asRoot ? ['runuser', ['-u', 'postgres', '--', 'tail', '-5', log]] : ['tail', ['-5', log]]
+    const [command, args] = this.asRoot
+      ? ['runuser', ['-u', 'postgres', '--', 'tail', '-5', log]]
+      : ['tail', ['-5', log]]
     const tail = spawnSync(command as string, args as string[], { cwd: '/', encoding: 'utf8' }).stdout
     if (/Address already in use/i.test(tail))
       return new ClusterError(
@@ -129,7 +130,9 @@ export class Cluster {
     if (/No space left/i.test(tail))
       return new ClusterError(`The disk that holds ${this.data} is full. Free some space and start again.`)
     if (/Permission denied/i.test(tail))
-      return new ClusterError(`PostgreSQL may not read or write ${this.data}. Give its account the right, or set EUDROMOS_HOME to a folder that it can reach.`)
+      return new ClusterError(
+        `PostgreSQL may not read or write ${this.data}. Give its account the right, or set EUDROMOS_HOME to a folder that it can reach.`,
+      )
     return new ClusterError(`PostgreSQL did not start. Its last words: ${tail.trim() || String(error)}`)
   }
 }

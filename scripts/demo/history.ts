@@ -22,7 +22,16 @@ import {
   type Submission,
   writeSnapshot,
 } from '../../database/index.ts'
-import { agentWord, between, customerName, customerWord, nextGapSeconds, opening, pick, seeded } from '../../outside/index.ts'
+import {
+  agentWord,
+  between,
+  customerName,
+  customerWord,
+  nextGapSeconds,
+  opening,
+  pick,
+  seeded,
+} from '../../outside/index.ts'
 import { Scribe } from '../../router/index.ts'
 import type { Scenario } from './load.ts'
 
@@ -80,8 +89,8 @@ class Morning {
         this.do('setPresence', { agentId, stateId: 'ready' })
       })
     this.arriveNext()
-    this.agenda.play(this.until - 30 * 60_000, (time) => this.passTo(time))
-    // The last half hour only ends what is there, so that the morning leaves nobody hanging.
+    this.agenda.play(this.until - 12 * 60_000, (time) => this.passTo(time))
+    // The last twelve minutes only end what is there, so that the morning leaves nobody hanging.
     this.closing = true
     this.agenda.play(this.until, (time) => this.passTo(time))
     this.passTo(this.until - 1000)
@@ -103,7 +112,16 @@ class Morning {
 
   private do<T extends CommandType>(type: T, body: CommandBodies[T]): boolean {
     this.commands += 1
-    const envelope = { id: `h${this.commands}`, type, v: 1, actor: system, onBehalfOf: null, reason: null, correlation: null, body }
+    const envelope = {
+      id: `h${this.commands}`,
+      type,
+      v: 1,
+      actor: system,
+      onBehalfOf: null,
+      reason: null,
+      correlation: null,
+      body,
+    }
     return this.take(envelope as unknown as Command)
   }
 
@@ -196,7 +214,14 @@ class Morning {
     const interaction = this.state.interactions.get(interactionId)
     const agentId = interaction === undefined ? undefined : visitOf(interaction).offers.at(-1)?.agentId
     if (agentId === undefined || (interaction !== undefined && openOffer(interaction) !== null)) return
-    const dispositionId = pick(this.random, ['settled', 'settled', 'changed-booking', 'passed-on', 'comes-back', 'no-answer'])
+    const dispositionId = pick(this.random, [
+      'settled',
+      'settled',
+      'changed-booking',
+      'passed-on',
+      'comes-back',
+      'no-answer',
+    ])
     this.later(4, 28, () => {
       this.do('saveWrapUp', { agentId, interactionId, dispositionId, notesContentId: null })
       this.do('finishWrapUp', { agentId, interactionId })

@@ -24,7 +24,9 @@ export function large(): Scenario {
   const staff = people.filter(({ simulated }) => !simulated)
   const areas = Array.from({ length: 40 }, (_, n) => {
     const like = queues[n % 5] as PlanDocument['queues'][number]
-    const harbour = ['Port Ansel', 'Vellan', 'Marrow Bay', 'Quill Sound', 'Hesk', 'Low Tarn', 'Brae', 'Sund'][Math.floor(n / 5)]
+    const harbour = ['Port Ansel', 'Vellan', 'Marrow Bay', 'Quill Sound', 'Hesk', 'Low Tarn', 'Brae', 'Sund'][
+      Math.floor(n / 5)
+    ]
     const members = agents.filter((_agent, k) => k % 40 === n || k % 40 === (n + 7) % 40).map(({ id }) => id)
     const own = like.agentIds.filter((id) => staff.some((person) => person.id === id))
     return { ...like, id: `${like.id}-${n}`, name: `${like.name}, ${harbour}`, agentIds: [...own, ...members] }
@@ -49,14 +51,16 @@ export async function load(database: Database, scenario: Scenario, password: str
     )
     const real = withEmail.filter(({ simulated }) => !simulated)
     await tx.insert(schema.user).values(real.map(({ id, name, email }) => ({ id, name, email, emailVerified: true })))
-    await tx.insert(schema.account).values(
-      real.map(({ id }) => ({ id, accountId: id, userId: id, providerId: 'credential', password: passwordHash })),
-    )
+    await tx
+      .insert(schema.account)
+      .values(
+        real.map(({ id }) => ({ id, accountId: id, userId: id, providerId: 'credential', password: passwordHash })),
+      )
     await tx.insert(schema.customer).values(testCustomers.map((customer) => ({ ...customer, test: true })))
     await tx.insert(schema.planDraft).values({ id: 1, version: 0, centre: centre.centre })
-    await tx.insert(schema.presenceState).values(
-      centre.presenceStates.map((state, position) => ({ ...state, admits: [...state.admits], position })),
-    )
+    await tx
+      .insert(schema.presenceState)
+      .values(centre.presenceStates.map((state, position) => ({ ...state, admits: [...state.admits], position })))
     await tx.insert(schema.loadLimits).values(
       centre.loadLimits.map(({ id, name, slots, channels }) => ({
         id,

@@ -5,7 +5,16 @@ import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { ClusterError } from '../../database/cluster/index.ts'
-import { CentreClock, connect, migrate, schema, setClock, setRealClock, stopClock, type Database } from '../../database/index.ts'
+import {
+  CentreClock,
+  connect,
+  migrate,
+  schema,
+  setClock,
+  setRealClock,
+  stopClock,
+  type Database,
+} from '../../database/index.ts'
 import { buildWeb } from '../build.ts'
 import { homeFolder, placeIn, type Place } from '../place.ts'
 import { fail, root, say } from '../prepare.mjs'
@@ -28,7 +37,9 @@ function readOptions(): Options {
     const { values } = parseArgs({ options: { fresh: off, now: off, empty: off, large: off, quiet: off } })
     return values as Options
   } catch (error) {
-    return fail(`${error instanceof Error ? error.message : error}\nUsage: npm run demo -- [--fresh] [--now] [--empty] [--large] [--quiet]`) as never
+    return fail(
+      `${error instanceof Error ? error.message : error}\nUsage: npm run demo -- [--fresh] [--now] [--empty] [--large] [--quiet]`,
+    ) as never
   }
 }
 
@@ -51,7 +62,9 @@ async function requirePorts({ ports, cluster }: Place): Promise<void> {
   const names = { web: 'EUDROMOS_PORT', database: 'EUDROMOS_DATABASE_PORT', outside: 'EUDROMOS_OUTSIDE_PORT' } as const
   for (const [name, port] of Object.entries(ports) as [keyof typeof names, number][])
     if (!(name === 'database' && cluster.running()) && (await portTaken(port)))
-      fail(`Port ${port} on 127.0.0.1 is taken by another program. Stop that (another demo?), or choose another port: ${names[name]}=${port + 100} npm run demo`)
+      fail(
+        `Port ${port} on 127.0.0.1 is taken by another program. Stop that (another demo?), or choose another port: ${names[name]}=${port + 100} npm run demo`,
+      )
 }
 
 /** One demo at a time in a folder: a second one would share its database. */
@@ -72,7 +85,8 @@ function claim(folder: string): string {
 
 async function prepareDatabase(place: Place, options: Options): Promise<void> {
   const { cluster, ownerUrl, secrets } = place
-  if (!existsSync(join(cluster.data, 'PG_VERSION'))) await step('making a private database cluster', () => cluster.initialise())
+  if (!existsSync(join(cluster.data, 'PG_VERSION')))
+    await step('making a private database cluster', () => cluster.initialise())
   if (!cluster.running()) await step('starting PostgreSQL on loopback', () => cluster.start())
   await step('bringing its tables up to date', () => migrate(ownerUrl, secrets))
   const database = connect(ownerUrl, 4)
@@ -149,7 +163,9 @@ async function startAll(place: Place, options: Options): Promise<Running[]> {
 }
 
 function announce(place: Place, options: Options): void {
-  const shown = people.filter(({ simulated }) => !simulated).filter(({ id }) => !options.empty || id === 'teodor-lindqvist')
+  const shown = people
+    .filter(({ simulated }) => !simulated)
+    .filter(({ id }) => !options.empty || id === 'teodor-lindqvist')
   say(`\nOpen http://localhost:${place.ports.web}\n\nSign in with one click as:`)
   for (const { name, roles, hint } of shown) say(`  ${name.padEnd(18)} ${roles.join(' and ').padEnd(21)} ${hint}`)
   say(`\nLogs: ${join(place.folder, 'logs')}. Ctrl+C stops everything; the data is kept (--fresh begins anew).`)
@@ -199,7 +215,8 @@ async function main(): Promise<void> {
     if (running.length > 0) {
       const lost = running.map(({ name, ended }) => ended.then(() => name))
       const name = await Promise.race([asked.then(() => null), ...lost])
-      if (name !== null) say(`\nThe ${name} has ended by itself. Its last words are in ${join(folder, 'logs', `${name}.log`)}.`)
+      if (name !== null)
+        say(`\nThe ${name} has ended by itself. Its last words are in ${join(folder, 'logs', `${name}.log`)}.`)
     }
   } catch (error) {
     await end()
@@ -221,7 +238,9 @@ main().then(
     if (error instanceof ClusterError) fail(error.message)
     const code = error instanceof Error && 'code' in error ? error.code : null
     if (code === 'EACCES' || code === 'EPERM')
-      fail(`A right is missing: ${(error as Error).message}. Start it as a user who may write there, or set EUDROMOS_HOME to a folder of yours.`)
+      fail(
+        `A right is missing: ${(error as Error).message}. Start it as a user who may write there, or set EUDROMOS_HOME to a folder of yours.`,
+      )
     if (code === 'ENOSPC') fail('The disk is full. Free some space and start again.')
     fail(error instanceof Error ? (error.stack ?? error.message) : String(error))
   },

@@ -47,7 +47,7 @@ export async function waitForHealth(url: string, process_: Running, patienceMs =
   void process_.ended.then(() => {
     gone = true
   })
-  for (const end = Date.now() + patienceMs; Date.now() < end && !gone; ) {
+  for (const end = Date.now() + patienceMs; Date.now() < end && !gone;) {
     const ok = await fetch(url).then(
       (answer) => answer.ok,
       () => false,

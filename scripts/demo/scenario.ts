@@ -38,10 +38,30 @@ const staff: readonly ScenarioPerson[] = [
 ]
 
 const simulatedNames = [
-  'Aldo Penhallow', 'Beatriz Moura', 'Callum Wray', 'Dorte Halvorsen', 'Emil Kastner', 'Fenna de Wit', 'Gil Navarro',
-  'Hanne Storm', 'Ivo Marchetti', 'Jana Kubik', 'Kofi Asante', 'Lena Farrow', 'Milo Trevanion', 'Noor Haddad',
-  'Otto Lindgren', 'Petra Voss', 'Quentin Ames', 'Ruta Jansone', 'Silvio Conti', 'Tamsin Rook', 'Ulla Berg',
-  'Viggo Dahl', 'Wanda Pryce', 'Yara Solis',
+  'Aldo Penhallow',
+  'Beatriz Moura',
+  'Callum Wray',
+  'Dorte Halvorsen',
+  'Emil Kastner',
+  'Fenna de Wit',
+  'Gil Navarro',
+  'Hanne Storm',
+  'Ivo Marchetti',
+  'Jana Kubik',
+  'Kofi Asante',
+  'Lena Farrow',
+  'Milo Trevanion',
+  'Noor Haddad',
+  'Otto Lindgren',
+  'Petra Voss',
+  'Quentin Ames',
+  'Ruta Jansone',
+  'Silvio Conti',
+  'Tamsin Rook',
+  'Ulla Berg',
+  'Viggo Dahl',
+  'Wanda Pryce',
+  'Yara Solis',
 ]
 
 const simulated: readonly ScenarioPerson[] = simulatedNames.map((name, n) => ({
@@ -62,7 +82,12 @@ export const testCustomers = [
 
 type QueueDraft = PlanDocument['queues'][number]
 
-const queue = (name: string, description: string, agentIds: readonly string[], rest: Partial<QueueDraft>): QueueDraft => ({
+const queue = (
+  name: string,
+  description: string,
+  agentIds: readonly string[],
+  rest: Partial<QueueDraft>,
+): QueueDraft => ({
   id: slug(name),
   name,
   description,
@@ -81,13 +106,23 @@ const robots = simulated.map(({ id }) => id)
 const some = (from: number, to: number): string[] => robots.slice(from, to)
 
 export const queues: readonly QueueDraft[] = [
-  queue("Today's sailings", 'Delays, cancellations, where to be and when.', ['ana-mirel', 'joao-tavares', 'ines-valadao', ...some(0, 9)], {
-    target: { percent: 80, seconds: 30 },
-    answerWindowSeconds: 15,
-  }),
-  queue('Bookings', 'New crossings, changes, cabins.', ['ana-mirel', 'joao-tavares', 'bram-ostrander', ...some(6, 15)], {
-    mostWaiting: 40,
-  }),
+  queue(
+    "Today's sailings",
+    'Delays, cancellations, where to be and when.',
+    ['ana-mirel', 'joao-tavares', 'ines-valadao', ...some(0, 9)],
+    {
+      target: { percent: 80, seconds: 30 },
+      answerWindowSeconds: 15,
+    },
+  ),
+  queue(
+    'Bookings',
+    'New crossings, changes, cabins.',
+    ['ana-mirel', 'joao-tavares', 'bram-ostrander', ...some(6, 15)],
+    {
+      mostWaiting: 40,
+    },
+  ),
   queue('Vehicles & freight', 'Car decks, heights, lorries and their papers.', ['joao-tavares', ...some(14, 19)], {
     target: { percent: 80, seconds: 90 },
     wrapUpSeconds: 45,
@@ -100,7 +135,10 @@ export const queues: readonly QueueDraft[] = [
     target: { percent: 70, seconds: 180 },
     answerWindowSeconds: 30,
   }),
-  queue('Groups', 'Schools, clubs, coaches.', ['bram-ostrander'], { target: { percent: 80, seconds: 120 }, mostWaiting: 10 }),
+  queue('Groups', 'Schools, clubs, coaches.', ['bram-ostrander'], {
+    target: { percent: 80, seconds: 120 },
+    mostWaiting: 10,
+  }),
   queue('Refunds', 'Money back, in preparation: only test customers get in.', ['ana-mirel', 'bram-ostrander'], {
     service: 'inPreparation',
     testCustomerIds: testCustomers.map(({ id }) => id),

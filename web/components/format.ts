@@ -9,7 +9,8 @@ export function clockText(ms: number): string {
 /** Seconds in words: "20 s", "1 min", "1 min 30 s", "2 h". */
 export function secondsText(seconds: number): string {
   if (seconds < 60) return `${seconds} s`
-  if (seconds < 3600) return seconds % 60 === 0 ? `${seconds / 60} min` : `${Math.floor(seconds / 60)} min ${seconds % 60} s`
+  if (seconds < 3600)
+    return seconds % 60 === 0 ? `${seconds / 60} min` : `${Math.floor(seconds / 60)} min ${seconds % 60} s`
   const minutes = Math.round(seconds / 60)
   return minutes % 60 === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`
 }

@@ -31,7 +31,12 @@ export function Notches({ lateness }: { lateness: Lateness }) {
   const heights = { late: [0, 9], near: [4.5], fine: [] }[lateness]
   if (heights.length === 0) return null
   return (
-    <Box component="span" role="img" aria-label={en.live[lateness]} sx={{ color: latenessColor[lateness], display: 'inline-flex' }}>
+    <Box
+      component="span"
+      role="img"
+      aria-label={en.live[lateness]}
+      sx={{ color: latenessColor[lateness], display: 'inline-flex' }}
+    >
       <svg width="10" height="14" viewBox="0 0 10 14" aria-hidden="true">
         {heights.map((y) => (
           <rect key={y} y={y} width="10" height="5" fill="currentColor" />
@@ -79,7 +84,12 @@ export function LoadRing({ slots, carried, admits, label, initials, size = 36 }:
   const count = Math.max(1, slots, carried.length)
   const small = size < 24
   return (
-    <Box component="span" role="img" aria-label={label} sx={{ display: 'inline-flex', width: size, height: size, flexShrink: 0 }}>
+    <Box
+      component="span"
+      role="img"
+      aria-label={label}
+      sx={{ display: 'inline-flex', width: size, height: size, flexShrink: 0 }}
+    >
       <svg width={size} height={size} viewBox="0 0 40 40" aria-hidden="true">
         {Array.from({ length: count }, (_, index) => {
           const item = carried[index]
@@ -92,13 +102,27 @@ export function LoadRing({ slots, carried, admits, label, initials, size = 36 }:
               fill="none"
               strokeWidth={item === undefined ? 2.5 : small ? 8 : 5}
               strokeDasharray={small ? undefined : dash}
-              sx={{ stroke: (theme) => pathOf(theme.vars?.palette ?? theme.palette, item === undefined ? 'text.secondary' : color) }}
+              sx={{
+                stroke: (theme) =>
+                  pathOf(theme.vars?.palette ?? theme.palette, item === undefined ? 'text.secondary' : color),
+              }}
               opacity={item === undefined ? 0.55 : 1}
             />
           )
         })}
         {initials !== undefined && !small && (
-          <Box component="text" x="20" y="24.4" textAnchor="middle" sx={{ fontSize: 11.5, fill: 'currentColor', fontWeight: 500 }}>
+          <Box
+            component="text"
+            x="20"
+            y="24.4"
+            textAnchor="middle"
+            sx={{
+              fontSize: 12,
+              fontFamily: (theme) => theme.typography.fontFamily,
+              fill: 'currentColor',
+              fontWeight: 600,
+            }}
+          >
             {initials}
           </Box>
         )}

@@ -35,7 +35,15 @@ export function safeFileName(name: string): string {
 }
 
 /** The file as a download of its checked type; browsers neither guess nor run it. */
-export function downloadResponse({ fileName, mediaType, bytes }: { fileName: string; mediaType: string; bytes: Buffer }): Response {
+export function downloadResponse({
+  fileName,
+  mediaType,
+  bytes,
+}: {
+  fileName: string
+  mediaType: string
+  bytes: Buffer
+}): Response {
   return new Response(new Uint8Array(bytes), {
     headers: {
       'content-type': mediaType,

@@ -15,7 +15,12 @@ export const beginShape = yup.object({
   id: uuid.required('Give the chat an id.'),
   lineId: yup.string().max(200).required('Name the line.'),
   queueId: yup.string().max(200).required('Choose what it is about.'),
-  name: yup.string().trim().min(1, 'Give a name.').max(80, 'A name holds at most 80 characters.').required('Give a name.'),
+  name: yup
+    .string()
+    .trim()
+    .min(1, 'Give a name.')
+    .max(80, 'A name holds at most 80 characters.')
+    .required('Give a name.'),
   text: yup
     .string()
     .trim()
@@ -76,11 +81,18 @@ export async function say(
   interactionId: string,
   { id, text }: yup.InferType<typeof wordsShape>,
 ): Promise<number> {
-  return customerCommand(sender, 'sendMessage', interactionId, id, {
+  return customerCommand(
+    sender,
+    'sendMessage',
     interactionId,
-    agentId: null,
-    contentId: id,
-  }, { id, interactionId, body: text })
+    id,
+    {
+      interactionId,
+      agentId: null,
+      contentId: id,
+    },
+    { id, interactionId, body: text },
+  )
 }
 
 export async function attach(
@@ -110,7 +122,10 @@ export async function customerCommand<T extends CommandType>(
   body: CommandBodies[T],
   content?: { id: string; interactionId: string; body: string },
 ): Promise<number> {
-  const { seq, refusal } = await sender.submit({ command: envelope(type, customerOf(interactionId), body, { id }), content })
+  const { seq, refusal } = await sender.submit({
+    command: envelope(type, customerOf(interactionId), body, { id }),
+    content,
+  })
   if (refusal !== null) throw refused(refusal, seq)
   return seq
 }

@@ -167,7 +167,8 @@ export class Follower {
     let planTaken = false
     for (const { seq, event } of rows) {
       try {
-        const queuesBefore = 'agentId' in event && event.agentId !== null ? this.state.index.queuesOf(event.agentId) : []
+        const queuesBefore =
+          'agentId' in event && event.agentId !== null ? this.state.index.queuesOf(event.agentId) : []
         const visited = 'interactionId' in event ? this.state.interactions.get(event.interactionId) : undefined
         evolve(this.state, event)
         this.seq = seq

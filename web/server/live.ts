@@ -25,7 +25,11 @@ function reachOf({ state }: Follower, scope: Scope): Reach {
   }
 }
 
-function collect<T>(ids: Iterable<string>, within: (id: string) => boolean, view: (id: string) => T | null): Record<string, T> {
+function collect<T>(
+  ids: Iterable<string>,
+  within: (id: string) => boolean,
+  view: (id: string) => T | null,
+): Record<string, T> {
   const found: Record<string, T> = {}
   for (const id of ids) {
     const value = within(id) ? view(id) : null
@@ -126,7 +130,10 @@ export class LiveFeed {
     if (parts.some((part) => Object.keys(part).length > 0)) this.stream.send('change', view, last.seq)
   }
 
-  private async newMessages(changes: readonly Change[], met: readonly string[]): Promise<Record<string, MessageView[]>> {
+  private async newMessages(
+    changes: readonly Change[],
+    met: readonly string[],
+  ): Promise<Record<string, MessageView[]>> {
     const messages: Record<string, MessageView[]> = met.length > 0 ? await this.transcripts(met) : {}
     for (const { messages: lines } of changes)
       for (const line of lines)

@@ -1,11 +1,6 @@
 import 'server-only'
 import * as yup from 'yup'
-import {
-  checkQueue,
-  type CompiledPlan,
-  type Finding,
-  type PlanDocument,
-} from '@eudromos/core/plan'
+import { checkQueue, type CompiledPlan, type Finding, type PlanDocument } from '@eudromos/core/plan'
 import { DraftMoved, readDraft, readTestCustomers, saveQueueAndPublish, type QueueDraft } from '@eudromos/database'
 import { envelope } from './envelope.ts'
 import { queueShape } from '../view/queue-shape.ts'

@@ -22,7 +22,13 @@ export class ProblemError extends Error {
   }
 }
 
-export const problem = (status: number, code: string, title: string, detail: string, rest: Partial<Problem> = {}): Problem => ({
+export const problem = (
+  status: number,
+  code: string,
+  title: string,
+  detail: string,
+  rest: Partial<Problem> = {},
+): Problem => ({
   type: 'about:blank',
   title,
   status,
@@ -71,30 +77,45 @@ export async function answering(work: () => Promise<Response>): Promise<Response
   } catch (error) {
     if (error instanceof ProblemError) return problemResponse(error.problem)
     if (error instanceof ValidationError)
-      return problemResponse(
-        problem(422, 'invalid', 'Not valid', error.errors.join(' '), { fields: fieldsOf(error) }),
-      )
+      return problemResponse(problem(422, 'invalid', 'Not valid', error.errors.join(' '), { fields: fieldsOf(error) }))
     if (error instanceof SyntaxError)
       return problemResponse(problem(400, 'notJson', 'Not readable', 'The body is not valid JSON.'))
     if (error instanceof Overloaded)
       return problemResponse(
-        problem(503, 'overloaded', 'Not taken in', 'The centre cannot take this in at the moment. It was not done; try again in a few seconds.'),
+        problem(
+          503,
+          'overloaded',
+          'Not taken in',
+          'The centre cannot take this in at the moment. It was not done; try again in a few seconds.',
+        ),
         { 'retry-after': '2' },
       )
     if (error instanceof AnswerLate)
       return problemResponse(
-        problem(503, 'answerLate', 'No answer yet', 'This was taken in but is not decided yet. It will be; send it again with the same id to see the answer.'),
+        problem(
+          503,
+          'answerLate',
+          'No answer yet',
+          'This was taken in but is not decided yet. It will be; send it again with the same id to see the answer.',
+        ),
         { 'retry-after': '2' },
       )
     if (error instanceof IdReused)
-      return problemResponse(problem(409, 'idReused', 'Id used before', 'This id was used before for something else. Use a new one.'))
+      return problemResponse(
+        problem(409, 'idReused', 'Id used before', 'This id was used before for something else. Use a new one.'),
+      )
     const { runtime } = await import('./runtime.ts')
     await runtime().then(
       ({ log }) => log.error({ err: error }, 'route failed'),
       () => undefined,
     )
     return problemResponse(
-      problem(500, 'failed', 'Failed', 'Something went wrong on our side. Nothing was changed; try again, and tell your administrator if it stays.'),
+      problem(
+        500,
+        'failed',
+        'Failed',
+        'Something went wrong on our side. Nothing was changed; try again, and tell your administrator if it stays.',
+      ),
     )
   }
 }

@@ -5,7 +5,12 @@ import {
   listRecords,
   readActs,
   readNotes,
-  readRecord, readTranscripts, sortColumns, type RecordQuery, type RecordRow } from '@eudromos/database'
+  readRecord,
+  readTranscripts,
+  sortColumns,
+  type RecordQuery,
+  type RecordRow,
+} from '@eudromos/database'
 import { notFound } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 
@@ -35,7 +40,10 @@ const given = (params: URLSearchParams): Record<string, string> =>
 export const queryOf = (params: URLSearchParams): Promise<RecordQuery> =>
   queryShape.validate(given(params), { abortEarly: false, stripUnknown: true }) as Promise<RecordQuery>
 
-export async function recordPage({ database }: Runtime, params: URLSearchParams): Promise<{ rows: RecordRow[]; total: number }> {
+export async function recordPage(
+  { database }: Runtime,
+  params: URLSearchParams,
+): Promise<{ rows: RecordRow[]; total: number }> {
   const { page, size } = await pageShape.validate(given(params), { stripUnknown: true })
   return listRecords(database, await queryOf(params), { offset: page * size, limit: size })
 }
@@ -131,7 +139,9 @@ export async function recordDetails({ database, follower }: Runtime, id: string)
     ...transcript.flatMap(({ personId }) => personId ?? []),
     ...acted.flatMap(({ actorId, onBehalfOf }) => [actorId, onBehalfOf]),
   ])
-  const names = Object.fromEntries([...mentioned].map((person) => [person, follower.people.get(person)?.name ?? person]))
+  const names = Object.fromEntries(
+    [...mentioned].map((person) => [person, follower.people.get(person)?.name ?? person]),
+  )
   const reasons = Object.fromEntries((follower.document?.declineReasons ?? []).map((r) => [r.id, r.name]))
   return { row, transcript, notes, names, reasons, acted }
 }

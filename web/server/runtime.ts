@@ -1,13 +1,7 @@
 import 'server-only'
 import { randomUUID } from 'node:crypto'
 import { pino, type Logger } from 'pino'
-import {
-  CentreClock,
-  connect,
-  removeWebProcess,
-  renewWebProcess,
-  type Database,
-} from '@eudromos/database'
+import { CentreClock, connect, removeWebProcess, renewWebProcess, type Database } from '@eudromos/database'
 import { Connections } from './connections.ts'
 import { Follower } from './follower.ts'
 import { Sender } from './sender.ts'

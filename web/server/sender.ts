@@ -76,8 +76,7 @@ export class Sender {
   private async measure(): Promise<void> {
     try {
       const { pending, routerSilentSeconds: silent } = await readPressure(this.database.$client)
-      this.overloaded =
-        pending > mostPending ? 'tooMuchPending' : silent > routerSilentSeconds ? 'noRouter' : null
+      this.overloaded = pending > mostPending ? 'tooMuchPending' : silent > routerSilentSeconds ? 'noRouter' : null
     } catch {
       this.overloaded = 'noDatabase'
     }

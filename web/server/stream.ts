@@ -59,6 +59,10 @@ export function streamResponse(
     new ByteLengthQueuingStrategy({ highWaterMark: 0 }),
   )
   return new Response(body, {
-    headers: { 'content-type': 'text/event-stream; charset=utf-8', 'cache-control': 'no-cache, no-transform', 'x-accel-buffering': 'no' },
+    headers: {
+      'content-type': 'text/event-stream; charset=utf-8',
+      'cache-control': 'no-cache, no-transform',
+      'x-accel-buffering': 'no',
+    },
   })
 }

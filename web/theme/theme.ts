@@ -81,13 +81,20 @@ export const theme = createTheme({
         }),
       },
     },
+    // Labels stand in the outline's gap at 14 px, not at three quarters of the text.
+    MuiInputLabel: {
+      styleOverrides: { shrink: { '&.MuiInputLabel-outlined': { transform: 'translate(14px, -10px) scale(0.935)' } } },
+    },
+    MuiOutlinedInput: { styleOverrides: { notchedOutline: { '& legend': { fontSize: '0.935em' } } } },
     MuiTextField: { defaultProps: { size: 'small' } },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiTooltip: { styleOverrides: { tooltip: { fontSize: '0.875rem' } } },
     MuiFormHelperText: { styleOverrides: { root: { fontSize: '0.875rem', marginInline: 0 } } },
     MuiCssBaseline: {
       styleOverrides: {
-        '@media (prefers-reduced-motion: reduce)': { '*': { transition: 'none !important', animation: 'none !important' } },
+        '@media (prefers-reduced-motion: reduce)': {
+          '*': { transition: 'none !important', animation: 'none !important' },
+        },
       },
     },
   },

@@ -106,25 +106,24 @@ export interface ViewChange {
   readonly messages: Readonly<Record<string, readonly MessageView[]>>
 }
 
-const merge = <T>(before: Readonly<Record<string, T>>, changes: Readonly<Record<string, T | null>>): Record<string, T> => {
-  const after: Record<string, T> = { ...before }
-  for (const [id, value] of Object.entries(changes))
-    if (value === null) delete after[id]
-    else after[id] = value
-  return after
-}
+const merge = <T>(
+  before: Readonly<Record<string, T>>,
+  changes: Readonly<Record<string, T | null>>,
+): Record<string, T> =>
+  Object.fromEntries(
+    Object.entries({ ...before, ...changes }).filter((entry): entry is [string, T] => entry[1] !== null),
+  )
 
 /** The view after a change. Parts that the change does not touch stay the same objects; older changes do nothing. */
 export function changed(view: View, change: ViewChange): View {
   if (change.seq <= view.seq) return view
   const same = (part: object): boolean => Object.keys(part).length === 0
-  const gone = Object.keys(change.interactions).filter((id) => change.interactions[id] === null)
-  const messages: Record<string, readonly MessageView[]> = { ...view.messages }
+  const gone = new Set(Object.keys(change.interactions).filter((id) => change.interactions[id] === null))
+  const messages = Object.fromEntries(Object.entries(view.messages).filter(([id]) => !gone.has(id)))
   for (const [id, added] of Object.entries(change.messages)) {
     const known = new Set(messages[id]?.map(({ number }) => number))
     messages[id] = [...(messages[id] ?? []), ...added.filter(({ number }) => !known.has(number))]
   }
-  for (const id of gone) delete messages[id]
   return {
     ...view,
     seq: change.seq,
@@ -132,7 +131,7 @@ export function changed(view: View, change: ViewChange): View {
     people: same(change.people) ? view.people : merge(view.people, change.people),
     queues: same(change.queues) ? view.queues : merge(view.queues, change.queues),
     interactions: same(change.interactions) ? view.interactions : merge(view.interactions, change.interactions),
-    messages: same(change.messages) && gone.length === 0 ? view.messages : messages,
+    messages: same(change.messages) && gone.size === 0 ? view.messages : messages,
   }
 }
 

@@ -5,6 +5,7 @@ import Alert from '@mui/material/Alert'
 import Paper from '@mui/material/Paper'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
+import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { Role } from '@eudromos/core/plan'
 import { Mark } from '../../components/glyphs.tsx'
@@ -18,6 +19,7 @@ interface DemoPerson {
 }
 
 export function SignIn({ people }: { people: readonly DemoPerson[] }) {
+  const router = useRouter()
   const [email, setEmail] = useState('')
   const [password, setPassword] = useState('')
   const [error, setError] = useState<string | null>(null)
@@ -27,7 +29,8 @@ export function SignIn({ people }: { people: readonly DemoPerson[] }) {
     setError(null)
     try {
       await requestJson(url, 'POST', body)
-      window.location.assign('/')
+      router.replace('/')
+      router.refresh()
     } catch (caught) {
       const wrong = caught instanceof Refused && caught.status === 401
       setError(wrong ? en.signIn.wrong : en.signIn.failed)
@@ -36,7 +39,16 @@ export function SignIn({ people }: { people: readonly DemoPerson[] }) {
   }
   return (
     <Box component="main" sx={{ minHeight: '100vh', display: 'grid', placeItems: 'center', padding: 2 }}>
-      <Paper sx={{ padding: 4, display: 'grid', gridTemplateColumns: { xs: '1fr', md: people.length > 0 ? '1fr 1fr' : '1fr' }, gap: 5, width: '100%', maxWidth: people.length > 0 ? 840 : 420 }}>
+      <Paper
+        sx={{
+          padding: 4,
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', md: people.length > 0 ? '1fr 1fr' : '1fr' },
+          gap: 5,
+          width: '100%',
+          maxWidth: people.length > 0 ? 840 : 420,
+        }}
+      >
         <Box
           component="form"
           onSubmit={(event) => {
@@ -47,21 +59,50 @@ export function SignIn({ people }: { people: readonly DemoPerson[] }) {
         >
           <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
             <Mark size={36} />
-            <Typography component="span" variant="h1">Eudromos</Typography>
+            <Typography component="span" variant="h1">
+              Eudromos
+            </Typography>
           </Box>
-          <Typography variant="h1" component="h1">{en.signIn.title}</Typography>
+          <Typography variant="h1" component="h1">
+            {en.signIn.title}
+          </Typography>
           {error !== null && <Alert severity="error">{error}</Alert>}
-          <TextField label={en.signIn.email} type="email" autoComplete="username" required value={email} onChange={(event) => setEmail(event.target.value)} />
-          <TextField label={en.signIn.password} type="password" autoComplete="current-password" required value={password} onChange={(event) => setPassword(event.target.value)} />
-          <Button type="submit" variant="contained" disabled={busy}>{en.signIn.submit}</Button>
+          <TextField
+            label={en.signIn.email}
+            type="email"
+            autoComplete="username"
+            required
+            value={email}
+            onChange={(event) => setEmail(event.target.value)}
+          />
+          <TextField
+            label={en.signIn.password}
+            type="password"
+            autoComplete="current-password"
+            required
+            value={password}
+            onChange={(event) => setPassword(event.target.value)}
+          />
+          <Button type="submit" variant="contained" disabled={busy}>
+            {en.signIn.submit}
+          </Button>
         </Box>
         {people.length > 0 && (
           <Box component="section" aria-labelledby="demo-people">
-            <Typography variant="h2" id="demo-people">{en.signIn.demo}</Typography>
-            <Typography variant="body2" sx={{ color: 'text.secondary', marginBlock: 1 }}>{en.signIn.demoNote}</Typography>
+            <Typography variant="h2" id="demo-people">
+              {en.signIn.demo}
+            </Typography>
+            <Typography variant="body2" sx={{ color: 'text.secondary', marginBlock: 1 }}>
+              {en.signIn.demoNote}
+            </Typography>
             <Box sx={{ display: 'grid', gap: 1 }}>
               {people.map(({ id, name, roles }) => (
-                <Button key={id} disabled={busy} onClick={() => void enter('/api/demo/sign-in', { personId: id })} sx={{ justifyContent: 'space-between' }}>
+                <Button
+                  key={id}
+                  disabled={busy}
+                  onClick={() => void enter('/api/demo/sign-in', { personId: id })}
+                  sx={{ justifyContent: 'space-between' }}
+                >
                   <span>{name}</span>
                   <Typography component="span" variant="body2" sx={{ color: 'text.secondary' }}>
                     {roles.map((role) => en.roles[role]).join(', ')}

@@ -9,6 +9,7 @@ import Typography from '@mui/material/Typography'
 import { useEffect, useRef, useState, type FormEvent } from 'react'
 import { v7 as newId } from 'uuid'
 import { en } from '../../messages/en.ts'
+import { useInBrowser } from '../fetched.ts'
 import { ChatClient, readLines, beginChat, type LineChoice } from './chat-client.ts'
 import { Conversation } from './conversation.tsx'
 
@@ -18,19 +19,22 @@ interface ChatBoxProps {
   /** A listed test customer to write as. */
   readonly testCustomer?: { readonly id: string; readonly name: string } | null
   readonly zone: string
+  /** Told the id of the chat at hand, or null. */
+  readonly onChat?: (interactionId: string | null) => void
 }
 
 const t = en.chat
 
 /** The chat box of a customer's page: begin, wait, talk, leave. A reload keeps the conversation. */
-export function ChatBox({ storageKey, testCustomer = null, zone }: ChatBoxProps) {
-  const [client, setClient] = useState<ChatClient | null>(null)
-  const [ready, setReady] = useState(false)
-  useEffect(() => {
-    const id = sessionStorage.getItem(storageKey)
-    if (id !== null) setClient(new ChatClient(id))
-    setReady(true)
-  }, [storageKey])
+export function ChatBox(props: ChatBoxProps) {
+  const { storageKey, testCustomer = null, zone, onChat } = props
+  const [client, setClient] = useState<ChatClient | null>(() => {
+    const id = typeof sessionStorage === 'undefined' ? null : sessionStorage.getItem(storageKey)
+    return id === null ? null : new ChatClient(id)
+  })
+  const inBrowser = useInBrowser()
+  const current = client?.id ?? null
+  useEffect(() => onChat?.(current), [onChat, current])
   const begun = (id: string): void => {
     sessionStorage.setItem(storageKey, id)
     setClient(new ChatClient(id))
@@ -40,9 +44,22 @@ export function ChatBox({ storageKey, testCustomer = null, zone }: ChatBoxProps)
     setClient(null)
   }
   return (
-    <Paper component="section" aria-label={t.title} sx={{ height: '100%', display: 'flex', flexDirection: 'column', border: 1, borderColor: 'divider', overflow: 'hidden' }}>
-      <Typography variant="h2" sx={{ padding: 1.5, borderBottom: 1, borderColor: 'divider' }}>{t.title}</Typography>
-      {ready &&
+    <Paper
+      component="section"
+      aria-label={t.title}
+      sx={{
+        height: '100%',
+        display: 'flex',
+        flexDirection: 'column',
+        border: 1,
+        borderColor: 'divider',
+        overflow: 'hidden',
+      }}
+    >
+      <Typography variant="h2" sx={{ padding: 1.5, borderBottom: 1, borderColor: 'divider' }}>
+        {t.title}
+      </Typography>
+      {inBrowser &&
         (client === null ? (
           <BeginForm testCustomer={testCustomer} onBegun={begun} />
         ) : (
@@ -52,7 +69,13 @@ export function ChatBox({ storageKey, testCustomer = null, zone }: ChatBoxProps)
   )
 }
 
-function BeginForm({ testCustomer, onBegun }: { testCustomer: { id: string; name: string } | null; onBegun: (id: string) => void }) {
+function BeginForm({
+  testCustomer,
+  onBegun,
+}: {
+  testCustomer: { id: string; name: string } | null
+  onBegun: (id: string) => void
+}) {
   const [lines, setLines] = useState<readonly LineChoice[] | null>(null)
   const [queueId, setQueueId] = useState('')
   const [name, setName] = useState('')
@@ -70,7 +93,11 @@ function BeginForm({ testCustomer, onBegun }: { testCustomer: { id: string; name
           setLines(found)
           setError(null)
           const offered = found.flatMap(({ queues }) => queues)
-          setQueueId((chosen) => (offered.some((queue) => queue.id === chosen) ? chosen : (offered.find(({ inPreparation }) => inPreparation) ?? offered[0])?.id ?? ''))
+          setQueueId((chosen) =>
+            offered.some((queue) => queue.id === chosen)
+              ? chosen
+              : ((offered.find(({ inPreparation }) => inPreparation) ?? offered[0])?.id ?? ''),
+          )
         },
         (caught: Error) => current && setError(caught.message),
       )
@@ -99,10 +126,22 @@ function BeginForm({ testCustomer, onBegun }: { testCustomer: { id: string; name
     }
   }
   return (
-    <Box component="form" onSubmit={(event) => void submit(event)} sx={{ padding: 2, display: 'grid', gap: 2, alignContent: 'start' }}>
+    <Box
+      component="form"
+      onSubmit={(event) => void submit(event)}
+      sx={{ padding: 2, display: 'grid', gap: 2, alignContent: 'start' }}
+    >
       {error !== null && <Alert severity="error">{error}</Alert>}
       {lines !== null && queues.length === 0 && <Alert severity="info">{t.closed}</Alert>}
-      <TextField label={t.name} required disabled={testCustomer !== null} value={testCustomer?.name ?? name} onChange={({ target }) => setName(target.value)} autoComplete="off" slotProps={{ htmlInput: { maxLength: 80 } }} />
+      <TextField
+        label={t.name}
+        required
+        disabled={testCustomer !== null}
+        value={testCustomer?.name ?? name}
+        onChange={({ target }) => setName(target.value)}
+        autoComplete="off"
+        slotProps={{ htmlInput: { maxLength: 80 } }}
+      />
       <TextField select label={t.about} value={queueId} onChange={({ target }) => setQueueId(target.value)}>
         {queues.map((queue) => (
           <MenuItem key={queue.id} value={queue.id}>
@@ -111,8 +150,18 @@ function BeginForm({ testCustomer, onBegun }: { testCustomer: { id: string; name
           </MenuItem>
         ))}
       </TextField>
-      <TextField label={t.words} required multiline minRows={3} value={text} onChange={({ target }) => setText(target.value)} slotProps={{ htmlInput: { maxLength: 4000 } }} />
-      <Button type="submit" variant="contained" disabled={busy || queueId === ''}>{t.begin}</Button>
+      <TextField
+        label={t.words}
+        required
+        multiline
+        minRows={3}
+        value={text}
+        onChange={({ target }) => setText(target.value)}
+        slotProps={{ htmlInput: { maxLength: 4000 } }}
+      />
+      <Button type="submit" variant="contained" disabled={busy || queueId === ''}>
+        {t.begin}
+      </Button>
     </Box>
   )
 }

@@ -8,7 +8,7 @@ export interface ChatState {
   readonly view: ChatView | null
   readonly messages: readonly MessageView[]
   readonly connected: boolean
-  readonly typingUntil: number
+  readonly typing: boolean
 }
 
 export interface LineChoice {
@@ -39,10 +39,10 @@ export const beginChat = (id: string, begin: Begin): Promise<unknown> =>
 export class ChatClient {
   private state: ChatState
   private readonly listeners = new Set<() => void>()
-  private source: EventSource | null = null
+  private typingEnds: ReturnType<typeof setTimeout> | null = null
 
   constructor(readonly id: string) {
-    this.state = { id, view: null, messages: [], connected: false, typingUntil: 0 }
+    this.state = { id, view: null, messages: [], connected: false, typing: false }
   }
 
   private url(rest: string): string {
@@ -51,7 +51,6 @@ export class ChatClient {
 
   open(): () => void {
     const source = new EventSource(this.url('live'))
-    this.source = source
     source.addEventListener('chat', (event) => {
       const view = JSON.parse((event as MessageEvent<string>).data) as ChatView
       const known = new Set(this.state.messages.map(({ number }) => number))
@@ -60,8 +59,9 @@ export class ChatClient {
       if (view.phase === 'over') source.close()
     })
     source.addEventListener('typing', () => {
-      this.set({ typingUntil: Date.now() + 4000 })
-      setTimeout(() => this.set({}), 4050)
+      this.set({ typing: true })
+      if (this.typingEnds !== null) clearTimeout(this.typingEnds)
+      this.typingEnds = setTimeout(() => this.set({ typing: false }), 4000)
     })
     source.onerror = () => {
       this.set({ connected: false })

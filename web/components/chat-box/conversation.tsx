@@ -38,7 +38,7 @@ const ending = (view: ChatView): string =>
 
 /** A chat from the customer's side: the place while waiting, the words, and the way out. */
 export function Conversation({ client, zone, onAgain }: { client: ChatClient; zone: string; onAgain: () => void }) {
-  const { view, messages, connected, typingUntil } = useSyncExternalStore(client.subscribe, client.get, client.get)
+  const { view, messages, connected, typing } = useSyncExternalStore(client.subscribe, client.get, client.get)
   const [text, setText] = useState('')
   const [error, setError] = useState<string | null>(null)
   const [leaving, setLeaving] = useState(false)
@@ -90,7 +90,11 @@ export function Conversation({ client, zone, onAgain }: { client: ChatClient; zo
           {view !== null && talking && !connected && ` ${t.reconnecting}`}
         </Typography>
       </Box>
-      {error !== null && <Alert severity="error" onClose={() => setError(null)}>{error}</Alert>}
+      {error !== null && (
+        <Alert severity="error" onClose={() => setError(null)}>
+          {error}
+        </Alert>
+      )}
       <Transcript
         messages={shown}
         own="customer"
@@ -98,36 +102,67 @@ export function Conversation({ client, zone, onAgain }: { client: ChatClient; zo
         zone={zone}
         fileHref={client.fileHref}
         foot={
-          talking && typingUntil > Date.now() ? (
-            <Typography variant="body2" sx={{ color: 'text.secondary' }}>{t.typing(view.agentName ?? '')}</Typography>
+          talking && typing ? (
+            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+              {t.typing(view.agentName ?? '')}
+            </Typography>
           ) : null
         }
       />
       <Box sx={{ padding: 1.5, borderTop: 1, borderColor: 'divider', display: 'grid', gap: 1 }}>
         {talking ? (
           <>
-            <Composer value={text} onChange={setText} onSend={submit} onTyping={() => void client.typing().catch(() => undefined)} label={t.write} />
+            <Composer
+              value={text}
+              onChange={setText}
+              onSend={submit}
+              onTyping={() => void client.typing().catch(() => undefined)}
+              label={t.write}
+            />
             <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
               {leaving ? (
                 <>
-                  <Typography variant="body2" sx={{ alignSelf: 'center' }}>{t.leaveSure}</Typography>
-                  <Button color="error" onClick={() => attempt(client.leave())}>{t.leave}</Button>
-                  <Button autoFocus onClick={() => setLeaving(false)}>{t.stay}</Button>
+                  <Typography variant="body2" sx={{ alignSelf: 'center' }}>
+                    {t.leaveSure}
+                  </Typography>
+                  <Button color="error" onClick={() => attempt(client.leave())}>
+                    {t.leave}
+                  </Button>
+                  <Button autoFocus onClick={() => setLeaving(false)}>
+                    {t.stay}
+                  </Button>
                 </>
               ) : (
                 <>
                   <Button onClick={() => setLeaving(true)}>{t.leave}</Button>
                   <Button component="label">
                     {t.attach}
-                    <input type="file" hidden accept={accepted} onChange={({ target }) => { attach(target.files?.[0]); target.value = '' }} />
+                    <input
+                      type="file"
+                      hidden
+                      accept={accepted}
+                      onChange={({ target }) => {
+                        attach(target.files?.[0])
+                        target.value = ''
+                      }}
+                    />
                   </Button>
                 </>
               )}
-              <Button variant="contained" disabled={text.trim() === ''} onClick={submit} sx={{ marginInlineStart: 'auto' }}>{t.send}</Button>
+              <Button
+                variant="contained"
+                disabled={text.trim() === ''}
+                onClick={submit}
+                sx={{ marginInlineStart: 'auto' }}
+              >
+                {t.send}
+              </Button>
             </Box>
           </>
         ) : (
-          <Button variant="contained" onClick={onAgain} sx={{ justifySelf: 'start' }}>{t.again}</Button>
+          <Button variant="contained" onClick={onAgain} sx={{ justifySelf: 'start' }}>
+            {t.again}
+          </Button>
         )}
       </Box>
     </>

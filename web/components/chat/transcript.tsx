@@ -42,10 +42,25 @@ export function Transcript({ messages, own, otherName, ownName = en.seat.you, zo
       aria-live="polite"
       aria-label={otherName}
       tabIndex={0}
-      sx={{ flex: 1, minHeight: 0, overflowY: 'auto', padding: 1.5, display: 'flex', flexDirection: 'column', gap: 0.75 }}
+      sx={{
+        flex: 1,
+        minHeight: 0,
+        overflowY: 'auto',
+        padding: 1.5,
+        display: 'flex',
+        flexDirection: 'column',
+        gap: 0.75,
+      }}
     >
       {messages.map((message) => (
-        <Bubble key={message.key} message={message} mine={message.side === own} name={message.side === own ? ownName : (otherName.split(' ')[0] ?? '')} zone={zone} fileHref={fileHref} />
+        <Bubble
+          key={message.key}
+          message={message}
+          mine={message.side === own}
+          name={message.side === own ? ownName : (otherName.split(' ')[0] ?? '')}
+          zone={zone}
+          fileHref={fileHref}
+        />
       ))}
       {foot}
       <div ref={end} />
@@ -63,7 +78,16 @@ function Bubble({ message, mine, name, zone, fileHref }: BubbleProps) {
   const { attachment, contentId, delivery, retry } = message
   return (
     <Box sx={{ alignSelf: mine ? 'end' : 'start', maxWidth: '88%', minWidth: 0 }}>
-      <Box sx={{ paddingInline: 1.25, paddingBlock: 0.75, borderRadius: 2, bgcolor: mine ? 'action.selected' : 'background.default', whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>
+      <Box
+        sx={{
+          paddingInline: 1.25,
+          paddingBlock: 0.75,
+          borderRadius: 2,
+          bgcolor: mine ? 'action.selected' : 'background.default',
+          whiteSpace: 'pre-wrap',
+          overflowWrap: 'anywhere',
+        }}
+      >
         {message.text !== '' && <LinkedText text={message.text} />}
         {attachment !== null && contentId !== null && (
           <MuiLink href={fileHref(contentId)} download sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.5 }}>
@@ -72,9 +96,18 @@ function Bubble({ message, mine, name, zone, fileHref }: BubbleProps) {
           </MuiLink>
         )}
       </Box>
-      <Typography variant="body2" sx={{ color: delivery === 'failed' ? 'error.main' : 'text.secondary', textAlign: mine ? 'end' : 'start', paddingInline: 0.5 }}>
+      <Typography
+        variant="body2"
+        sx={{
+          color: delivery === 'failed' ? 'error.main' : 'text.secondary',
+          textAlign: mine ? 'end' : 'start',
+          paddingInline: 0.5,
+        }}
+      >
         {name}{' '}
-        <Typography component="span" variant="figure">{timeText(message.at, zone)}</Typography>
+        <Typography component="span" variant="figure">
+          {timeText(message.at, zone)}
+        </Typography>
         {delivery !== null && ` · ${en.seat.delivery[delivery]}`}
         {retry !== undefined && (
           <MuiLink component="button" variant="body2" onClick={retry} sx={{ marginInlineStart: 1 }}>

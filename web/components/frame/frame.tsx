@@ -55,13 +55,26 @@ function Bar({ person }: { person: FramePerson }) {
     <>
       <MuiLink
         href="#contents"
-        sx={{ position: 'absolute', left: -9999, '&:focus': { left: 8, top: 8, zIndex: 2000, bgcolor: 'background.paper', padding: 1 } }}
+        sx={{
+          position: 'absolute',
+          left: -9999,
+          '&:focus': { left: 8, top: 8, zIndex: 2000, bgcolor: 'background.paper', padding: 1 },
+        }}
       >
         {en.frame.skip}
       </MuiLink>
       <Box
         component="header"
-        sx={{ display: 'flex', alignItems: 'center', gap: 2.5, paddingInline: 2, height: 52, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}
+        sx={{
+          display: 'flex',
+          alignItems: 'center',
+          gap: 2.5,
+          paddingInline: 2,
+          height: 52,
+          bgcolor: 'background.paper',
+          borderBottom: 1,
+          borderColor: 'divider',
+        }}
       >
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexShrink: 0 }}>
           <Mark />
@@ -77,7 +90,16 @@ function Bar({ person }: { person: FramePerson }) {
                 href={room.path}
                 underline="none"
                 aria-current={here ? 'page' : undefined}
-                sx={{ display: 'flex', alignItems: 'center', height: '100%', fontWeight: here ? 700 : 400, borderBottom: 3, borderTop: 3, borderTopColor: 'transparent', borderBottomColor: here ? 'primary.main' : 'transparent' }}
+                sx={{
+                  display: 'flex',
+                  alignItems: 'center',
+                  height: '100%',
+                  fontWeight: here ? 700 : 400,
+                  borderBottom: 3,
+                  borderTop: 3,
+                  borderTopColor: 'transparent',
+                  borderBottomColor: here ? 'primary.main' : 'transparent',
+                }}
               >
                 {room.name}
               </MuiLink>
@@ -112,8 +134,12 @@ function Shortcuts() {
         <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr', gap: 1, columnGap: 3, margin: 0 }}>
           {shortcuts.map(([keys, what]) => (
             <Box key={keys} sx={{ display: 'contents' }}>
-              <Typography component="dt" variant="figure">{keys}</Typography>
-              <Typography component="dd" variant="body2" sx={{ margin: 0 }}>{what}</Typography>
+              <Typography component="dt" variant="figure">
+                {keys}
+              </Typography>
+              <Typography component="dd" variant="body2" sx={{ margin: 0 }}>
+                {what}
+              </Typography>
             </Box>
           ))}
         </Box>

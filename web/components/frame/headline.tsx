@@ -5,7 +5,7 @@ import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import Typography from '@mui/material/Typography'
 import { useRouter } from 'next/navigation'
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import { concernKey, concerns, headlineOf, type Concern, type Shown, type Situation } from '@eudromos/core/headline'
 import { en } from '../../messages/en.ts'
 import type { View } from '../../view/view.ts'
@@ -79,15 +79,13 @@ function CentreHeadline() {
   const { view, clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const router = useRouter()
-  const shown = useRef<Shown | null>(null)
+  const [shown, setShown] = useState<Shown | null>(null)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const ranked = view === null || now === 0 ? [] : concerns(situationOf(view), now)
-  const top = headlineOf(ranked, shown.current, now)
+  const top = headlineOf(ranked, shown, now)
   const topKey = top === null ? null : concernKey(top)
-  useEffect(() => {
-    if (topKey !== shown.current?.key)
-      shown.current = topKey === null ? null : { key: topKey, severity: top?.severity ?? 0, since: now }
-  })
+  if (topKey !== (shown?.key ?? null))
+    setShown(topKey === null ? null : { key: topKey, severity: top?.severity ?? 0, since: now })
   if (view === null) return <Line text={en.frame.connecting} />
   const waiting = Object.values(view.queues).reduce((sum, queue) => sum + queue.waiting, 0)
   if (top === null) return <Line text={waiting === 0 ? en.headline.calmNobody : en.headline.calm} />
@@ -97,9 +95,15 @@ function CentreHeadline() {
     <>
       {top.severity >= 1 && <Notches lateness="late" />}
       <Line text={text} strong={top.severity >= 1} />
-      <Button size="small" onClick={() => router.push(href)}>{en.frame.goThere}</Button>
+      <Button size="small" onClick={() => router.push(href)}>
+        {en.frame.goThere}
+      </Button>
       {others.length > 0 && (
-        <Button variant="text" sx={{ marginInlineStart: 'auto', flexShrink: 0 }} onClick={(event) => setAnchor(event.currentTarget)}>
+        <Button
+          variant="text"
+          sx={{ marginInlineStart: 'auto', flexShrink: 0 }}
+          onClick={(event) => setAnchor(event.currentTarget)}
+        >
           {en.frame.moreHeadlines(others.length)}
         </Button>
       )}
@@ -156,7 +160,10 @@ function SeatHeadline() {
 }
 
 const Line = ({ text, strong = false }: { text: string; strong?: boolean }) => (
-  <Typography sx={{ fontWeight: strong ? 600 : 400, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }} title={text}>
+  <Typography
+    sx={{ fontWeight: strong ? 600 : 400, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}
+    title={text}
+  >
     {text}
   </Typography>
 )
@@ -168,7 +175,17 @@ export function Headline({ of }: { of: 'centre' | 'seat' }) {
     <Box
       component="section"
       aria-label="Headline"
-      sx={{ display: 'flex', alignItems: 'center', gap: 1.5, minHeight: 44, paddingInline: 2, paddingBlock: 0.5, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1.5,
+        minHeight: 44,
+        paddingInline: 2,
+        paddingBlock: 0.5,
+        bgcolor: 'background.paper',
+        borderBottom: 1,
+        borderColor: 'divider',
+      }}
     >
       {status === 'lost' ? (
         <>

@@ -40,7 +40,11 @@ export function Palette({ roles }: { roles: readonly Role[] }) {
   const plan = live?.plan ?? seat?.plan ?? null
   const own = ownPerson(seat)
   const targets = useMemo<Target[]>(() => {
-    const rooms = roomsFor(roles).map(({ path, name }) => ({ label: name, group: 'Rooms', go: () => router.push(path) }))
+    const rooms = roomsFor(roles).map(({ path, name }) => ({
+      label: name,
+      group: 'Rooms',
+      go: () => router.push(path),
+    }))
     const presence = (own === null ? [] : (plan?.presenceStates ?? []))
       .filter(({ choosable }) => choosable)
       .map(({ id, name }) => ({

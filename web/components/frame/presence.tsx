@@ -6,6 +6,7 @@ import Divider from '@mui/material/Divider'
 import ListSubheader from '@mui/material/ListSubheader'
 import Typography from '@mui/material/Typography'
 import { useColorScheme } from '@mui/material/styles'
+import { useRouter } from 'next/navigation'
 import { useId, useState } from 'react'
 import { en } from '../../messages/en.ts'
 import type { PersonView, PlanView } from '../../view/view.ts'
@@ -19,11 +20,12 @@ export const stateName = (plan: PlanView | null, id: string): string =>
   plan?.presenceStates.find((state) => state.id === id)?.name ?? id
 
 export const admitsChat = (plan: PlanView | null, person: PersonView): boolean =>
-  person.connected &&
-  (plan?.presenceStates.find(({ id }) => id === person.stateId)?.admits.includes('chat') ?? false)
+  person.connected && (plan?.presenceStates.find(({ id }) => id === person.stateId)?.admits.includes('chat') ?? false)
 
 export const ringLabel = (plan: PlanView | null, person: PersonView): string => {
-  const state = person.connected ? stateName(plan, person.stateId) : `${stateName(plan, person.stateId)}, ${en.presence.notConnected}`
+  const state = person.connected
+    ? stateName(plan, person.stateId)
+    : `${stateName(plan, person.stateId)}, ${en.presence.notConnected}`
   return `${person.name}: ${state}, ${en.personPanel.carries(person.carried.length, person.slots)}`
 }
 
@@ -52,6 +54,7 @@ export function PresenceMenu({ name, person, plan }: PresenceProps) {
   const store = useSeatStore()
   const notice = useNotice()
   const menuId = useId()
+  const router = useRouter()
   const { mode, setMode } = useColorScheme()
   const close = (): void => setAnchor(null)
   const choose = (stateId: string): void => {
@@ -63,7 +66,8 @@ export function PresenceMenu({ name, person, plan }: PresenceProps) {
     close()
     try {
       await requestJson('/api/auth/sign-out', 'POST', {})
-      window.location.assign('/sign-in')
+      router.replace('/sign-in')
+      router.refresh()
     } catch (error) {
       notice((error as Error).message)
     }
@@ -80,11 +84,19 @@ export function PresenceMenu({ name, person, plan }: PresenceProps) {
       >
         {person !== null && <PersonRing plan={plan} person={person} size={32} />}
         <span>
-          <Typography component="span" variant="body2" sx={{ display: 'block', fontWeight: 600, lineHeight: 1.2, textAlign: 'left' }}>
+          <Typography
+            component="span"
+            variant="body2"
+            sx={{ display: 'block', fontWeight: 600, lineHeight: 1.2, textAlign: 'left' }}
+          >
             {person === null ? name : stateName(plan, person.stateId)}
           </Typography>
           {person !== null && (
-            <Typography component="span" variant="body2" sx={{ display: 'block', lineHeight: 1.2, color: 'text.secondary' }}>
+            <Typography
+              component="span"
+              variant="body2"
+              sx={{ display: 'block', lineHeight: 1.2, color: 'text.secondary' }}
+            >
               {name}
             </Typography>
           )}
@@ -92,7 +104,9 @@ export function PresenceMenu({ name, person, plan }: PresenceProps) {
       </Button>
       <Menu id={menuId} anchorEl={anchor} open={anchor !== null} onClose={close}>
         {person !== null && [
-          <ListSubheader key="presence" sx={{ lineHeight: 2.2 }}>{en.frame.presence}</ListSubheader>,
+          <ListSubheader key="presence" sx={{ lineHeight: 2.2 }}>
+            {en.frame.presence}
+          </ListSubheader>,
           ...(plan?.presenceStates ?? [])
             .filter(({ choosable }) => choosable)
             .map(({ id, name: label }) => (

@@ -22,7 +22,8 @@ export function reasonsOf(agent: AgentGrounds, plan: PlanView | null): string[] 
     .filter(({ holds }) => !holds)
     .map(({ criterion, gap }) => {
       if (criterion === 'roomForIt') return t.criteria.roomForIt(agent.slotsTaken, agent.slots)
-      if (criterion !== 'present' || gap === null) return criterion === 'present' ? t.criteria.present : t.criteria[criterion]
+      if (criterion !== 'present' || gap === null)
+        return criterion === 'present' ? t.criteria.present : t.criteria[criterion]
       return gap === 'stateAdmitsNothing' ? t.gaps.stateAdmitsNothing(stateName(plan, agent.stateId)) : t.gaps[gap]
     })
 }
@@ -57,24 +58,33 @@ export function GroundsList({ grounds, plan, onPerson, chosenId = null }: Ground
                 {onPerson === undefined ? (
                   name
                 ) : (
-                  <ButtonBase onClick={() => onPerson(agent.agentId)} sx={{ font: 'inherit', textDecoration: 'underline' }}>
+                  <ButtonBase
+                    onClick={() => onPerson(agent.agentId)}
+                    sx={{ font: 'inherit', textDecoration: 'underline' }}
+                  >
                     {name}
                   </ButtonBase>
                 )}
               </TableCell>
               <TableCell sx={{ verticalAlign: 'top' }}>
                 {agent.eligible ? (
-                  <Typography variant="body2" sx={{ fontWeight: 650 }}>✓ {t.eligible}</Typography>
+                  <Typography variant="body2" sx={{ fontWeight: 650 }}>
+                    ✓ {t.eligible}
+                  </Typography>
                 ) : (
                   <Box component="ul" sx={{ margin: 0, paddingInlineStart: 2 }}>
                     {reasons.map((reason) => (
-                      <Typography key={reason} component="li" variant="body2">{reason}</Typography>
+                      <Typography key={reason} component="li" variant="body2">
+                        {reason}
+                      </Typography>
                     ))}
                   </Box>
                 )}
               </TableCell>
               <TableCell align="right" sx={{ verticalAlign: 'top' }}>
-                <Typography variant="figure">{clockText(grounds.at - agent.idleSince)}</Typography>
+                <Typography variant="figure">
+                  {agent.eligible ? clockText(grounds.at - agent.idleSince) : '–'}
+                </Typography>
               </TableCell>
             </TableRow>
           )

@@ -20,13 +20,20 @@ export function BayHead({ interaction, under, time, pressing = false }: BayHeadP
     <Box sx={{ paddingInline: 1.75, paddingBlock: 1.25, borderBottom: 1, borderColor: 'divider' }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.25 }}>
         <ChatShape />
-        <Typography variant="h2" noWrap sx={{ flex: 1 }}>{interaction.customerName}</Typography>
+        <Typography variant="h2" noWrap sx={{ flex: 1 }}>
+          {interaction.customerName}
+        </Typography>
         {interaction.test && <Chip size="small" label={en.seat.test} variant="outlined" />}
-        <Typography variant="figure" sx={{ color: pressing ? 'warning.main' : 'text.primary', fontWeight: pressing ? 650 : 400 }}>
+        <Typography
+          variant="figure"
+          sx={{ color: pressing ? 'warning.main' : 'text.primary', fontWeight: pressing ? 650 : 400 }}
+        >
           {time}
         </Typography>
       </Box>
-      <Typography variant="body2" noWrap sx={{ color: 'text.secondary' }}>{under}</Typography>
+      <Typography variant="body2" noWrap sx={{ color: 'text.secondary' }}>
+        {under}
+      </Typography>
     </Box>
   )
 }

@@ -18,7 +18,7 @@ interface ConversationBayProps {
   readonly interaction: InteractionView
   readonly view: View
   readonly now: number
-  readonly typingUntil: number
+  readonly typing: boolean
 }
 
 const none: readonly MessageView[] = []
@@ -45,7 +45,7 @@ export function shownMessages(
 }
 
 /** A conversation at the seat: what was said, who owes the next word, and where to write. */
-export function ConversationBay({ interaction, view, now, typingUntil }: ConversationBayProps) {
+export function ConversationBay({ interaction, view, now, typing }: ConversationBayProps) {
   const { act, attempt } = useSeatActions()
   const [text, setText] = useState('')
   const { id } = interaction
@@ -94,7 +94,7 @@ export function ConversationBay({ interaction, view, now, typingUntil }: Convers
         zone={view.plan?.zone ?? 'UTC'}
         fileHref={(contentId) => `/api/attachments/${encodeURIComponent(contentId)}`}
         foot={
-          typingUntil > Date.now() ? (
+          typing ? (
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>{`${first} ${en.seat.typing}`}</Typography>
           ) : null
         }

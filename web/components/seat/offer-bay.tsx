@@ -53,10 +53,19 @@ export function OfferBay({ interaction, view, now }: OfferBayProps) {
       <Box sx={{ display: 'flex', gap: 1, padding: 1.5 }}>
         <Button variant="contained" onClick={() => void attempt('answerOffer', refs)}>
           {en.seat.answer}
-          <Typography component="kbd" variant="figure" sx={{ marginInlineStart: 1 }}>Alt A</Typography>
+          <Typography component="kbd" variant="figure" sx={{ marginInlineStart: 1 }}>
+            Alt A
+          </Typography>
         </Button>
-        <Button aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>{en.seat.decline}</Button>
-        <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)} slotProps={{ list: { 'aria-label': en.seat.declineWhy } }}>
+        <Button aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+          {en.seat.decline}
+        </Button>
+        <Menu
+          anchorEl={anchor}
+          open={anchor !== null}
+          onClose={() => setAnchor(null)}
+          slotProps={{ list: { 'aria-label': en.seat.declineWhy } }}
+        >
           {(view.plan?.declineReasons ?? []).map(({ id, name }) => (
             <MenuItem
               key={id}

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button'
 import Paper from '@mui/material/Paper'
 import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { en } from '../../messages/en.ts'
 import type { InteractionView, View } from '../../view/view.ts'
 import { clockText } from '../format.ts'
@@ -27,23 +27,21 @@ interface SeatProps {
 const phaseOrder = (interaction: InteractionView): boolean => interaction.phase !== 'waiting'
 
 /** Keeps each interaction in the bay in which it first stood, so that nothing moves under the hand. */
-function useBays(view: View | null, slots: number): (string | null)[] {
-  const bays = useRef<(string | null)[]>([])
-  const person = ownPerson(view)
-  return useMemo(() => {
-    const carried = person?.carried.map(({ id }) => id) ?? []
-    const next: (string | null)[] = bays.current.map((id) => (id !== null && carried.includes(id) ? id : null))
-    while (next.length < slots) next.push(null)
-    for (const id of carried)
-      if (!next.includes(id)) {
-        const empty = next.indexOf(null)
-        if (empty === -1) next.push(id)
-        else next[empty] = id
-      }
-    while (next.length > slots && next.at(-1) === null) next.pop()
-    bays.current = next
-    return next
-  }, [person?.carried, slots])
+function useBays(view: View | null, slots: number): readonly (string | null)[] {
+  const [bays, setBays] = useState<readonly (string | null)[]>([])
+  const carried = ownPerson(view)?.carried.map(({ id }) => id) ?? []
+  const next: (string | null)[] = bays.map((id) => (id !== null && carried.includes(id) ? id : null))
+  while (next.length < slots) next.push(null)
+  for (const id of carried)
+    if (!next.includes(id)) {
+      const empty = next.indexOf(null)
+      if (empty === -1) next.push(id)
+      else next[empty] = id
+    }
+  while (next.length > slots && next.at(-1) === null) next.pop()
+  if (next.join() === bays.join() && next.length === bays.length) return bays
+  setBays(next)
+  return next
 }
 
 /** An agent's place of work: a bay for each slot, and below them their queues. */
@@ -91,6 +89,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
         ))}
       </Box>
     )
+  const empty = bays.every((id) => id === null)
   const worked = bays.find((id) => id === focused) ?? bays.find((id) => id !== null) ?? null
   const unattended = person.stateId === view.plan?.missedStateId
   const admits = view.plan?.presenceStates.find(({ id }) => id === person.stateId)?.admits.includes('chat') ?? false
@@ -120,14 +119,33 @@ export function Seat({ onBehalfOf }: SeatProps) {
                 data-bay={interaction.id}
                 aria-label={interaction.customerName}
                 onFocus={() => setFocused(interaction.id)}
-                sx={{ flex: wide ? '1.7 1 0' : '1 1 0', minWidth: 260, display: 'flex', flexDirection: 'column', overflow: 'hidden', border: 2, borderStyle: interaction.phase === 'offered' ? 'dashed' : 'solid', borderColor: wide || interaction.phase === 'offered' ? 'secondary.main' : 'divider' }}
+                sx={{
+                  flex: wide ? '1.7 1 0' : '1 1 0',
+                  minWidth: 260,
+                  display: 'flex',
+                  flexDirection: 'column',
+                  overflow: 'hidden',
+                  border: 2,
+                  borderStyle: interaction.phase === 'offered' ? 'dashed' : 'solid',
+                  borderColor: wide || interaction.phase === 'offered' ? 'secondary.main' : 'divider',
+                }}
               >
-                <Bay interaction={interaction} view={view} now={now} typingUntil={typing[interaction.id] ?? 0} />
+                <Bay interaction={interaction} view={view} now={now} typing={typing.has(interaction.id)} />
               </Paper>
             ) : (
               <Box
                 key={`empty ${index}`}
-                sx={{ flex: '0.35 1 0', minWidth: 64, border: 1, borderStyle: 'dashed', borderColor: 'text.secondary', borderRadius: 2, display: 'grid', placeItems: 'center', padding: 1 }}
+                sx={{
+                  flex: empty ? '1 1 0' : '0 0 84px',
+                  minWidth: 64,
+                  border: 1,
+                  borderStyle: 'dashed',
+                  borderColor: 'text.secondary',
+                  borderRadius: 2,
+                  display: 'grid',
+                  placeItems: 'center',
+                  padding: 1,
+                }}
               >
                 <Typography variant="body2" sx={{ color: 'text.secondary', textAlign: 'center' }}>
                   {admits ? en.seat.roomForOne : en.seat.offlineBay}
@@ -138,7 +156,10 @@ export function Seat({ onBehalfOf }: SeatProps) {
         </Box>
         <MyQueues view={view} now={now} />
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          {en.seat.today(person.answeredToday, person.averageHandleMs === null ? null : clockText(person.averageHandleMs))}
+          {en.seat.today(
+            person.answeredToday,
+            person.averageHandleMs === null ? null : clockText(person.averageHandleMs),
+          )}
         </Typography>
       </Box>
     </SeatActions>
@@ -152,15 +173,15 @@ interface BayProps {
   readonly interaction: InteractionView
   readonly view: View
   readonly now: number
-  readonly typingUntil: number
+  readonly typing: boolean
 }
 
-function Bay({ interaction, view, now, typingUntil }: BayProps) {
+function Bay({ interaction, view, now, typing }: BayProps) {
   switch (interaction.phase) {
     case 'offered':
       return <OfferBay interaction={interaction} view={view} now={now} />
     case 'connected':
-      return <ConversationBay interaction={interaction} view={view} now={now} typingUntil={typingUntil} />
+      return <ConversationBay interaction={interaction} view={view} now={now} typing={typing} />
     case 'wrapUp':
       return <WrapUpBay interaction={interaction} view={view} now={now} />
     case 'waiting':
@@ -171,17 +192,35 @@ function Bay({ interaction, view, now, typingUntil }: BayProps) {
 function MyQueues({ view, now }: { view: View; now: number }) {
   const own = Object.values(view.queues)
   return (
-    <Paper component="section" aria-label={en.seat.myQueues} sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, rowGap: 0.5, paddingInline: 2, paddingBlock: 1, border: 1, borderColor: 'divider' }}>
+    <Paper
+      component="section"
+      aria-label={en.seat.myQueues}
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        columnGap: 3,
+        rowGap: 0.5,
+        paddingInline: 2,
+        paddingBlock: 1,
+        border: 1,
+        borderColor: 'divider',
+      }}
+    >
       <Typography sx={{ fontWeight: 650 }}>{en.seat.myQueues}</Typography>
       {own.length === 0 && <Typography>{en.seat.noQueues}</Typography>}
       {own.map((queue) => {
         const since = queue.oldestWaitSince
-        const target = view.plan?.queues.find(({ id }) => id === queue.id)?.target?.seconds ?? view.plan?.defaultTargetSeconds ?? 60
+        const target =
+          view.plan?.queues.find(({ id }) => id === queue.id)?.target?.seconds ?? view.plan?.defaultTargetSeconds ?? 60
         const late = since !== null && now - since > target * 1000
         return (
           <Typography key={queue.id}>
             {queueName(view, queue.id)}{' '}
-            <Typography component="span" variant="figure" sx={{ color: late ? 'error.main' : 'text.secondary', fontWeight: late ? 650 : 400 }}>
+            <Typography
+              component="span"
+              variant="figure"
+              sx={{ color: late ? 'error.main' : 'text.secondary', fontWeight: late ? 650 : 400 }}
+            >
               {en.seat.queue(queue.waiting, since === null ? null : clockText(now - since), queue.free)}
             </Typography>
           </Typography>

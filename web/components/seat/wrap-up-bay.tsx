@@ -4,7 +4,7 @@ import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { en } from '../../messages/en.ts'
 import type { InteractionView, View } from '../../view/view.ts'
 import { Transcript } from '../chat/transcript.tsx'
@@ -27,13 +27,13 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
   const { act, attempt } = useSeatActions()
   const [notes, setNotes] = useState('')
   const [dispositionId, setDispositionId] = useState(interaction.dispositionId ?? '')
-  const saved = useRef({ notes: '', dispositionId: interaction.dispositionId ?? '' })
+  const [saved, setSaved] = useState({ notes: '', dispositionId: interaction.dispositionId ?? '' })
   const { id } = interaction
-  const changed = notes !== saved.current.notes || dispositionId !== saved.current.dispositionId
+  const changed = notes !== saved.notes || dispositionId !== saved.dispositionId
   const save = async (): Promise<void> => {
     const next = { notes, dispositionId }
     await act('saveWrapUp', { interactionId: id, notes, dispositionId: dispositionId === '' ? null : dispositionId })
-    saved.current = next
+    setSaved(next)
   }
   useEffect(() => {
     if (!changed) return
@@ -71,7 +71,9 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
         >
           <MenuItem value="">{en.seat.noDisposition}</MenuItem>
           {(view.plan?.dispositions ?? []).map((disposition) => (
-            <MenuItem key={disposition.id} value={disposition.id}>{disposition.name}</MenuItem>
+            <MenuItem key={disposition.id} value={disposition.id}>
+              {disposition.name}
+            </MenuItem>
           ))}
         </TextField>
         <TextField
@@ -84,7 +86,9 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
           onChange={(event) => setNotes(event.target.value)}
           slotProps={{ htmlInput: { maxLength: 20_000 } }}
         />
-        <Button variant="contained" onClick={() => void finish()} sx={{ justifySelf: 'end' }}>{en.seat.finish}</Button>
+        <Button variant="contained" onClick={() => void finish()} sx={{ justifySelf: 'end' }}>
+          {en.seat.finish}
+        </Button>
       </Box>
     </>
   )

@@ -26,7 +26,7 @@ export function SeatStream({ agentId, children }: { agentId: string | null; chil
 export const useLiveStore = (): StreamStore | null => useContext(LiveContext)
 export const useSeatStore = (): StreamStore | null => useContext(SeatContext)
 
-const nothing: StoreState = { view: null, status: 'connecting', clockOffsetMs: 0, typing: {} }
+const nothing: StoreState = { view: null, status: 'connecting', clockOffsetMs: 0, typing: new Set() }
 const never = (): (() => void) => () => undefined
 
 export const useStore = (store: StreamStore | null): StoreState =>

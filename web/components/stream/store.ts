@@ -8,18 +8,19 @@ export interface StoreState {
   readonly status: StreamStatus
   /** The centre's time minus this browser's, in milliseconds. */
   readonly clockOffsetMs: number
-  /** Who is writing, until when (browser time). */
-  readonly typing: Readonly<Record<string, number>>
+  /** The interactions whose customer is writing now. */
+  readonly typing: ReadonlySet<string>
 }
 
 const typingLastsMs = 4000
 
 /** Follows one stream of the centre and holds the view that it gives. A burst of changes is one render. */
 export class StreamStore {
-  private state: StoreState = { view: null, status: 'connecting', clockOffsetMs: 0, typing: {} }
+  private state: StoreState = { view: null, status: 'connecting', clockOffsetMs: 0, typing: new Set() }
   private shown = this.state
   private readonly listeners = new Set<() => void>()
   private source: EventSource | null = null
+  private readonly typingEnds = new Map<string, ReturnType<typeof setTimeout>>()
   private renderDue = false
   private retry: ReturnType<typeof setTimeout> | null = null
 
@@ -48,8 +49,15 @@ export class StreamStore {
     })
     source.addEventListener('typing', (event) => {
       const { interactionId } = JSON.parse((event as MessageEvent<string>).data) as { interactionId: string }
-      this.set({ typing: { ...this.state.typing, [interactionId]: Date.now() + typingLastsMs } })
-      setTimeout(() => this.set({ typing: { ...this.state.typing } }), typingLastsMs + 50)
+      clearTimeout(this.typingEnds.get(interactionId))
+      this.typingEnds.set(
+        interactionId,
+        setTimeout(
+          () => this.set({ typing: new Set([...this.state.typing].filter((id) => id !== interactionId)) }),
+          typingLastsMs,
+        ),
+      )
+      this.set({ typing: new Set([...this.state.typing, interactionId]) })
     })
     source.onopen = () => this.set({ status: this.state.view === null ? 'connecting' : 'open' })
     source.onerror = () => {

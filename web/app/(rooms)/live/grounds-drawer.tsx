@@ -2,12 +2,11 @@
 import Alert from '@mui/material/Alert'
 import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
-import { useEffect, useState } from 'react'
+import { useFetched } from '../../../components/fetched.ts'
 import { clockText } from '../../../components/format.ts'
 import { queueName } from '../../../components/frame/headline.tsx'
 import { GroundsList, type NamedGrounds } from '../../../components/grounds/grounds-list.tsx'
 import { SidePanel } from '../../../components/side-panel.tsx'
-import { request } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
 import type { View } from '../../../view/view.ts'
 
@@ -20,26 +19,8 @@ interface GroundsDrawerProps {
 
 /** Why an interaction is where it is, and with whom it could be; read anew while it is open. */
 export function GroundsDrawer({ interactionId, view, onClose, onPerson }: GroundsDrawerProps) {
-  const [grounds, setGrounds] = useState<NamedGrounds | null>(null)
-  const [error, setError] = useState<string | null>(null)
-  useEffect(() => {
-    setGrounds(null)
-    setError(null)
-    if (interactionId === null) return
-    let current = true
-    const read = (): void => {
-      request<NamedGrounds>(`/api/grounds?interaction=${encodeURIComponent(interactionId)}`).then(
-        (found) => current && setGrounds(found),
-        (caught: Error) => current && setError(caught.message),
-      )
-    }
-    read()
-    const timer = setInterval(read, 2000)
-    return () => {
-      current = false
-      clearInterval(timer)
-    }
-  }, [interactionId])
+  const url = interactionId === null ? null : `/api/grounds?interaction=${encodeURIComponent(interactionId)}`
+  const { value: grounds, error } = useFetched<NamedGrounds>(url, { everyMs: 2000 })
   const interaction = interactionId === null ? undefined : view.interactions[interactionId]
   const t = en.grounds
   return (
@@ -56,7 +37,9 @@ export function GroundsDrawer({ interactionId, view, onClose, onPerson }: Ground
           )}
           {interaction?.agentId != null && <Typography>{t.with(grounds.names[interaction.agentId] ?? '')}</Typography>}
           {grounds.stuck && <Alert severity="warning">{t.stuck}</Alert>}
-          {grounds.retryDueAt !== null && <Typography>{t.retry(clockText(grounds.retryDueAt - grounds.at))}</Typography>}
+          {grounds.retryDueAt !== null && (
+            <Typography>{t.retry(clockText(grounds.retryDueAt - grounds.at))}</Typography>
+          )}
           {interaction?.phase === 'waiting' && (
             <Typography sx={{ fontWeight: 650 }}>
               {grounds.agents.some(({ eligible }) => eligible)

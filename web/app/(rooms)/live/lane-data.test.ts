@@ -101,14 +101,19 @@ test('tokens stand by their wait, the people by what they carry', () => {
   expect([lane?.shared, lane?.level, lane?.levelState]).toEqual([1, 75, 'near'])
 })
 
-test('piles hold every token once', () => {
+test('those who would overlap are piled, those apart stand alone', () => {
   const many = Array.from({ length: 40 }, (_, n) => interaction(`i${n}`, 'q0', 100_000 - n * 1500))
   const [lane] = lanesOf(view(1, many, []), 100_000)
   const piles = pilesOf(lane?.waiting ?? [])
-  expect(piles.length).toBeLessThanOrEqual(20)
+  expect(piles.length).toBeLessThan(10)
   expect(piles.flatMap(({ tokens }) => tokens.map(({ interaction: { id } }) => id)).sort()).toEqual(
     many.map(({ id }) => id).sort(),
   )
+})
+
+test('two far apart are no pile', () => {
+  const [lane] = lanesOf(view(1, [interaction('i1', 'q0', 90_000), interaction('i2', 'q0', 99_000)], []), 100_000)
+  expect(pilesOf(lane?.waiting ?? []).map(({ tokens }) => tokens.length)).toEqual([1, 1])
 })
 
 test('of forty queues twelve lanes stand full, those with somebody waiting among them', () => {

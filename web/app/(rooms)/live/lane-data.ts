@@ -23,9 +23,6 @@ export interface Lane {
   readonly figures: View['queues'][string]['figures'] | null
 }
 
-/** Above this many tokens a lane shows piles. */
-export const mostTokens = 25
-
 export const targetOf = (plan: PlanView, queue: PlanView['queues'][number]): number =>
   queue.target?.seconds ?? plan.defaultTargetSeconds
 
@@ -86,21 +83,25 @@ function laneOf(
 }
 
 export interface Pile {
-  readonly key: number
   readonly place: number
+  /** The shortest wait first. */
   readonly tokens: readonly Token[]
 }
 
-/** Tokens that stand close together, as piles of a twentieth of the lane. */
+/** Above this many tokens a lane shows wider piles, so that it stays readable at a glance. */
+const mostTokens = 25
+const tokenWidth = 0.075
+
+/** Tokens that would overlap, as piles; one by itself is a pile of one. `tokens` come with the shortest wait first. */
 export function pilesOf(tokens: readonly Token[]): Pile[] {
-  const piles = new Map<number, Token[]>()
+  const width = tokens.length > mostTokens ? 2 * tokenWidth : tokenWidth
+  const piles: Token[][] = []
   for (const token of tokens) {
-    const key = Math.min(19, Math.floor(token.place * 20))
-    const pile = piles.get(key)
-    if (pile === undefined) piles.set(key, [token])
-    else pile.push(token)
+    const pile = piles.at(-1)
+    if (pile?.[0] !== undefined && token.place - pile[0].place < width) pile.push(token)
+    else piles.push([token])
   }
-  return [...piles].map(([key, of]) => ({ key, place: (key + 0.5) / 20, tokens: of }))
+  return piles.map((of) => ({ place: of.reduce((sum, { place }) => sum + place, 0) / of.length, tokens: of }))
 }
 
 /** Which lanes stand full (twelve at most), the others folding to a line: those with somebody waiting come first. */

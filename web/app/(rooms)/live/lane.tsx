@@ -13,9 +13,9 @@ import { PersonRing, ringLabel } from '../../../components/frame/presence.tsx'
 import { ChatShape, latenessColor, Notches } from '../../../components/glyphs.tsx'
 import { en } from '../../../messages/en.ts'
 import type { PlanView } from '../../../view/view.ts'
-import { mostTokens, pilesOf, targetOf, type Lane, type Pile, type Token } from './lane-data.ts'
+import { pilesOf, targetOf, type Lane, type Pile, type Token } from './lane-data.ts'
 
-export const laneColumns = '216px minmax(0, 1fr) 300px'
+export const laneColumns = '216px minmax(0, 1fr) 318px'
 const ringsShown = 8
 
 interface LaneProps {
@@ -89,9 +89,28 @@ function TokenMark({ token, nameOf, onToken }: { token: Token } & Pick<LaneProps
       <ButtonBase
         aria-label={label}
         onClick={() => onToken(interaction.id)}
-        sx={{ ...tokenPlace(place), top: 14, flexDirection: 'column', gap: 0.5, color: latenessColor[lateness], minWidth: 24, minHeight: 44, borderRadius: 1, zIndex: 1, bgcolor: 'transparent' }}
+        sx={{
+          ...tokenPlace(place),
+          top: 14,
+          flexDirection: 'column',
+          gap: 0.5,
+          color: latenessColor[lateness],
+          minWidth: 24,
+          minHeight: 44,
+          borderRadius: 1,
+          zIndex: 1,
+          bgcolor: 'transparent',
+        }}
       >
-        <Box sx={{ display: 'inline-flex', padding: '3px', borderRadius: 1.5, outline: interaction.offer === null ? 'none' : '2px dashed', outlineColor: 'secondary.main' }}>
+        <Box
+          sx={{
+            display: 'inline-flex',
+            padding: '3px',
+            borderRadius: 1.5,
+            outline: interaction.offer === null ? 'none' : '2px dashed',
+            outlineColor: 'secondary.main',
+          }}
+        >
           <ChatShape size={15} />
         </Box>
         <Typography variant="figure" component="span" sx={{ lineHeight: 1 }}>
@@ -113,9 +132,27 @@ function PileMark({ pile, nameOf, onToken }: { pile: Pile } & Pick<LaneProps, 'n
         aria-label={label}
         aria-haspopup="menu"
         onClick={(event) => setAnchor(event.currentTarget)}
-        sx={{ ...tokenPlace(pile.place), top: 14, flexDirection: 'column', gap: 0.5, color: latenessColor[oldest.lateness], minHeight: 44, borderRadius: 1 }}
+        sx={{
+          ...tokenPlace(pile.place),
+          top: 14,
+          flexDirection: 'column',
+          gap: 0.5,
+          color: latenessColor[oldest.lateness],
+          minHeight: 44,
+          borderRadius: 1,
+        }}
       >
-        <Box sx={{ minWidth: 24, height: 21, paddingInline: 0.5, borderRadius: 1, bgcolor: 'currentcolor', display: 'grid', placeItems: 'center' }}>
+        <Box
+          sx={{
+            minWidth: 24,
+            height: 21,
+            paddingInline: 0.5,
+            borderRadius: 1,
+            bgcolor: 'currentcolor',
+            display: 'grid',
+            placeItems: 'center',
+          }}
+        >
           <Typography variant="figure" component="span" sx={{ color: 'background.paper', lineHeight: 1 }}>
             {pile.tokens.length}
           </Typography>
@@ -146,7 +183,7 @@ function People({ lane, plan, onPerson }: Pick<LaneProps, 'lane' | 'plan' | 'onP
   const next = [...free, ...soon, ...busy].slice(0, ringsShown)
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, minWidth: 0 }}>
-      <Box sx={{ width: 108, flexShrink: 0 }}>
+      <Box sx={{ width: 132, flexShrink: 0 }}>
         <Typography variant="body2" sx={{ fontWeight: 650 }}>
           {en.live.free(free.length, shared)}
         </Typography>
@@ -154,11 +191,15 @@ function People({ lane, plan, onPerson }: Pick<LaneProps, 'lane' | 'plan' | 'onP
           {en.live.soonBusy(soon.length, busy.length)}
         </Typography>
       </Box>
-      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 40px)', gap: 0.5 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 38px)', rowGap: 0.25, columnGap: 0.5 }}>
         {next.map((person) => (
           <Tooltip key={person.id} title={ringLabel(plan, person)} enterDelay={400} disableInteractive>
-            <ButtonBase aria-label={ringLabel(plan, person)} onClick={() => onPerson(person.id)} sx={{ borderRadius: '50%', width: 36, height: 36 }}>
-              <PersonRing plan={plan} person={person} size={34} />
+            <ButtonBase
+              aria-label={ringLabel(plan, person)}
+              onClick={() => onPerson(person.id)}
+              sx={{ borderRadius: '50%', width: 34, height: 34 }}
+            >
+              <PersonRing plan={plan} person={person} size={32} />
             </ButtonBase>
           </Tooltip>
         ))}
@@ -175,16 +216,35 @@ export const LaneRow = memo(function LaneRow({ lane, plan, nameOf, onToken, onPe
       component="section"
       id={lane.queue.id}
       aria-label={lane.queue.name}
-      sx={{ display: 'grid', gridTemplateColumns: laneColumns, gap: 2, alignItems: 'center', paddingInline: 2, minHeight: 86, border: 1, borderColor: late ? 'error.main' : 'divider', scrollMarginTop: 80 }}
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: laneColumns,
+        gap: 2,
+        alignItems: 'center',
+        paddingInline: 2,
+        minHeight: 78,
+        border: 1,
+        borderColor: late ? 'error.main' : 'divider',
+        scrollMarginTop: 80,
+      }}
     >
       <Figures lane={lane} plan={plan} />
-      <Box sx={{ position: 'relative', height: 72, alignSelf: 'center' }} role="group" aria-label={en.live.waiting(lane.waiting.length)}>
+      <Box
+        sx={{ position: 'relative', height: 70, alignSelf: 'center' }}
+        role="group"
+        aria-label={en.live.waiting(lane.waiting.length)}
+      >
         <Box sx={{ position: 'absolute', insetInline: 0, top: 25, borderTop: 1, borderColor: 'divider' }} />
-        {lane.waiting.length > mostTokens
-          ? pilesOf(lane.waiting).map((pile) => <PileMark key={pile.key} pile={pile} nameOf={nameOf} onToken={onToken} />)
-          : lane.waiting.map((token) => (
-              <TokenMark key={token.interaction.id} token={token} nameOf={nameOf} onToken={onToken} />
-            ))}
+        {pilesOf(lane.waiting).map((pile) => {
+          const oldest = pile.tokens.at(-1)
+          if (oldest === undefined) return null
+          const { id } = oldest.interaction
+          return pile.tokens.length === 1 ? (
+            <TokenMark key={id} token={oldest} nameOf={nameOf} onToken={onToken} />
+          ) : (
+            <PileMark key={id} pile={pile} nameOf={nameOf} onToken={onToken} />
+          )
+        })}
       </Box>
       <People lane={lane} plan={plan} onPerson={onPerson} />
     </Paper>
@@ -194,7 +254,10 @@ export const LaneRow = memo(function LaneRow({ lane, plan, nameOf, onToken, onPe
 /** A calm queue folded to one line. */
 export function FoldedLane({ lane }: { lane: Lane }) {
   return (
-    <Paper id={lane.queue.id} sx={{ paddingInline: 2, paddingBlock: 1, border: 1, borderColor: 'divider', minWidth: 0 }}>
+    <Paper
+      id={lane.queue.id}
+      sx={{ paddingInline: 2, paddingBlock: 1, border: 1, borderColor: 'divider', minWidth: 0 }}
+    >
       <Typography variant="body2" noWrap>
         <strong>{lane.queue.name}</strong>{' '}
         {lane.waiting.length === 0
@@ -209,9 +272,30 @@ export function FoldedLane({ lane }: { lane: Lane }) {
 /** The one vertical line through all lanes: everyone's answer target. */
 export function TargetLine() {
   return (
-    <Box aria-hidden="true" sx={{ position: 'absolute', insetBlock: 0, left: 17, right: 17, display: 'grid', gridTemplateColumns: laneColumns, gap: 2, pointerEvents: 'none', zIndex: 2 }}>
+    <Box
+      aria-hidden="true"
+      sx={{
+        position: 'absolute',
+        insetBlock: 0,
+        left: 17,
+        right: 17,
+        display: 'grid',
+        gridTemplateColumns: laneColumns,
+        gap: 2,
+        pointerEvents: 'none',
+        zIndex: 2,
+      }}
+    >
       <Box sx={{ gridColumn: 2, position: 'relative' }}>
-        <Box sx={{ position: 'absolute', insetBlock: 0, left: `${targetPlace * 100}%`, borderLeft: 2, borderColor: 'primary.main' }} />
+        <Box
+          sx={{
+            position: 'absolute',
+            insetBlock: 0,
+            left: `${targetPlace * 100}%`,
+            borderLeft: 2,
+            borderColor: 'primary.main',
+          }}
+        />
       </Box>
     </Box>
   )

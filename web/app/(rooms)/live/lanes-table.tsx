@@ -13,7 +13,22 @@ import { latenessColor } from '../../../components/glyphs.tsx'
 import type { PlanView } from '../../../view/view.ts'
 import type { Lane } from './lane-data.ts'
 
-const columns = ['Queue', 'Waiting', 'Longest', 'Within target', 'Goal', 'Came', 'Answered', 'Gave up', 'Sent away', 'Average answer', 'Average handling', 'Free', 'Soon', 'Busy']
+const columns = [
+  'Queue',
+  'Waiting',
+  'Longest',
+  'Within target',
+  'Goal',
+  'Came',
+  'Answered',
+  'Gave up',
+  'Sent away',
+  'Average answer',
+  'Average handling',
+  'Free',
+  'Soon',
+  'Busy',
+]
 
 /** The lanes as a table of the same figures. */
 export function LanesTable({ lanes }: { lanes: readonly Lane[]; plan: PlanView; now: number }) {
@@ -29,18 +44,24 @@ export function LanesTable({ lanes }: { lanes: readonly Lane[]; plan: PlanView; 
         <TableHead>
           <TableRow>
             {columns.map((name, n) => (
-              <TableCell key={name} align={n === 0 ? 'left' : 'right'}>{name}</TableCell>
+              <TableCell key={name} align={n === 0 ? 'left' : 'right'}>
+                {name}
+              </TableCell>
             ))}
           </TableRow>
         </TableHead>
         <TableBody>
           {lanes.map(({ queue, waiting, level, levelState, figures, free, soon, busy }) => (
             <TableRow key={queue.id}>
-              <TableCell component="th" scope="row">{queue.name}</TableCell>
+              <TableCell component="th" scope="row">
+                {queue.name}
+              </TableCell>
               {figure(waiting.length)}
               {figure(time(waiting.at(-1)?.waitMs ?? null))}
               <TableCell align="right">
-                <Typography variant="figure" sx={{ color: latenessColor[levelState] }}>{level === null ? '–' : `${level} %`}</Typography>
+                <Typography variant="figure" sx={{ color: latenessColor[levelState] }}>
+                  {level === null ? '–' : `${level} %`}
+                </Typography>
               </TableCell>
               {figure(queue.target === null ? null : `${queue.target.percent} % in ${queue.target.seconds} s`)}
               {figure(figures?.entered ?? null)}

@@ -46,7 +46,8 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit }: LiveRoomProps) {
   const nameOf = useCallback((id: string) => people?.[id]?.name ?? id, [people])
   const onToken = useCallback((id: string) => open('grounds', id), [open])
   const onPerson = useCallback((id: string) => open('person', id), [open])
-  if (view === null || now === 0 || view.plan === null) return <Waiting empty={view !== null && view.plan === null} mayEdit={mayEdit} />
+  if (view === null || now === 0 || view.plan === null)
+    return <Waiting empty={view !== null && view.plan === null} mayEdit={mayEdit} />
   if (lanes.length === 0) return <Waiting empty mayEdit={mayEdit} />
   const { plan } = view
   const here = Object.values(view.people).filter(({ connected, stateId }) => connected && !signedOut(plan, stateId))
@@ -60,7 +61,9 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit }: LiveRoomProps) {
         <Typography component="h1" variant="body1">
           {waiting === 0 ? en.live.nobodyWaits : en.live.waiting(waiting)} · {en.live.peopleIn(here.length, free)} ·{' '}
           {weekdayText(now, plan.zone)}{' '}
-          <Typography component="span" variant="figure">{timeText(now, plan.zone)}</Typography>
+          <Typography component="span" variant="figure">
+            {timeText(now, plan.zone)}
+          </Typography>
         </Typography>
         <Typography variant="body2" sx={{ color: 'text.secondary', marginInlineStart: 'auto' }}>
           {en.live.planVersion(plan.version)}
@@ -79,9 +82,28 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit }: LiveRoomProps) {
           onBlur={() => (held.current = false)}
         >
           <Box sx={{ position: 'relative', paddingBlockStart: '22px' }}>
-            <Box aria-hidden="true" sx={{ position: 'absolute', top: 0, left: 17, right: 17, display: 'grid', gridTemplateColumns: laneColumns, gap: 2 }}>
+            <Box
+              aria-hidden="true"
+              sx={{
+                position: 'absolute',
+                top: 0,
+                left: 17,
+                right: 17,
+                display: 'grid',
+                gridTemplateColumns: laneColumns,
+                gap: 2,
+              }}
+            >
               <Box sx={{ gridColumn: 2, position: 'relative' }}>
-                <Typography variant="body2" sx={{ position: 'absolute', left: `${targetPlace * 100}%`, transform: 'translateX(-50%)', whiteSpace: 'nowrap' }}>
+                <Typography
+                  variant="body2"
+                  sx={{
+                    position: 'absolute',
+                    left: `${targetPlace * 100}%`,
+                    transform: 'translateX(-50%)',
+                    whiteSpace: 'nowrap',
+                  }}
+                >
                   {en.live.target}
                 </Typography>
               </Box>
@@ -89,12 +111,23 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit }: LiveRoomProps) {
             <Box sx={{ position: 'relative', display: 'grid', gap: 0.75 }}>
               <TargetLine />
               {standing.map((lane) => (
-                <LaneRow key={lane.queue.id} lane={lane} plan={plan} nameOf={nameOf} onToken={onToken} onPerson={onPerson} />
+                <LaneRow
+                  key={lane.queue.id}
+                  lane={lane}
+                  plan={plan}
+                  nameOf={nameOf}
+                  onToken={onToken}
+                  onPerson={onPerson}
+                />
               ))}
             </Box>
           </Box>
           {folded.length > 0 && (
-            <Box component="section" aria-label={en.live.calm} sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, minmax(0, 1fr))', gap: 0.75, marginBlockStart: 1 }}>
+            <Box
+              component="section"
+              aria-label={en.live.calm}
+              sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, minmax(0, 1fr))', gap: 0.75, marginBlockStart: 1 }}
+            >
               {folded.map((lane) => (
                 <FoldedLane key={lane.queue.id} lane={lane} />
               ))}
@@ -126,7 +159,9 @@ function Waiting({ empty, mayEdit }: { empty: boolean; mayEdit: boolean }) {
           <Typography component="h1">{en.live.empty}</Typography>
           {mayEdit && (
             <div>
-              <Button variant="contained" component={Link} href="/plan?queue=new">{en.live.emptyAction}</Button>
+              <Button variant="contained" component={Link} href="/plan?queue=new">
+                {en.live.emptyAction}
+              </Button>
             </div>
           )}
         </>

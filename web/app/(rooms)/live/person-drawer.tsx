@@ -3,7 +3,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
-import { useEffect, useState } from 'react'
+import { useFetched } from '../../../components/fetched.ts'
 import { clockText } from '../../../components/format.ts'
 import { queueName } from '../../../components/frame/headline.tsx'
 import { useNotice } from '../../../components/frame/notice.tsx'
@@ -11,7 +11,7 @@ import { PersonRing, stateName } from '../../../components/frame/presence.tsx'
 import { reasonsOf, type NamedGrounds } from '../../../components/grounds/grounds-list.tsx'
 import { SidePanel } from '../../../components/side-panel.tsx'
 import { useLiveStore } from '../../../components/stream/context.tsx'
-import { request, sendCommand } from '../../../components/stream/send.ts'
+import { sendCommand } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
 import type { InteractionView, View } from '../../../view/view.ts'
 
@@ -33,7 +33,10 @@ export function PersonDrawer({ personId, view, now, onClose, maySetPresence, may
   const person = personId === null ? undefined : view.people[personId]
   const t = en.personPanel
   const waiting = Object.values(view.interactions)
-    .filter(({ phase, queueId }) => (phase === 'waiting' || phase === 'offered') && person?.queueIds.includes(queueId) === true)
+    .filter(
+      ({ phase, queueId }) =>
+        (phase === 'waiting' || phase === 'offered') && person?.queueIds.includes(queueId) === true,
+    )
     .sort((a, b) => a.waitSince - b.waitSince)
     .slice(0, mostWaiting)
   return (
@@ -49,7 +52,11 @@ export function PersonDrawer({ personId, view, now, onClose, maySetPresence, may
                 {person.simulated ? ` (${t.simulated})` : ''}
               </Typography>
               <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-                {t.carries(person.carried.length, person.slots)} · {t.today(person.answeredToday, person.averageHandleMs === null ? null : clockText(person.averageHandleMs))}
+                {t.carries(person.carried.length, person.slots)} ·{' '}
+                {t.today(
+                  person.answeredToday,
+                  person.averageHandleMs === null ? null : clockText(person.averageHandleMs),
+                )}
               </Typography>
             </div>
           </Box>
@@ -57,7 +64,11 @@ export function PersonDrawer({ personId, view, now, onClose, maySetPresence, may
             {t.serves}: {person.queueIds.map((id) => queueName(view, id)).join(', ') || t.none}
           </Typography>
           {maySetPresence && (
-            <Box role="group" aria-label={t.setPresence} sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'center' }}>
+            <Box
+              role="group"
+              aria-label={t.setPresence}
+              sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'center' }}
+            >
               <Typography variant="body2">{t.setPresence}</Typography>
               {(view.plan?.presenceStates ?? [])
                 .filter(({ choosable }) => choosable)
@@ -66,8 +77,8 @@ export function PersonDrawer({ personId, view, now, onClose, maySetPresence, may
                     key={id}
                     disabled={id === person.stateId}
                     onClick={() =>
-                      void sendCommand(store, 'setPresence', { agentId: person.id, stateId: id }).catch((error: Error) =>
-                        notice(error.message),
+                      void sendCommand(store, 'setPresence', { agentId: person.id, stateId: id }).catch(
+                        (error: Error) => notice(error.message),
                       )
                     }
                   >
@@ -78,10 +89,14 @@ export function PersonDrawer({ personId, view, now, onClose, maySetPresence, may
           )}
           {mayActAs && (
             <div>
-              <Button component={Link} href={`/outside/beside?agent=${person.id}`}>{t.trySeat}</Button>
+              <Button component={Link} href={`/outside/beside?agent=${person.id}`}>
+                {t.trySeat}
+              </Button>
             </div>
           )}
-          <Typography variant="h3" component="h3">{t.whoCould}</Typography>
+          <Typography variant="h3" component="h3">
+            {t.whoCould}
+          </Typography>
           {waiting.length === 0 && <Typography variant="body2">{t.nobodyWaits}</Typography>}
           {waiting.map((interaction) => (
             <WaitingFor key={interaction.id} interaction={interaction} personId={person.id} view={view} now={now} />
@@ -92,25 +107,27 @@ export function PersonDrawer({ personId, view, now, onClose, maySetPresence, may
   )
 }
 
-function WaitingFor({ interaction, personId, view, now }: { interaction: InteractionView; personId: string; view: View; now: number }) {
-  const [grounds, setGrounds] = useState<NamedGrounds | null>(null)
-  const every = Math.floor(now / 2000)
-  useEffect(() => {
-    let current = true
-    request<NamedGrounds>(`/api/grounds?interaction=${encodeURIComponent(interaction.id)}`).then(
-      (found) => current && setGrounds(found),
-      () => undefined,
-    )
-    return () => {
-      current = false
-    }
-  }, [interaction.id, every])
+function WaitingFor({
+  interaction,
+  personId,
+  view,
+  now,
+}: {
+  interaction: InteractionView
+  personId: string
+  view: View
+  now: number
+}) {
+  const url = `/api/grounds?interaction=${encodeURIComponent(interaction.id)}`
+  const { value: grounds } = useFetched<NamedGrounds>(url, { everyMs: 2000 })
   const agent = grounds?.agents.find(({ agentId }) => agentId === personId)
   return (
     <Box sx={{ borderTop: 1, borderColor: 'divider', paddingBlockStart: 1 }}>
       <Typography variant="body2" sx={{ fontWeight: 650 }}>
         {interaction.customerName}, {queueName(view, interaction.queueId)},{' '}
-        <Typography component="span" variant="figure">{clockText(now - interaction.waitSince)}</Typography>
+        <Typography component="span" variant="figure">
+          {clockText(now - interaction.waitSince)}
+        </Typography>
       </Typography>
       <Typography variant="body2">
         {agent === undefined ? '…' : agent.eligible ? en.personPanel.couldTake : reasonsOf(agent, view.plan).join('; ')}

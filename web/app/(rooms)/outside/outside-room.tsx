@@ -28,10 +28,16 @@ export function OutsideRoom({ mayRun }: { mayRun: boolean }) {
 
 function Door({ title, text, href, newTab = false }: { title: string; text: string; href: string; newTab?: boolean }) {
   return (
-    <Paper component="section" aria-label={title} sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1, justifyItems: 'start' }}>
+    <Paper
+      component="section"
+      aria-label={title}
+      sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1, justifyItems: 'start' }}
+    >
       <Typography variant="h2">{title}</Typography>
       <Typography>{text}</Typography>
-      <Button component={Link} href={href} target={newTab ? '_blank' : undefined} aria-label={`${t.open}: ${title}`}>{t.open}</Button>
+      <Button component={Link} href={href} target={newTab ? '_blank' : undefined} aria-label={`${t.open}: ${title}`}>
+        {t.open}
+      </Button>
     </Paper>
   )
 }

@@ -43,7 +43,11 @@ export function TrafficPanel() {
   const start = (): void =>
     order(requestJson<Report>(url, 'PUT', Object.fromEntries(fields.map((name) => [name, Number(wanted?.[name])]))))
   return (
-    <Paper component="section" aria-label={t.traffic} sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 2 }}>
+    <Paper
+      component="section"
+      aria-label={t.traffic}
+      sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 2 }}
+    >
       <div>
         <Typography variant="h2">{t.traffic}</Typography>
         <Typography>{t.trafficText}</Typography>
@@ -51,7 +55,11 @@ export function TrafficPanel() {
       {error !== null && <Alert severity="error">{error}</Alert>}
       {report?.trouble != null && <Alert severity="warning">{report.trouble}</Alert>}
       <Typography role="status" sx={{ fontWeight: 650 }}>
-        {report === null ? '…' : report.running ? t.running(report.begun, report.agentsConnected, report.underWay) : t.stopped}
+        {report === null
+          ? '…'
+          : report.running
+            ? t.running(report.begun, report.agentsConnected, report.underWay)
+            : t.stopped}
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 2 }}>
         {fields.map((name) => (
@@ -59,16 +67,24 @@ export function TrafficPanel() {
             key={name}
             label={t[name]}
             value={wanted?.[name] ?? ''}
-            onChange={({ target }) => setWanted({ ...(wanted as Record<(typeof fields)[number], string>), [name]: target.value })}
+            onChange={({ target }) =>
+              setWanted({ ...(wanted as Record<(typeof fields)[number], string>), [name]: target.value })
+            }
             slotProps={{ htmlInput: { inputMode: 'decimal' } }}
           />
         ))}
       </Box>
       <Box sx={{ display: 'flex', gap: 1 }}>
-        <Button variant="contained" disabled={wanted === null} onClick={start}>{report?.running === true ? t.restart : t.start}</Button>
-        <Button disabled={report?.running !== true} onClick={() => order(request<Report>(url, { method: 'DELETE' }))}>{t.stop}</Button>
+        <Button variant="contained" disabled={wanted === null} onClick={start}>
+          {report?.running === true ? t.restart : t.start}
+        </Button>
+        <Button disabled={report?.running !== true} onClick={() => order(request<Report>(url, { method: 'DELETE' }))}>
+          {t.stop}
+        </Button>
       </Box>
-      <Typography variant="body2" sx={{ color: 'text.secondary' }}>{t.commandLine}</Typography>
+      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+        {t.commandLine}
+      </Typography>
     </Paper>
   )
 }

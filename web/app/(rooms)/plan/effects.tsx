@@ -26,13 +26,19 @@ export function Effects({ queue, plan }: { queue: Queue; plan: PlanState }) {
   const others = plan.document.queues.filter(({ id }) => id !== queue.id)
   const findings = checkQueue(queue, { ...plan.document, queues: [...others, queue] })
   const able = couldServe(queue, plan.document)
-  const present = able.flatMap(({ id }) => view?.people[id] ?? []).filter((person) => admitsChat(view?.plan ?? null, person))
+  const present = able
+    .flatMap(({ id }) => view?.people[id] ?? [])
+    .filter((person) => admitsChat(view?.plan ?? null, person))
   const free = present.filter(isFree).sort((a, b) => a.idleSince - b.idleSince || (a.id < b.id ? -1 : 1))
   const next = free[0]
   const live = view?.queues[queue.id]
   const level = live === undefined ? null : serviceLevel(live.figures)
   return (
-    <Paper component="section" aria-label={t.effects} sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1.5 }}>
+    <Paper
+      component="section"
+      aria-label={t.effects}
+      sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1.5 }}
+    >
       <Typography variant="h2">{t.effects}</Typography>
       {findings.map((finding) => (
         <Alert key={finding.code} severity={finding.severity === 'fault' ? 'error' : 'warning'}>
@@ -43,7 +49,9 @@ export function Effects({ queue, plan }: { queue: Queue; plan: PlanState }) {
         <Typography sx={{ fontWeight: 650 }}>{t.couldServe(able.length)}</Typography>
         <Typography>{t.nowReady(present.length, free.length)}</Typography>
         {now > 0 && (
-          <Typography>{next === undefined ? t.nextNobody : t.next(next.name, clockText(now - next.idleSince))}</Typography>
+          <Typography>
+            {next === undefined ? t.nextNobody : t.next(next.name, clockText(now - next.idleSince))}
+          </Typography>
         )}
       </div>
       <Timeline queue={queue} />
@@ -69,28 +77,61 @@ function Timeline({ queue }: { queue: Queue }) {
   const percent = (seconds: number): string => `${((100 * seconds) / span).toFixed(2)}%`
   return (
     <Box component="figure" sx={{ margin: 0 }}>
-      <Typography component="figcaption" variant="body2" sx={{ color: 'text.secondary' }}>{en.plan.timeline}</Typography>
+      <Typography component="figcaption" variant="body2" sx={{ color: 'text.secondary' }}>
+        {en.plan.timeline}
+      </Typography>
       <Box sx={{ position: 'relative', height: 62, marginBlockStart: 0.5 }}>
         {offers.map((n) => (
           <Box
             key={n}
-            sx={{ position: 'absolute', top: 8, height: 22, left: percent(n * window), width: `calc(${percent(window)} - 3px)`, bgcolor: 'action.selected', border: 1, borderColor: 'divider', borderRadius: 0.75, display: 'grid', placeItems: 'center', overflow: 'hidden' }}
+            sx={{
+              position: 'absolute',
+              top: 8,
+              height: 22,
+              left: percent(n * window),
+              width: `calc(${percent(window)} - 3px)`,
+              bgcolor: 'action.selected',
+              border: 1,
+              borderColor: 'divider',
+              borderRadius: 0.75,
+              display: 'grid',
+              placeItems: 'center',
+              overflow: 'hidden',
+            }}
           >
-            <Typography variant="figure" sx={{ lineHeight: 1 }}>{n + 1}</Typography>
+            <Typography variant="figure" sx={{ lineHeight: 1 }}>
+              {n + 1}
+            </Typography>
           </Box>
         ))}
         {target > 0 && (
           <>
-            <Box sx={{ position: 'absolute', top: 0, height: 38, left: percent(target), borderLeft: 2, borderColor: 'primary.main' }} />
-            <Typography variant="figure" sx={{ position: 'absolute', top: 40, left: percent(target), transform: 'translateX(-50%)', whiteSpace: 'nowrap' }}>
+            <Box
+              sx={{
+                position: 'absolute',
+                top: 0,
+                height: 38,
+                left: percent(target),
+                borderLeft: 2,
+                borderColor: 'primary.main',
+              }}
+            />
+            <Typography
+              variant="figure"
+              sx={{
+                position: 'absolute',
+                top: 40,
+                left: percent(target),
+                transform: 'translateX(-50%)',
+                whiteSpace: 'nowrap',
+              }}
+            >
               {secondsText(target)}
             </Typography>
           </>
         )}
       </Box>
-      {target > 0 && (
-        <Typography variant="body2">{en.plan.offers(Math.ceil(target / window))}</Typography>
-      )}
+      {target > 0 && <Typography variant="body2">{en.plan.offers(Math.ceil(target / window))}</Typography>}
     </Box>
   )
 }

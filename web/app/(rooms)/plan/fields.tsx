@@ -28,9 +28,19 @@ export function TextLine({ control, name, label, select }: TextLineProps) {
       control={control}
       name={name}
       render={({ field, fieldState }) => (
-        <TextField {...field} value={field.value ?? ''} select={select !== undefined} label={label} fullWidth error={fieldState.error !== undefined} helperText={fieldState.error?.message}>
+        <TextField
+          {...field}
+          value={field.value ?? ''}
+          select={select !== undefined}
+          label={label}
+          fullWidth
+          error={fieldState.error !== undefined}
+          helperText={fieldState.error?.message}
+        >
           {select?.map(([value, text]) => (
-            <MenuItem key={value} value={value}>{text}</MenuItem>
+            <MenuItem key={value} value={value}>
+              {text}
+            </MenuItem>
           ))}
         </TextField>
       )}
@@ -63,7 +73,9 @@ export function NumberField({ control, name, label, help, optional = false }: Nu
           }}
           error={fieldState.error !== undefined}
           helperText={fieldState.error?.message ?? help}
-          slotProps={{ htmlInput: { inputMode: 'numeric', style: { fontFamily: "'Spline Sans Mono Variable', monospace" } } }}
+          slotProps={{
+            htmlInput: { inputMode: 'numeric', style: { fontFamily: "'Spline Sans Mono Variable', monospace" } },
+          }}
         />
       )}
     />
@@ -78,7 +90,9 @@ export function ServiceField({ control }: { control: QueueControl }) {
       render={({ field }) => (
         <TextField {...field} select label={en.plan.service} fullWidth helperText={en.plan.serviceHelp[field.value]}>
           {serviceStates.map((state) => (
-            <MenuItem key={state} value={state}>{en.plan.serviceNames[state]}</MenuItem>
+            <MenuItem key={state} value={state}>
+              {en.plan.serviceNames[state]}
+            </MenuItem>
           ))}
         </TextField>
       )}
@@ -92,9 +106,22 @@ export function TargetField({ control }: { control: QueueControl }) {
       control={control}
       name="target"
       render={({ field }) => (
-        <Box component="fieldset" sx={{ border: 0, margin: 0, padding: 0, display: 'grid', gridTemplateColumns: '1fr 1fr auto', gap: 2, alignItems: 'start' }}>
+        <Box
+          component="fieldset"
+          sx={{
+            border: 0,
+            margin: 0,
+            padding: 0,
+            display: 'grid',
+            gridTemplateColumns: '1fr 1fr auto',
+            gap: 2,
+            alignItems: 'start',
+          }}
+        >
           <Box component="legend" sx={{ padding: 0, marginBlockEnd: 1 }}>
-            <Typography variant="body2" sx={{ color: 'text.secondary' }}>{en.plan.target}</Typography>
+            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+              {en.plan.target}
+            </Typography>
           </Box>
           {field.value !== null ? (
             <>
@@ -143,8 +170,15 @@ export function PeopleField({ control, people }: { control: QueueControl; people
           getOptionLabel={name}
           onChange={(_, ids) => field.onChange(ids)}
           limitTags={12}
+          size="small"
           renderInput={(params) => (
-            <TextField {...params} onBlur={field.onBlur} label={`${en.plan.whoServes} (${field.value.length})`} error={fieldState.error !== undefined} helperText={fieldState.error?.message} />
+            <TextField
+              {...params}
+              onBlur={field.onBlur}
+              label={`${en.plan.whoServes} (${field.value.length})`}
+              error={fieldState.error !== undefined}
+              helperText={fieldState.error?.message}
+            />
           )}
         />
       )}
@@ -171,6 +205,7 @@ export function CustomersField({ control, customers, onAdded, mayEdit }: Custome
         <Autocomplete
           multiple
           freeSolo
+          size="small"
           options={customers.map(({ id }) => id)}
           value={[...field.value]}
           disabled={!mayEdit}
@@ -187,7 +222,9 @@ export function CustomersField({ control, customers, onAdded, mayEdit }: Custome
               (error: Error) => notice(error.message),
             )
           }}
-          renderInput={(params) => <TextField {...params} label={en.plan.testCustomers} helperText={en.plan.testCustomersHelp} />}
+          renderInput={(params) => (
+            <TextField {...params} label={en.plan.testCustomers} helperText={en.plan.testCustomersHelp} />
+          )}
         />
       )}
     />

@@ -38,14 +38,13 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
   const [plan, setPlan] = useState(initial)
   const params = useSearchParams()
   const router = useRouter()
-  const [made, setMade] = useState<Queue | null>(null)
+  const [begun, setMade] = useState<Queue | null>(null)
+  const [fresh, setFresh] = useState(blank)
   const [dirty, setDirty] = useState(false)
   const [leavingTo, setLeavingTo] = useState<(() => void) | null>(null)
   const { queues } = plan.document
   const wanted = params.get('queue')
-  useEffect(() => {
-    if (wanted === 'new' && made === null && mayEdit) setMade(blank())
-  }, [wanted, made, mayEdit])
+  const made = begun ?? (wanted === 'new' && mayEdit ? fresh : null)
   useEffect(() => {
     if (!dirty) return
     const stay = (event: BeforeUnloadEvent): void => event.preventDefault()
@@ -76,28 +75,56 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
     })
   const reload = async (): Promise<void> => setPlan(await request<PlanState>('/api/plan/queues'))
   return (
-    <Box component="main" id="contents" sx={{ display: 'grid', gridTemplateColumns: '224px minmax(0, 1fr) 380px', gap: 1.5, padding: 1.5, alignItems: 'start' }}>
+    <Box
+      component="main"
+      id="contents"
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '224px minmax(0, 1fr) 380px',
+        gap: 1.5,
+        padding: 1.5,
+        alignItems: 'start',
+      }}
+    >
       <Box component="nav" aria-label={en.plan.title}>
-        <Typography component="h1" variant="body2" sx={{ color: 'text.secondary', paddingInline: 1.5, paddingBlock: 1 }}>
+        <Typography
+          component="h1"
+          variant="body2"
+          sx={{ color: 'text.secondary', paddingInline: 1.5, paddingBlock: 1 }}
+        >
           {en.plan.passes}
         </Typography>
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, paddingInline: 1.5 }}>
-          <Typography variant="h3" component="h2" sx={{ flex: 1 }}>{en.plan.queues}</Typography>
+          <Typography variant="h3" component="h2" sx={{ flex: 1 }}>
+            {en.plan.queues}
+          </Typography>
           {total > 0 && (
-            <Typography variant="body2" sx={{ color: 'warning.main', fontWeight: 650 }}>{en.plan.faults(total)}</Typography>
+            <Typography variant="body2" sx={{ color: 'warning.main', fontWeight: 650 }}>
+              {en.plan.faults(total)}
+            </Typography>
           )}
           <Typography variant="figure">{queues.length}</Typography>
         </Box>
         <List dense sx={{ maxHeight: 'calc(100dvh - 270px)', overflowY: 'auto' }}>
           {queues.map(({ id, name, service }) => (
-            <ListItemButton key={id} selected={made === null && id === queue?.id} onClick={() => choose(id)} sx={{ borderRadius: 1 }}>
+            <ListItemButton
+              key={id}
+              selected={made === null && id === queue?.id}
+              onClick={() => choose(id)}
+              sx={{ borderRadius: 1 }}
+            >
               <ListItemText
                 primary={name}
                 secondary={service === 'inService' ? null : en.plan.serviceNames[service]}
                 slotProps={{ primary: { noWrap: true, title: name } }}
               />
               {(warnings.get(id) ?? 0) > 0 && (
-                <Typography component="span" variant="figure" aria-label={en.plan.faults(warnings.get(id) ?? 0)} sx={{ color: 'warning.main', fontWeight: 650 }}>
+                <Typography
+                  component="span"
+                  variant="figure"
+                  aria-label={en.plan.faults(warnings.get(id) ?? 0)}
+                  sx={{ color: 'warning.main', fontWeight: 650 }}
+                >
                   ! {warnings.get(id)}
                 </Typography>
               )}
@@ -129,18 +156,30 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
             setDirty(false)
             await reload()
             setMade(null)
+            setFresh(blank())
             router.replace(`/plan?queue=${id}`, { scroll: false })
           }}
           onReload={reload}
-          onDuplicate={(like) => begin({ ...like, id: newId(), name: en.plan.copyOf(like.name), service: 'inPreparation' })}
+          onDuplicate={(like) =>
+            begin({ ...like, id: newId(), name: en.plan.copyOf(like.name), service: 'inPreparation' })
+          }
           onCustomers={(customer) => setPlan({ ...plan, testCustomers: [...plan.testCustomers, customer] })}
         />
       )}
       <Dialog open={leavingTo !== null} onClose={() => setLeavingTo(null)}>
         <DialogContent>{en.plan.leave}</DialogContent>
         <DialogActions>
-          <Button onClick={() => { leavingTo?.(); setLeavingTo(null) }}>{en.plan.leaveAnyway}</Button>
-          <Button variant="contained" autoFocus onClick={() => setLeavingTo(null)}>{en.plan.keepHere}</Button>
+          <Button
+            onClick={() => {
+              leavingTo?.()
+              setLeavingTo(null)
+            }}
+          >
+            {en.plan.leaveAnyway}
+          </Button>
+          <Button variant="contained" autoFocus onClick={() => setLeavingTo(null)}>
+            {en.plan.keepHere}
+          </Button>
         </DialogActions>
       </Dialog>
     </Box>

@@ -6,7 +6,7 @@ import Button from '@mui/material/Button'
 import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { useEffect, useRef, useState } from 'react'
-import { useForm, type Path } from 'react-hook-form'
+import { useForm, useWatch, type Path } from 'react-hook-form'
 import type { PlanDocument } from '@eudromos/core/plan'
 import { useNotice } from '../../../components/frame/notice.tsx'
 import { useLiveStore } from '../../../components/stream/context.tsx'
@@ -32,12 +32,22 @@ interface QueueFormProps {
 }
 
 /** One queue, with what it would do beside it. Saving publishes a new version of the plan. */
-export function QueueForm({ queue, isNew, plan, mayEdit, onDirty, onSaved, onReload, onDuplicate, onCustomers }: QueueFormProps) {
+export function QueueForm({
+  queue,
+  isNew,
+  plan,
+  mayEdit,
+  onDirty,
+  onSaved,
+  onReload,
+  onDuplicate,
+  onCustomers,
+}: QueueFormProps) {
   const store = useLiveStore()
   const notice = useNotice()
   const [trouble, setTrouble] = useState<Refused | null>(null)
   const [busy, setBusy] = useState(false)
-  const { control, handleSubmit, watch, reset, setError, formState } = useForm<Queue>({
+  const { control, handleSubmit, reset, setError, formState } = useForm<Queue>({
     defaultValues: queue as Queue,
     resolver: yupResolver(queueShape) as never,
     mode: 'onTouched',
@@ -49,12 +59,16 @@ export function QueueForm({ queue, isNew, plan, mayEdit, onDirty, onSaved, onRel
     tell.current = onDirty
   })
   useEffect(() => tell.current(formState.isDirty || isNew), [formState.isDirty, isNew])
-  const current = watch()
+  const current = useWatch({ control }) as Queue
+  const lines = plan.document.lines.filter(({ queueIds }) => queueIds.includes(queue.id)).map(({ name }) => name)
   const save = handleSubmit(async (edited) => {
     setBusy(true)
     setTrouble(null)
     try {
-      const saved = await requestJson<Saved>('/api/plan/queues', 'PUT', { draft: plan.draft, queue: { ...edited, id: queue.id } })
+      const saved = await requestJson<Saved>('/api/plan/queues', 'PUT', {
+        draft: plan.draft,
+        queue: { ...edited, id: queue.id },
+      })
       await store?.reached(saved.seq)
       notice(en.plan.published(saved.version), 'done')
       await onSaved(queue.id)
@@ -69,7 +83,12 @@ export function QueueForm({ queue, isNew, plan, mayEdit, onDirty, onSaved, onRel
   })
   return (
     <>
-      <Paper component="form" noValidate onSubmit={(event) => void save(event)} sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 2 }}>
+      <Paper
+        component="form"
+        noValidate
+        onSubmit={(event) => void save(event)}
+        sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 2 }}
+      >
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
           <Typography variant="h1" component="h2" noWrap sx={{ flex: 1 }}>
             {current.name || en.plan.newQueue}
@@ -80,7 +99,11 @@ export function QueueForm({ queue, isNew, plan, mayEdit, onDirty, onSaved, onRel
         {trouble !== null && (
           <Alert
             severity="error"
-            action={trouble.code === 'draftMoved' ? <Button onClick={() => void onReload()}>{en.plan.loadCurrent}</Button> : undefined}
+            action={
+              trouble.code === 'draftMoved' ? (
+                <Button onClick={() => void onReload()}>{en.plan.loadCurrent}</Button>
+              ) : undefined
+            }
           >
             {trouble.message}
           </Alert>
@@ -97,18 +120,50 @@ export function QueueForm({ queue, isNew, plan, mayEdit, onDirty, onSaved, onRel
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
           <NumberField control={control} name="answerWindowSeconds" label={en.plan.window} help={en.plan.windowHelp} />
           <NumberField control={control} name="wrapUpSeconds" label={en.plan.wrapUp} help={en.plan.wrapUpHelp} />
-          <NumberField control={control} name="mostWaiting" label={en.plan.mostWaiting} help={en.plan.mostWaitingHelp} optional />
-          <TextLine control={control} name="selection" label={en.plan.selection} select={[['longestIdle', en.plan.longestIdle]]} />
+          <NumberField
+            control={control}
+            name="mostWaiting"
+            label={en.plan.mostWaiting}
+            help={en.plan.mostWaitingHelp}
+            optional
+          />
+          <TextLine
+            control={control}
+            name="selection"
+            label={en.plan.selection}
+            select={[['longestIdle', en.plan.longestIdle]]}
+          />
         </Box>
         <CustomersField control={control} customers={plan.testCustomers} onAdded={onCustomers} mayEdit={mayEdit} />
-        <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
+        <Box
+          sx={{
+            display: 'flex',
+            gap: 1,
+            alignItems: 'center',
+            position: 'sticky',
+            bottom: 0,
+            bgcolor: 'background.paper',
+            borderTop: 1,
+            borderColor: 'divider',
+            marginInline: -2.5,
+            marginBlockEnd: -2.5,
+            paddingInline: 2.5,
+            paddingBlock: 1.5,
+            zIndex: 2,
+            borderRadius: 2,
+          }}
+        >
           <Typography variant="body2" sx={{ color: 'text.secondary', flex: 1 }}>
-            {dirty && mayEdit ? en.plan.unsaved : en.plan.usedBy}
+            {dirty && mayEdit ? en.plan.unsaved : en.plan.usedBy(lines)}
           </Typography>
           {mayEdit && (
             <>
-              <Button disabled={!formState.isDirty || busy} onClick={() => reset()}>{en.plan.undo}</Button>
-              <Button type="submit" variant="contained" disabled={busy || !dirty}>{busy ? en.plan.saving : en.plan.save}</Button>
+              <Button disabled={!formState.isDirty || busy} onClick={() => reset()}>
+                {en.plan.undo}
+              </Button>
+              <Button type="submit" variant="contained" disabled={busy || !dirty}>
+                {busy ? en.plan.saving : en.plan.save}
+              </Button>
             </>
           )}
         </Box>

@@ -9,8 +9,8 @@ import Typography from '@mui/material/Typography'
 import { DataGrid, type GridColDef } from '@mui/x-data-grid'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useFetched } from '../../../components/fetched.ts'
 import { clockText, timeText } from '../../../components/format.ts'
-import { request } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
 import { instantIn } from './instant.ts'
 
@@ -38,38 +38,73 @@ const sizes = [25, 50, 100]
 const fields = ['from', 'to', 'queueId', 'agentId', 'outcome', 'customer'] as const
 const columnStore = 'eudromos.records.columns'
 
+const keptColumns = (): Record<string, boolean> =>
+  typeof localStorage === 'undefined'
+    ? {}
+    : (JSON.parse(localStorage.getItem(columnStore) ?? '{}') as Record<string, boolean>)
+
 const duration = (ms: number | null): string => (ms === null ? '' : clockText(ms))
 
 function columnsIn(zone: string): GridColDef<Row>[] {
   const figure = { align: 'right', headerAlign: 'right', cellClassName: 'figure' } as const
   return [
-    { field: 'arrivedAt', headerName: t.columns.arrivedAt, width: 160, cellClassName: 'figure', valueFormatter: (at: number) => timeText(at, zone, 0) },
-    { field: 'customer', headerName: t.columns.customer, flex: 1, minWidth: 120, valueGetter: (_, row) => row.customerName || t.erased },
+    {
+      field: 'arrivedAt',
+      headerName: t.columns.arrivedAt,
+      width: 160,
+      cellClassName: 'figure',
+      valueFormatter: (at: number) => timeText(at, zone, 0),
+    },
+    {
+      field: 'customer',
+      headerName: t.columns.customer,
+      flex: 1,
+      minWidth: 120,
+      valueGetter: (_, row) => row.customerName || t.erased,
+    },
     { field: 'queue', headerName: t.columns.queue, flex: 1, minWidth: 130, valueGetter: (_, row) => row.queueName },
-    { field: 'outcome', headerName: t.columns.outcome, width: 110, valueFormatter: (value: Row['outcome']) => t.outcomes[value] },
-    { field: 'agent', headerName: t.columns.agent, flex: 1, minWidth: 120, valueGetter: (_, row) => row.agentName ?? '' },
+    {
+      field: 'outcome',
+      headerName: t.columns.outcome,
+      width: 110,
+      valueFormatter: (value: Row['outcome']) => t.outcomes[value],
+    },
+    {
+      field: 'agent',
+      headerName: t.columns.agent,
+      flex: 1,
+      minWidth: 120,
+      valueGetter: (_, row) => row.agentName ?? '',
+    },
     { field: 'waitMs', headerName: t.columns.wait, width: 84, ...figure, valueFormatter: duration },
     { field: 'talkMs', headerName: t.columns.talk, width: 84, ...figure, valueFormatter: duration },
-    { field: 'wrapUpMs', headerName: t.columns.wrapUp, width: 96, sortable: false, ...figure, valueFormatter: duration },
+    {
+      field: 'wrapUpMs',
+      headerName: t.columns.wrapUp,
+      width: 96,
+      sortable: false,
+      ...figure,
+      valueFormatter: duration,
+    },
     { field: 'messages', headerName: t.columns.messages, width: 104, ...figure },
     { field: 'dispositionName', headerName: t.columns.disposition, flex: 1, minWidth: 120, sortable: false },
   ]
 }
 
 /** All records: filtered, sorted and paged by the server, whatever their number. The address holds what is shown. */
-export function RecordsRoom({ zone, queues, agents }: { zone: string; queues: readonly Named[]; agents: readonly Named[] }) {
+export function RecordsRoom({
+  zone,
+  queues,
+  agents,
+}: {
+  zone: string
+  queues: readonly Named[]
+  agents: readonly Named[]
+}) {
   const params = useSearchParams()
   const router = useRouter()
-  const [rows, setRows] = useState<readonly Row[]>([])
-  const [total, setTotal] = useState(0)
-  const [busy, setBusy] = useState(true)
-  const [error, setError] = useState<string | null>(null)
   const [again, setAgain] = useState(0)
-  const [hidden, setHidden] = useState<Record<string, boolean>>({})
-  useEffect(() => {
-    const kept = localStorage.getItem(columnStore)
-    if (kept !== null) setHidden(JSON.parse(kept) as Record<string, boolean>)
-  }, [])
+  const [hidden, setHidden] = useState(keptColumns)
   const set = useCallback(
     (changes: Record<string, string>) => {
       const next = new URLSearchParams(params)
@@ -90,61 +125,82 @@ export function RecordsRoom({ zone, queues, agents }: { zone: string; queues: re
     }
     return asked.toString()
   }, [params, zone])
-  useEffect(() => {
-    let current = true
-    setBusy(true)
-    request<{ rows: Row[]; total: number }>(`/api/records?${query}`).then(
-      (found) => {
-        if (!current) return
-        setRows(found.rows)
-        setTotal(found.total)
-        setError(null)
-        setBusy(false)
-      },
-      (caught: Error) => {
-        if (!current) return
-        setError(caught.message)
-        setBusy(false)
-      },
-    )
-    return () => {
-      current = false
-    }
-  }, [query, again])
+  const { value, error, busy } = useFetched<{ rows: Row[]; total: number }>(
+    `/api/records?${query}${again > 0 ? `&again=${again}` : ''}`,
+    {
+      keep: true,
+    },
+  )
+  const rows = value?.rows ?? []
+  const total = value?.total ?? 0
   const columns = useMemo(() => columnsIn(zone), [zone])
   const filtered = fields.some((name) => params.has(name))
   const choice = (name: 'queueId' | 'agentId', label: string, options: readonly Named[]) => (
-    <TextField select label={label} value={params.get(name) ?? ''} onChange={({ target }) => set({ [name]: target.value })} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }} sx={{ minWidth: 150, flex: 1 }}>
+    <TextField
+      select
+      label={label}
+      value={params.get(name) ?? ''}
+      onChange={({ target }) => set({ [name]: target.value })}
+      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+      sx={{ minWidth: 150, flex: 1 }}
+    >
       <MenuItem value="">{t.all}</MenuItem>
       {options.map(({ id, name: text }) => (
-        <MenuItem key={id} value={id}>{text}</MenuItem>
+        <MenuItem key={id} value={id}>
+          {text}
+        </MenuItem>
       ))}
     </TextField>
   )
   return (
-    <Box component="main" id="contents" sx={{ padding: 1.5, display: 'flex', flexDirection: 'column', gap: 1.25, height: 'calc(100dvh - 97px)' }}>
+    <Box
+      component="main"
+      id="contents"
+      sx={{ padding: 1.5, display: 'flex', flexDirection: 'column', gap: 1.25, height: 'calc(100dvh - 97px)' }}
+    >
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
         <Typography variant="h1">{t.title}</Typography>
         <Typography sx={{ color: 'text.secondary', flex: 1 }}>{t.total(total)}</Typography>
-        <Button component="a" href={`/api/records/export?${query}`} download>{t.export}</Button>
+        <Button component="a" href={`/api/records/export?${query}`} download>
+          {t.export}
+        </Button>
       </Box>
       <Box role="search" sx={{ display: 'flex', gap: 1.25, flexWrap: 'wrap' }}>
         {(['from', 'to'] as const).map((name) => (
-          <TextField key={name} type="datetime-local" label={t[name]} value={params.get(name) ?? ''} onChange={({ target }) => set({ [name]: target.value })} slotProps={{ inputLabel: { shrink: true } }} sx={{ width: 200 }} />
+          <TextField
+            key={name}
+            type="datetime-local"
+            label={t[name]}
+            value={params.get(name) ?? ''}
+            onChange={({ target }) => set({ [name]: target.value })}
+            slotProps={{ inputLabel: { shrink: true } }}
+            sx={{ width: 200 }}
+          />
         ))}
         {choice('queueId', t.queue, queues)}
         {choice('agentId', t.agent, agents)}
-        <TextField select label={t.outcome} value={params.get('outcome') ?? ''} onChange={({ target }) => set({ outcome: target.value })} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }} sx={{ minWidth: 120 }}>
+        <TextField
+          select
+          label={t.outcome}
+          value={params.get('outcome') ?? ''}
+          onChange={({ target }) => set({ outcome: target.value })}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          sx={{ minWidth: 120 }}
+        >
           <MenuItem value="">{t.all}</MenuItem>
           {Object.entries(t.outcomes).map(([value, text]) => (
-            <MenuItem key={value} value={value}>{text}</MenuItem>
+            <MenuItem key={value} value={value}>
+              {text}
+            </MenuItem>
           ))}
         </TextField>
         <CustomerFilter value={params.get('customer') ?? ''} onChange={(customer) => set({ customer })} />
         {filtered && <Button onClick={() => router.replace('/review', { scroll: false })}>{t.clear}</Button>}
       </Box>
       {error !== null && (
-        <Alert severity="error" action={<Button onClick={() => setAgain(again + 1)}>{en.retry}</Button>}>{error}</Alert>
+        <Alert severity="error" action={<Button onClick={() => setAgain(again + 1)}>{en.retry}</Button>}>
+          {error}
+        </Alert>
       )}
       <Paper sx={{ flex: 1, minHeight: 240, border: 1, borderColor: 'divider', overflow: 'hidden' }}>
         <DataGrid<Row>
@@ -166,14 +222,20 @@ export function RecordsRoom({ zone, queues, agents }: { zone: string; queues: re
           }}
           paginationModel={{ page: Number(params.get('page') ?? 0), pageSize: Number(params.get('size') ?? 50) }}
           onPaginationModelChange={({ page, pageSize }) => set({ page: String(page), size: String(pageSize) })}
-          sortModel={[{ field: params.get('sort') ?? 'arrivedAt', sort: params.get('direction') === 'asc' ? 'asc' : 'desc' }]}
+          sortModel={[
+            { field: params.get('sort') ?? 'arrivedAt', sort: params.get('direction') === 'asc' ? 'asc' : 'desc' },
+          ]}
           onSortModelChange={([sort]) => set({ sort: sort?.field ?? '', direction: sort?.sort ?? '' })}
           onRowClick={({ id }) => router.push(`/review/${id}`)}
           onCellKeyDown={({ id }, event) => {
             if (event.key === 'Enter') router.push(`/review/${id}`)
           }}
           localeText={{ noRowsLabel: filtered ? t.none : t.empty }}
-          sx={{ border: 0, '& .figure': { fontFamily: "'Spline Sans Mono Variable', monospace" }, '& .MuiDataGrid-row': { cursor: 'pointer' } }}
+          sx={{
+            border: 0,
+            '& .figure': { fontFamily: "'Spline Sans Mono Variable', monospace" },
+            '& .MuiDataGrid-row': { cursor: 'pointer' },
+          }}
         />
       </Paper>
     </Box>
@@ -182,11 +244,23 @@ export function RecordsRoom({ zone, queues, agents }: { zone: string; queues: re
 
 function CustomerFilter({ value, onChange }: { value: string; onChange: (value: string) => void }) {
   const [text, setText] = useState(value)
-  useEffect(() => setText(value), [value])
+  const [known, setKnown] = useState(value)
+  if (value !== known) {
+    setKnown(value)
+    setText(value)
+  }
   useEffect(() => {
     if (text === value) return
     const timer = setTimeout(() => onChange(text), 300)
     return () => clearTimeout(timer)
   }, [text, value, onChange])
-  return <TextField label={t.customer} value={text} onChange={({ target }) => setText(target.value)} slotProps={{ inputLabel: { shrink: true } }} sx={{ width: 170 }} />
+  return (
+    <TextField
+      label={t.customer}
+      value={text}
+      onChange={({ target }) => setText(target.value)}
+      slotProps={{ inputLabel: { shrink: true } }}
+      sx={{ width: 170 }}
+    />
+  )
 }

@@ -9,9 +9,18 @@ export const metadata: Metadata = { title: en.seat.title }
 export default async function SeatPage() {
   await enter('seat')
   return (
-    <Box component="main" id="contents" sx={{ height: 'calc(100dvh - 97px)', display: 'flex', flexDirection: 'column' }}>
+    <Box
+      component="main"
+      id="contents"
+      sx={{ height: 'calc(100dvh - 97px)', display: 'flex', flexDirection: 'column' }}
+    >
       <Seat onBehalfOf={null} />
-      <Box id="offer-announcement" role="status" aria-live="assertive" sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }} />
+      <Box
+        id="offer-announcement"
+        role="status"
+        aria-live="assertive"
+        sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}
+      />
     </Box>
   )
 }

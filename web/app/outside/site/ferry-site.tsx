@@ -12,19 +12,42 @@ const sailings = [
 
 export function FerrySite({ zone }: { zone: string }) {
   return (
-    <Box component="main" sx={{ minHeight: '100vh', display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 400px' }, gap: 4, padding: 4, maxWidth: 1200, marginInline: 'auto' }}>
+    <Box
+      component="main"
+      sx={{
+        minHeight: '100vh',
+        display: 'grid',
+        gridTemplateColumns: { xs: '1fr', md: '1fr 400px' },
+        gap: 4,
+        padding: 4,
+        maxWidth: 1200,
+        marginInline: 'auto',
+      }}
+    >
       <Box>
-        <Typography variant="h1" sx={{ fontSize: '2rem' }}>Skerrow Ferries</Typography>
-        <Typography sx={{ marginBlock: 2, maxWidth: '56ch' }}>
-          Between the islands since the piers were built. Today the wind is strong from the west; look below before you set
-          out, or ask us.
+        <Typography variant="h1" sx={{ fontSize: '2rem' }}>
+          Skerrow Ferries
         </Typography>
-        <Typography variant="h2" sx={{ marginBlock: 2 }}>Today’s sailings</Typography>
-        <Box component="table" sx={{ borderCollapse: 'collapse', '& td': { paddingInlineEnd: 4, paddingBlock: 0.75, borderTop: 1, borderColor: 'divider' } }}>
+        <Typography sx={{ marginBlock: 2, maxWidth: '56ch' }}>
+          Between the islands since the piers were built. Today the wind is strong from the west; look below before you
+          set out, or ask us.
+        </Typography>
+        <Typography variant="h2" sx={{ marginBlock: 2 }}>
+          Today’s sailings
+        </Typography>
+        <Box
+          component="table"
+          sx={{
+            borderCollapse: 'collapse',
+            '& td': { paddingInlineEnd: 4, paddingBlock: 0.75, borderTop: 1, borderColor: 'divider' },
+          }}
+        >
           <tbody>
             {sailings.map(([time, way, state]) => (
               <tr key={`${time} ${way}`}>
-                <td><Typography variant="figure">{time}</Typography></td>
+                <td>
+                  <Typography variant="figure">{time}</Typography>
+                </td>
                 <td>{way}</td>
                 <td>{state}</td>
               </tr>

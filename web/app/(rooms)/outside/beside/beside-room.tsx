@@ -7,13 +7,14 @@ import Paper from '@mui/material/Paper'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import Button from '@mui/material/Button'
+import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useState } from 'react'
 import { ChatBox } from '../../../../components/chat-box/chat-box.tsx'
 import { useNotice } from '../../../../components/frame/notice.tsx'
 import { PersonRing } from '../../../../components/frame/presence.tsx'
 import { Seat } from '../../../../components/seat/seat.tsx'
-import { ownPerson, SeatStream, useSeat, useSeatStore } from '../../../../components/stream/context.tsx'
+import { ownPerson, SeatStream, useLive, useSeat, useSeatStore } from '../../../../components/stream/context.tsx'
 import { sendCommand } from '../../../../components/stream/send.ts'
 import { en } from '../../../../messages/en.ts'
 
@@ -37,13 +38,39 @@ export function BesideRoom({ zone, agents, testCustomers }: BesideRoomProps) {
   const chosen = useSearchParams().get('agent')
   const agent = agents.find(({ id }) => id === chosen) ?? null
   const [customerId, setCustomerId] = useState('')
+  const [chatId, setChatId] = useState<string | null>(null)
   return (
-    <Box component="main" id="contents" sx={{ height: 'calc(100dvh - 97px)', display: 'grid', gridTemplateColumns: '380px minmax(0, 1fr)', gridTemplateRows: 'auto minmax(0, 1fr)', gap: 1.25, padding: 1.5, paddingBlockEnd: 0 }}>
-      <Typography component="h1" sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}>{t.beside}</Typography>
-      <TextField select label={t.asCustomer} value={customerId} onChange={({ target }) => setCustomerId(target.value)} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
+    <Box
+      component="main"
+      id="contents"
+      sx={{
+        height: 'calc(100dvh - 97px)',
+        display: 'grid',
+        gridTemplateColumns: '380px minmax(0, 1fr)',
+        gridTemplateRows: 'auto minmax(0, 1fr)',
+        gap: 1.25,
+        padding: 1.5,
+        paddingBlockEnd: 0,
+      }}
+    >
+      <Typography
+        component="h1"
+        sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}
+      >
+        {t.beside}
+      </Typography>
+      <TextField
+        select
+        label={t.asCustomer}
+        value={customerId}
+        onChange={({ target }) => setCustomerId(target.value)}
+        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+      >
         <MenuItem value="">{t.anybody}</MenuItem>
         {testCustomers.map(({ id, name }) => (
-          <MenuItem key={id} value={id}>{name}</MenuItem>
+          <MenuItem key={id} value={id}>
+            {name}
+          </MenuItem>
         ))}
       </TextField>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'start' }}>
@@ -55,12 +82,14 @@ export function BesideRoom({ zone, agents, testCustomers }: BesideRoomProps) {
           sx={{ width: 280 }}
           renderInput={(params) => <TextField {...params} label={t.agent} placeholder={t.chooseAgent} />}
         />
+        {chatId !== null && <WhereItIs interactionId={chatId} />}
       </Box>
       <Box sx={{ minHeight: 0, paddingBlockEnd: 1.5 }}>
         <ChatBox
           key={customerId}
           storageKey={`beside-chat-${customerId}`}
           zone={zone}
+          onChat={setChatId}
           testCustomer={testCustomers.find(({ id }) => id === customerId) ?? null}
         />
       </Box>
@@ -79,14 +108,36 @@ export function BesideRoom({ zone, agents, testCustomers }: BesideRoomProps) {
   )
 }
 
+/** Where the customer's chat has gone, and the way to its grounds. */
+function WhereItIs({ interactionId }: { interactionId: string }) {
+  const { view } = useLive()
+  const interaction = view?.interactions[interactionId]
+  if (view === null || interaction === undefined) return null
+  const name = (id: string): string => view.people[id]?.name ?? id
+  const where =
+    interaction.offer !== null
+      ? t.offeredTo(name(interaction.offer.agentId))
+      : interaction.agentId !== null
+        ? t.isWith(name(interaction.agentId))
+        : t.waits
+  return (
+    <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', minHeight: 40 }}>
+      <Typography variant="body2">{where}</Typography>
+      <Button component={Link} href={`/live?grounds=${interactionId}`}>
+        {t.why}
+      </Button>
+    </Box>
+  )
+}
+
 function ActingSeat({ agent }: { agent: Agent }) {
   const { view } = useSeat()
   const store = useSeatStore()
   const notice = useNotice()
   const person = ownPerson(view)
   const set = (stateId: string): void =>
-    void sendCommand(store, 'setPresence', { agentId: agent.id, stateId }, { onBehalfOf: agent.id }).catch((error: Error) =>
-      notice(error.message),
+    void sendCommand(store, 'setPresence', { agentId: agent.id, stateId }, { onBehalfOf: agent.id }).catch(
+      (error: Error) => notice(error.message),
     )
   return (
     <>
@@ -99,7 +150,12 @@ function ActingSeat({ agent }: { agent: Agent }) {
             {(view?.plan?.presenceStates ?? [])
               .filter(({ choosable }) => choosable)
               .map(({ id, name }) => (
-                <Button key={id} aria-pressed={id === person?.stateId} variant={id === person?.stateId ? 'contained' : 'outlined'} onClick={() => set(id)}>
+                <Button
+                  key={id}
+                  aria-pressed={id === person?.stateId}
+                  variant={id === person?.stateId ? 'contained' : 'outlined'}
+                  onClick={() => set(id)}
+                >
                   {name}
                 </Button>
               ))}

@@ -13,11 +13,9 @@ export const metadata: Metadata = { title: en.records.title }
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   await enter('records.view')
   const place = await runtime()
-  try {
-    const details = await recordDetails(place, (await params).id)
-    return <RecordPage details={details} plan={planView(place.follower)} />
-  } catch (error) {
-    if (error instanceof ProblemError) notFound()
+  const details = await recordDetails(place, (await params).id).catch((error: unknown) => {
+    if (error instanceof ProblemError) return notFound()
     throw error
-  }
+  })
+  return <RecordPage details={details} plan={planView(place.follower)} />
 }

@@ -6,12 +6,12 @@ import Paper from '@mui/material/Paper'
 import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
-import { useEffect, useState, type ReactNode } from 'react'
+import { useState, type ReactNode } from 'react'
 import { Transcript } from '../../../../components/chat/transcript.tsx'
+import { useFetched } from '../../../../components/fetched.ts'
 import { clockText, timeText } from '../../../../components/format.ts'
 import { GroundsList, type NamedGrounds } from '../../../../components/grounds/grounds-list.tsx'
 import { SidePanel } from '../../../../components/side-panel.tsx'
-import { request } from '../../../../components/stream/send.ts'
 import { en } from '../../../../messages/en.ts'
 import type { RecordDetails } from '../../../../server/records.ts'
 import type { PlanView } from '../../../../view/view.ts'
@@ -32,9 +32,21 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
   const reasonText = (reason: string): string =>
     reasons[reason] ?? t.reasons[reason as keyof typeof t.reasons] ?? reason
   return (
-    <Box component="main" id="contents" sx={{ padding: 1.5, display: 'grid', gridTemplateColumns: 'minmax(0, 1.1fr) minmax(0, 1fr)', gap: 1.5, alignItems: 'start' }}>
+    <Box
+      component="main"
+      id="contents"
+      sx={{
+        padding: 1.5,
+        display: 'grid',
+        gridTemplateColumns: 'minmax(0, 1.1fr) minmax(0, 1fr)',
+        gap: 1.5,
+        alignItems: 'start',
+      }}
+    >
       <Box sx={{ gridColumn: '1 / -1', display: 'flex', alignItems: 'center', gap: 2 }}>
-        <Button component={Link} href="/review">{t.back}</Button>
+        <Button component={Link} href="/review">
+          {t.back}
+        </Button>
         <Typography variant="h1">{row.customerName || t.erased}</Typography>
         <Typography sx={{ color: 'text.secondary' }}>
           {row.queueName} · {timeText(row.arrivedAt, zone, 0)} · {t.outcomes[row.outcome]}
@@ -53,19 +65,36 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
           {row.handedBack > 0 && <Typography>{t.handedBack(row.handedBack)}</Typography>}
           {[...acts].map(([key, n]) => {
             const [actor = '', agent = ''] = key.split(' ')
-            return <Alert key={key} severity="info" sx={{ marginBlockStart: 1 }}>{t.actedAs(names[actor] ?? actor, names[agent] ?? agent, n)}</Alert>
+            return (
+              <Alert key={key} severity="info" sx={{ marginBlockStart: 1 }}>
+                {t.actedAs(names[actor] ?? actor, names[agent] ?? agent, n)}
+              </Alert>
+            )
           })}
         </Section>
         <Section title={t.offers}>
           {row.offers.length === 0 && <Typography>{t.noOffers}</Typography>}
           {row.offers.map((offer) => (
-            <Box key={offer.id} sx={{ display: 'flex', alignItems: 'center', gap: 1.5, borderTop: 1, borderColor: 'divider', paddingBlock: 0.75 }}>
+            <Box
+              key={offer.id}
+              sx={{
+                display: 'flex',
+                alignItems: 'center',
+                gap: 1.5,
+                borderTop: 1,
+                borderColor: 'divider',
+                paddingBlock: 0.75,
+              }}
+            >
               <Typography variant="figure">{timeText(offer.at, zone)}</Typography>
               <Typography sx={{ flex: 1 }}>
                 {names[offer.agentId] ?? offer.agentId}: {offer.end === null ? t.open : t.ends[offer.end]}
                 {offer.reason !== null && ` (${reasonText(offer.reason)})`}
                 {offer.endedAt !== null && (
-                  <Typography component="span" variant="figure" sx={{ color: 'text.secondary' }}> {clockText(offer.endedAt - offer.at)}</Typography>
+                  <Typography component="span" variant="figure" sx={{ color: 'text.secondary' }}>
+                    {' '}
+                    {clockText(offer.endedAt - offer.at)}
+                  </Typography>
                 )}
               </Typography>
               <Button onClick={() => setAsked({ seq: offer.seq, agentId: offer.agentId })}>{t.grounds}</Button>
@@ -98,7 +127,11 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
 function Section({ title, children }: { title?: string; children: ReactNode }) {
   return (
     <Paper component="section" aria-label={title} sx={{ padding: 2, border: 1, borderColor: 'divider' }}>
-      {title !== undefined && <Typography variant="h2" sx={{ marginBlockEnd: 1 }}>{title}</Typography>}
+      {title !== undefined && (
+        <Typography variant="h2" sx={{ marginBlockEnd: 1 }}>
+          {title}
+        </Typography>
+      )}
       {children}
     </Paper>
   )
@@ -107,8 +140,16 @@ function Section({ title, children }: { title?: string; children: ReactNode }) {
 function Fact({ name, value, words = false }: { name: string; value: string; words?: boolean }) {
   return (
     <Box sx={{ gridColumn: words ? 'span 2' : undefined }}>
-      <Typography component="dt" variant="body2" sx={{ color: 'text.secondary' }}>{name}</Typography>
-      <Typography component="dd" variant={words ? 'body1' : 'figure'} sx={{ margin: 0, fontSize: words ? undefined : '1.125rem' }}>{value}</Typography>
+      <Typography component="dt" variant="body2" sx={{ color: 'text.secondary' }}>
+        {name}
+      </Typography>
+      <Typography
+        component="dd"
+        variant={words ? 'body1' : 'figure'}
+        sx={{ margin: 0, fontSize: words ? undefined : '1.125rem' }}
+      >
+        {value}
+      </Typography>
     </Box>
   )
 }
@@ -122,22 +163,8 @@ interface PastGroundsProps {
 
 /** The state as it was just before an offer, with what spoke for and against each person. */
 function PastGrounds({ interactionId, asked, plan, onClose }: PastGroundsProps) {
-  const [grounds, setGrounds] = useState<NamedGrounds | null>(null)
-  const [error, setError] = useState<string | null>(null)
-  const seq = asked?.seq ?? null
-  useEffect(() => {
-    setGrounds(null)
-    setError(null)
-    if (seq === null) return
-    let current = true
-    request<NamedGrounds>(`/api/grounds?interaction=${encodeURIComponent(interactionId)}&seq=${seq}`).then(
-      (found) => current && setGrounds(found),
-      (caught: Error) => current && setError(caught.message),
-    )
-    return () => {
-      current = false
-    }
-  }, [interactionId, seq])
+  const url = asked === null ? null : `/api/grounds?interaction=${encodeURIComponent(interactionId)}&seq=${asked.seq}`
+  const { value: grounds, error } = useFetched<NamedGrounds>(url)
   return (
     <SidePanel open={asked !== null} title={t.grounds} onClose={onClose}>
       {error !== null && <Alert severity="error">{error}</Alert>}

@@ -15,5 +15,9 @@ export const POST = (request: Request): Promise<Response> =>
     const { follower } = await runtime()
     const person = follower.people.get(personId)
     if (person === undefined || person.simulated) throw notFound('This person')
-    return auth().api.signInEmail({ body: { email: person.email, password }, asResponse: true, headers: request.headers })
+    return auth().api.signInEmail({
+      body: { email: person.email, password },
+      asResponse: true,
+      headers: request.headers,
+    })
   })

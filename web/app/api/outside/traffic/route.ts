@@ -18,7 +18,12 @@ async function pass(method: string, body?: unknown): Promise<Response> {
     })
   } catch {
     throw new ProblemError(
-      problem(503, 'noOutside', 'Outside is not running', 'The simulated services are not running. Start them with npm run demo.'),
+      problem(
+        503,
+        'noOutside',
+        'Outside is not running',
+        'The simulated services are not running. Start them with npm run demo.',
+      ),
     )
   }
 }

@@ -10,11 +10,15 @@ export const GET = (request: Request): Promise<Response> =>
     requireCarrier(request)
     const params = new URL(request.url).searchParams
     const place = await runtime()
-    const agentIds = [...place.follower.people.values()]
+    const simulated = [...place.follower.people.values()]
       .filter(({ simulated }) => simulated)
       .map(({ id }) => id)
       .sort()
-      .slice(0, Number(params.get('agents') ?? 0))
+    const count = Math.min(simulated.length, Math.max(0, Math.floor(Number(params.get('agents') ?? 0)) || 0))
+    // Spread over all of them, so that a few serve most queues.
+    const agentIds = simulated.filter(
+      (_, n) => Math.floor(((n + 1) * count) / simulated.length) > Math.floor((n * count) / simulated.length),
+    )
     const feed = new CarrierFeed(place, params.get('connection') ?? '', agentIds)
     return streamResponse(
       request.signal,
