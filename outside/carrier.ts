@@ -29,9 +29,14 @@ export class Carrier {
   private readonly tokens = new Map<string, string>()
 
   constructor(
-    private readonly origin: string,
+    private origin: string,
     private readonly key: string,
   ) {}
+
+  /** Goes to another web process of the same centre. */
+  moveTo(origin: string): void {
+    this.origin = origin
+  }
 
   private async send(path: string, body: unknown, token = this.key): Promise<unknown> {
     const answer = await fetch(`${this.origin}${path}`, {
@@ -55,8 +60,8 @@ export class Carrier {
     return ((await answer.json()) as { lines: LineInfo[] }).lines
   }
 
-  async beginChat(lineId: string, queueId: string, name: string, text: string): Promise<string> {
-    const id = newId()
+  /** Begins a chat; the same id a second time is the same chat. */
+  async beginChat(lineId: string, queueId: string, name: string, text: string, id = newId()): Promise<string> {
     const begun = (await this.send('/api/gateway/chats', { id, lineId, queueId, name, text })) as { token: string }
     this.tokens.set(id, begun.token)
     return id
@@ -84,8 +89,8 @@ export class Carrier {
   }
 
   /** A simulated agent acts. */
-  async act(agentId: string, type: string, body: Record<string, unknown>): Promise<void> {
-    await this.send('/api/gateway/robots/commands', { id: newId(), type, agentId, body: { ...body, agentId } })
+  async act(agentId: string, type: string, body: Record<string, unknown>, id = newId()): Promise<void> {
+    await this.send('/api/gateway/robots/commands', { id, type, agentId, body: { ...body, agentId } })
   }
 
   /** Reads the stream until it ends or is aborted. `ready` gives the simulated agents that are connected now. */

@@ -71,7 +71,7 @@ export const theme = createTheme({
   components: {
     MuiButton: {
       defaultProps: { disableElevation: true, variant: 'outlined' },
-      styleOverrides: { root: { minHeight: 32, paddingBlock: 3, lineHeight: 1.5 } },
+      styleOverrides: { root: { minHeight: 32, paddingBlock: 3, lineHeight: 1.5, transition: 'none' } },
     },
     MuiButtonBase: {
       defaultProps: { disableRipple: true },

@@ -105,7 +105,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
           )}
           <Typography variant="figure">{queues.length}</Typography>
         </Box>
-        <List dense sx={{ maxHeight: 'calc(100dvh - 270px)', overflowY: 'auto' }}>
+        <List component="div" dense sx={{ maxHeight: 'calc(100dvh - 270px)', overflowY: 'auto' }}>
           {queues.map(({ id, name, service }) => (
             <ListItemButton
               key={id}

@@ -1,0 +1,12 @@
+import base from '../jest.config.mjs'
+
+/** Tests that start a whole centre of their own and kill parts of it. */
+export default {
+  rootDir: '..',
+  testMatch: ['<rootDir>/e2e/kills/**/*.test.ts'],
+  transform: base.transform,
+  transformIgnorePatterns: base.transformIgnorePatterns,
+  modulePathIgnorePatterns: base.modulePathIgnorePatterns,
+  testTimeout: 180_000,
+  maxWorkers: 1,
+}

@@ -1,0 +1,76 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Browser, type Page } from '@playwright/test'
+import { CentreClock, connect, setClock } from '../../database/index.ts'
+
+export const origin = (): string => process.env.EUDROMOS_E2E_ORIGIN ?? ''
+
+/** A browser of one's own, signed in with one click. */
+export async function signIn(browser: Browser, name: string, path = '/'): Promise<Page> {
+  const context = await browser.newContext({ baseURL: origin() })
+  const page = await context.newPage()
+  page.on('pageerror', (error) => {
+    throw error
+  })
+  await page.goto('/sign-in')
+  await page.getByRole('button', { name }).click()
+  await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'))
+  if (path !== '/') await page.goto(path)
+  return page
+}
+
+/** A customer at the ferry company's page who has begun a chat. */
+export async function customerAt(browser: Browser, name: string, about: string, words: string): Promise<Page> {
+  const context = await browser.newContext({ baseURL: origin() })
+  const page = await context.newPage()
+  await page.goto('/outside/site')
+  await page.getByLabel('Your name').fill(name)
+  await page.getByLabel('What is it about?').click()
+  await page.getByRole('option', { name: about }).click()
+  await page.getByLabel('Your message').fill(words)
+  await page.getByRole('button', { name: 'Start the chat' }).click()
+  await expect(page.getByRole('log')).toContainText(words)
+  return page
+}
+
+export async function sayPresence(page: Page, state: string): Promise<void> {
+  await page.getByRole('banner').getByRole('button', { expanded: false }).last().click()
+  await page.getByRole('menuitem', { name: state, exact: true }).click()
+  await expect(page.getByRole('banner').getByText(state, { exact: true })).toBeVisible()
+}
+
+export const bayOf = (page: Page, customer: string) => page.getByRole('region', { name: customer })
+
+/** Ends what an agent has at hand, so that the next journey finds them free and Offline. */
+export async function goHome(page: Page): Promise<void> {
+  for (let n = 0; n < 5; n += 1) {
+    const end = page.getByRole('button', { name: 'End', exact: true })
+    if ((await end.count()) > 0) await end.first().click()
+    const finish = page.getByRole('button', { name: 'Finish wrap-up' })
+    if ((await end.count()) + (await finish.count()) === 0) break
+    if ((await finish.count()) > 0) await finish.first().click()
+    await page.waitForTimeout(100)
+  }
+  await sayPresence(page, 'Offline')
+  await page.context().close()
+}
+
+/** WCAG 2.2 AA as far as a program can tell. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  expect(
+    violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`),
+  ).toEqual([])
+}
+
+/** Moves the centre's clock forward for everyone. */
+export async function passSeconds(seconds: number): Promise<void> {
+  const database = connect(process.env.EUDROMOS_E2E_OWNER ?? '', 1)
+  try {
+    const clock = await CentreClock.read(database.$client)
+    await setClock(database.$client, clock.now() + seconds * 1000)
+  } finally {
+    await database.$client.end()
+  }
+}

@@ -1,0 +1,85 @@
+import { evolve, snapshotOf, State, type Event } from '../../core/routing/index.ts'
+import { readJournal, type Database, type JournalRow } from '../../database/index.ts'
+
+export async function wholeJournal(database: Database): Promise<JournalRow[]> {
+  const rows: JournalRow[] = []
+  for (let page = await readJournal(database.$client, 0, 20_000); page.length > 0;) {
+    rows.push(...page)
+    page = await readJournal(database.$client, rows.at(-1)?.seq ?? 0, 20_000)
+  }
+  return rows
+}
+
+export interface Verdict {
+  readonly gapsInSeq: number
+  readonly arrivedTwice: string[]
+  readonly acceptedButLost: string[]
+  readonly answeredTwice: string[]
+  readonly offeredWhileOffered: string[]
+  readonly unanswered: string[]
+  readonly abandoned: number
+  readonly blamed: number
+  readonly commandsTwice: number
+  /** The journal folds without an error, and its time never runs backwards. */
+  readonly folds: boolean
+}
+
+/** What the journal says of everything that was accepted. */
+export function judge(rows: readonly JournalRow[], accepted: readonly string[]): Verdict {
+  const arrived = new Map<string, number>()
+  const answered = new Map<string, number>()
+  const open = new Set<string>()
+  const offeredWhileOffered: string[] = []
+  let abandoned = 0
+  let blamed = 0
+  const arrivals = new Map<number, number>()
+  for (const { event, inboxId } of rows) {
+    if (event.type === 'interactionArrived') {
+      arrived.set(event.interactionId, (arrived.get(event.interactionId) ?? 0) + 1)
+      if (inboxId !== null) arrivals.set(inboxId, (arrivals.get(inboxId) ?? 0) + 1)
+    } else if (event.type === 'offerMade') {
+      if (open.has(event.interactionId)) offeredWhileOffered.push(event.interactionId)
+      open.add(event.interactionId)
+    } else if (isOfferEnd(event)) {
+      open.delete(event.interactionId)
+      if (event.type === 'offerAnswered')
+        answered.set(event.interactionId, (answered.get(event.interactionId) ?? 0) + 1)
+    } else if (event.type === 'interactionAbandoned') abandoned += 1
+    else if (event.type === 'presenceSet' && event.cause === 'missed') blamed += 1
+  }
+  return {
+    gapsInSeq: rows.filter(({ seq }, n) => seq !== n + 1).length,
+    arrivedTwice: [...arrived].filter(([, times]) => times > 1).map(([id]) => id),
+    acceptedButLost: accepted.filter((id) => !arrived.has(id)),
+    answeredTwice: [...answered].filter(([, times]) => times > 1).map(([id]) => id),
+    offeredWhileOffered,
+    unanswered: accepted.filter((id) => !answered.has(id)),
+    abandoned,
+    blamed,
+    commandsTwice: [...arrivals.values()].filter((times) => times > 1).length,
+    folds: folds(rows),
+  }
+}
+
+const isOfferEnd = (
+  event: Event,
+): event is Event<'offerAnswered' | 'offerDeclined' | 'offerMissed' | 'offerWithdrawn'> =>
+  ['offerAnswered', 'offerDeclined', 'offerMissed', 'offerWithdrawn'].includes(event.type)
+
+function folds(rows: readonly JournalRow[]): boolean {
+  const state = rows.reduce((at, { event }) => evolve(at, event), new State())
+  return snapshotOf(state).at === rows.at(-1)?.event.at
+}
+
+export const allWell: Verdict = {
+  gapsInSeq: 0,
+  arrivedTwice: [],
+  acceptedButLost: [],
+  answeredTwice: [],
+  offeredWhileOffered: [],
+  unanswered: [],
+  abandoned: 0,
+  blamed: 0,
+  commandsTwice: 0,
+  folds: true,
+}

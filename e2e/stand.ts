@@ -1,0 +1,150 @@
+// A whole centre for tests and benches: its own cluster, routers, web processes and simulated services, on free ports.
+import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { CentreClock, connect, migrate, setClock, type Database } from '../database/index.ts'
+import { load, skerrow, type Scenario } from '../scripts/demo/load.ts'
+import { startProcess, stopProcess, waitForHealth, type Running } from '../scripts/demo/processes.ts'
+import { beginsAt } from '../scripts/demo/scenario.ts'
+import { freePort } from '../scripts/jest-cluster.ts'
+import { placeIn, type Place } from '../scripts/place.ts'
+import { root } from '../scripts/prepare.mjs'
+
+export interface StandOptions {
+  readonly routers?: number
+  readonly webs?: number
+  readonly outside?: boolean
+  readonly scenario?: Scenario
+  /** On where what is committed must survive a kill, and in benches. */
+  readonly fsync?: boolean
+}
+
+export class Stand {
+  readonly routers: Running[] = []
+  readonly webs: Running[] = []
+  readonly origins: string[] = []
+  outside: Running | null = null
+  private count = 0
+
+  private constructor(
+    readonly place: Place,
+    readonly database: Database,
+    private readonly outsidePort: number,
+  ) {}
+
+  static async start({
+    routers = 1,
+    webs = 1,
+    outside = false,
+    scenario = skerrow,
+    fsync = false,
+  }: StandOptions = {}): Promise<Stand> {
+    const folder = mkdtempSync(join(tmpdir(), 'eudromos-stand-'))
+    const ports = { web: await freePort(), database: await freePort(), outside: await freePort() }
+    const place = placeIn(folder, ports, fsync)
+    await place.cluster.initialise()
+    await place.cluster.start()
+    await migrate(place.ownerUrl, place.secrets)
+    const database = connect(place.ownerUrl, 4)
+    await setClock(database.$client, beginsAt)
+    await load(database, scenario, place.secrets.demo, beginsAt)
+    mkdirSync(join(folder, 'logs'))
+    const stand = new Stand(place, database, ports.outside)
+    for (let n = 0; n < routers; n += 1) stand.startRouter()
+    for (let n = 0; n < webs; n += 1) await stand.startWeb(n === 0 ? ports.web : await freePort())
+    if (outside) stand.startOutside()
+    return stand
+  }
+
+  get origin(): string {
+    return this.origins[0] ?? ''
+  }
+
+  get logs(): string {
+    return join(this.place.folder, 'logs')
+  }
+
+  logOf(name: string): string {
+    return readFileSync(join(this.logs, `${name}.log`), 'utf8')
+  }
+
+  private env(port: number): Record<string, string> {
+    const { place } = this
+    return {
+      NODE_ENV: 'production',
+      NEXT_TELEMETRY_DISABLED: '1',
+      EUDROMOS_WEB_URL: place.webUrl,
+      EUDROMOS_ROUTER_URL: place.routerUrl,
+      EUDROMOS_SECRET: place.secrets.session,
+      EUDROMOS_DEMO_PASSWORD: place.secrets.demo,
+      EUDROMOS_ORIGIN: `http://127.0.0.1:${port}`,
+      EUDROMOS_OUTSIDE_KEY: place.secrets.outside,
+      EUDROMOS_OUTSIDE_PORT: String(this.outsidePort),
+      EUDROMOS_OUTSIDE_URL: `http://127.0.0.1:${this.outsidePort}`,
+      EUDROMOS_LOG: 'warn',
+    }
+  }
+
+  startRouter(): Running {
+    this.count += 1
+    const name = `router-${this.count}`
+    const env = { ...this.env(0), EUDROMOS_NAME: name, EUDROMOS_LOG: 'info' }
+    const running = startProcess(name, ['--import', 'tsx', join(root, 'router/main.ts')], env, this.logs)
+    this.routers.push(running)
+    return running
+  }
+
+  async startWeb(port: number): Promise<Running> {
+    const next = join(root, 'node_modules/next/dist/bin/next')
+    const args = [next, 'start', '-p', String(port), '-H', '127.0.0.1']
+    const running = startProcess(`web-${port}`, args, this.env(port), this.logs, join(root, 'web'))
+    this.webs.push(running)
+    this.origins.push(`http://127.0.0.1:${port}`)
+    await waitForHealth(`http://127.0.0.1:${port}/api/health`, running)
+    return running
+  }
+
+  private startOutside(): void {
+    const env = { ...this.env(0), EUDROMOS_ORIGIN: this.origin }
+    this.outside = startProcess('outside', ['--import', 'tsx', join(root, 'outside/main.ts')], env, this.logs)
+  }
+
+  /** The router at work, by its name in the epoch row. */
+  async routerAtWork(): Promise<Running> {
+    const { rows } = await this.database.$client.query<{ holder: string }>('select holder from router_epoch')
+    const found = this.routers.find(({ name }) => name === rows[0]?.holder)
+    if (found === undefined) throw new Error(`no router is called ${rows[0]?.holder}`)
+    return found
+  }
+
+  /** Moves the centre's one clock forward; every process follows. */
+  async passSeconds(seconds: number): Promise<void> {
+    const clock = await CentreClock.read(this.database.$client)
+    await setClock(this.database.$client, clock.now() + seconds * 1000)
+  }
+
+  async stop(): Promise<void> {
+    for (const one of [this.outside, ...this.webs, ...this.routers])
+      if (one !== null) {
+        one.child.kill('SIGCONT')
+        await stopProcess(one)
+      }
+    await this.database.$client.end().catch(() => undefined)
+    await this.place.cluster.stop('immediate')
+    rmSync(this.place.folder, { recursive: true, force: true })
+  }
+}
+
+/** Waits until `look` finds something true. */
+export async function until<T>(
+  what: string,
+  look: () => Promise<T | null | undefined | false> | T | null | undefined | false,
+  patienceMs = 30_000,
+): Promise<T> {
+  for (const end = Date.now() + patienceMs; Date.now() < end;) {
+    const found = await look()
+    if (found !== null && found !== undefined && found !== false) return found
+    await new Promise((resolve) => setTimeout(resolve, 20))
+  }
+  throw new Error(`waited in vain: ${what}`)
+}

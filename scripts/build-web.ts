@@ -1,0 +1,3 @@
+import { buildWeb } from './build.ts'
+
+buildWeb()
