@@ -120,6 +120,7 @@ export class Router {
         if (!wrote && !this.hinted) await this.pause(Math.min(pollMs, writer.dueInMs() ?? pollMs))
       }
       if (!lost) await writer.writeSnapshot()
+      log.info({ lost }, 'turn over')
     } finally {
       clearInterval(renewing)
     }

@@ -5,6 +5,10 @@ const root = fileURLToPath(new URL('..', import.meta.url))
 
 const config: NextConfig = {
   poweredByHeader: false,
+  headers: () =>
+    Promise.resolve([{ source: '/api/:path*', headers: [{ key: 'x-content-type-options', value: 'nosniff' }] }]),
+  // Streams must flush at once, and answers are small: compressing costs more than it saves on the way to a browser.
+  compress: false,
   reactStrictMode: true,
   transpilePackages: ['@eudromos/core', '@eudromos/database'],
   serverExternalPackages: ['pg', '@node-rs/argon2', 'pino'],

@@ -43,6 +43,9 @@ export class CarrierFeed {
       ),
     )
     stream.send('ready', { agents: [...this.agents] })
+    await follower.catchUp()
+    for (const agentId of this.agents)
+      for (const id of follower.state.agents.get(agentId)?.carried ?? []) stream.send('news', this.newsOf(id))
   }
 
   end(): void {

@@ -6,7 +6,7 @@ import { envelope } from './envelope.ts'
 import { queueShape } from '../view/queue-shape.ts'
 import { findingText } from '../messages/findings.ts'
 import { ProblemError, problem, refused } from './problem.ts'
-import { Overloaded } from './sender.ts'
+import { SendTrouble } from './sender.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
 
@@ -44,7 +44,7 @@ export interface Saved {
 export async function saveQueue(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
   const { draft, queue } = await saveShape.validate(input, { abortEarly: false, stripUnknown: true })
   const trouble = runtime.sender.trouble()
-  if (trouble !== null) throw new Overloaded(trouble)
+  if (trouble !== null) throw new SendTrouble('overloaded', trouble)
   const before = await readDraft(runtime.database)
   if (before === null) throw new ProblemError(problem(409, 'noPlan', 'No plan', 'The centre is not set up yet.'))
   const others = before.document.queues.filter(({ id }) => id !== queue.id)

@@ -1,7 +1,7 @@
 import type { Refusal } from '@eudromos/core/routing'
 import { ValidationError } from 'yup'
 import { refusalText } from '../messages/refusals.ts'
-import { AnswerLate, IdReused, Overloaded } from './sender.ts'
+import { sendTroubleOf } from './sender.ts'
 
 /** Problem details (RFC 9457). `code` is ours: the reason as a code, for programs. */
 export interface Problem {
@@ -70,9 +70,22 @@ function fieldsOf(error: ValidationError): Record<string, string> {
   return Object.fromEntries(inner.map(({ path, message }) => [path ?? '', message]))
 }
 
-/** Runs a route and turns whatever goes wrong into problem details. */
-export async function answering(work: () => Promise<Response>): Promise<Response> {
+/** Changes come from our own pages only: a browser says where a request was made. Carriers have a key instead. */
+function isForeign({ method, headers }: Request): boolean {
+  if (['GET', 'HEAD', 'OPTIONS'].includes(method)) return false
+  if (headers.get('sec-fetch-site') === 'cross-site') return true
+  const origin = headers.get('origin')
+  if (origin === null) return !(headers.get('authorization') ?? '').startsWith('Bearer ')
+  return !URL.canParse(origin) || new URL(origin).host !== headers.get('host')
+}
+
+/** Runs a route, which every route of ours does: keeps foreign changes out, and turns what goes wrong into problem details. */
+export async function answering(request: Request, work: () => Promise<Response>): Promise<Response> {
   try {
+    if (isForeign(request))
+      return problemResponse(
+        problem(403, 'foreignOrigin', 'Foreign origin', 'Changes are taken from this address only.'),
+      )
     return await work()
   } catch (error) {
     if (error instanceof ProblemError) return problemResponse(error.problem)
@@ -80,7 +93,8 @@ export async function answering(work: () => Promise<Response>): Promise<Response
       return problemResponse(problem(422, 'invalid', 'Not valid', error.errors.join(' '), { fields: fieldsOf(error) }))
     if (error instanceof SyntaxError)
       return problemResponse(problem(400, 'notJson', 'Not readable', 'The body is not valid JSON.'))
-    if (error instanceof Overloaded)
+    const trouble = sendTroubleOf(error)
+    if (trouble === 'overloaded')
       return problemResponse(
         problem(
           503,
@@ -90,7 +104,7 @@ export async function answering(work: () => Promise<Response>): Promise<Response
         ),
         { 'retry-after': '2' },
       )
-    if (error instanceof AnswerLate)
+    if (trouble === 'answerLate')
       return problemResponse(
         problem(
           503,
@@ -100,7 +114,7 @@ export async function answering(work: () => Promise<Response>): Promise<Response
         ),
         { 'retry-after': '2' },
       )
-    if (error instanceof IdReused)
+    if (trouble === 'idReused')
       return problemResponse(
         problem(409, 'idReused', 'Id used before', 'This id was used before for something else. Use a new one.'),
       )

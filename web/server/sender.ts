@@ -16,14 +16,24 @@ const mostPending = 5000
 const routerSilentSeconds = 8
 const answerPatienceMs = 15_000
 
-/** There is too much to do, or nobody to do it: come back in a moment. Nothing was taken in. */
-export class Overloaded extends Error {}
+/**
+ * Why a command has no answer. The sender lives in one bundle of the server and routes in others, each with classes of
+ * its own: what went wrong is told by `trouble`, not by the class.
+ *
+ * overloaded: there is too much to do, or nobody to do it; nothing was taken in. answerLate: it was taken in and will be
+ * decided, but the answer did not come in time. idReused: the same id was used before for something else.
+ */
+export class SendTrouble extends Error {
+  constructor(
+    readonly trouble: 'overloaded' | 'answerLate' | 'idReused',
+    message: string,
+  ) {
+    super(message)
+  }
+}
 
-/** The command was taken in and will be decided, but its answer did not come in time. */
-export class AnswerLate extends Error {}
-
-/** The same id was used before for something else. */
-export class IdReused extends Error {}
+export const sendTroubleOf = (error: unknown): SendTrouble['trouble'] | null =>
+  error instanceof Error && 'trouble' in error ? (error.trouble as SendTrouble['trouble']) : null
 
 export type Settled = { readonly seq: number; readonly refusal: Refusal | null }
 
@@ -88,9 +98,9 @@ export class Sender {
     return this.overloaded
   }
 
-  /** Resolves with what the router decided. Throws Overloaded, AnswerLate or IdReused. */
+  /** Resolves with what the router decided. Throws SendTrouble. */
   async submit(submission: Submission): Promise<Settled> {
-    if (this.overloaded !== null) throw new Overloaded(this.overloaded)
+    if (this.overloaded !== null) throw new SendTrouble('overloaded', this.overloaded)
     const answer = await this.await((waiting) => {
       this.queue.push({ ...waiting, submission })
       void this.flush()
@@ -111,7 +121,7 @@ export class Sender {
 
   private await(begin: (waiting: Omit<Waiting, 'submission'>) => void): Promise<Answer> {
     return new Promise<Answer>((resolve, reject) => {
-      const timer = setTimeout(() => reject(new AnswerLate('no answer yet')), answerPatienceMs)
+      const timer = setTimeout(() => reject(new SendTrouble('answerLate', 'no answer yet')), answerPatienceMs)
       begin({
         resolve: (answer) => {
           clearTimeout(timer)
@@ -139,7 +149,8 @@ export class Sender {
         accepted.forEach((one, n) => {
           const waiting = batch[n]
           if (waiting === undefined) return
-          if (one.kind === 'idReused') waiting.reject(new IdReused('the id was used for another command'))
+          if (one.kind === 'idReused')
+            waiting.reject(new SendTrouble('idReused', 'the id was used for another command'))
           else if (one.kind === 'known' && one.answer !== null) waiting.resolve(one.answer)
           else {
             asked = true
@@ -149,7 +160,7 @@ export class Sender {
         if (asked) this.bell?.ring()
       } catch (error) {
         this.log.warn({ err: error }, 'could not take commands in')
-        for (const waiting of batch) waiting.reject(new Overloaded('noDatabase'))
+        for (const waiting of batch) waiting.reject(new SendTrouble('overloaded', 'noDatabase'))
       }
     }
     this.inserting = false

@@ -5,7 +5,7 @@ import { permit } from '../../../server/who.ts'
 
 /** Why an interaction is where it is: now, or (with `seq`) just before that event of the journal. */
 export const GET = (request: Request): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     await permit('live.view', 'records.view')
     const params = new URL(request.url).searchParams
     const interactionId = params.get('interaction') ?? ''

@@ -2,8 +2,8 @@ import { answering, problem, problemResponse } from '../../../server/problem.ts'
 import { runtime } from '../../../server/runtime.ts'
 
 /** Whether this process follows the journal and commands are taken in. */
-export const GET = (): Promise<Response> =>
-  answering(async () => {
+export const GET = (request: Request): Promise<Response> =>
+  answering(request, async () => {
     const { follower, sender } = await runtime()
     const trouble = follower.stopped ?? sender.trouble()
     return trouble === null

@@ -27,7 +27,7 @@ function asked(who: Who, params: URLSearchParams): Asked {
 }
 
 export const GET = (request: Request): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     const who = await permit('live.view', 'seat', 'actAs')
     const params = new URL(request.url).searchParams
     const { scope, seat } = asked(who, params)

@@ -4,7 +4,7 @@ import { runtime } from '../../../server/runtime.ts'
 import { permit } from '../../../server/who.ts'
 
 export const GET = (request: Request): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     await permit('records.view')
     return Response.json(await recordPage(await runtime(), new URL(request.url).searchParams))
   })

@@ -10,15 +10,15 @@ const shape = yup.object({
   name: yup.string().trim().min(1, 'Give a name.').max(80, 'Use at most 80 characters.').required('Give a name.'),
 })
 
-export const GET = (): Promise<Response> =>
-  answering(async () => {
+export const GET = (request: Request): Promise<Response> =>
+  answering(request, async () => {
     await permit('plan.view', 'actAs')
     const customers = await readTestCustomers((await runtime()).database)
     return Response.json({ customers: customers.map(({ id, name }) => ({ id, name })) })
   })
 
 export const POST = (request: Request): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     await permit('plan.edit')
     const { name } = await shape.validate(await readJson(request))
     const customer = { id: newId(), name, test: true }

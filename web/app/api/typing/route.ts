@@ -10,7 +10,7 @@ import { permit } from '../../../server/who.ts'
 const shape = yup.object({ interactionId: yup.string().max(200).required('Name the conversation.') })
 
 export const POST = (request: Request): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     const who = await permit('seat', 'actAs')
     const { interactionId } = await shape.validate(await readJson(request))
     const place = await runtime()

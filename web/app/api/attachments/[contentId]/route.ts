@@ -11,8 +11,8 @@ interface Context {
 }
 
 /** For those who read records, and for the agent who is at work on the conversation. */
-export const GET = (_: Request, { params }: Context): Promise<Response> =>
-  answering(async () => {
+export const GET = (request: Request, { params }: Context): Promise<Response> =>
+  answering(request, async () => {
     const who = await permit('records.view', 'seat')
     const place = await runtime()
     const found = await readAttachment(place.database, (await params).contentId)

@@ -3,7 +3,7 @@ import { limitRate } from '../../../../server/limits.ts'
 import { answering } from '../../../../server/problem.ts'
 
 const pass = (request: Request): Promise<Response> =>
-  answering(() => {
+  answering(request, () => {
     limitRate(`auth:${request.headers.get('x-forwarded-for') ?? 'here'}`, 120)
     return auth().handler(request)
   })

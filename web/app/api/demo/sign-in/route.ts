@@ -8,7 +8,7 @@ const shape = yup.object({ personId: yup.string().max(200).required('Name the pe
 
 /** One click a person, in the demo only: elsewhere there is no such password. */
 export const POST = (request: Request): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     const password = process.env.EUDROMOS_DEMO_PASSWORD
     if (password === undefined || password === '') throw notFound('The demo sign-in')
     const { personId } = await shape.validate(await readJson(request))

@@ -6,7 +6,7 @@ import { runtime } from '../../../../server/runtime.ts'
 
 /** A customer begins a chat. The answer holds the token of the chat; browsers get it as a cookie besides. */
 export const POST = (request: Request): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     limitPublic(request, 'begin', 30)
     const input = await beginShape.validate(await readJson(request), { abortEarly: false, stripUnknown: true })
     const place = await runtime()

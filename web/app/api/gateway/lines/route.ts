@@ -4,7 +4,7 @@ import { runtime } from '../../../../server/runtime.ts'
 
 /** The lines customers reach the centre by, and what each can be about. Test customers see what is in preparation. */
 export const GET = (request: Request): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     limitPublic(request, 'lines', 240)
     const customerId = new URL(request.url).searchParams.get('customer') ?? ''
     const { document } = (await runtime()).follower

@@ -28,20 +28,20 @@ async function pass(method: string, body?: unknown): Promise<Response> {
   }
 }
 
-export const GET = (): Promise<Response> =>
-  answering(async () => {
+export const GET = (request: Request): Promise<Response> =>
+  answering(request, async () => {
     await permit('traffic.run', 'live.view')
     return pass('GET')
   })
 
 export const PUT = (request: Request): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     await permit('traffic.run')
     return pass('PUT', await readJson(request))
   })
 
-export const DELETE = (): Promise<Response> =>
-  answering(async () => {
+export const DELETE = (request: Request): Promise<Response> =>
+  answering(request, async () => {
     await permit('traffic.run')
     return pass('DELETE')
   })

@@ -4,8 +4,8 @@ import { answering, notFound } from '../../../../server/problem.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { permit } from '../../../../server/who.ts'
 
-export const GET = (): Promise<Response> =>
-  answering(async () => {
+export const GET = (request: Request): Promise<Response> =>
+  answering(request, async () => {
     await permit('plan.view')
     const state = await readPlanState(await runtime())
     if (state === null) throw notFound('The plan')
@@ -13,7 +13,7 @@ export const GET = (): Promise<Response> =>
   })
 
 export const PUT = (request: Request): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     const who = await permit('plan.edit')
     return Response.json(await saveQueue(await runtime(), who, await readJson(request, 1024 * 1024)))
   })

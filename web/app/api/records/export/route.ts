@@ -4,7 +4,7 @@ import { runtime } from '../../../../server/runtime.ts'
 import { permit } from '../../../../server/who.ts'
 
 export const GET = (request: Request): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     await permit('records.view')
     const query = await queryOf(new URL(request.url).searchParams)
     return new Response(exportRecords(await runtime(), query), {

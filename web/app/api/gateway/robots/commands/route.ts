@@ -9,7 +9,7 @@ const shape = yup.object({ agentId: yup.string().max(200).required('Name the sim
 
 /** A simulated agent acts. People who are not simulated cannot be acted for here. */
 export const POST = (request: Request): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     requireCarrier(request)
     const input = await readJson(request)
     const { agentId } = await shape.validate(input)

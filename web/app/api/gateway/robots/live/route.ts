@@ -6,7 +6,7 @@ import { streamResponse } from '../../../../../server/stream.ts'
 
 /** One stream for many simulated customers and agents: they are there as long as it is open. */
 export const GET = (request: Request): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     requireCarrier(request)
     const params = new URL(request.url).searchParams
     const place = await runtime()

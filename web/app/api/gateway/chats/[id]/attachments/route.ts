@@ -11,7 +11,7 @@ interface Context {
 
 /** A picture or a PDF as the body; its name and id as query parameters. The type is read from the bytes. */
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     const { id } = await params
     limitPublic(request, 'attach', 30)
     await requireChat(request, id)

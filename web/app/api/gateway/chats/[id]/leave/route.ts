@@ -9,7 +9,7 @@ interface Context {
 
 /** The customer leaves: before an answer that is abandonment, afterwards the end of the conversation. */
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     const { id } = await params
     limitPublic(request, 'leave', 60)
     await requireChat(request, id)

@@ -11,7 +11,7 @@ interface Context {
 
 /** A customer's own chat, kept current; while this stream is open the customer counts as being there. */
 export const GET = (request: Request, { params }: Context): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     const { id } = await params
     limitPublic(request, 'follow', 120)
     await requireChat(request, id)

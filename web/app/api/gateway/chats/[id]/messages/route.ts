@@ -9,7 +9,7 @@ interface Context {
 }
 
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     const { id } = await params
     limitPublic(request, 'say', 240)
     await requireChat(request, id)

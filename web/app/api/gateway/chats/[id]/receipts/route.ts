@@ -16,7 +16,7 @@ const shape = yup.object({
 
 /** How many messages the customer's device has, and how many were in sight. */
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     const { id } = await params
     limitPublic(request, 'receipts', 480)
     await requireChat(request, id)

@@ -8,7 +8,7 @@ interface Context {
 }
 
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     const { id } = await params
     limitPublic(request, 'typing', 240)
     await requireChat(request, id)

@@ -9,7 +9,7 @@ interface Context {
 }
 
 export const GET = (request: Request, { params }: Context): Promise<Response> =>
-  answering(async () => {
+  answering(request, async () => {
     const { id, contentId } = await params
     limitPublic(request, 'fetch', 120)
     await requireChat(request, id)
