@@ -49,21 +49,45 @@ const jestReport = (file) => {
 prepare({ browser: true })
 check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'])
 check('lint', bin('eslint'), ['.', '--max-warnings', '0'])
-check('arrows between folders', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'core', 'database', 'router', 'outside', 'web', 'e2e', 'scripts'])
+check('arrows between folders', bin('depcruise'), [
+  '--config',
+  '.dependency-cruiser.cjs',
+  'core',
+  'database',
+  'router',
+  'outside',
+  'web',
+  'e2e',
+  'scripts',
+])
 for (const folder of ['core', 'database', 'router', 'outside', 'web', 'e2e', 'scripts'])
   check(`types of ${folder}`, bin('tsc'), ['-p', folder])
 
 const unit = join(reports, 'unit.json')
-counted('unit, property and database tests', bin('jest'), ['--json', `--outputFile=${unit}`], {}, () => jestReport(unit))
+counted('unit, property and database tests', bin('jest'), ['--json', `--outputFile=${unit}`], {}, () =>
+  jestReport(unit),
+)
 
 if (run('build of the web', process.execPath, ['--import', 'tsx', 'scripts/build-web.ts'])) {
   const kill = join(reports, 'kill.json')
-  counted('kills and restarts', bin('jest'), ['--config', 'e2e/jest.config.mjs', '--json', `--outputFile=${kill}`], {}, () => jestReport(kill))
+  counted(
+    'kills and restarts',
+    bin('jest'),
+    ['--config', 'e2e/jest.config.mjs', '--json', `--outputFile=${kill}`],
+    {},
+    () => jestReport(kill),
+  )
   const journeys = join(reports, 'journeys.json')
-  counted('journeys in Chromium', bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], { EUDROMOS_E2E_REPORT: journeys }, () => {
-    const { stats } = JSON.parse(readFileSync(journeys, 'utf8'))
-    return [stats.expected, stats.unexpected + stats.flaky]
-  })
+  counted(
+    'journeys in Chromium',
+    bin('playwright'),
+    ['test', '--config', 'e2e/playwright.config.ts'],
+    { EUDROMOS_E2E_REPORT: journeys },
+    () => {
+      const { stats } = JSON.parse(readFileSync(journeys, 'utf8'))
+      return [stats.expected, stats.unexpected + stats.flaky]
+    },
+  )
 } else failed += 1
 
 rmSync(reports, { recursive: true, force: true })

@@ -233,11 +233,11 @@ function beginInteraction(state: State, command: Command<'beginInteraction'>, at
     return refuse('notAllowed', { command: command.type })
   if (state.plan === null) return refuse('noPlan')
   if (state.interactions.has(interactionId)) return refuse('interactionExists', { interactionId })
-  const line = state.plan.lines.find(({ id }) => id === lineId)
+  const line = state.lookup.lines.get(lineId)
   if (line === undefined || line.channel !== channel) return refuse('unknownLine', { lineId })
   const queue = state.lookup.queues.get(queueId)
   if (queue === undefined) return refuse('unknownQueue', { queueId })
-  if (!line.queueIds.includes(queueId)) return refuse('queueNotOnLine', { queueId, lineId })
+  if (!line.queueIds.has(queueId)) return refuse('queueNotOnLine', { queueId, lineId })
   if (queue.service === 'retired') return refuse('queueRetired', { queueId })
   if (queue.service === 'takingNothingNew') return refuse('queueTakesNothingNew', { queueId })
   const test = queue.service === 'inPreparation'

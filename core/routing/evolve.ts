@@ -148,7 +148,6 @@ export function evolve(state: State, event: Event): State {
 function changeAgent(state: State, id: string, change: (agent: Agent) => void): State {
   const agent = state.agent(id)
   change(agent)
-  state.index.setDeadline('agentGrace', agent.id, agent.graceDueAt)
   state.index.agentChanged(agent)
   return state
 }

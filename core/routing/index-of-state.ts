@@ -36,11 +36,22 @@ interface QueueIndex {
   readonly refused: Set<InteractionId>
 }
 
+type DeadlineNodes = Partial<Record<DeadlineKind, HeapNode<Deadline>>>
+
 interface AgentIndex {
   readonly nodes: readonly { readonly queue: QueueIndex; readonly node: HeapNode<Agent> }[]
   readonly slots: number
+  readonly deadlines: DeadlineNodes
   present: boolean
   free: boolean
+}
+
+interface InteractionIndex {
+  /** Where it waits, and as what; null while it does not. */
+  waiting: { readonly queue: QueueIndex; readonly node: HeapNode<Interaction> } | null
+  /** The queue in which it counts as waiting or offered. */
+  occupies: QueueIndex | null
+  readonly deadlines: DeadlineNodes
 }
 
 const tieOfArrival = (interaction: Interaction): string =>
@@ -56,9 +67,8 @@ export class Index {
   readonly dirty = new Set<QueueId>()
   private readonly queues = new Map<QueueId, QueueIndex>()
   private readonly agents = new Map<AgentId, AgentIndex>()
-  private readonly waitingNodes = new Map<InteractionId, { queue: QueueIndex; node: HeapNode<Interaction> }>()
-  private readonly occupied = new Map<InteractionId, QueueIndex>()
-  private readonly deadlineNodes = new Map<string, HeapNode<Deadline>>()
+  private readonly interactions = new Map<InteractionId, InteractionIndex>()
+  private readonly ofCentre: DeadlineNodes = {}
 
   constructor(private readonly state: Facts) {}
 
@@ -84,10 +94,9 @@ export class Index {
   rebuild(): void {
     this.queues.clear()
     this.agents.clear()
-    this.waitingNodes.clear()
-    this.occupied.clear()
-    this.deadlineNodes.clear()
+    this.interactions.clear()
     this.deadlines.clear()
+    this.ofCentre.dayTurn = undefined
     this.dirty.clear()
     const served = new Map<AgentId, QueueIndex[]>()
     for (const queue of this.state.plan?.queues ?? []) {
@@ -103,9 +112,8 @@ export class Index {
     for (const agent of this.state.agents.values()) {
       const nodes = (served.get(agent.id) ?? []).map((queue) => ({ queue, node: heapNode(agent, 0, agent.id) }))
       const slots = this.state.limitsOf(agent.id)?.slots ?? 0
-      this.agents.set(agent.id, { nodes, slots, present: false, free: false })
+      this.agents.set(agent.id, { nodes, slots, deadlines: {}, present: false, free: false })
       this.agentChanged(agent)
-      this.setDeadline('agentGrace', agent.id, agent.graceDueAt)
     }
     for (const interaction of this.state.interactions.values()) this.interactionChanged(interaction)
     this.setDayTurn()
@@ -114,24 +122,21 @@ export class Index {
   /** The next turn of the day strictly after the state's time. */
   setDayTurn(): void {
     const next = this.state.plan?.dayTurns.find((turn) => turn > this.state.at)
-    this.setDeadline('dayTurn', 'centre', next ?? null)
+    this.setDeadline(this.ofCentre, 'dayTurn', 'centre', next ?? null)
   }
 
-  setDeadline(kind: DeadlineKind, id: string, dueAt: Instant | null): void {
-    const tie = `${kind}:${id}`
-    const known = this.deadlineNodes.get(tie)
-    if (known !== undefined) {
-      if (known.key === dueAt) return
-      this.deadlines.remove(known)
-      if (dueAt === null) this.deadlineNodes.delete(tie)
-      else {
-        known.key = dueAt
-        this.deadlines.add(known)
-      }
-    } else if (dueAt !== null) {
-      const node = heapNode<Deadline>({ kind, id }, dueAt, tie)
-      this.deadlineNodes.set(tie, node)
+  private setDeadline(of: DeadlineNodes, kind: DeadlineKind, id: string, dueAt: Instant | null): void {
+    const known = of[kind]
+    if (known === undefined) {
+      if (dueAt === null) return
+      const node = heapNode<Deadline>({ kind, id }, dueAt, `${kind}:${id}`)
+      of[kind] = node
       this.deadlines.add(node)
+    } else if (dueAt === null) this.deadlines.remove(known)
+    else if (known.position === -1 || known.key !== dueAt) {
+      this.deadlines.remove(known)
+      known.key = dueAt
+      this.deadlines.add(known)
     }
   }
 
@@ -156,59 +161,66 @@ export class Index {
     }
     index.present = present
     index.free = free
+    this.setDeadline(index.deadlines, 'agentGrace', agent.id, agent.graceDueAt)
   }
 
   /** To be called after an interaction's phase, visit or any of its deadlines changed. */
   interactionChanged(interaction: Interaction): void {
     const visit = visitOf(interaction)
-    const known = this.waitingNodes.get(interaction.id)
+    const index = this.indexOf(interaction.id)
     const waits = interaction.phase === 'waiting'
-    if (known !== undefined && (!waits || known.queue.id !== visit.queueId)) {
-      known.queue.waiting.remove(known.node)
-      known.queue.refused.delete(interaction.id)
-      this.waitingNodes.delete(interaction.id)
-    }
-    this.occupy(interaction.id, waits || interaction.phase === 'offered' ? this.queue(visit.queueId) : null)
+    const offered = interaction.phase === 'offered'
+    if (index.waiting !== null && (!waits || index.waiting.queue.id !== visit.queueId)) this.leaveQueue(index)
+    this.occupy(index, waits || offered ? this.queue(visit.queueId) : null)
     if (waits) {
       const queue = this.queue(visit.queueId)
-      if (!this.waitingNodes.has(interaction.id)) {
-        const node = heapNode(interaction, visit.waitSince, tieOfArrival(interaction))
-        queue.waiting.add(node)
-        this.waitingNodes.set(interaction.id, { queue, node })
+      if (index.waiting === null) {
+        index.waiting = { queue, node: heapNode(interaction, visit.waitSince, tieOfArrival(interaction)) }
+        queue.waiting.add(index.waiting.node)
       }
       if (visit.tried.length > 0) queue.refused.add(interaction.id)
       else queue.refused.delete(interaction.id)
       if (queue.free.size > 0 || visit.tried.length > 0) this.dirty.add(queue.id)
     }
-    const offer = visit.offers.at(-1)
-    const offered = interaction.phase === 'offered' && offer !== undefined
-    this.setDeadline('answerWindow', interaction.id, offered ? offer.dueAt : null)
-    this.setDeadline('round', interaction.id, waits || offered ? visit.retryDueAt : null)
-    this.setDeadline('customerGrace', interaction.id, waits || offered ? interaction.customerGraceDueAt : null)
-    this.setDeadline('wrapUp', interaction.id, interaction.phase === 'wrapUp' ? interaction.wrapUpDueAt : null)
+    const { deadlines } = index
+    const { id } = interaction
+    const unanswered = waits || offered
+    this.setDeadline(deadlines, 'answerWindow', id, offered ? (visit.offers.at(-1)?.dueAt ?? null) : null)
+    this.setDeadline(deadlines, 'round', id, unanswered ? visit.retryDueAt : null)
+    this.setDeadline(deadlines, 'customerGrace', id, unanswered ? interaction.customerGraceDueAt : null)
+    this.setDeadline(deadlines, 'wrapUp', id, interaction.phase === 'wrapUp' ? interaction.wrapUpDueAt : null)
   }
 
   interactionGone(interactionId: InteractionId): void {
-    const known = this.waitingNodes.get(interactionId)
-    if (known !== undefined) {
-      known.queue.waiting.remove(known.node)
-      known.queue.refused.delete(interactionId)
-      this.waitingNodes.delete(interactionId)
-    }
-    this.occupy(interactionId, null)
-    for (const kind of ['answerWindow', 'round', 'customerGrace', 'wrapUp'] as const)
-      this.setDeadline(kind, interactionId, null)
+    const index = this.indexOf(interactionId)
+    if (index.waiting !== null) this.leaveQueue(index)
+    this.occupy(index, null)
+    for (const node of Object.values(index.deadlines)) this.deadlines.remove(node)
+    this.interactions.delete(interactionId)
   }
 
-  private occupy(interactionId: InteractionId, queue: QueueIndex | null): void {
-    const before = this.occupied.get(interactionId)
-    if (before === (queue ?? undefined)) return
-    if (before !== undefined) before.occupants -= 1
-    if (queue === null) this.occupied.delete(interactionId)
-    else {
-      queue.occupants += 1
-      this.occupied.set(interactionId, queue)
+  private indexOf(id: InteractionId): InteractionIndex {
+    let index = this.interactions.get(id)
+    if (index === undefined) {
+      index = { waiting: null, occupies: null, deadlines: {} }
+      this.interactions.set(id, index)
     }
+    return index
+  }
+
+  private leaveQueue(index: InteractionIndex): void {
+    if (index.waiting === null) return
+    const { queue, node } = index.waiting
+    queue.waiting.remove(node)
+    queue.refused.delete(node.item.id)
+    index.waiting = null
+  }
+
+  private occupy(index: InteractionIndex, queue: QueueIndex | null): void {
+    if (index.occupies === queue) return
+    if (index.occupies !== null) index.occupies.occupants -= 1
+    if (queue !== null) queue.occupants += 1
+    index.occupies = queue
   }
 
   /** The queues an agent is offered from. */

@@ -7,6 +7,7 @@ import type {
   CompiledPlan,
   Instant,
   InteractionId,
+  LineId,
   LoadLimits,
   PersonId,
   PlanPerson,
@@ -24,6 +25,7 @@ export interface PlanLookup {
   readonly people: ReadonlyMap<PersonId, PlanPerson>
   readonly presenceStates: ReadonlyMap<PresenceStateId, PresenceState>
   readonly loadLimits: ReadonlyMap<string, LoadLimits>
+  readonly lines: ReadonlyMap<LineId, { readonly channel: Channel; readonly queueIds: ReadonlySet<QueueId> }>
 }
 
 const byId = <T extends { readonly id: string }>(items: readonly T[]): Map<string, T> =>
@@ -34,6 +36,7 @@ export const lookupOf = (plan: CompiledPlan | null): PlanLookup => ({
   people: byId(plan?.people ?? []),
   presenceStates: byId(plan?.presenceStates ?? []),
   loadLimits: byId(plan?.loadLimits ?? []),
+  lines: new Map(plan?.lines.map(({ id, channel, queueIds }) => [id, { channel, queueIds: new Set(queueIds) }])),
 })
 
 /**
