@@ -13,7 +13,9 @@ import {
   type CentreClock,
   type Database,
   type JournalRow,
+  type MessageText,
   type Person,
+  type Submission,
   type TranscriptLine,
 } from '@eudromos/database'
 
@@ -21,6 +23,7 @@ const pollMs = 1000
 const pageRows = 5000
 /** How many changes are remembered for streams that come back after a break. */
 const remembered = 4000
+const mostWords = 2000
 
 /** What one stretch of the journal touched. `everything` asks for a new snapshot: a plan was taken, a day turned. */
 export interface Change {
@@ -50,6 +53,8 @@ export class Follower {
   document: PlanDocument | null = null
   people = new Map<string, Person>()
   readonly customerNames = new Map<string, string>()
+  /** Words that this process took in itself, so that they need not be read back. */
+  private readonly words = new Map<string, MessageText>()
   /** Why it follows no more (an event that it does not know), or null. */
   stopped: string | null = null
   private readonly watchers = new Set<Watcher>()
@@ -85,6 +90,14 @@ export class Follower {
     this.closed = true
     if (this.timer !== null) clearInterval(this.timer)
     await this.ear?.end().catch(() => undefined)
+  }
+
+  /** Keeps what a command of this process brings along until its event comes by. */
+  expect({ content, customer }: Submission): void {
+    if (content !== undefined) this.words.set(content.id, { text: content.body, attachment: null })
+    if (customer !== undefined) this.customerNames.set(customer.id, customer.name)
+    const [oldest] = this.words.keys()
+    if (this.words.size > mostWords && oldest !== undefined) this.words.delete(oldest)
   }
 
   watch(watcher: Watcher): () => void {
@@ -225,7 +238,9 @@ export class Follower {
 
   private async loadCustomers(ids: ReadonlySet<string>): Promise<void> {
     const missing = [...ids].filter((id) => !this.customerNames.has(id))
-    for (const [id, name] of await readCustomerNames(this.database, missing)) this.customerNames.set(id, name)
+    if (missing.length === 0) return
+    const names = await readCustomerNames(this.database, missing)
+    for (const id of missing) this.customerNames.set(id, names.get(id) ?? '')
     if (this.customerNames.size > 50_000) {
       const kept = new Set([...this.state.interactions.values()].map(({ customerId }) => customerId))
       for (const id of this.customerNames.keys()) if (!kept.has(id)) this.customerNames.delete(id)
@@ -234,10 +249,9 @@ export class Follower {
 
   private async loadMessages(said: readonly Event<'messageSent'>[]): Promise<TranscriptLine[]> {
     const wanted = said.filter(({ interactionId }) => this.state.interactions.has(interactionId))
-    const words = await readContents(
-      this.database,
-      wanted.map(({ contentId }) => contentId),
-    )
+    const unknown = wanted.map(({ contentId }) => contentId).filter((id) => !this.words.has(id))
+    const read = await readContents(this.database, unknown)
+    const words = (id: string): MessageText => read.get(id) ?? this.words.get(id) ?? { text: '', attachment: null }
     return wanted.map(({ interactionId, number, at, side, personId, contentId }) => ({
       interactionId,
       number,
@@ -245,7 +259,7 @@ export class Follower {
       side,
       personId,
       contentId,
-      ...(words.get(contentId) ?? { text: '', attachment: null }),
+      ...words(contentId),
     }))
   }
 }

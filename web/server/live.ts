@@ -38,11 +38,15 @@ function collect<T>(
   return found
 }
 
+const queuesEveryMs = 500
+
 /** Keeps one browser's view current: a snapshot, then changes; after a break only what changed meanwhile. */
 export class LiveFeed {
   private readonly known = new Set<string>()
   private work: Promise<void> = Promise.resolve()
   private sentSeq = 0
+  private ownQueues: ReadonlySet<string> = new Set()
+  private queuesDue: NodeJS.Timeout | null = null
 
   constructor(
     private readonly runtime: Runtime,
@@ -55,7 +59,7 @@ export class LiveFeed {
     const { follower } = this.runtime
     const missed = lastSeq === null ? null : follower.since(lastSeq)
     const stop = follower.watch({
-      changed: (change) => this.enqueue(() => (change.everything ? this.snapshot() : this.change([change]))),
+      changed: (change) => this.take(change),
       typing: ({ interactionId, side }) => {
         if (side === 'customer' && this.known.has(interactionId) && this.scope.kind === 'seat')
           this.stream.send('typing', { interactionId })
@@ -67,7 +71,43 @@ export class LiveFeed {
       return this.change(missed)
     })
     await this.work
-    return stop
+    return () => {
+      stop()
+      if (this.queuesDue !== null) clearTimeout(this.queuesDue)
+    }
+  }
+
+  /** A seat is told at once of what is its own, and now and then of its queues, which hundreds may share. */
+  private take(change: Change): void {
+    if (change.everything) this.enqueue(() => this.snapshot())
+    else if (this.scope.kind === 'live' || this.concerns(change, this.scope.agentId))
+      this.enqueue(() => this.change([change]))
+    else
+      for (const id of change.queues)
+        if (this.ownQueues.has(id)) {
+          this.queuesDue ??= setTimeout(() => {
+            this.queuesDue = null
+            this.enqueue(() => this.sendQueues())
+          }, queuesEveryMs)
+          return
+        }
+  }
+
+  private concerns({ people, interactions }: Change, agentId: string): boolean {
+    if (people.has(agentId)) return true
+    for (const id of interactions) if (this.known.has(id)) return true
+    return false
+  }
+
+  private sendQueues(): Promise<void> {
+    const { follower } = this.runtime
+    const queues = collect(
+      this.ownQueues,
+      () => true,
+      (id) => queueView(follower, id),
+    )
+    this.stream.send('queues', queues)
+    return Promise.resolve()
   }
 
   private enqueue(step: () => Promise<void>): void {
@@ -81,6 +121,7 @@ export class LiveFeed {
     const { follower, clock } = this.runtime
     const { state, seq } = follower
     const reach = reachOf(follower, this.scope)
+    if (this.scope.kind === 'seat') this.ownQueues = new Set(state.index.queuesOf(this.scope.agentId))
     const interactions = collect(state.interactions.keys(), reach.interactions, (id) => interactionView(follower, id))
     const view: Omit<View, 'messages'> = {
       seq,

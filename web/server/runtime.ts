@@ -40,8 +40,8 @@ async function begin(): Promise<Runtime> {
   const database = connect(url, 16)
   const clock = await CentreClock.read(database.$client)
   const processId = randomUUID()
-  const sender = new Sender(database, url, log)
-  const follower = new Follower(database, url, clock, log, () => void sender.collect())
+  const sender = new Sender(database, url, log, (submission) => follower.expect(submission))
+  const follower: Follower = new Follower(database, url, clock, log, () => void sender.collect())
   const connections = new Connections(processId, sender, follower)
   await renewWebProcess(database.$client, processId)
   const lease = setInterval(() => {

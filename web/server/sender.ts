@@ -58,6 +58,8 @@ export class Sender {
     private readonly database: Database,
     private readonly url: string,
     private readonly log: Logger,
+    /** Told of everything taken in, before it is. */
+    private readonly taking: (submission: Submission) => void = () => undefined,
   ) {}
 
   async start(): Promise<void> {
@@ -101,6 +103,7 @@ export class Sender {
   /** Resolves with what the router decided. Throws SendTrouble. */
   async submit(submission: Submission): Promise<Settled> {
     if (this.overloaded !== null) throw new SendTrouble('overloaded', this.overloaded)
+    this.taking(submission)
     const answer = await this.await((waiting) => {
       this.queue.push({ ...waiting, submission })
       void this.flush()

@@ -47,6 +47,12 @@ export class StreamStore {
       const { view } = this.state
       if (view !== null) this.set({ view: changed(view, change), status: 'open' })
     })
+    // Summaries of queues come by themselves now and then; they are no step of the journal.
+    source.addEventListener('queues', (event) => {
+      const queues = JSON.parse((event as MessageEvent<string>).data) as View['queues']
+      const { view } = this.state
+      if (view !== null) this.set({ view: { ...view, queues: { ...view.queues, ...queues } } })
+    })
     source.addEventListener('typing', (event) => {
       const { interactionId } = JSON.parse((event as MessageEvent<string>).data) as { interactionId: string }
       clearTimeout(this.typingEnds.get(interactionId))

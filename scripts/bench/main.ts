@@ -1,0 +1,63 @@
+// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run.
+import { crowdScenario } from '../../e2e/crowd.ts'
+import { Stand } from '../../e2e/stand.ts'
+import { buildWeb } from '../build.ts'
+import { benchCore } from './core.ts'
+import { httpCommandsPerSecond } from './http.ts'
+import { commandsPerSecond, latencies, webHere } from './path.ts'
+import { notifyRoundTrip, singleRowCommits } from './yardsticks.ts'
+
+const quick = process.argv.includes('--quick')
+const senders = 64
+const agents = 500
+
+const ratio = (a: number, b: number): number => Number((a / b).toFixed(2))
+const median = (values: number[]): number => values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN
+
+const core = benchCore()
+buildWeb()
+
+const stand = await Stand.start({ fsync: true, webs: 0, scenario: crowdScenario(agents) })
+const web = await webHere(stand)
+const rounds = quick ? 1 : 5
+const seconds = quick ? 2 : 4
+const commits: number[] = []
+const commands: number[] = []
+await commandsPerSecond(web, senders, 2)
+for (let round = 0; round < rounds; round += 1) {
+  commits.push(await singleRowCommits(stand.place.ownerUrl, seconds))
+  commands.push(await commandsPerSecond(web, senders, seconds))
+}
+const notify = await notifyRoundTrip(stand.place.ownerUrl, quick ? 200 : 1000)
+const latency = await latencies(web, 50, quick ? 15 : 60)
+await web.close()
+await stand.stop()
+
+const httpStand = await Stand.start({ fsync: true, scenario: crowdScenario(senders) })
+await httpCommandsPerSecond(httpStand, senders, 3)
+const http = await httpCommandsPerSecond(httpStand, senders, quick ? 3 : 8)
+await httpStand.stop()
+
+const report = {
+  core,
+  path: {
+    note: 'sender and follower of the web in one process, the router in another, PostgreSQL with fsync; no HTTP',
+    senders,
+    commandsPerSecond: median(commands),
+    singleRowCommitsPerSecond: median(commits),
+    ratio: ratio(median(commands), median(commits)),
+    toReach: 'ratio at least 1',
+    rounds: commands.map((n, round) => ({ commands: n, commits: commits[round] })),
+  },
+  latency: {
+    ...latency,
+    notifyRoundTripMs: notify,
+    offerP50InRoundTrips: ratio(latency.arrivalToOfferMs.p50, notify.p50),
+    offerP99InRoundTrips: ratio(latency.arrivalToOfferMs.p99, notify.p50),
+    messageP50InRoundTrips: ratio(latency.messageToStreamMs.p50, notify.p50),
+    toReach: 'arrival to offer p50 at most 6 ms, p99 at most 40 ms on a quiet machine',
+  },
+  http: { note: 'the same commands through HTTP and a real web process', senders, commandsPerSecond: http },
+}
+process.stdout.write(`${JSON.stringify(report, null, 2)}\n`)
+process.exit(0)
