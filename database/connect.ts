@@ -7,9 +7,16 @@ pg.types.setTypeParser(pg.types.builtins.INT8, Number)
 
 export type Database = NodePgDatabase<typeof schema> & { $client: pg.Pool }
 
+/**
+ * For connections that only look rows up by their key. The planner of a fast growing table works from old counts and may
+ * read it whole; and what it believes to be dear it would compile first.
+ */
+const lookups = '-c enable_seqscan=off -c jit=off'
+
 /** Drizzle over a pool. Losing the server does not end the process: the next query connects anew. */
-export function connect(url: string, connections = 10): Database {
-  const pool = new pg.Pool({ connectionString: url, max: connections, connectionTimeoutMillis: 5000 })
+export function connect(url: string, connections = 10, { byKeyOnly = false } = {}): Database {
+  const options = byKeyOnly ? lookups : undefined
+  const pool = new pg.Pool({ connectionString: url, max: connections, connectionTimeoutMillis: 5000, options })
   pool.on('error', () => undefined)
   return drizzle(pool, { schema })
 }
@@ -18,8 +25,9 @@ export function connect(url: string, connections = 10): Database {
 export type Connection = pg.Client
 
 /** One connection of its own, for what must not wait behind others. Ends silently; watch its 'end'. */
-export async function connectAlone(url: string): Promise<Connection> {
-  const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 5000, keepAlive: true })
+export async function connectAlone(url: string, { byKeyOnly = false } = {}): Promise<Connection> {
+  const options = byKeyOnly ? lookups : undefined
+  const client = new pg.Client({ options, connectionString: url, connectionTimeoutMillis: 5000, keepAlive: true })
   client.on('error', () => undefined)
   await client.connect()
   return client

@@ -36,6 +36,20 @@ export interface Submission {
   readonly customer?: { readonly id: string; readonly name: string; readonly test: boolean }
 }
 
+const insertCommandsSql = `
+  insert into inbox (actor, command_id, body_hash, body)
+  select * from unnest($1::text[], $2::text[], $3::text[], $4::text[])
+  on conflict (actor, command_id) do nothing returning id, actor, command_id`
+
+const insertWordsSql = `
+  with words as (
+    insert into content (id, interaction_id, kind, body)
+    select id, interaction_id, 'message', body from unnest($5::text[], $6::text[], $7::text[])
+      as c (id, interaction_id, body) on conflict do nothing),
+  met as (
+    insert into customer (id, name, test)
+    select * from unnest($8::text[], $9::text[], $10::boolean[]) on conflict do nothing)`
+
 /**
  * Takes commands in with the words and customers they refer to, all in one statement. Once this resolves they will be
  * decided, whatever happens.
@@ -46,30 +60,26 @@ export async function insertCommands(pool: pg.Pool, submissions: readonly Submis
   const customers = submissions.flatMap(({ customer }) => customer ?? [])
   const keys = commands.map(({ actor, id }) => [actorKey(actor), id] as const)
   const hashes = commands.map(hashOf)
-  const { rows } = await pool.query<{ id: number; actor: string; command_id: string }>({
-    name: 'insert-commands',
-    text: `with words as (
-             insert into content (id, interaction_id, kind, body)
-             select id, interaction_id, 'message', body from unnest($5::text[], $6::text[], $7::text[])
-               as c (id, interaction_id, body) on conflict do nothing),
-           met as (
-             insert into customer (id, name, test)
-             select * from unnest($8::text[], $9::text[], $10::boolean[]) on conflict do nothing)
-           insert into inbox (actor, command_id, body_hash, body)
-           select * from unnest($1::text[], $2::text[], $3::text[], $4::text[])
-           on conflict (actor, command_id) do nothing returning id, actor, command_id`,
-    values: [
-      keys.map(([actor]) => actor),
-      keys.map(([, id]) => id),
-      hashes,
-      commands.map((command) => JSON.stringify(command)),
+  const values: unknown[] = [
+    keys.map(([actor]) => actor),
+    keys.map(([, id]) => id),
+    hashes,
+    commands.map((command) => JSON.stringify(command)),
+  ]
+  const alone = contents.length + customers.length === 0
+  if (!alone)
+    values.push(
       contents.map(({ id }) => id),
       contents.map(({ interactionId }) => interactionId),
       contents.map(({ body }) => body),
       customers.map(({ id }) => id),
       customers.map(({ name }) => name),
       customers.map(({ test }) => test),
-    ],
+    )
+  const { rows } = await pool.query<{ id: number; actor: string; command_id: string }>({
+    name: alone ? 'insert-commands' : 'insert-commands-with-words',
+    text: alone ? insertCommandsSql : `${insertWordsSql} ${insertCommandsSql}`,
+    values,
   })
   const fresh = new Map(rows.map((row) => [`${row.actor} ${row.command_id}`, row.id]))
   return Promise.all(

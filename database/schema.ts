@@ -40,7 +40,6 @@ export const inbox = pgTable(
     index('inbox_pending')
       .on(table.id)
       .where(sql`answered_at is null`),
-    index('inbox_age').on(table.receivedAt),
   ],
 )
 

@@ -60,7 +60,7 @@ export class Router {
     while (!this.stopping) {
       const open: Connection[] = []
       const connection = async (): Promise<Connection> => {
-        const client = await connectAlone(this.options.url)
+        const client = await connectAlone(this.options.url, { byKeyOnly: true })
         open.push(client)
         return client
       }

@@ -82,6 +82,7 @@ export class Cluster {
       'listen_addresses=127.0.0.1',
       "unix_socket_directories=''",
       'max_connections=120',
+      'jit=off',
       `fsync=${this.options.fsync ? 'on' : 'off'}`,
       `full_page_writes=${this.options.fsync ? 'on' : 'off'}`,
     ]

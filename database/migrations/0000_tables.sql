@@ -234,7 +234,6 @@ ALTER TABLE "session" ADD CONSTRAINT "session_user_id_user_id_fk" FOREIGN KEY ("
 CREATE INDEX "content_of_interaction" ON "content" USING btree ("interaction_id");--> statement-breakpoint
 CREATE UNIQUE INDEX "inbox_once" ON "inbox" USING btree ("actor","command_id");--> statement-breakpoint
 CREATE INDEX "inbox_pending" ON "inbox" USING btree ("id") WHERE answered_at is null;--> statement-breakpoint
-CREATE INDEX "inbox_age" ON "inbox" USING btree ("received_at");--> statement-breakpoint
 CREATE INDEX "record_arrived" ON "record" USING btree ("arrived_at","id");--> statement-breakpoint
 CREATE INDEX "record_queue" ON "record" USING btree ("queue_id","arrived_at");--> statement-breakpoint
 CREATE INDEX "record_agent" ON "record" USING btree ("agent_id","arrived_at");--> statement-breakpoint

@@ -92,7 +92,10 @@ export async function latencies(web: Runtime, perSecond: number, seconds: number
       closed: false,
       close: () => undefined,
       // What a socket would be given is made, as for a browser.
-      send: (_event, data) => take(agentId, JSON.parse(JSON.stringify(data)) as ViewChange),
+      send: (event, data) => {
+        const made = JSON.parse(JSON.stringify(data)) as ViewChange
+        if (event !== 'queues') take(agentId, made)
+      },
     }
     endings.push(await new LiveFeed(web, { kind: 'seat', agentId }, stream).begin(null))
     await web.sender.submit({ command: envelope('setPresence', system, { agentId, stateId: 'ready' }) })

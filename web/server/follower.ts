@@ -67,6 +67,8 @@ export class Follower {
 
   constructor(
     private readonly database: Database,
+    /** For what is read by its key, many times a second. */
+    private readonly lookups: Database,
     private readonly url: string,
     private readonly clock: CentreClock,
     private readonly log: Logger,
@@ -164,7 +166,7 @@ export class Follower {
 
   private async readOn(): Promise<void> {
     while (this.stopped === null && !this.closed) {
-      const rows = await readJournal(this.database.$client, this.seq, pageRows)
+      const rows = await readJournal(this.lookups.$client, this.seq, pageRows)
       if (rows.length > 0) await this.take(rows)
       if (rows.length < pageRows) return
     }
@@ -239,7 +241,7 @@ export class Follower {
   private async loadCustomers(ids: ReadonlySet<string>): Promise<void> {
     const missing = [...ids].filter((id) => !this.customerNames.has(id))
     if (missing.length === 0) return
-    const names = await readCustomerNames(this.database, missing)
+    const names = await readCustomerNames(this.lookups, missing)
     for (const id of missing) this.customerNames.set(id, names.get(id) ?? '')
     if (this.customerNames.size > 50_000) {
       const kept = new Set([...this.state.interactions.values()].map(({ customerId }) => customerId))
@@ -250,7 +252,7 @@ export class Follower {
   private async loadMessages(said: readonly Event<'messageSent'>[]): Promise<TranscriptLine[]> {
     const wanted = said.filter(({ interactionId }) => this.state.interactions.has(interactionId))
     const unknown = wanted.map(({ contentId }) => contentId).filter((id) => !this.words.has(id))
-    const read = await readContents(this.database, unknown)
+    const read = await readContents(this.lookups, unknown)
     const words = (id: string): MessageText => read.get(id) ?? this.words.get(id) ?? { text: '', attachment: null }
     return wanted.map(({ interactionId, number, at, side, personId, contentId }) => ({
       interactionId,

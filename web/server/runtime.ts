@@ -40,8 +40,9 @@ async function begin(): Promise<Runtime> {
   const database = connect(url, 16)
   const clock = await CentreClock.read(database.$client)
   const processId = randomUUID()
-  const sender = new Sender(database, url, log, (submission) => follower.expect(submission))
-  const follower: Follower = new Follower(database, url, clock, log, () => void sender.collect())
+  const lookups = connect(url, 6, { byKeyOnly: true })
+  const sender = new Sender(lookups, url, log, (submission) => follower.expect(submission))
+  const follower: Follower = new Follower(database, lookups, url, clock, log, () => void sender.collect())
   const connections = new Connections(processId, sender, follower)
   await renewWebProcess(database.$client, processId)
   const lease = setInterval(() => {
@@ -62,6 +63,7 @@ async function begin(): Promise<Runtime> {
       connections.closeAll()
       sender.close()
       await follower.close()
+      await lookups.$client.end()
       await removeWebProcess(database.$client, processId).catch(() => undefined)
     },
   }

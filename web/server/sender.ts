@@ -12,6 +12,8 @@ import {
 } from '@eudromos/database'
 
 const mostAtOnce = 500
+/** While one insert waits for the disk the next gathers; two keep the router busy. */
+const insertsAtOnce = 2
 const mostPending = 5000
 const routerSilentSeconds = 8
 const answerPatienceMs = 15_000
@@ -46,7 +48,7 @@ interface Waiting {
 /** Hands commands to the router: gathers those that come at the same time into one insert, and waits for the answers. */
 export class Sender {
   private queue: Waiting[] = []
-  private inserting = false
+  private inserting = 0
   private readonly awaited = new Map<number, Waiting[]>()
   private reading = false
   private readAgain = false
@@ -139,8 +141,8 @@ export class Sender {
   }
 
   private async flush(): Promise<void> {
-    if (this.inserting) return
-    this.inserting = true
+    if (this.inserting >= insertsAtOnce) return
+    this.inserting += 1
     while (this.queue.length > 0) {
       const batch = this.queue.splice(0, mostAtOnce)
       try {
@@ -166,7 +168,7 @@ export class Sender {
         for (const waiting of batch) waiting.reject(new SendTrouble('overloaded', 'noDatabase'))
       }
     }
-    this.inserting = false
+    this.inserting -= 1
   }
 
   private expect(inboxId: number, waiting: Waiting): void {
