@@ -5,4 +5,6 @@ const stand = await Stand.start({ fsync: true, webs: 0, scenario: crowdScenario(
 const web = await webHere(stand)
 console.log(await commandsPerSecond(web, 64, 2))
 console.log(JSON.stringify(await latencies(web, 50, 15)))
-await web.close(); await stand.stop(); process.exit(0)
+await web.close()
+await stand.stop()
+process.exit(0)

@@ -1,2 +1,3 @@
-// A PostgreSQL of our own: made, started and stopped by our commands. Imports nothing of the project.
+// A PostgreSQL of our own: made, started, stopped, backed up and restored by our commands. Imports nothing of the project.
+export { backup, restore } from './backup.ts'
 export { Cluster, ClusterError, findBinaries, reachableByOthers, type ClusterOptions } from './cluster.ts'

@@ -1,0 +1,87 @@
+// The command line: traffic, back-up and restore of a demo. Bad input ends with code 2 and problem details (RFC 9457).
+import { join, resolve } from 'node:path'
+import { parseArgs } from 'node:util'
+import { backup, ClusterError, restore } from '../database/cluster/index.ts'
+import { homeFolder, placeIn, type Place } from './place.ts'
+
+const usage = `Usage: npm run -s eudromos -- COMMAND
+  traffic start [--rate CHATS_A_MINUTE] [--agents N] [--handle SECONDS] [--seed N] [--queue ID …]
+  traffic stop
+  traffic status
+  backup FILE          writes the whole database to FILE, while it works or stands still
+  restore FILE         puts a back-up in its place; the demo must be stopped
+Each takes --variant demo|empty|large|demo-now (which demo; demo if not given).`
+
+class BadInput extends Error {}
+
+function number(text: string | undefined, name: string): number | undefined {
+  if (text === undefined) return undefined
+  const value = Number(text)
+  if (text.trim() === '' || !Number.isFinite(value)) throw new BadInput(`--${name}: “${text}” is not a number.`)
+  return value
+}
+
+async function traffic({ ports, secrets }: Place, method: string, body?: object): Promise<void> {
+  const answer = await fetch(`http://127.0.0.1:${ports.outside}/traffic`, {
+    method,
+    headers: { authorization: `Bearer ${secrets.outside}`, 'content-type': 'application/json' },
+    body: body === undefined ? undefined : JSON.stringify(body),
+  }).catch(() => {
+    throw new BadInput('The simulated services are not running. Start the demo first: npm run demo')
+  })
+  const text = await answer.text()
+  if (!answer.ok) throw new BadInput((JSON.parse(text) as { detail: string }).detail)
+  process.stdout.write(`${JSON.stringify(JSON.parse(text), null, 2)}\n`)
+}
+
+/** Runs `work` with the database up: as it is, or started for the while. */
+async function withCluster(place: Place, work: () => Promise<void>): Promise<void> {
+  const runs = place.cluster.running()
+  if (!runs) await place.cluster.start()
+  try {
+    await work()
+  } finally {
+    if (!runs) await place.cluster.stop()
+  }
+}
+
+async function main(): Promise<void> {
+  const text = { type: 'string' } as const
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: { variant: text, rate: text, agents: text, handle: text, seed: text, queue: { ...text, multiple: true } },
+  })
+  const place = placeIn(join(homeFolder(), values.variant ?? 'demo'))
+  const [command, what] = positionals
+  if (command === 'traffic' && what === 'start')
+    return traffic(place, 'PUT', {
+      chatsPerMinute: number(values.rate, 'rate'),
+      agents: number(values.agents, 'agents'),
+      handleSeconds: number(values.handle, 'handle'),
+      seed: number(values.seed, 'seed'),
+      queueIds: values.queue ?? [],
+    })
+  if (command === 'traffic' && what === 'stop') return traffic(place, 'DELETE')
+  if (command === 'traffic' && what === 'status') return traffic(place, 'GET')
+  if (command === 'backup' && what !== undefined)
+    return withCluster(place, () => backup(place.ownerUrl, resolve(what))).then(() =>
+      said(`Written to ${resolve(what)}.`),
+    )
+  if (command === 'restore' && what !== undefined)
+    return withCluster(place, () => restore(place.ownerUrl, resolve(what))).then(() =>
+      said(`Restored from ${resolve(what)}.`),
+    )
+  throw new BadInput(
+    `${command === undefined ? 'Name a command.' : `There is no command “${positionals.join(' ')}”.`}\n${usage}`,
+  )
+}
+
+const said = (text: string): void => void process.stdout.write(`${text}\n`)
+
+main().catch((error: unknown) => {
+  const detail = error instanceof Error ? error.message : String(error)
+  const bad = error instanceof BadInput || error instanceof ClusterError || error instanceof TypeError
+  const problem = { type: 'about:blank', title: bad ? 'Not possible' : 'Failed', status: bad ? 422 : 500, detail }
+  process.stdout.write(`${JSON.stringify(problem, null, 2)}\n`)
+  process.exit(2)
+})
