@@ -63,6 +63,8 @@ check('arrows between folders', bin('depcruise'), [
 for (const folder of ['core', 'database', 'router', 'outside', 'web', 'e2e', 'scripts'])
   check(`types of ${folder}`, bin('tsc'), ['-p', folder])
 
+check('types of the tests', bin('tsc'), ['-p', 'tsconfig.tests.json'])
+
 const unit = join(reports, 'unit.json')
 counted('unit, property and database tests', bin('jest'), ['--json', `--outputFile=${unit}`], {}, () =>
   jestReport(unit),

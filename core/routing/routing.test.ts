@@ -5,10 +5,10 @@ import { groundsOf } from './grounds.ts'
 const types = ({ events }: Outcome): string[] => events.map(({ type }) => type)
 const offered = ({ events }: Outcome): string[] =>
   events.flatMap((e) => (e.type === 'offerMade' ? [`${e.interactionId}>${e.agentId}`] : []))
-const one = <T extends Event['type']>({ events }: Outcome, type: T): Event<T> => {
-  const found = events.find((e): e is Event<T> => e.type === type)
+const one = <T extends Event['type']>({ events }: Outcome, type: T): Extract<Event, { type: T }> => {
+  const found = events.find((e) => e.type === type)
   if (found === undefined) throw new Error(`no ${type} among ${events.map((e) => e.type).join()}`)
-  return found
+  return found as Extract<Event, { type: T }>
 }
 
 function answered(centre: TestCentre, interactionId: string): string {

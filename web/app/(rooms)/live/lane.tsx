@@ -79,6 +79,7 @@ const tokenPlace = (place: number) => ({
   left: `clamp(18px, ${(place * 100).toFixed(2)}%, calc(100% - 22px))`,
   transform: 'translateX(-50%)',
   transition: 'left 1s linear',
+  zIndex: 3,
 })
 
 function TokenMark({ token, nameOf, onToken }: { token: Token } & Pick<LaneProps, 'nameOf' | 'onToken'>) {
@@ -98,7 +99,6 @@ function TokenMark({ token, nameOf, onToken }: { token: Token } & Pick<LaneProps
           minWidth: 24,
           minHeight: 44,
           borderRadius: 1,
-          zIndex: 1,
           bgcolor: 'transparent',
         }}
       >

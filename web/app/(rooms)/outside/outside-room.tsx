@@ -31,7 +31,15 @@ function Door({ title, text, href, newTab = false }: { title: string; text: stri
     <Paper
       component="section"
       aria-label={title}
-      sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1, justifyItems: 'start' }}
+      sx={{
+        padding: 2.5,
+        border: 1,
+        borderColor: 'divider',
+        display: 'grid',
+        gap: 1,
+        justifyItems: 'start',
+        alignContent: 'start',
+      }}
     >
       <Typography variant="h2">{title}</Typography>
       <Typography>{text}</Typography>
