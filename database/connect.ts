@@ -9,9 +9,9 @@ export type Database = NodePgDatabase<typeof schema> & { $client: pg.Pool }
 
 /**
  * For connections that only look rows up by their key. The planner of a fast growing table works from old counts and may
- * read it whole; and what it believes to be dear it would compile first.
+ * read it whole; what it believes to be dear it would compile first; and planning anew each time costs more than the work.
  */
-const lookups = '-c enable_seqscan=off -c jit=off'
+const lookups = '-c enable_seqscan=off -c jit=off -c plan_cache_mode=force_generic_plan'
 
 /** Drizzle over a pool. Losing the server does not end the process: the next query connects anew. */
 export function connect(url: string, connections = 10, { byKeyOnly = false } = {}): Database {
