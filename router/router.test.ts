@@ -155,6 +155,26 @@ test('a command that makes the core throw is set aside; those around it take eff
   expect([...(await replayed()).interactions.keys()].sort()).toEqual(['i1', 'i2', 'i3'])
 })
 
+test('so is one whose consequences the database will not have', async () => {
+  const plan = make('publishPlan', { plan: testPlan() })
+  const first = make('saveWrapUp', { agentId: 'ana', interactionId: 'none', dispositionId: null, notesContentId: null })
+  const unkeepable = arrival('i\u0000')
+  const commands = [plan, first, arrival('i1'), unkeepable, arrival('i2')]
+  await insertCommands(
+    web.$client,
+    commands.map((command) => ({ command })),
+  )
+  startRouter('r1')
+  const answers = await ask(...commands)
+  expect(answers.map((answer) => ('setAside' in answer ? 'set aside' : answer.ok))).toEqual([
+    true,
+    false,
+    true,
+    'set aside',
+    true,
+  ])
+})
+
 test('a clean stop leaves a snapshot; the next router goes on from it', async () => {
   await startRouter('r1')
   await ask(make('publishPlan', { plan: testPlan() }), arrival('i1'))

@@ -20,6 +20,7 @@ const renewMs = 500
 const standbyMs = 200
 /** How long one whose turn was seized holds back, so that the other gets the lock too. */
 const supersededMs = 2000
+const purgeEveryMs = 3_600_000
 const processCheckMs = 1000
 /** How long after taking over web processes may take to say that they live. */
 const processPatienceMs = 5000
@@ -106,13 +107,17 @@ export class Router {
     try {
       await writer.takeOver()
       bell.ring()
-      await purgeInbox(writing)
       log.info('at work')
+      let purgeAt = performance.now()
       let checkAt = performance.now() + processPatienceMs
       while (!lost && !this.stopping) {
         this.hinted = false
         const wrote = await writer.work()
         if (wrote) bell.ring()
+        if (performance.now() >= purgeAt) {
+          purgeAt = performance.now() + purgeEveryMs
+          await purgeInbox(writing)
+        }
         if (performance.now() >= checkAt) {
           checkAt = performance.now() + processCheckMs
           if (await writer.loseProcesses(await liveWebProcesses(writing))) bell.ring()

@@ -14,11 +14,13 @@ import {
 import {
   actorKey,
   commitBatch,
+  Fenced,
   makePartitions,
   readJournal,
   readPending,
   readOpenRecords,
   readSnapshot,
+  sqlState,
   writeSnapshot,
   type CentreClock,
   type Connection,
@@ -111,11 +113,15 @@ export class Writer {
     }
   }
 
-  /** A defect met by a command, as against a lost connection or turn: only the first can be cured by setting it aside. */
+  /**
+   * Whether it may be cured by setting a command aside: the core threw, or the database would not have what follows
+   * (SQLSTATE classes 22, data, and 23, integrity). A lost connection or turn is no command's fault.
+   */
   private isOfACommand(error: unknown, pending: readonly Pending[]): boolean {
-    const outside =
-      error instanceof Error && (error.name === 'Fenced' || 'code' in error || /onnection/.test(error.message))
-    return !outside && pending.length > 0
+    if (pending.length === 0 || error instanceof Fenced) return false
+    const state = sqlState(error)
+    if (state !== null) return /^2[23]/.test(state)
+    return !(error instanceof Error && ('code' in error || /onnection/.test(error.message)))
   }
 
   private async setAside({ inboxId, command }: Pending, error: unknown): Promise<void> {

@@ -68,5 +68,7 @@ test('another device cannot look into a chat, and bodies have a limit', async ({
     data: { id, lineId: 'skerrow-site', queueId: 'groups', name: '', text: 'x' },
   })
   expect(wrong.status()).toBe(422)
+  const nul = await request.post(`${origin()}/api/gateway/chats`, { headers, data: { id, text: 'a\u0000b' } })
+  expect(nul.status()).toBe(422)
   expect(((await wrong.json()) as { fields: object }).fields).toMatchObject({ name: 'Give a name.' })
 })

@@ -38,5 +38,8 @@ export const originOf = (request: Request): string => request.headers.get('x-for
 
 /** Limits what one place may send; carriers are limited by the lines they carry, not here. */
 export function limitPublic(request: Request, what: string, perMinute: number): void {
-  if (!isCarrier(request)) limitRate(`${what}:${originOf(request)}`, perMinute)
+  if (isCarrier(request)) return
+  limitRate(`${what}:${originOf(request)}`, perMinute)
+  // The address can be made up by whoever is in front of us; all together have a limit too.
+  limitRate(`${what} of all`, perMinute * 30)
 }

@@ -41,5 +41,12 @@ export async function readBody(request: Request, most: number): Promise<Buffer> 
   return Buffer.concat(parts)
 }
 
-export const readJson = async (request: Request, most = 64 * 1024): Promise<unknown> =>
-  JSON.parse((await readBody(request, most)).toString('utf8')) as unknown
+/** The body as JSON. The NUL sign is refused: it is in no text that people write, and the database keeps none. */
+export async function readJson(request: Request, most = 64 * 1024): Promise<unknown> {
+  const text = (await readBody(request, most)).toString('utf8')
+  if (/\\u0000/i.test(text))
+    throw new ProblemError(
+      problem(422, 'notText', 'Not valid', 'The text holds a NUL sign. Take it out and try again.'),
+    )
+  return JSON.parse(text) as unknown
+}
