@@ -10,10 +10,8 @@ interface Told {
 /** Opens the stream as a browser would, with what it had seen last, and gives the first thing it is told. */
 async function firstTold(page: Page, lastSeen: number | null): Promise<Told> {
   const cookie = (await page.context().cookies()).map(({ name, value }) => `${name}=${value}`).join('; ')
-  const stopping = new AbortController()
   const answer = await fetch(`${origin()}/api/live?view=live`, {
     headers: { cookie, ...(lastSeen === null ? {} : { 'last-event-id': String(lastSeen) }) },
-    signal: stopping.signal,
   })
   let text = ''
   const decoder = new TextDecoder()
@@ -21,7 +19,6 @@ async function firstTold(page: Page, lastSeen: number | null): Promise<Told> {
     text += decoder.decode(part as Uint8Array, { stream: true })
     const block = text.split('\n\n').find((one) => one.includes('\ndata: '))
     if (block === undefined || !text.includes(`${block}\n\n`)) continue
-    stopping.abort()
     const field = (name: string): string => new RegExp(`^${name}: (.*)$`, 'm').exec(block)?.[1] ?? ''
     return { event: field('event'), id: Number(field('id')), data: JSON.parse(field('data')) as Told['data'] }
   }

@@ -227,7 +227,7 @@ export const en = {
     unsaved: 'unsaved changes',
     readOnly: 'You may look at the plan, not change it.',
     effects: 'Effects',
-    couldServe: (n: number) => (n === 0 ? 'Nobody could serve this queue.' : `${people(n)} could serve it.`),
+    couldServe: (n: number) => `${people(n)} could serve it.`,
     nowReady: (ready: number, free: number) => `Now ${ready} of them Ready, ${free} free.`,
     next: (name: string, idle: string) => `The next chat would go to ${name}: free for ${idle}.`,
     nextNobody: 'A chat that came now would wait: nobody listed is Ready with room.',

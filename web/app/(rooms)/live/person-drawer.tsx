@@ -75,7 +75,8 @@ export function PersonDrawer({ personId, view, now, onClose, maySetPresence, may
                 .map(({ id, name }) => (
                   <Button
                     key={id}
-                    disabled={id === person.stateId}
+                    aria-pressed={id === person.stateId}
+                    sx={{ bgcolor: id === person.stateId ? 'action.selected' : undefined }}
                     onClick={() =>
                       void sendCommand(store, 'setPresence', { agentId: person.id, stateId: id }).catch(
                         (error: Error) => notice(error.message),

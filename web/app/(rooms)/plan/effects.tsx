@@ -46,7 +46,7 @@ export function Effects({ queue, plan }: { queue: Queue; plan: PlanState }) {
         </Alert>
       ))}
       <div>
-        <Typography sx={{ fontWeight: 650 }}>{t.couldServe(able.length)}</Typography>
+        {able.length > 0 && <Typography sx={{ fontWeight: 650 }}>{t.couldServe(able.length)}</Typography>}
         <Typography>{t.nowReady(present.length, free.length)}</Typography>
         {now > 0 && (
           <Typography>
