@@ -3,7 +3,7 @@ import next from 'eslint-config-next/core-web-vitals'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
-  { ignores: ['**/node_modules/', '**/.next/', '.eudromos/', '**/next-env.d.ts', 'test-results/', '.shot.mjs'] },
+  { ignores: ['**/node_modules/', '**/.next/', '.eudromos/', '**/next-env.d.ts', 'test-results/'] },
   js.configs.recommended,
   ...tseslint.configs.strict,
   ...next.map((config) => ({ ...config, files: ['web/**/*.{ts,tsx}'] })),

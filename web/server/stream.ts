@@ -9,14 +9,17 @@ const heartbeatMs = 15_000
 /** A reader who has left this much unread is gone in all but name: it is cut off and comes back for the rest. */
 const mostUnread = 4_000_000
 
-/** A response that stays open; `begin` is called with its stream, `ended` once, whichever side ends it. */
+/**
+ * A response that stays open; `begin` is called with its stream. What it hands to `onEnd` is done once the stream has
+ * ended, whichever side ended it; at once where it has already.
+ */
 export function streamResponse(
   signal: AbortSignal,
-  begin: (stream: Stream) => Promise<void>,
-  ended: () => void,
+  begin: (stream: Stream, onEnd: (end: () => void) => void) => Promise<void>,
 ): Response {
   const encoder = new TextEncoder()
   let close = (): void => undefined
+  const endings: (() => void)[] = []
   const body = new ReadableStream<Uint8Array>(
     {
       start(controller) {
@@ -32,7 +35,7 @@ export function streamResponse(
           if (closed) return
           closed = true
           if (heartbeat !== null) clearInterval(heartbeat)
-          ended()
+          for (const end of endings) end()
           try {
             controller.close()
           } catch {
@@ -50,7 +53,11 @@ export function streamResponse(
             return closed
           },
         }
-        begin(stream).catch(() => close())
+        const onEnd = (end: () => void): void => {
+          if (closed) end()
+          else endings.push(end)
+        }
+        begin(stream, onEnd).catch(() => close())
       },
       cancel() {
         close()

@@ -11,9 +11,12 @@ export interface Who {
   readonly roles: readonly Role[]
 }
 
-/** The person signed in, or null. Roles come from the people of the centre, not from the session. */
-export async function whoIs(): Promise<Who | null> {
-  const session = await auth().api.getSession({ headers: await headers() })
+/**
+ * The person signed in, or null. Roles come from the people of the centre, not from the session. `given` are the headers
+ * of a request that is over by now, or whose stream is still open.
+ */
+export async function whoIs(given: Headers | null = null): Promise<Who | null> {
+  const session = await auth().api.getSession({ headers: given ?? (await headers()) })
   if (session === null) return null
   const { follower } = await runtime()
   const person = follower.people.get(session.user.id)

@@ -32,34 +32,22 @@ export const GET = (request: Request): Promise<Response> =>
     const params = new URL(request.url).searchParams
     const { scope, seat } = asked(who, params)
     const place = await runtime()
+    const sent = new Headers(request.headers)
     const last = Number(request.headers.get('last-event-id') ?? params.get('after') ?? NaN)
-    const endings: (() => void)[] = []
-    let over = false
-    const onEnd = (end: () => void): void => {
-      if (over) end()
-      else endings.push(end)
-    }
-    return streamResponse(
-      request.signal,
-      async (stream) => {
-        onEnd(place.connections.onClose(stream.close))
-        const recheck = setInterval(() => {
-          whoIs().then(
-            (now) => (now === null || asked(now, params).scope.kind !== scope.kind ? stream.close() : undefined),
-            () => stream.close(),
-          )
-        }, recheckMs)
-        onEnd(() => clearInterval(recheck))
-        if (seat !== null) {
-          const { connections } = place
-          const connection = await connections.begin({ agentId: seat.agentId }, seat.actor, seat.onBehalfOf)
-          onEnd(() => connections.end(connection))
-        }
-        onEnd(await new LiveFeed(place, scope, stream).begin(Number.isInteger(last) ? last : null))
-      },
-      () => {
-        over = true
-        for (const end of endings) end()
-      },
-    )
+    return streamResponse(request.signal, async (stream, onEnd) => {
+      onEnd(place.connections.onClose(stream.close))
+      const recheck = setInterval(() => {
+        whoIs(sent).then(
+          (now) => (now === null || asked(now, params).scope.kind !== scope.kind ? stream.close() : undefined),
+          () => stream.close(),
+        )
+      }, recheckMs)
+      onEnd(() => clearInterval(recheck))
+      if (seat !== null) {
+        const { connections } = place
+        const connection = await connections.begin({ agentId: seat.agentId }, seat.actor, seat.onBehalfOf)
+        onEnd(() => connections.end(connection))
+      }
+      onEnd(await new LiveFeed(place, scope, stream).begin(Number.isInteger(last) ? last : null))
+    })
   })

@@ -20,9 +20,8 @@ export const GET = (request: Request): Promise<Response> =>
       (_, n) => Math.floor(((n + 1) * count) / simulated.length) > Math.floor((n * count) / simulated.length),
     )
     const feed = new CarrierFeed(place, params.get('connection') ?? '', agentIds)
-    return streamResponse(
-      request.signal,
-      (stream) => feed.begin(stream),
-      () => feed.end(),
-    )
+    return streamResponse(request.signal, (stream, onEnd) => {
+      onEnd(() => feed.end())
+      return feed.begin(stream)
+    })
   })

@@ -16,24 +16,11 @@ export const GET = (request: Request, { params }: Context): Promise<Response> =>
     limitPublic(request, 'follow', 120)
     await requireChat(request, id)
     const place = await runtime()
-    const endings: (() => void)[] = []
-    let over = false
-    const onEnd = (end: () => void): void => {
-      if (over) end()
-      else endings.push(end)
-    }
-    return streamResponse(
-      request.signal,
-      async (stream) => {
-        onEnd(place.connections.onClose(stream.close))
-        const { connections } = place
-        const connection = await connections.begin({ interactionId: id }, customerOf(id))
-        onEnd(() => connections.end(connection))
-        onEnd(await new ChatFeed(place, id, stream).begin())
-      },
-      () => {
-        over = true
-        for (const end of endings) end()
-      },
-    )
+    return streamResponse(request.signal, async (stream, onEnd) => {
+      onEnd(place.connections.onClose(stream.close))
+      const { connections } = place
+      const connection = await connections.begin({ interactionId: id }, customerOf(id))
+      onEnd(() => connections.end(connection))
+      onEnd(await new ChatFeed(place, id, stream).begin())
+    })
   })
