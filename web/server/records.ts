@@ -74,6 +74,26 @@ const exportRow = (row: RecordRow) => ({
   test: row.test,
 })
 
+const exportColumns = [
+  'id',
+  'channel',
+  'queue',
+  'customer',
+  'arrivedAt',
+  'outcome',
+  'answeredAt',
+  'agent',
+  'endedAt',
+  'endedBy',
+  'waitSeconds',
+  'talkSeconds',
+  'wrapUpSeconds',
+  'messages',
+  'offers',
+  'disposition',
+  'test',
+] as const satisfies readonly (keyof ReturnType<typeof exportRow>)[]
+
 const exportPage = 2000
 
 /** All records of the query as CSV (RFC 4180, UTF-8, a header row), page by page. */
@@ -85,42 +105,13 @@ export function exportRecords({ database }: Runtime, query: RecordQuery): Readab
       const { rows } = await listRecords(database, query, { offset, limit: exportPage })
       const header = offset === 0
       if (rows.length > 0 || header) {
-        const columns = Object.keys(exportRow(emptyRow))
-        const csv = Papa.unparse({ fields: columns, data: rows.map(exportRow) }, { header, newline: '\r\n' })
+        const csv = Papa.unparse({ fields: [...exportColumns], data: rows.map(exportRow) }, { header, newline: '\r\n' })
         controller.enqueue(encoder.encode(`${csv}\r\n`))
       }
       offset += rows.length
       if (rows.length < exportPage) controller.close()
     },
   })
-}
-
-const emptyRow: RecordRow = {
-  id: '',
-  channel: 'chat',
-  customerId: '',
-  lineId: '',
-  queueId: '',
-  test: false,
-  arrivedAt: 0,
-  outcome: 'underWay',
-  answeredAt: null,
-  agentId: null,
-  endedAt: null,
-  endedBy: null,
-  closedAt: null,
-  waitMs: null,
-  talkMs: null,
-  wrapUpMs: null,
-  messages: 0,
-  dispositionId: null,
-  notesContentId: null,
-  offers: [],
-  handedBack: 0,
-  customerName: '',
-  agentName: null,
-  queueName: '',
-  dispositionName: null,
 }
 
 export type RecordDetails = Awaited<ReturnType<typeof recordDetails>>

@@ -10,7 +10,6 @@ import Typography from '@mui/material/Typography'
 import { averageHandleMs, averageSpeedOfAnswerMs } from '@eudromos/core/figures'
 import { clockText } from '../../../components/format.ts'
 import { latenessColor } from '../../../components/glyphs.tsx'
-import type { PlanView } from '../../../view/view.ts'
 import type { Lane } from './lane-data.ts'
 
 const columns = [
@@ -31,7 +30,7 @@ const columns = [
 ]
 
 /** The lanes as a table of the same figures. */
-export function LanesTable({ lanes }: { lanes: readonly Lane[]; plan: PlanView; now: number }) {
+export function LanesTable({ lanes }: { lanes: readonly Lane[] }) {
   const figure = (value: string | number | null) => (
     <TableCell align="right">
       <Typography variant="figure">{value ?? '–'}</Typography>

@@ -73,7 +73,7 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit }: LiveRoomProps) {
         </Button>
       </Box>
       {asTable ? (
-        <LanesTable lanes={lanes} plan={plan} now={now} />
+        <LanesTable lanes={lanes} />
       ) : (
         <Box
           onPointerEnter={() => (held.current = true)}
