@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import type pg from 'pg'
 import type { Actor, Command, Refusal } from '@eudromos/core/routing'
+import { once } from './once.ts'
 
 /** What became of a command. `seq` is the journal's number up to which its effects reach. */
 export type Answer =
@@ -36,23 +37,32 @@ export interface Submission {
   readonly customer?: { readonly id: string; readonly name: string; readonly test: boolean }
 }
 
-const insertCommandsSql = `
-  insert into inbox (actor, command_id, body_hash, body)
-  select * from unnest($1::text[], $2::text[], $3::text[], $4::text[])
-  on conflict (actor, command_id) do nothing returning id, actor, command_id`
-
-const insertWordsSql = `
+/** Commits what comes in and then rings, in one round trip; see `commitProcedure` of the journal. */
+const takeInProcedure = `
+create procedure pg_temp.take_in(i_actors text[], i_ids text[], i_hashes text[], i_bodies text[], w_ids text[],
+  w_interactions text[], w_bodies text[], c_ids text[], c_names text[], c_tests boolean[], inout taken text)
+language plpgsql as $procedure$
+begin
   with words as (
     insert into content (id, interaction_id, kind, body)
-    select id, interaction_id, 'message', body from unnest($5::text[], $6::text[], $7::text[])
-      as c (id, interaction_id, body) on conflict do nothing),
+    select w.id, w.interaction_id, 'message', w.body
+    from unnest(w_ids, w_interactions, w_bodies) as w (id, interaction_id, body) on conflict do nothing),
   met as (
     insert into customer (id, name, test)
-    select * from unnest($8::text[], $9::text[], $10::boolean[]) on conflict do nothing)`
+    select * from unnest(c_ids, c_names, c_tests) on conflict do nothing),
+  put as (
+    insert into inbox (actor, command_id, body_hash, body)
+    select * from unnest(i_actors, i_ids, i_hashes, i_bodies)
+    on conflict (actor, command_id) do nothing returning id, actor, command_id)
+  select coalesce(json_agg(json_build_array(put.id, put.actor, put.command_id)), '[]') into taken from put;
+  commit;
+  set local synchronous_commit = off;
+  perform pg_notify('inbox', '');
+end $procedure$`
 
 /**
- * Takes commands in with the words and customers they refer to, all in one statement. Once this resolves they will be
- * decided, whatever happens.
+ * Takes commands in with the words and customers they refer to, all in one statement, and rings for the router. Once this
+ * resolves they will be decided, whatever happens.
  */
 export async function insertCommands(pool: pg.Pool, submissions: readonly Submission[]): Promise<Accepted[]> {
   const commands = submissions.map(({ command }) => command)
@@ -60,28 +70,29 @@ export async function insertCommands(pool: pg.Pool, submissions: readonly Submis
   const customers = submissions.flatMap(({ customer }) => customer ?? [])
   const keys = commands.map(({ actor, id }) => [actorKey(actor), id] as const)
   const hashes = commands.map(hashOf)
-  const values: unknown[] = [
-    keys.map(([actor]) => actor),
-    keys.map(([, id]) => id),
-    hashes,
-    commands.map((command) => JSON.stringify(command)),
-  ]
-  const alone = contents.length + customers.length === 0
-  if (!alone)
-    values.push(
-      contents.map(({ id }) => id),
-      contents.map(({ interactionId }) => interactionId),
-      contents.map(({ body }) => body),
-      customers.map(({ id }) => id),
-      customers.map(({ name }) => name),
-      customers.map(({ test }) => test),
+  const client = await pool.connect()
+  const taken = await once(client, takeInProcedure)
+    .then(() =>
+      client.query<{ taken: string }>({
+        name: 'take-in',
+        text: 'call pg_temp.take_in($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, null)',
+        values: [
+          keys.map(([actor]) => actor),
+          keys.map(([, id]) => id),
+          hashes,
+          commands.map((command) => JSON.stringify(command)),
+          contents.map(({ id }) => id),
+          contents.map(({ interactionId }) => interactionId),
+          contents.map(({ body }) => body),
+          customers.map(({ id }) => id),
+          customers.map(({ name }) => name),
+          customers.map(({ test }) => test),
+        ],
+      }),
     )
-  const { rows } = await pool.query<{ id: number; actor: string; command_id: string }>({
-    name: alone ? 'insert-commands' : 'insert-commands-with-words',
-    text: alone ? insertCommandsSql : `${insertWordsSql} ${insertCommandsSql}`,
-    values,
-  })
-  const fresh = new Map(rows.map((row) => [`${row.actor} ${row.command_id}`, row.id]))
+    .finally(() => client.release())
+  const rows = JSON.parse(taken.rows[0]?.taken ?? '[]') as [id: number, actor: string, commandId: string][]
+  const fresh = new Map(rows.map(([id, actor, commandId]) => [`${actor} ${commandId}`, id]))
   return Promise.all(
     keys.map(async ([actor, id], n): Promise<Accepted> => {
       const inboxId = fresh.get(`${actor} ${id}`)

@@ -1,5 +1,6 @@
 // Everything that speaks SQL. Imports core.
-export { Bell, listen } from './bell.ts'
+export { listen } from './listen.ts'
+export { newsOf, readNews, type News } from './news.ts'
 export { CentreClock, setClock, setRealClock, stopClock } from './clock.ts'
 export { connect, connectAlone, sqlState, type Connection, type Database } from './connect.ts'
 export {

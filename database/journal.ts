@@ -2,6 +2,8 @@ import type pg from 'pg'
 import type { InteractionRecord } from '@eudromos/core/records'
 import { coreVersion, type Event, type Snapshot } from '@eudromos/core/routing'
 import type { Answer } from './inbox.ts'
+import { newsOf } from './news.ts'
+import { once } from './once.ts'
 
 /** Who set an event off; null for what the router did by itself. */
 export interface Cause {
@@ -33,54 +35,71 @@ export interface Batch {
   readonly messages: readonly MessageRow[]
 }
 
-const commitSql = `
-with fence as (select from router_epoch where id = 1 and epoch = $1 for share),
-written as (
-  insert into journal (seq, day, at, type, v, body, inbox_id, actor, on_behalf_of, reason)
-  select j.seq, (to_timestamp(j.at / 1000.0) at time zone 'UTC')::date, j.at, j.type, j.v, j.body, j.inbox_id, j.actor,
-         j.on_behalf_of, j.reason
-  from fence, unnest($2::bigint[], $3::bigint[], $4::text[], $5::smallint[], $6::text[], $7::bigint[], $8::text[],
-                     $9::text[], $10::text[])
-    as j (seq, at, type, v, body, inbox_id, actor, on_behalf_of, reason)),
-answered as (
-  update inbox set answered_at = now(), answer = a.answer, body = null
-  from fence, unnest($11::bigint[], $12::text[]) as a (id, answer) where inbox.id = a.id and answered_at is null),
-said as (
-  insert into message (interaction_id, number, at, side, person_id, content_id)
-  select m."interactionId", m.number, m.at, m.side, m."personId", m."contentId"
-  from fence, jsonb_to_recordset($13::jsonb) as m ("interactionId" text, number int, at bigint, side text,
-    "personId" text, "contentId" text)),
-recorded as (
-  insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, answered_at, agent_id,
-    ended_at, ended_by, closed_at, wait_ms, talk_ms, wrap_up_ms, messages, disposition_id, notes_content_id, offers,
-    handed_back)
-  select r.id, r.channel, r."customerId", r."lineId", r."queueId", r.test, r."arrivedAt", r.outcome, r."answeredAt",
-    r."agentId", r."endedAt", r."endedBy", r."closedAt", r."waitMs", r."talkMs", r."wrapUpMs", r.messages,
-    r."dispositionId", r."notesContentId", r.offers, r."handedBack"
-  from fence, jsonb_to_recordset($14::jsonb) as r (id text, channel text, "customerId" text, "lineId" text,
-    "queueId" text, test boolean, "arrivedAt" bigint, outcome text, "answeredAt" bigint, "agentId" text,
-    "endedAt" bigint, "endedBy" text, "closedAt" bigint, "waitMs" bigint, "talkMs" bigint, "wrapUpMs" bigint,
-    messages int, "dispositionId" text, "notesContentId" text, offers jsonb, "handedBack" int)
-  on conflict (id) do update set outcome = excluded.outcome, answered_at = excluded.answered_at,
-    agent_id = excluded.agent_id, ended_at = excluded.ended_at, ended_by = excluded.ended_by,
-    closed_at = excluded.closed_at, wait_ms = excluded.wait_ms, talk_ms = excluded.talk_ms,
-    wrap_up_ms = excluded.wrap_up_ms, messages = excluded.messages, disposition_id = excluded.disposition_id,
-    notes_content_id = excluded.notes_content_id, offers = excluded.offers, handed_back = excluded.handed_back)
-select count(*)::int as held from fence`
+/**
+ * One round trip does it all: the batch is committed and only then told. The telling commits by itself and does not wait
+ * for the disk. A procedure of the connection's own, so that its text stays with the code that calls it.
+ */
+const commitProcedure = `
+create procedure pg_temp.commit_batch(b_epoch bigint, b_seqs bigint[], b_ats bigint[], b_types text[],
+  b_versions smallint[], b_bodies text[], b_inbox_ids bigint[], b_actors text[], b_on_behalf text[], b_reasons text[],
+  b_answer_ids bigint[], b_answers text[], b_messages jsonb, b_records jsonb, b_news text[], inout held int)
+language plpgsql as $procedure$
+begin
+  with fence as (select from router_epoch where id = 1 and epoch = b_epoch for share),
+  written as (
+    insert into journal (seq, day, at, type, v, body, inbox_id, actor, on_behalf_of, reason)
+    select j.seq, (to_timestamp(j.at / 1000.0) at time zone 'UTC')::date, j.at, j.type, j.v, j.body, j.inbox_id, j.actor,
+           j.on_behalf_of, j.reason
+    from fence, unnest(b_seqs, b_ats, b_types, b_versions, b_bodies, b_inbox_ids, b_actors,
+                       b_on_behalf, b_reasons)
+      as j (seq, at, type, v, body, inbox_id, actor, on_behalf_of, reason)),
+  answered as (
+    update inbox set answered_at = now(), answer = a.answer, body = null
+    from fence, unnest(b_answer_ids, b_answers) as a (id, answer) where inbox.id = a.id and answered_at is null),
+  said as (
+    insert into message (interaction_id, number, at, side, person_id, content_id)
+    select m."interactionId", m.number, m.at, m.side, m."personId", m."contentId"
+    from fence, jsonb_to_recordset(b_messages) as m ("interactionId" text, number int, at bigint, side text,
+      "personId" text, "contentId" text)),
+  recorded as (
+    insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, answered_at, agent_id,
+      ended_at, ended_by, closed_at, wait_ms, talk_ms, wrap_up_ms, messages, disposition_id, notes_content_id, offers,
+      handed_back)
+    select r.id, r.channel, r."customerId", r."lineId", r."queueId", r.test, r."arrivedAt", r.outcome, r."answeredAt",
+      r."agentId", r."endedAt", r."endedBy", r."closedAt", r."waitMs", r."talkMs", r."wrapUpMs", r.messages,
+      r."dispositionId", r."notesContentId", r.offers, r."handedBack"
+    from fence, jsonb_to_recordset(b_records) as r (id text, channel text, "customerId" text, "lineId" text,
+      "queueId" text, test boolean, "arrivedAt" bigint, outcome text, "answeredAt" bigint, "agentId" text,
+      "endedAt" bigint, "endedBy" text, "closedAt" bigint, "waitMs" bigint, "talkMs" bigint, "wrapUpMs" bigint,
+      messages int, "dispositionId" text, "notesContentId" text, offers jsonb, "handedBack" int)
+    on conflict (id) do update set outcome = excluded.outcome, answered_at = excluded.answered_at,
+      agent_id = excluded.agent_id, ended_at = excluded.ended_at, ended_by = excluded.ended_by,
+      closed_at = excluded.closed_at, wait_ms = excluded.wait_ms, talk_ms = excluded.talk_ms,
+      wrap_up_ms = excluded.wrap_up_ms, messages = excluded.messages, disposition_id = excluded.disposition_id,
+      notes_content_id = excluded.notes_content_id, offers = excluded.offers, handed_back = excluded.handed_back)
+  select count(*)::int into held from fence;
+  commit;
+  if held = 1 then
+    set local synchronous_commit = off;
+    perform pg_notify('journal', news) from unnest(b_news) as news;
+  end if;
+end $procedure$`
 
 /** Another router has taken over: nothing of the batch was written. */
 export class Fenced extends Error {}
 
 /**
  * Writes a batch whole or not at all: journal, read tables and answers in one statement, one transaction. It first locks
- * the epoch row, so that a router whose turn is over cannot write behind the next one's back.
+ * the epoch row, so that a router whose turn is over cannot write behind the next one's back. Afterwards it tells who
+ * listens.
  */
 export async function commitBatch(client: pg.ClientBase, batch: Batch): Promise<void> {
   const { rows } = batch
   const column = <T>(of: (row: JournalRow) => T): T[] => rows.map(of)
+  await once(client, commitProcedure)
   const result = await client.query<{ held: number }>({
     name: 'commit-batch',
-    text: commitSql,
+    text: 'call pg_temp.commit_batch($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, null)',
     values: [
       batch.epoch,
       column(({ seq }) => seq),
@@ -96,6 +115,7 @@ export async function commitBatch(client: pg.ClientBase, batch: Batch): Promise<
       batch.answers.map(({ answer }) => JSON.stringify(answer)),
       JSON.stringify(batch.messages),
       JSON.stringify(batch.records),
+      newsOf(batch) ?? [''],
     ],
   })
   if (result.rows[0]?.held !== 1) throw new Fenced(`epoch ${batch.epoch} is over`)

@@ -1,6 +1,5 @@
 import type { Logger } from 'pino'
 import {
-  Bell,
   CentreClock,
   connectAlone,
   type Connection,
@@ -82,7 +81,6 @@ export class Router {
     if (turn === null) return
     const log = this.options.log.child({ epoch: turn.epoch })
     const ear = await connection()
-    const bell = await Bell.on(ear, 'journal')
     const writing = await connection()
     const clock = await CentreClock.read(writing)
     const writer = new Writer(writing, turn, clock, log)
@@ -106,23 +104,21 @@ export class Router {
     const renewing = setInterval(() => void renew().catch(lose), renewMs)
     try {
       await writer.takeOver()
-      bell.ring()
       log.info('at work')
       let purgeAt = performance.now()
       let checkAt = performance.now() + processPatienceMs
       while (!lost && !this.stopping) {
         this.hinted = false
-        const wrote = await writer.work()
-        if (wrote) bell.ring()
+        const more = await writer.work()
         if (performance.now() >= purgeAt) {
           purgeAt = performance.now() + purgeEveryMs
           await purgeInbox(writing)
         }
         if (performance.now() >= checkAt) {
           checkAt = performance.now() + processCheckMs
-          if (await writer.loseProcesses(await liveWebProcesses(writing))) bell.ring()
+          await writer.loseProcesses(await liveWebProcesses(writing))
         }
-        if (!wrote && !this.hinted) await this.pause(Math.min(pollMs, writer.dueInMs() ?? pollMs))
+        if (!more && !this.hinted) await this.pause(Math.min(pollMs, writer.dueInMs() ?? pollMs))
       }
       if (!lost) await writer.writeSnapshot()
       log.info({ lost }, 'turn over')

@@ -87,7 +87,7 @@ export class Writer {
     return due === null ? null : Math.max(0, due - this.clock.now())
   }
 
-  /** Decides and commits what is pending or due. True when something was written. */
+  /** Decides and commits what is pending or due. True when more may be pending already. */
   async work(): Promise<boolean> {
     const pending = await readPending(this.client, this.limit)
     const due = this.dueInMs()
@@ -96,13 +96,14 @@ export class Writer {
   }
 
   private async attempt(pending: readonly Pending[]): Promise<boolean> {
+    const taken = this.limit
     const draft = this.scribe.draft()
     try {
       draft.note(advance(this.state, this.now()))
       for (const one of pending) this.decideOne(one, draft)
       await this.commit(draft)
       this.limit = Math.min(batchLimit, this.limit * 2)
-      return draft.rows.length + draft.answers.length > 0
+      return pending.length === taken
     } catch (error) {
       if (!this.isOfACommand(error, pending)) throw error
       await this.rebuild()
@@ -162,8 +163,8 @@ export class Writer {
     this.snapshotSeq = this.scribe.seq
   }
 
-  /** Takes the connections of web processes that are gone out of the state. True when there were any. */
-  async loseProcesses(live: ReadonlySet<string>): Promise<boolean> {
+  /** Takes the connections of web processes that are gone out of the state. */
+  async loseProcesses(live: ReadonlySet<string>): Promise<void> {
     const lost = new Set<string>()
     for (const { connections } of [...this.state.agents.values(), ...this.state.interactions.values()])
       for (const { processId } of connections) if (!live.has(processId)) lost.add(processId)
@@ -171,7 +172,6 @@ export class Writer {
       this.log.warn({ processId }, 'web process lost')
       await this.runInternal('loseProcess', { processId })
     }
-    return lost.size > 0
   }
 
   private async runInternal<T extends CommandType>(type: T, body: CommandBodies[T]): Promise<void> {

@@ -43,7 +43,7 @@ export class CarrierFeed {
       ),
     )
     stream.send('ready', { agents: [...this.agents] })
-    await follower.catchUp()
+    await follower.pull()
     for (const agentId of this.agents)
       for (const id of follower.state.agents.get(agentId)?.carried ?? []) stream.send('news', this.newsOf(id))
   }

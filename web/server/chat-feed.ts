@@ -30,7 +30,7 @@ export class ChatFeed {
       },
     })
     this.enqueue(async () => {
-      await follower.catchUp()
+      await follower.pull()
       this.messages = (await readTranscripts(this.runtime.database, [this.interactionId])).map(messageView)
       await this.show()
     })

@@ -9,11 +9,12 @@ import {
   readJournal,
   readPeople,
   readPublished,
+  readNews,
   readSnapshot,
   type CentreClock,
   type Database,
-  type JournalRow,
   type MessageText,
+  type News,
   type Person,
   type Submission,
   type TranscriptLine,
@@ -46,6 +47,9 @@ export interface Watcher {
   typing?(typing: Typing): void
 }
 
+const isUnbroken = (rows: News['rows']): boolean =>
+  rows.every(({ seq }, n) => n === 0 || seq === (rows[n - 1]?.seq ?? NaN) + 1)
+
 /** Follows the journal in one process and folds it: what it holds is a function of committed events. */
 export class Follower {
   state = new State()
@@ -55,12 +59,17 @@ export class Follower {
   readonly customerNames = new Map<string, string>()
   /** Words that this process took in itself, so that they need not be read back. */
   private readonly words = new Map<string, MessageText>()
+  /** What was said in live interactions that began while this process followed, in order. */
+  private readonly transcripts = new Map<string, TranscriptLine[]>()
   /** Why it follows no more (an event that it does not know), or null. */
   stopped: string | null = null
   private readonly watchers = new Set<Watcher>()
   private readonly past: Change[] = []
-  private pulling: Promise<void> | null = null
-  private again = false
+  private reading = false
+  private read: Promise<void> = Promise.resolve()
+  /** The journal may hold more than was heard of. */
+  private mustRead = false
+  private heard: News['rows'][number][] = []
   private closed = false
   private ear: { end(): Promise<void> } | null = null
   private timer: NodeJS.Timeout | null = null
@@ -72,8 +81,8 @@ export class Follower {
     private readonly url: string,
     private readonly clock: CentreClock,
     private readonly log: Logger,
-    /** Called on every hint, for those who wait for answers. */
-    private readonly hinted: () => void,
+    /** Called on every hint, for those who wait for answers: with what it brought, null when that is to be read. */
+    private readonly hinted: (news: News | null) => void,
   ) {}
 
   async start(): Promise<void> {
@@ -116,6 +125,11 @@ export class Follower {
     return missed.some(({ everything }) => everything) ? null : missed
   }
 
+  /** All that was said in a live interaction, or null where that is to be read. */
+  transcriptOf(interactionId: string): readonly TranscriptLine[] | null {
+    return this.transcripts.get(interactionId) ?? null
+  }
+
   private async hear(): Promise<void> {
     if (this.closed) return
     try {
@@ -123,10 +137,8 @@ export class Follower {
       this.ear = client
       client.on('end', () => setTimeout(() => void this.hear(), 500))
       await listen(client, ['journal', 'clock', 'typing'], (channel, payload) => {
-        if (channel === 'journal') {
-          this.hinted()
-          void this.pull()
-        } else if (channel === 'clock') void this.clock.refresh(this.database.$client).catch(() => undefined)
+        if (channel === 'journal') this.heardNews(readNews(payload))
+        else if (channel === 'clock') void this.clock.refresh(this.database.$client).catch(() => undefined)
         else this.heardTyping(payload)
       })
       void this.pull()
@@ -135,44 +147,62 @@ export class Follower {
     }
   }
 
+  private heardNews(news: News | null): void {
+    this.hinted(news)
+    if (news === null) this.mustRead = true
+    else this.heard.push(...news.rows)
+    void this.goOn()
+  }
+
   private heardTyping(payload: string): void {
     const typing = JSON.parse(payload) as Typing
     for (const watcher of this.watchers) watcher.typing?.(typing)
   }
 
-  /** Reads on to the journal's end; one reading at a time, and once more for hints that came meanwhile. */
+  /** Reads the journal to its end; whatever was committed before the call is folded when this resolves. */
   pull(): Promise<void> {
-    if (this.pulling !== null) {
-      this.again = true
-      return this.pulling
-    }
-    this.pulling = this.readOn()
-      .catch((error: unknown) => this.log.warn({ err: error }, 'could not read the journal'))
-      .finally(() => {
-        this.pulling = null
-        if (this.again && !this.closed) {
-          this.again = false
-          void this.pull()
-        }
-      })
-    return this.pulling
+    this.mustRead = true
+    return this.goOn()
   }
 
-  /** Reads on until everything committed before the call is folded. */
-  async catchUp(): Promise<void> {
-    await this.pull()
-    await this.pull()
+  private goOn(): Promise<void> {
+    if (!this.reading) {
+      this.reading = true
+      this.read = this.readOn()
+    }
+    return this.read
   }
 
   private async readOn(): Promise<void> {
-    while (this.stopped === null && !this.closed) {
-      const rows = await readJournal(this.lookups.$client, this.seq, pageRows)
-      if (rows.length > 0) await this.take(rows)
-      if (rows.length < pageRows) return
+    try {
+      while (this.stopped === null && !this.closed) {
+        const heard = this.nextHeard()
+        if (heard.length > 0) await this.take(heard)
+        else if (this.mustRead) {
+          this.mustRead = false
+          const rows = await readJournal(this.lookups.$client, this.seq, pageRows)
+          if (rows.length === pageRows) this.mustRead = true
+          if (rows.length > 0) await this.take(rows)
+        } else break
+      }
+    } catch (error) {
+      this.log.warn({ err: error }, 'could not read the journal')
+    } finally {
+      this.reading = false
     }
   }
 
-  private async take(rows: readonly JournalRow[]): Promise<void> {
+  /** What hints brought that follows on what is folded. Where something is missing between, all is read instead. */
+  private nextHeard(): News['rows'] {
+    const rows = this.heard.filter(({ seq }) => seq > this.seq)
+    this.heard = []
+    const first = rows[0]
+    if (first === undefined || (first.seq === this.seq + 1 && isUnbroken(rows))) return rows
+    this.mustRead = true
+    return []
+  }
+
+  private async take(rows: News['rows']): Promise<void> {
     const interactions = new Set<string>()
     const people = new Set<string>()
     const queues = new Set<string>()
@@ -202,6 +232,7 @@ export class Follower {
         }
         if ('customerId' in event) customers.add(event.customerId)
         if (event.type === 'messageSent') said.push(event)
+        if (event.type === 'interactionArrived') this.transcripts.set(event.interactionId, [])
         if (event.type === 'planTaken') planTaken = true
         everything ||= ['planTaken', 'routerResumed', 'dayTurned'].includes(event.type)
       } catch (error) {
@@ -213,6 +244,8 @@ export class Follower {
     if (planTaken) await this.loadPlan()
     await this.loadCustomers(customers)
     const messages = await this.loadMessages(said)
+    for (const line of messages) this.transcripts.get(line.interactionId)?.push(line)
+    for (const id of interactions) if (!this.state.interactions.has(id)) this.transcripts.delete(id)
     const change: Change = {
       seq: this.seq,
       everything,

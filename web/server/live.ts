@@ -142,7 +142,10 @@ export class LiveFeed {
 
   private async transcripts(ids: readonly string[]): Promise<Record<string, MessageView[]>> {
     const messages: Record<string, MessageView[]> = Object.fromEntries(ids.map((id) => [id, []]))
-    for (const line of await readTranscripts(this.runtime.database, ids))
+    const { follower, database } = this.runtime
+    const unread = ids.filter((id) => follower.transcriptOf(id) === null)
+    const read = unread.length === 0 ? [] : await readTranscripts(database, unread)
+    for (const line of [...read, ...ids.flatMap((id) => follower.transcriptOf(id) ?? [])])
       messages[line.interactionId]?.push(messageView(line))
     return messages
   }

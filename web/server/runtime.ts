@@ -41,8 +41,8 @@ async function begin(): Promise<Runtime> {
   const clock = await CentreClock.read(database.$client)
   const processId = randomUUID()
   const lookups = connect(url, 6, { byKeyOnly: true })
-  const sender = new Sender(lookups, url, log, (submission) => follower.expect(submission))
-  const follower: Follower = new Follower(database, lookups, url, clock, log, () => void sender.collect())
+  const sender = new Sender(lookups, log, (submission) => follower.expect(submission))
+  const follower: Follower = new Follower(database, lookups, url, clock, log, (news) => sender.heard(news))
   const connections = new Connections(processId, sender, follower)
   await renewWebProcess(database.$client, processId)
   const lease = setInterval(() => {

@@ -1,13 +1,12 @@
 import type { Logger } from 'pino'
 import type { Refusal } from '@eudromos/core/routing'
 import {
-  Bell,
-  connectAlone,
   insertCommands,
   readAnswers,
   readPressure,
   type Answer,
   type Database,
+  type News,
   type Submission,
 } from '@eudromos/database'
 
@@ -16,6 +15,7 @@ const mostAtOnce = 500
 const insertsAtOnce = 2
 const mostPending = 5000
 const routerSilentSeconds = 8
+const mostEarly = 2000
 const answerPatienceMs = 15_000
 
 /**
@@ -52,39 +52,27 @@ export class Sender {
   private readonly awaited = new Map<number, Waiting[]>()
   private reading = false
   private readAgain = false
-  private bell: Bell | null = null
+  /** Answers that came before it was known for what: the newest ones only. */
+  private readonly early = new Map<number, Answer>()
   private overloaded: string | null = null
   private timer: NodeJS.Timeout | null = null
 
   constructor(
     private readonly database: Database,
-    private readonly url: string,
     private readonly log: Logger,
     /** Told of everything taken in, before it is. */
     private readonly taking: (submission: Submission) => void = () => undefined,
   ) {}
 
   async start(): Promise<void> {
-    await this.openBell()
     await this.measure()
     this.timer = setInterval(() => void this.measure(), 1000)
   }
 
   close(): void {
     if (this.timer !== null) clearInterval(this.timer)
-  }
-
-  private async openBell(): Promise<void> {
-    try {
-      const client = await connectAlone(this.url)
-      client.on('end', () => {
-        this.bell = null
-        if (this.timer !== null) setTimeout(() => void this.openBell(), 500)
-      })
-      this.bell = await Bell.on(client, 'inbox')
-    } catch {
-      setTimeout(() => void this.openBell(), 500)
-    }
+    this.timer = null
+    this.overloaded = 'closing'
   }
 
   private async measure(): Promise<void> {
@@ -119,7 +107,6 @@ export class Sender {
   awaitAnswer(inboxId: number): Promise<Answer> {
     return this.await((waiting) => {
       this.expect(inboxId, { ...waiting, submission: null as unknown as Submission })
-      this.bell?.ring()
       void this.collect()
     })
   }
@@ -150,19 +137,14 @@ export class Sender {
           this.database.$client,
           batch.map(({ submission }) => submission),
         )
-        let asked = false
         accepted.forEach((one, n) => {
           const waiting = batch[n]
           if (waiting === undefined) return
           if (one.kind === 'idReused')
             waiting.reject(new SendTrouble('idReused', 'the id was used for another command'))
           else if (one.kind === 'known' && one.answer !== null) waiting.resolve(one.answer)
-          else {
-            asked = true
-            this.expect(one.inboxId, waiting)
-          }
+          else this.expect(one.inboxId, waiting)
         })
-        if (asked) this.bell?.ring()
       } catch (error) {
         this.log.warn({ err: error }, 'could not take commands in')
         for (const waiting of batch) waiting.reject(new SendTrouble('overloaded', 'noDatabase'))
@@ -172,12 +154,38 @@ export class Sender {
   }
 
   private expect(inboxId: number, waiting: Waiting): void {
+    const answer = this.early.get(inboxId)
+    if (answer !== undefined) {
+      this.early.delete(inboxId)
+      waiting.resolve(answer)
+      return
+    }
     const others = this.awaited.get(inboxId)
     if (others === undefined) this.awaited.set(inboxId, [waiting])
     else others.push(waiting)
   }
 
-  /** Looks for answers; called on every hint that the router has committed. */
+  /** Takes what a hint brought; null: there may be answers to look for. */
+  heard(news: News | null): void {
+    if (news === null) void this.collect()
+    else
+      for (const [inboxId, answer] of news.answers) if (!this.settle(inboxId, answer)) this.keepEarly(inboxId, answer)
+  }
+
+  private settle(inboxId: number, answer: Answer): boolean {
+    const waiting = this.awaited.get(inboxId)
+    this.awaited.delete(inboxId)
+    for (const { resolve } of waiting ?? []) resolve(answer)
+    return waiting !== undefined
+  }
+
+  private keepEarly(inboxId: number, answer: Answer): void {
+    this.early.set(inboxId, answer)
+    const [oldest] = this.early.keys()
+    if (this.early.size > mostEarly && oldest !== undefined) this.early.delete(oldest)
+  }
+
+  /** Looks for answers in the inbox. */
   async collect(): Promise<void> {
     if (this.reading) {
       this.readAgain = true
@@ -189,10 +197,7 @@ export class Sender {
       if (this.awaited.size === 0) break
       try {
         const answers = await readAnswers(this.database.$client, [...this.awaited.keys()])
-        for (const [inboxId, answer] of answers) {
-          for (const waiting of this.awaited.get(inboxId) ?? []) waiting.resolve(answer)
-          this.awaited.delete(inboxId)
-        }
+        for (const [inboxId, answer] of answers) this.settle(inboxId, answer)
       } catch {
         break
       }
