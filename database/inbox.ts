@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import type pg from 'pg'
 import type { Actor, Command, Refusal } from '@eudromos/core/routing'
-import { once } from './once.ts'
+import { joined, once } from './procedure.ts'
 
 /** What became of a command. `seq` is the journal's number up to which its effects reach. */
 export type Answer =
@@ -11,13 +11,14 @@ export type Answer =
 
 export const actorKey = ({ kind, id }: Actor): string => `${kind}:${id}`
 
-/** Object keys in order, so that the same body always hashes alike. */
-const canonical = (value: unknown): string =>
-  JSON.stringify(value, (_, inner: unknown) =>
-    inner !== null && typeof inner === 'object' && !Array.isArray(inner)
-      ? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : inner,
-  )
+/** JSON with object keys in order, so that the same body always hashes alike. */
+function canonical(value: unknown): string {
+  if (value === null || typeof value !== 'object') return JSON.stringify(value) ?? 'null'
+  if (Array.isArray(value)) return `[${value.map(canonical).join()}]`
+  const entries = Object.entries(value).filter(([, inner]) => inner !== undefined)
+  entries.sort(([a], [b]) => (a < b ? -1 : 1))
+  return `{${entries.map(([key, inner]) => `${JSON.stringify(key)}:${canonical(inner)}`).join()}}`
+}
 
 export const hashOf = ({ type, onBehalfOf, body }: Command): string =>
   createHash('sha256')
@@ -39,7 +40,7 @@ export interface Submission {
 
 /** Commits what comes in and then rings, in one round trip; see `commitProcedure` of the journal. */
 const takeInProcedure = `
-create procedure pg_temp.take_in(i_actors text[], i_ids text[], i_hashes text[], i_bodies text[], w_ids text[],
+create procedure pg_temp.take_in(i_actors text[], i_ids text[], i_hashes text[], i_bodies text, w_ids text[],
   w_interactions text[], w_bodies text[], c_ids text[], c_names text[], c_tests boolean[], inout taken text)
 language plpgsql as $procedure$
 begin
@@ -52,7 +53,7 @@ begin
     select * from unnest(c_ids, c_names, c_tests) on conflict do nothing),
   put as (
     insert into inbox (actor, command_id, body_hash, body)
-    select * from unnest(i_actors, i_ids, i_hashes, i_bodies)
+    select * from unnest(i_actors, i_ids, i_hashes, string_to_array(i_bodies, e'\\x1e'))
     on conflict (actor, command_id) do nothing returning id, actor, command_id)
   select coalesce(json_agg(json_build_array(put.id, put.actor, put.command_id)), '[]') into taken from put;
   commit;
@@ -80,7 +81,7 @@ export async function insertCommands(pool: pg.Pool, submissions: readonly Submis
           keys.map(([actor]) => actor),
           keys.map(([, id]) => id),
           hashes,
-          commands.map((command) => JSON.stringify(command)),
+          joined(commands),
           contents.map(({ id }) => id),
           contents.map(({ interactionId }) => interactionId),
           contents.map(({ body }) => body),

@@ -3,7 +3,7 @@ import type { InteractionRecord } from '@eudromos/core/records'
 import { coreVersion, type Event, type Snapshot } from '@eudromos/core/routing'
 import type { Answer } from './inbox.ts'
 import { newsOf } from './news.ts'
-import { once } from './once.ts'
+import { joined, once } from './procedure.ts'
 
 /** Who set an event off; null for what the router did by itself. */
 export interface Cause {
@@ -41,8 +41,8 @@ export interface Batch {
  */
 const commitProcedure = `
 create procedure pg_temp.commit_batch(b_epoch bigint, b_seqs bigint[], b_ats bigint[], b_types text[],
-  b_versions smallint[], b_bodies text[], b_inbox_ids bigint[], b_actors text[], b_on_behalf text[], b_reasons text[],
-  b_answer_ids bigint[], b_answers text[], b_messages jsonb, b_records jsonb, b_news text[], inout held int)
+  b_versions smallint[], b_bodies text, b_inbox_ids bigint[], b_actors text[], b_on_behalf text[], b_reasons text[],
+  b_answer_ids bigint[], b_answers text, b_messages jsonb, b_records jsonb, b_news text[], inout held int)
 language plpgsql as $procedure$
 begin
   with fence as (select from router_epoch where id = 1 and epoch = b_epoch for share),
@@ -50,12 +50,12 @@ begin
     insert into journal (seq, day, at, type, v, body, inbox_id, actor, on_behalf_of, reason)
     select j.seq, (to_timestamp(j.at / 1000.0) at time zone 'UTC')::date, j.at, j.type, j.v, j.body, j.inbox_id, j.actor,
            j.on_behalf_of, j.reason
-    from fence, unnest(b_seqs, b_ats, b_types, b_versions, b_bodies, b_inbox_ids, b_actors,
+    from fence, unnest(b_seqs, b_ats, b_types, b_versions, string_to_array(b_bodies, e'\\x1e'), b_inbox_ids, b_actors,
                        b_on_behalf, b_reasons)
       as j (seq, at, type, v, body, inbox_id, actor, on_behalf_of, reason)),
   answered as (
     update inbox set answered_at = now(), answer = a.answer, body = null
-    from fence, unnest(b_answer_ids, b_answers) as a (id, answer) where inbox.id = a.id and answered_at is null),
+    from fence, unnest(b_answer_ids, string_to_array(b_answers, e'\\x1e')) as a (id, answer) where inbox.id = a.id and answered_at is null),
   said as (
     insert into message (interaction_id, number, at, side, person_id, content_id)
     select m."interactionId", m.number, m.at, m.side, m."personId", m."contentId"
@@ -106,13 +106,13 @@ export async function commitBatch(client: pg.ClientBase, batch: Batch): Promise<
       column(({ event }) => event.at),
       column(({ event }) => event.type),
       column(({ event }) => event.v),
-      column(({ event }) => JSON.stringify(event)),
+      joined(column(({ event }) => event)),
       column(({ inboxId }) => inboxId),
       column(({ actor }) => actor),
       column(({ onBehalfOf }) => onBehalfOf),
       column(({ reason }) => reason),
       batch.answers.map(({ inboxId }) => inboxId),
-      batch.answers.map(({ answer }) => JSON.stringify(answer)),
+      joined(batch.answers.map(({ answer }) => answer)),
       JSON.stringify(batch.messages),
       JSON.stringify(batch.records),
       newsOf(batch) ?? [''],

@@ -175,6 +175,20 @@ test('so is one whose consequences the database will not have', async () => {
   ])
 })
 
+test('while one batch is committed the next is decided: in a burst with bad commands each takes effect once', async () => {
+  startRouter('r1')
+  await ask(make('publishPlan', { plan: testPlan() }))
+  const names = Array.from({ length: 400 }, (_, n) => (n % 97 === 50 ? `i${n}\u0000` : `i${n}`))
+  const answers = await Promise.all(names.map((name) => ask(arrival(name))))
+  const kept = names.filter((name) => !name.endsWith('\u0000'))
+  expect(answers.flat().map((answer) => answer.ok)).toEqual(names.map((name) => kept.includes(name)))
+  const journal = await readJournal(web.$client, 0, 100_000)
+  expect(journal.map(({ seq }) => seq)).toEqual(journal.map((_, n) => n + 1))
+  const arrived = journal.flatMap(({ event }) => (event.type === 'interactionArrived' ? [event.interactionId] : []))
+  expect(arrived.sort()).toEqual([...kept].sort())
+  expect([...(await replayed()).interactions.keys()].sort()).toEqual([...kept].sort())
+})
+
 test('a clean stop leaves a snapshot; the next router goes on from it', async () => {
   await startRouter('r1')
   await ask(make('publishPlan', { plan: testPlan() }), arrival('i1'))

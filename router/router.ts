@@ -83,7 +83,8 @@ export class Router {
     const ear = await connection()
     const writing = await connection()
     const clock = await CentreClock.read(writing)
-    const writer = new Writer(writing, turn, clock, log)
+    const reading = await connection()
+    const writer = new Writer(writing, reading, turn, clock, log)
     let lost = false
     const lose = (): void => {
       lost = true
@@ -95,7 +96,7 @@ export class Router {
         lose()
       } else if (!this.locked) this.locked = await tryLock(lock)
     }
-    for (const client of [lock, ear, writing]) client.on('end', lose)
+    for (const client of [lock, ear, writing, reading]) client.on('end', lose)
     await listen(ear, ['inbox', 'clock'], (channel) => {
       if (channel === 'clock') void clock.refresh(ear).then(this.wake, lose)
       this.hinted = true

@@ -33,6 +33,22 @@ import { byItself, Scribe, type Draft } from './scribe.ts'
 const batchLimit = 500
 const snapshotEvery = 5000
 
+/** A batch could not be committed. */
+class CommitFailed extends Error {
+  constructor(
+    override readonly cause: unknown,
+    readonly pending: readonly Pending[],
+  ) {
+    super('a batch could not be committed')
+  }
+}
+
+interface UnderWay {
+  readonly done: Promise<void>
+  readonly pending: readonly Pending[]
+  readonly ids: ReadonlySet<number>
+}
+
 /**
  * The one who writes during one turn: decides all pending commands in memory, commits what follows in one transaction,
  * and only then lets others know. Loses nothing when it dies: the next one rebuilds from what was committed.
@@ -43,9 +59,13 @@ export class Writer {
   private limit = batchLimit
   private scribe = new Scribe(0, [])
   private readonly partitions = new Set<string>()
+  /** The batch that is being committed. */
+  private underWay: UnderWay | null = null
 
   constructor(
     private readonly client: Connection,
+    /** Another connection, so that reading does not wait for what is under way on the first. */
+    private readonly reading: Connection,
     private readonly turn: Turn,
     private readonly clock: CentreClock,
     private readonly log: Logger,
@@ -87,31 +107,69 @@ export class Writer {
     return due === null ? null : Math.max(0, due - this.clock.now())
   }
 
-  /** Decides and commits what is pending or due. True when more may be pending already. */
+  /**
+   * Decides what is pending or due and sends it off to be committed; meanwhile the next may be decided already. True when
+   * more may be pending.
+   */
   async work(): Promise<boolean> {
-    const pending = await readPending(this.client, this.limit)
+    if (this.scribe.seq - this.snapshotSeq >= snapshotEvery) await this.writeSnapshot()
+    const { limit, underWay } = this
+    const read = await readPending(this.reading, limit + (underWay?.pending.length ?? 0))
+    // What was under way when the reading began can still look pending.
+    const pending = read.filter(({ inboxId }) => underWay?.ids.has(inboxId) !== true).slice(0, limit)
     const due = this.dueInMs()
-    if (pending.length === 0 && (due === null || due > 0)) return false
-    return this.attempt(pending)
-  }
-
-  private async attempt(pending: readonly Pending[]): Promise<boolean> {
-    const taken = this.limit
-    const draft = this.scribe.draft()
+    let deciding: readonly Pending[] = []
     try {
-      draft.note(advance(this.state, this.now()))
-      for (const one of pending) this.decideOne(one, draft)
-      await this.commit(draft)
-      this.limit = Math.min(batchLimit, this.limit * 2)
-      return pending.length === taken
+      if (pending.length === 0 && (due === null || due > 0)) await this.settle()
+      else {
+        const draft = this.scribe.draft()
+        deciding = pending
+        try {
+          draft.note(advance(this.state, this.now()))
+          for (const one of pending) this.decideOne(one, draft)
+        } catch (error) {
+          await this.settle()
+          throw error
+        }
+        await this.settle()
+        this.begin(draft, pending)
+      }
+      return pending.length === limit
     } catch (error) {
-      if (!this.isOfACommand(error, pending)) throw error
-      await this.rebuild()
-      const [only] = pending
-      if (pending.length > 1) this.limit = Math.ceil(pending.length / 2)
-      else if (only !== undefined) await this.setAside(only, error)
+      await this.recover(error, error instanceof CommitFailed ? error.pending : deciding)
       return true
     }
+  }
+
+  /** Sends a batch off. Nothing follows it before it is known to be committed: see `settle`. */
+  private begin(draft: Draft, pending: readonly Pending[]): void {
+    const done = this.commit(draft)
+    // Whoever settles hears of a failure; until then it must not end the process.
+    done.catch(() => undefined)
+    this.underWay = { done, pending, ids: new Set(pending.map(({ inboxId }) => inboxId)) }
+  }
+
+  /** Waits for what is under way. Throws CommitFailed; the state is then ahead of the journal and must be rebuilt. */
+  private async settle(): Promise<void> {
+    const { underWay } = this
+    if (underWay === null) return
+    try {
+      await underWay.done
+      this.limit = Math.min(batchLimit, this.limit * 2)
+    } catch (error) {
+      throw new CommitFailed(error, underWay.pending)
+    } finally {
+      this.underWay = null
+    }
+  }
+
+  private async recover(error: unknown, pending: readonly Pending[]): Promise<void> {
+    const cause = error instanceof CommitFailed ? error.cause : error
+    if (!this.isOfACommand(cause, pending)) throw cause
+    await this.rebuild()
+    const [only] = pending
+    if (pending.length > 1) this.limit = Math.ceil(pending.length / 2)
+    else if (only !== undefined) await this.setAside(only, cause)
   }
 
   /**
@@ -146,7 +204,6 @@ export class Writer {
     if (draft.rows.length + draft.answers.length === 0) return
     await this.ensurePartitions(draft.rows)
     await commitBatch(this.client, draft.batch(this.turn.epoch))
-    if (this.scribe.seq - this.snapshotSeq >= snapshotEvery) await this.writeSnapshot()
   }
 
   private async ensurePartitions(rows: readonly JournalRow[]): Promise<void> {
@@ -158,6 +215,7 @@ export class Writer {
   }
 
   async writeSnapshot(): Promise<void> {
+    await this.settle()
     if (this.scribe.seq === this.snapshotSeq) return
     await writeSnapshot(this.client, this.turn.epoch, { seq: this.scribe.seq, snapshot: snapshotOf(this.state) })
     this.snapshotSeq = this.scribe.seq
@@ -175,6 +233,7 @@ export class Writer {
   }
 
   private async runInternal<T extends CommandType>(type: T, body: CommandBodies[T]): Promise<void> {
+    await this.settle()
     const draft = this.scribe.draft()
     const command = {
       id: `${type}-${this.turn.epoch}-${this.scribe.seq}`,

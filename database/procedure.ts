@@ -9,3 +9,9 @@ export async function once(client: pg.ClientBase, statement: string): Promise<vo
   await client.query(statement)
   done.set(client, statements.add(statement))
 }
+
+/**
+ * Values as JSON in one text, for `string_to_array(…, e'\x1e')`. JSON has no bare control signs, so the sign between
+ * cannot occur within, while an array of texts would have to be escaped here and read again there.
+ */
+export const joined = (values: readonly unknown[]): string => values.map((value) => JSON.stringify(value)).join('\x1e')
