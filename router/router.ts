@@ -84,7 +84,11 @@ export class Router {
     const writing = await connection()
     const clock = await CentreClock.read(writing)
     const reading = await connection()
-    const writer = new Writer(writing, reading, turn, clock, log)
+    const lookAgain = (): void => {
+      this.hinted = true
+      this.wake()
+    }
+    const writer = new Writer(writing, reading, turn, clock, log, lookAgain)
     let lost = false
     const lose = (): void => {
       lost = true
@@ -99,8 +103,7 @@ export class Router {
     for (const client of [lock, ear, writing, reading]) client.on('end', lose)
     await listen(ear, ['inbox', 'clock'], (channel) => {
       if (channel === 'clock') void clock.refresh(ear).then(this.wake, lose)
-      this.hinted = true
-      this.wake()
+      lookAgain()
     })
     const renewing = setInterval(() => void renew().catch(lose), renewMs)
     try {

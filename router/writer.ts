@@ -33,20 +33,24 @@ import { byItself, Scribe, type Draft } from './scribe.ts'
 const batchLimit = 500
 const snapshotEvery = 5000
 
-/** A batch could not be committed. */
-class CommitFailed extends Error {
+/** A batch could not be decided or committed. */
+class BatchFailed extends Error {
   constructor(
     override readonly cause: unknown,
     readonly pending: readonly Pending[],
   ) {
-    super('a batch could not be committed')
+    super('a batch failed')
   }
 }
 
-interface UnderWay {
+interface Gathering {
+  readonly draft: Draft
+  readonly pending: Pending[]
+}
+
+interface UnderWay extends Gathering {
   readonly done: Promise<void>
-  readonly pending: readonly Pending[]
-  readonly ids: ReadonlySet<number>
+  failed: boolean
 }
 
 /**
@@ -61,6 +65,8 @@ export class Writer {
   private readonly partitions = new Set<string>()
   /** The batch that is being committed. */
   private underWay: UnderWay | null = null
+  /** What is decided meanwhile. */
+  private next: Gathering | null = null
 
   constructor(
     private readonly client: Connection,
@@ -69,6 +75,8 @@ export class Writer {
     private readonly turn: Turn,
     private readonly clock: CentreClock,
     private readonly log: Logger,
+    /** Called when there is something to do that no hint tells of. */
+    private readonly lookAgain: () => void,
   ) {}
 
   /** Comes to where the journal ends, and makes up for the time in which nobody was at work. */
@@ -108,63 +116,79 @@ export class Writer {
   }
 
   /**
-   * Decides what is pending or due and sends it off to be committed; meanwhile the next may be decided already. True when
-   * more may be pending.
+   * Decides what is pending or due. While a batch is being committed, what is decided gathers for the next. True when more
+   * may be pending.
    */
   async work(): Promise<boolean> {
-    if (this.scribe.seq - this.snapshotSeq >= snapshotEvery) await this.writeSnapshot()
-    const { limit, underWay } = this
-    const read = await readPending(this.reading, limit + (underWay?.pending.length ?? 0))
-    // What was under way when the reading began can still look pending.
-    const pending = read.filter(({ inboxId }) => underWay?.ids.has(inboxId) !== true).slice(0, limit)
-    const due = this.dueInMs()
-    let deciding: readonly Pending[] = []
     try {
-      if (pending.length === 0 && (due === null || due > 0)) await this.settle()
-      else {
-        const draft = this.scribe.draft()
-        deciding = pending
-        try {
-          draft.note(advance(this.state, this.now()))
-          for (const one of pending) this.decideOne(one, draft)
-        } catch (error) {
-          await this.settle()
-          throw error
-        }
-        await this.settle()
-        this.begin(draft, pending)
-      }
-      return pending.length === limit
+      if (this.underWay?.failed === true) await this.settle()
+      if (this.scribe.seq - this.snapshotSeq >= snapshotEvery) await this.writeSnapshot()
+      return await this.decidePending()
     } catch (error) {
-      await this.recover(error, error instanceof CommitFailed ? error.pending : deciding)
+      if (!(error instanceof BatchFailed)) throw error
+      await this.recover(error.cause, error.pending)
       return true
     }
   }
 
-  /** Sends a batch off. Nothing follows it before it is known to be committed: see `settle`. */
-  private begin(draft: Draft, pending: readonly Pending[]): void {
-    const done = this.commit(draft)
-    // Whoever settles hears of a failure; until then it must not end the process.
-    done.catch(() => undefined)
-    this.underWay = { done, pending, ids: new Set(pending.map(({ inboxId }) => inboxId)) }
-  }
-
-  /** Waits for what is under way. Throws CommitFailed; the state is then ahead of the journal and must be rebuilt. */
-  private async settle(): Promise<void> {
-    const { underWay } = this
-    if (underWay === null) return
-    try {
-      await underWay.done
-      this.limit = Math.min(batchLimit, this.limit * 2)
-    } catch (error) {
-      throw new CommitFailed(error, underWay.pending)
-    } finally {
-      this.underWay = null
+  private async decidePending(): Promise<boolean> {
+    // What is decided but not yet committed when the reading begins still looks pending.
+    const decided = [this.underWay, this.next].flatMap((one) => one?.pending ?? [])
+    const ids = new Set(decided.map(({ inboxId }) => inboxId))
+    const read = await readPending(this.reading, this.limit + ids.size)
+    const room = this.limit - (this.next?.pending.length ?? 0)
+    const pending = read.filter(({ inboxId }) => !ids.has(inboxId)).slice(0, room)
+    const due = this.dueInMs()
+    if (pending.length > 0 || (due !== null && due <= 0)) {
+      const next = (this.next ??= { draft: this.scribe.draft(), pending: [] })
+      next.pending.push(...pending)
+      try {
+        next.draft.note(advance(this.state, this.now()))
+        for (const one of pending) this.decideOne(one, next.draft)
+      } catch (error) {
+        this.next = null
+        await this.settle()
+        throw new BatchFailed(error, next.pending)
+      }
+      if (this.underWay === null) this.beginNext()
     }
+    return pending.length === room && this.underWay === null
   }
 
-  private async recover(error: unknown, pending: readonly Pending[]): Promise<void> {
-    const cause = error instanceof CommitFailed ? error.cause : error
+  /** Sends off what has gathered. Nothing follows it before it is known to be committed. */
+  private beginNext(): void {
+    const { next } = this
+    this.next = null
+    if (next === null) return
+    const full = next.pending.length >= this.limit
+    const done = this.commit(next.draft)
+    const underWay: UnderWay = { ...next, done, failed: false }
+    this.underWay = underWay
+    done.then(
+      () => {
+        this.underWay = null
+        this.limit = Math.min(batchLimit, this.limit * 2)
+        this.beginNext()
+        if (full) this.lookAgain()
+      },
+      () => {
+        underWay.failed = true
+        this.lookAgain()
+      },
+    )
+  }
+
+  /** Waits until nothing is under way. Throws BatchFailed; the state is then ahead of the journal and must be rebuilt. */
+  private async settle(): Promise<void> {
+    for (let { underWay } = this; underWay !== null; { underWay } = this)
+      await underWay.done.catch((error: unknown) => {
+        this.underWay = null
+        this.next = null
+        throw new BatchFailed(error, underWay?.pending ?? [])
+      })
+  }
+
+  private async recover(cause: unknown, pending: readonly Pending[]): Promise<void> {
     if (!this.isOfACommand(cause, pending)) throw cause
     await this.rebuild()
     const [only] = pending
