@@ -245,9 +245,10 @@ export async function makeHistory(ownerUrl: string, scenario: Scenario, until: n
     const batch = morning.draft.batch(epoch)
     const days = new Set(batch.rows.map(({ event }) => new Date(event.at).toISOString().slice(0, 10)))
     await makePartitions(client, [...days])
-    await client.query('begin')
+    // The batch settles it: until it is committed, whoever begins anew finds the first command pending and does it again.
     await client.query(
-      `insert into customer (id, name, test) select * from unnest($1::text[], $2::text[], $3::boolean[])`,
+      `insert into customer (id, name, test) select * from unnest($1::text[], $2::text[], $3::boolean[])
+       on conflict do nothing`,
       [
         morning.customers.map(({ id }) => id),
         morning.customers.map(({ name }) => name),
@@ -256,7 +257,8 @@ export async function makeHistory(ownerUrl: string, scenario: Scenario, until: n
     )
     await client.query(
       `insert into content (id, interaction_id, kind, body)
-       select id, interaction_id, 'message', body from unnest($1::text[], $2::text[], $3::text[]) as c (id, interaction_id, body)`,
+       select id, interaction_id, 'message', body from unnest($1::text[], $2::text[], $3::text[]) as c (id, interaction_id, body)
+       on conflict do nothing`,
       [
         morning.words.map(({ id }) => id),
         morning.words.map(({ interactionId }) => interactionId),
@@ -265,7 +267,6 @@ export async function makeHistory(ownerUrl: string, scenario: Scenario, until: n
     )
     await commitBatch(client, batch)
     await writeSnapshot(client, epoch, { seq: morning.scribe.seq, snapshot: snapshotOf(morning.state) })
-    await client.query('commit')
     return morning.chats
   } finally {
     await client.end()
