@@ -124,6 +124,8 @@ export const en = {
   },
   seat: {
     title: 'Seat',
+    bays: 'Your conversations',
+    offeredBay: (name: string) => `${name}: offered`,
     roomForOne: 'room for one more chat',
     offlineBay: 'Say Ready, and chats come here',
     answer: 'Answer',

@@ -49,6 +49,7 @@ interface Waiting {
 export class Sender {
   private queue: Waiting[] = []
   private inserting = 0
+  private flushing = false
   private readonly awaited = new Map<number, Waiting[]>()
   private reading = false
   private readAgain = false
@@ -96,7 +97,7 @@ export class Sender {
     this.taking(submission)
     const answer = await this.await((waiting) => {
       this.queue.push({ ...waiting, submission })
-      void this.flush()
+      this.flushSoon()
     })
     if (answer.ok) return { seq: answer.seq, refusal: null }
     if ('refusal' in answer) return { seq: answer.seq, refusal: answer.refusal }
@@ -124,6 +125,16 @@ export class Sender {
           reject(error)
         },
       })
+    })
+  }
+
+  /** Once all promises that are due have run: those whose answers came together send their next together. */
+  private flushSoon(): void {
+    if (this.flushing) return
+    this.flushing = true
+    process.nextTick(() => {
+      this.flushing = false
+      void this.flush()
     })
   }
 

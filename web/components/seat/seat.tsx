@@ -5,6 +5,7 @@ import Button from '@mui/material/Button'
 import Paper from '@mui/material/Paper'
 import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
+import useMediaQuery from '@mui/material/useMediaQuery'
 import { useEffect, useMemo, useState } from 'react'
 import { en } from '../../messages/en.ts'
 import type { InteractionView, View } from '../../view/view.ts'
@@ -53,6 +54,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
   const person = ownPerson(view)
   const bays = useBays(view, person?.slots ?? 1)
   const [focused, setFocused] = useState<string | null>(null)
+  const [lookedPast, setLookedPast] = useState<string | null>(null)
   const agentId = view?.agentId ?? ''
   const act = useMemo<Act>(
     () => (type, body, id) => sendCommand(store, type, { ...body, agentId }, { id, onBehalfOf }),
@@ -81,6 +83,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
   }, [bays, offer, attempt])
+  const narrow = useMediaQuery('(max-width: 599px)')
   if (view === null || person === null || now === 0)
     return (
       <Box sx={{ padding: 1.5, display: 'flex', gap: 1.25, flex: 1 }}>
@@ -91,6 +94,9 @@ export function Seat({ onBehalfOf }: SeatProps) {
     )
   const empty = bays.every((id) => id === null)
   const worked = bays.find((id) => id === focused) ?? bays.find((id) => id !== null) ?? null
+  // Where there is room for one only, an offer comes to the front, until its agent looks at something else.
+  const front = offer !== undefined && offer.id !== lookedPast ? offer.id : worked
+  const shown = narrow ? [front] : bays
   const unattended = person.stateId === view.plan?.missedStateId
   const admits = view.plan?.presenceStates.find(({ id }) => id === person.stateId)?.admits.includes('chat') ?? false
   return (
@@ -108,8 +114,31 @@ export function Seat({ onBehalfOf }: SeatProps) {
             {en.seat.unattended}
           </Alert>
         )}
+        {narrow && bays.filter((id) => id !== null).length > 1 && (
+          <Box role="group" aria-label={en.seat.bays} sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+            {bays.map((id) => {
+              const interaction = id === null ? undefined : view.interactions[id]
+              return interaction === undefined ? null : (
+                <Button
+                  key={interaction.id}
+                  aria-pressed={interaction.id === front}
+                  variant={interaction.id === front ? 'outlined' : 'text'}
+                  onClick={() => {
+                    setFocused(interaction.id)
+                    setLookedPast(interaction.id === offer?.id ? null : (offer?.id ?? null))
+                  }}
+                  sx={{ border: 2, borderStyle: interaction.phase === 'offered' ? 'dashed' : 'solid' }}
+                >
+                  {interaction.phase === 'offered'
+                    ? en.seat.offeredBay(interaction.customerName)
+                    : interaction.customerName}
+                </Button>
+              )
+            })}
+          </Box>
+        )}
         <Box sx={{ flex: 1, minHeight: 300, display: 'flex', gap: 1.25, overflowX: 'auto' }}>
-          {bays.map((id, index) => {
+          {shown.map((id, index) => {
             const interaction = id === null ? undefined : view.interactions[id]
             const wide = id !== null && id === worked
             return interaction !== undefined && phaseOrder(interaction) ? (

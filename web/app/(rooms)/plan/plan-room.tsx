@@ -80,7 +80,11 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
       id="contents"
       sx={{
         display: 'grid',
-        gridTemplateColumns: '224px minmax(0, 1fr) 380px',
+        gridTemplateColumns: {
+          xs: 'minmax(0, 1fr)',
+          md: '180px minmax(0, 1fr) 280px',
+          lg: '224px minmax(0, 1fr) 380px',
+        },
         gap: 1.5,
         padding: 1.5,
         alignItems: 'start',
@@ -105,7 +109,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
           )}
           <Typography variant="figure">{queues.length}</Typography>
         </Box>
-        <List component="div" dense sx={{ maxHeight: 'calc(100dvh - 270px)', overflowY: 'auto' }}>
+        <List component="div" dense sx={{ maxHeight: { xs: 220, md: 'calc(100dvh - 270px)' }, overflowY: 'auto' }}>
           {queues.map(({ id, name, service }) => (
             <ListItemButton
               key={id}

@@ -138,8 +138,10 @@ export function QueueForm({
         <Box
           sx={{
             display: 'flex',
+            flexWrap: 'wrap',
             gap: 1,
             alignItems: 'center',
+            justifyContent: 'flex-end',
             position: 'sticky',
             bottom: 0,
             bgcolor: 'background.paper',
@@ -153,7 +155,7 @@ export function QueueForm({
             borderRadius: 2,
           }}
         >
-          <Typography variant="body2" sx={{ color: 'text.secondary', flex: 1 }}>
+          <Typography variant="body2" sx={{ color: 'text.secondary', flex: '1 1 110px' }}>
             {dirty && mayEdit ? en.plan.unsaved : en.plan.usedBy(lines)}
           </Typography>
           {mayEdit && (
