@@ -1,6 +1,5 @@
 import type { Event } from '@eudromos/core/routing'
 import type { Answer } from './inbox.ts'
-import type { Batch } from './journal.ts'
 
 /** What a hint brings along, so that who hears it need not read it back: a stretch of the journal, and answers. */
 export interface News {
@@ -16,8 +15,14 @@ const mostParts = 16
 const wrap = (rows: readonly string[], answers: readonly string[]): string =>
   `{"rows":[${rows.join()}],"answers":[${answers.join()}]}`
 
+/** What of a batch is told. */
+export interface Told {
+  readonly rows: News['rows']
+  readonly answers: readonly { readonly inboxId: number; readonly answer: Answer }[]
+}
+
 /** A committed batch as payloads of hints, in order; null where it is too much to be told. */
-export function newsOf({ rows, answers }: Pick<Batch, 'rows' | 'answers'>): string[] | null {
+export function newsOf({ rows, answers }: Told): string[] | null {
   const parts: string[] = []
   let room = mostBytes
   let told: [rows: string[], answers: string[]] = [[], []]
