@@ -1,0 +1,17 @@
+// When something is open: weekly patterns in a zone, exceptions, holidays. Imports nothing.
+export { hoursFaults, asHours, type HoursFault, type HoursFaultCode } from './faults.ts'
+export { OpenTimes, type Why } from './open-times.ts'
+export {
+  dayMs,
+  dayOf,
+  instantOf,
+  wallTimeOf,
+  weekdayOf,
+  type DateException,
+  type Holiday,
+  type Hours,
+  type Interval,
+  type WeeklyInterval,
+} from './pattern.ts'
+export { type Span } from './spans.ts'
+export { Zone } from './zone.ts'
