@@ -51,6 +51,8 @@ export class Stand {
     mkdirSync(join(folder, 'logs'))
     const stand = new Stand(place, database, ports.outside)
     for (let n = 0; n < routers; n += 1) stand.startRouter()
+    // A web process that starts before there is a plan has nobody to offer as simulated agents.
+    if (routers > 0) await until('the first plan is taken', async () => (await stand.lastSeq()) > 0)
     for (let n = 0; n < webs; n += 1) await stand.startWeb(n === 0 ? ports.web : await freePort())
     if (outside) stand.startOutside()
     return stand
@@ -107,6 +109,14 @@ export class Stand {
   private startOutside(): void {
     const env = { ...this.env(0), EUDROMOS_ORIGIN: this.origin }
     this.outside = startProcess('outside', ['--import', 'tsx', join(root, 'outside/main.ts')], env, this.logs)
+  }
+
+  /** The number of the journal's last event; 0 where there is none. */
+  async lastSeq(): Promise<number> {
+    const { rows } = await this.database.$client.query<{ seq: number }>(
+      'select coalesce(max(seq), 0) as seq from journal',
+    )
+    return rows[0]?.seq ?? 0
   }
 
   /** The router at work, by its name in the epoch row. */

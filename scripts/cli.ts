@@ -1,7 +1,10 @@
-// The command line: traffic, back-up and restore of a demo. Bad input ends with code 2 and problem details (RFC 9457).
+// The command line: traffic, back-up and restore of a demo, opening hours. Bad input ends with code 2 and problem details (RFC 9457).
+import { readFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { backup, ClusterError, restore } from '../database/cluster/index.ts'
+import { answerHours } from './commands/hours.ts'
+import { BadInput, problemOf } from './commands/problem.ts'
 import { homeFolder, placeIn, type Place } from './place.ts'
 
 const usage = `Usage: npm run -s eudromos -- COMMAND
@@ -9,10 +12,9 @@ const usage = `Usage: npm run -s eudromos -- COMMAND
   traffic stop
   traffic status
   backup FILE          writes the whole database to FILE, while it works or stands still
+  hours                answers questions about opening hours, JSON in and out (docs/formats/hours.schema.json)
   restore FILE         puts a back-up in its place; the demo must be stopped
 Each takes --variant demo|empty|large|demo-now (which demo; demo if not given).`
-
-class BadInput extends Error {}
 
 function number(text: string | undefined, name: string): number | undefined {
   if (text === undefined) return undefined
@@ -51,8 +53,9 @@ async function main(): Promise<void> {
     allowPositionals: true,
     options: { variant: text, rate: text, agents: text, handle: text, seed: text, queue: { ...text, multiple: true } },
   })
-  const place = placeIn(join(homeFolder(), values.variant ?? 'demo'))
   const [command, what] = positionals
+  if (command === 'hours') return said(JSON.stringify(answerHours(readFileSync(0, 'utf8')), null, 2))
+  const place = placeIn(join(homeFolder(), values.variant ?? 'demo'))
   if (command === 'traffic' && what === 'start')
     return traffic(place, 'PUT', {
       chatsPerMinute: number(values.rate, 'rate'),
@@ -79,9 +82,8 @@ async function main(): Promise<void> {
 const said = (text: string): void => void process.stdout.write(`${text}\n`)
 
 main().catch((error: unknown) => {
-  const detail = error instanceof Error ? error.message : String(error)
   const bad = error instanceof BadInput || error instanceof ClusterError || error instanceof TypeError
-  const problem = { type: 'about:blank', title: bad ? 'Not possible' : 'Failed', status: bad ? 422 : 500, detail }
+  const problem = problemOf(error, bad)
   process.stdout.write(`${JSON.stringify(problem, null, 2)}\n`)
   process.exit(2)
 })

@@ -3,7 +3,7 @@ import { refuse, type Command, type Decision, type Refusal } from './commands.ts
 import { end, estimateFor, leave, offerIdentity, withdraw, withdrawFrom } from './consequences.ts'
 import { handBackEvent } from './deadlines.ts'
 import { event, type Event } from './events.ts'
-import { atWork, openOffer, type Interaction } from './pieces.ts'
+import { atWork, openOffer, type Connection, type Interaction } from './pieces.ts'
 import type { State } from './state.ts'
 
 /**
@@ -28,9 +28,7 @@ export function decide(state: State, command: Command, at: Instant): Decision {
       return beginInteraction(state, command, at)
     case 'connectCustomer':
       return withCustomer(state, command, (interaction) =>
-        interaction.connections.some(({ id }) => id === command.body.connectionId)
-          ? []
-          : [event('customerConnected', at, command.body)],
+        holds(interaction.connections, command.body) ? [] : [event('customerConnected', at, command.body)],
       )
     case 'disconnectCustomer':
       return withCustomer(state, command, (interaction) =>
@@ -156,12 +154,17 @@ const ofProcess = <T extends { processId: string }>(connections: T[], processId:
   connections.filter((connection) => connection.processId === processId)
 
 function connectAgent(state: State, command: Command<'connectAgent'>, at: Instant): Decision {
-  const { agentId, connectionId } = command.body
+  const { agentId } = command.body
   const refusal = asAgent(state, command, agentId)
   if (refusal !== null) return refusal
-  const known = state.agent(agentId).connections.some(({ id }) => id === connectionId)
-  return known ? [] : [event('agentConnected', at, command.body)]
+  return holds(state.agent(agentId).connections, command.body) ? [] : [event('agentConnected', at, command.body)]
 }
+
+/** The same connection through another process is news: it must not be lost with the first. */
+const holds = (
+  connections: readonly Connection[],
+  { connectionId, processId }: { readonly connectionId: string; readonly processId: string },
+): boolean => connections.some((one) => one.id === connectionId && one.processId === processId)
 
 function disconnectAgent(state: State, command: Command<'disconnectAgent'>, at: Instant): Decision {
   const { agentId, connectionId } = command.body

@@ -1,7 +1,15 @@
 import { countVisitEnd, freshFigures, recentHandleMs, type VisitEnd } from '../figures/index.ts'
 import type { Instant, QueueId } from '../plan/index.ts'
 import type { Event } from './events.ts'
-import { openOffer, visitOf, type Agent, type Interaction, type OfferEnd, type Visit } from './pieces.ts'
+import {
+  openOffer,
+  visitOf,
+  type Agent,
+  type Connection,
+  type Interaction,
+  type OfferEnd,
+  type Visit,
+} from './pieces.ts'
 import { lookupOf, type State } from './state.ts'
 
 const without = <T>(items: T[], item: T): T[] => items.filter((other) => other !== item)
@@ -25,7 +33,7 @@ export function evolve(state: State, event: Event): State {
       return state
     case 'agentConnected':
       return changeAgent(state, event.agentId, (agent) => {
-        agent.connections.push({ id: event.connectionId, processId: event.processId })
+        agent.connections = withConnection(agent.connections, event)
         agent.graceDueAt = null
       })
     case 'agentDisconnected':
@@ -55,7 +63,7 @@ export function evolve(state: State, event: Event): State {
     }
     case 'customerConnected':
       return changeInteraction(state, event.interactionId, (interaction) => {
-        interaction.connections.push({ id: event.connectionId, processId: event.processId })
+        interaction.connections = withConnection(interaction.connections, event)
         interaction.customerGraceDueAt = null
       })
     case 'customerDisconnected':
@@ -344,3 +352,9 @@ function handBack(state: State, event: Event<'handedBack'>): State {
   state.index.interactionChanged(interaction)
   return state
 }
+
+/** A connection that comes through another process has moved there. */
+const withConnection = (
+  connections: readonly Connection[],
+  { connectionId, processId }: Event<'agentConnected' | 'customerConnected'>,
+): Connection[] => [...connections.filter(({ id }) => id !== connectionId), { id: connectionId, processId }]

@@ -79,7 +79,7 @@ export interface Interaction {
   phase: Phase
   visits: Visit[]
   participations: Participation[]
-  connections: { id: ConnectionId; processId: ProcessId }[]
+  connections: Connection[]
   /** When nobody is at the customer's end: the instant at which a waiting one counts as abandoned. */
   customerGraceDueAt: Instant | null
   wrapUpDueAt: Instant | null
@@ -92,12 +92,18 @@ export interface Interaction {
   turn: { side: Side; since: Instant }
 }
 
+/** Somebody's open page, and the web process that it is open to. */
+export interface Connection {
+  readonly id: ConnectionId
+  readonly processId: ProcessId
+}
+
 export interface Agent {
   readonly id: AgentId
   stateId: PresenceStateId
   stateSince: Instant
   idleSince: Instant
-  connections: { id: ConnectionId; processId: ProcessId }[]
+  connections: Connection[]
   /** When the last connection is lost: the instant at which their work is handed back. */
   graceDueAt: Instant | null
   offerId: OfferId | null

@@ -316,6 +316,18 @@ describe('outages and the turn of the day', () => {
     expect(types(outcome)).toEqual(['agentDisconnected', 'offerWithdrawn', 'customerDisconnected'])
   })
 
+  test('a connection that has come back through another process is not lost with the first', () => {
+    const centre = new TestCentre()
+    centre.ready('ana')
+    centre.arrive('i1')
+    const again = { agentId: 'ana', connectionId: 'ana-1', processId: 'other' }
+    expect(types(centre.do('connectAgent', again))).toEqual(['agentConnected'])
+    expect(types(centre.do('connectAgent', again))).toEqual([])
+    expect(centre.state.agent('ana').connections).toEqual([{ id: 'ana-1', processId: 'other' }])
+    expect(types(centre.do('loseProcess', { processId: 'web' }))).toEqual(['customerDisconnected'])
+    expect(openOffer(centre.state.interaction('i1'))?.agentId).toBe('ana')
+  })
+
   test('the day turns by itself; a visit counts where it began', () => {
     const centre = new TestCentre(testPlan({ dayTurns: [1_100_000] }))
     centre.arrive('i1')

@@ -46,10 +46,6 @@ async function burstWith(harm: () => Promise<void>): Promise<void> {
   )
 }
 
-const lastSeq = async (): Promise<number> =>
-  (await stand.database.$client.query<{ seq: number }>('select coalesce(max(seq), 0) as seq from journal')).rows[0]
-    ?.seq ?? 0
-
 async function offersAfter(seq: number): Promise<boolean> {
   const { rows } = await stand.database.$client.query<{ n: number }>(
     `select count(*)::int as n from journal where seq > $1 and type = 'offerMade'`,
@@ -71,7 +67,7 @@ test('kill -9 of the router in the middle of a burst: the standby takes over, an
     working.child.kill('SIGKILL')
     await working.ended
     const killedAt = Date.now()
-    const seq = await lastSeq()
+    const seq = await stand.lastSeq()
     await until('offers resume', () => offersAfter(seq))
     resumedMs = Date.now() - killedAt
   })
@@ -90,7 +86,7 @@ test('a router that is stopped until it lost its lease, and then goes on, writes
       const working = await stand.routerAtWork()
       return working === stopped ? null : working
     })
-    const seq = await lastSeq()
+    const seq = await stand.lastSeq()
     await until('offers resume', () => offersAfter(seq))
     stopped.child.kill('SIGCONT')
     await until('the late one notices', () => /turn over|turn ended/.test(stand.logOf(stopped.name)))
@@ -104,7 +100,7 @@ test('PostgreSQL is killed and restarted in the burst: routers and web connect a
   await burstWith(async () => {
     await stand.place.cluster.stop('immediate')
     await stand.place.cluster.start()
-    const seq = await until('the database answers', () => lastSeq().catch(() => null))
+    const seq = await until('the database answers', () => stand.lastSeq().catch(() => null))
     await until('offers resume', () => offersAfter(seq))
   })
   await expectAllWell()
@@ -117,7 +113,7 @@ test('a web process is killed: its agents come back through another within their
     first?.child.kill('SIGKILL')
     await first?.ended
     seats.carrier.moveTo(stand.origins[1] ?? '')
-    const seq = await lastSeq()
+    const seq = await stand.lastSeq()
     await until('offers resume', () => offersAfter(seq))
   })
   await expectAllWell()

@@ -108,3 +108,21 @@ test('where a hint went missing the journal is read', async () => {
   await until(() => follower.seq === seq)
   expect([...follower.state.interactions.keys()]).toEqual(['i1'])
 })
+
+test('watchers hear of what was folded even where the names behind it could at first not be read', async () => {
+  await commit('publishPlan', { plan: testPlan() })
+  const follower = await follow()
+  const changes: Change[] = []
+  follower.watch({ changed: (change) => changes.push(change) })
+  const query = web.$client.query.bind(web.$client)
+  let failures = 2
+  jest.spyOn(web.$client, 'query').mockImplementation(((...asked: Parameters<typeof query>) => {
+    if (failures === 0) return query(...asked)
+    failures -= 1
+    return Promise.reject(new Error('the database is starting up'))
+  }) as never)
+  await arrive('i1')
+  await until(() => changes.length > 0)
+  expect(failures).toBe(0)
+  expect(changes.map(({ interactions }) => [...interactions])).toEqual([['i1']])
+})

@@ -21,6 +21,7 @@ import {
 } from '@eudromos/database'
 
 const pollMs = 1000
+const retryMs = 200
 const pageRows = 5000
 /** How many changes are remembered for streams that come back after a break. */
 const remembered = 4000
@@ -241,9 +242,10 @@ export class Follower {
         return
       }
     }
-    if (planTaken) await this.loadPlan()
-    await this.loadCustomers(customers)
-    const messages = await this.loadMessages(said)
+    // The events are folded: whoever watches must hear of them, however long the database takes to come back.
+    if (planTaken) await this.insist(() => this.loadPlan())
+    await this.insist(() => this.loadCustomers(customers))
+    const messages = await this.insist(() => this.loadMessages(said))
     for (const line of messages) this.transcripts.get(line.interactionId)?.push(line)
     for (const id of interactions) if (!this.state.interactions.has(id)) this.transcripts.delete(id)
     const change: Change = {
@@ -258,6 +260,17 @@ export class Follower {
     this.past.push(change)
     if (this.past.length > remembered) this.past.splice(0, remembered / 2)
     for (const watcher of this.watchers) watcher.changed?.(change)
+  }
+
+  private async insist<T>(load: () => Promise<T>): Promise<T> {
+    for (;;)
+      try {
+        return await load()
+      } catch (error) {
+        if (this.closed) throw error
+        this.log.warn({ err: error }, 'could not read what events refer to; trying again')
+        await new Promise((resolve) => setTimeout(resolve, retryMs))
+      }
   }
 
   private async loadNames(): Promise<void> {
