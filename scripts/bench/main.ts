@@ -3,6 +3,7 @@ import { crowdScenario } from '../../e2e/crowd.ts'
 import { Stand } from '../../e2e/stand.ts'
 import { buildWeb } from '../build.ts'
 import { benchCore } from './core.ts'
+import { benchHours } from './hours.ts'
 import { httpCommandsPerSecond } from './http.ts'
 import { commandsPerSecond, latencies, webHere } from './path.ts'
 import { notifyRoundTrip, singleRowCommits } from './yardsticks.ts'
@@ -15,6 +16,7 @@ const ratio = (a: number, b: number): number => Number((a / b).toFixed(2))
 const median = (values: number[]): number => values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN
 
 const core = benchCore()
+const hours = benchHours()
 buildWeb()
 
 const stand = await Stand.start({ fsync: true, webs: 0, scenario: crowdScenario(agents) })
@@ -40,6 +42,7 @@ await httpStand.stop()
 
 const report = {
   core,
+  hours,
   path: {
     note: 'sender and follower of the web in one process, the router in another, PostgreSQL with fsync; no HTTP',
     senders,
