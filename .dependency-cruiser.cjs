@@ -18,7 +18,19 @@ const folders = Object.entries(below).map(([folder, allowed]) => ({
 }))
 
 // Inside core, from the lowest to the highest: each subject imports those before it, by their index.
-const subjects = ['hours', 'heap', 'plan', 'capacity', 'presence', 'figures', 'headline', 'routing', 'records', 'testing']
+const subjects = [
+  'hours',
+  'exchange',
+  'heap',
+  'plan',
+  'capacity',
+  'presence',
+  'figures',
+  'headline',
+  'routing',
+  'records',
+  'testing',
+]
 const inCore = subjects.map((subject, n) => ({
   name: `core-${subject}-imports-only-lower-subjects`,
   severity: 'error',

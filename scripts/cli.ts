@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { backup, ClusterError, restore } from '../database/cluster/index.ts'
+import { closedSpans, readCalendarFile } from './commands/holidays.ts'
 import { answerHours } from './commands/hours.ts'
 import { BadInput, problemOf } from './commands/problem.ts'
 import { homeFolder, placeIn, type Place } from './place.ts'
@@ -13,6 +14,8 @@ const usage = `Usage: npm run -s eudromos -- COMMAND
   traffic status
   backup FILE          writes the whole database to FILE, while it works or stands still
   hours                answers questions about opening hours, JSON in and out (docs/formats/hours.schema.json)
+  holidays FILE.ics --from DATE --to DATE [--zone ZONE]
+                       prints what an iCalendar file closes, as opening hours take it
   restore FILE         puts a back-up in its place; the demo must be stopped
 Each takes --variant demo|empty|large|demo-now (which demo; demo if not given).`
 
@@ -51,10 +54,22 @@ async function main(): Promise<void> {
   const text = { type: 'string' } as const
   const { values, positionals } = parseArgs({
     allowPositionals: true,
-    options: { variant: text, rate: text, agents: text, handle: text, seed: text, queue: { ...text, multiple: true } },
+    options: {
+      variant: text,
+      from: text,
+      to: text,
+      zone: text,
+      rate: text,
+      agents: text,
+      handle: text,
+      seed: text,
+      queue: { ...text, multiple: true },
+    },
   })
   const [command, what] = positionals
   if (command === 'hours') return said(JSON.stringify(answerHours(readFileSync(0, 'utf8')), null, 2))
+  if (command === 'holidays' && what !== undefined)
+    return said(JSON.stringify(closedSpans(readCalendarFile(what), values), null, 2))
   const place = placeIn(join(homeFolder(), values.variant ?? 'demo'))
   if (command === 'traffic' && what === 'start')
     return traffic(place, 'PUT', {

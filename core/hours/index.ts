@@ -1,6 +1,7 @@
 // When something is open: weekly patterns in a zone, exceptions, holidays. Imports nothing.
 export { hoursFaults, asHours, type HoursFault, type HoursFaultCode } from './faults.ts'
 export { OpenTimes, type Why } from './open-times.ts'
+export { dateOf, dayNumber } from './civil.ts'
 export {
   dayMs,
   dayOf,
@@ -14,4 +15,4 @@ export {
   type WeeklyInterval,
 } from './pattern.ts'
 export { type Span } from './spans.ts'
-export { Zone } from './zone.ts'
+export { throughChanges, UtcClock, Zone, type Change, type Clock } from './zone.ts'

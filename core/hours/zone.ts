@@ -5,7 +5,14 @@ const newYear = (year: number): number => dayNumber(year, 1, 1) * dayMs
 
 const yearOf = (at: number): number => dateOf(Math.floor(at / dayMs)).year
 
-interface Change {
+/** Anything that tells which instant a wall time is. */
+export interface Clock {
+  fromWall(wall: number): number
+}
+
+export const UtcClock: Clock = { fromWall: (wall) => wall }
+
+export interface Change {
   /** From this instant on the new offset holds. */
   readonly at: number
   readonly before: number
@@ -21,10 +28,23 @@ interface Year {
 const furthestMs = 26 * 3_600_000
 
 /**
+ * The instant of a wall time, with the offset that holds before the first of the changes given. A time that happens twice
+ * means the first; one that is skipped moves forward by the length of the gap.
+ */
+export function throughChanges(wall: number, before: number, changes: Iterable<Change>): number {
+  let offset = before
+  for (const { at, after } of changes) {
+    if (wall - offset < at || wall - after < at) return wall - offset
+    offset = after
+  }
+  return wall - offset
+}
+
+/**
  * A zone's clock as arithmetic: its changes are looked up once a year and kept. All times are epoch milliseconds; a wall
  * time is written as the milliseconds at which a clock in UTC would show it.
  */
-export class Zone {
+export class Zone implements Clock {
   private static readonly known = new Map<string, Zone>()
   private readonly years = new Map<number, Year>()
 
@@ -112,7 +132,7 @@ export class Zone {
   }
 
   /** All changes of the clock at instants in [from, to). */
-  changes(from: number, to: number): { readonly at: number; readonly before: number; readonly after: number }[] {
+  changes(from: number, to: number): Change[] {
     const found: Change[] = []
     for (let year = yearOf(from); year <= yearOf(to); year += 1) {
       const last = this.year(year - 1)
@@ -136,17 +156,12 @@ export class Zone {
   fromWall(wall: number): number {
     const from = wall - furthestMs
     const to = wall + furthestMs
-    let offset = this.offsetAt(from)
+    const offset = this.offsetAt(from)
     if (yearOf(from) === yearOf(to)) {
       const { changes } = this.year(yearOf(from))
       if (!changes.some(({ at }) => at > from && at < to)) return wall - offset
     }
-    for (const { at, after } of this.changes(from, to)) {
-      if (wall - offset < at) return wall - offset
-      if (wall - after < at) return wall - offset
-      offset = after
-    }
-    return wall - offset
+    return throughChanges(wall, offset, this.changes(from, to))
   }
 
   /** Whether the zone left this date out altogether. Days since 1970-01-01. */

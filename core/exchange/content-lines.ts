@@ -1,0 +1,91 @@
+/** A calendar file cannot be taken: nothing of it is. `line` is the physical line, from 1. */
+export class IcsFault extends Error {
+  constructor(
+    readonly line: number,
+    readonly reason: string,
+  ) {
+    super(`line ${line}: ${reason}`)
+  }
+}
+
+/** One unfolded content line (RFC 5545, 3.1). */
+export interface ContentLine {
+  readonly line: number
+  /** In capitals. */
+  readonly name: string
+  /** Names in capitals, values without quotes. */
+  readonly params: ReadonlyMap<string, string>
+  /** As written. */
+  readonly value: string
+}
+
+export interface Component {
+  readonly line: number
+  readonly name: string
+  readonly lines: readonly ContentLine[]
+  readonly children: readonly Component[]
+}
+
+const head = /^([A-Za-z0-9-]+)((?:;[A-Za-z0-9-]+=(?:"[^"]*"|[^";:,]*)(?:,(?:"[^"]*"|[^";:,]*))*)*):(.*)$/s
+const param = /;([A-Za-z0-9-]+)=((?:"[^"]*"|[^";:,]*)(?:,(?:"[^"]*"|[^";:,]*))*)/g
+
+function contentLine(text: string, line: number): ContentLine {
+  const match = head.exec(text)
+  if (match === null) throw new IcsFault(line, `“${text.slice(0, 60)}” is not of the form NAME:value`)
+  const params = new Map<string, string>()
+  for (const [, name, value] of (match[2] ?? '').matchAll(param))
+    params.set((name ?? '').toUpperCase(), (value ?? '').replaceAll('"', ''))
+  return { line, name: (match[1] ?? '').toUpperCase(), params, value: match[3] ?? '' }
+}
+
+/** Unfolds; takes any line ends. */
+function unfold(text: string): ContentLine[] {
+  const folded: { line: number; text: string }[] = []
+  text
+    .replace(/^\ufeff/, '')
+    .split(/\r\n|\r|\n/)
+    .forEach((physical, n) => {
+      const last = folded.at(-1)
+      if (/^[ \t]/.test(physical) && last !== undefined) last.text += physical.slice(1)
+      else if (physical.trim() !== '') folded.push({ line: n + 1, text: physical })
+    })
+  return folded.map((one) => contentLine(one.text, one.line))
+}
+
+/** The calendars of a file as trees. Throws IcsFault. */
+export function readComponents(text: string): Component[] {
+  const calendars: Component[] = []
+  const open: { line: number; name: string; lines: ContentLine[]; children: Component[] }[] = []
+  for (const one of unfold(text)) {
+    const inner = open.at(-1)
+    const named = one.value.trim().toUpperCase()
+    if (one.name === 'BEGIN') {
+      if (inner === undefined && named !== 'VCALENDAR')
+        throw new IcsFault(one.line, 'a calendar begins with BEGIN:VCALENDAR')
+      if (inner !== undefined && (named === 'VCALENDAR' || (inner.name === 'VEVENT' && named === 'VEVENT')))
+        throw new IcsFault(one.line, `${inner.name} of line ${inner.line} is not ended before ${named} begins`)
+      open.push({ line: one.line, name: named, lines: [], children: [] })
+    } else if (one.name === 'END') {
+      if (inner === undefined || inner.name !== named)
+        throw new IcsFault(
+          one.line,
+          inner === undefined
+            ? `END:${named} without a beginning`
+            : `END:${named}, but ${inner.name} of line ${inner.line} is not ended`,
+        )
+      open.pop()
+      const outer = open.at(-1)
+      if (outer === undefined) calendars.push(inner)
+      else outer.children.push(inner)
+    } else if (inner === undefined) throw new IcsFault(one.line, 'a calendar begins with BEGIN:VCALENDAR')
+    else inner.lines.push(one)
+  }
+  const unended = open.at(-1)
+  if (unended !== undefined) throw new IcsFault(unended.line, `${unended.name} is never ended`)
+  if (calendars.length === 0) throw new IcsFault(1, 'the file holds no calendar')
+  return calendars
+}
+
+/** TEXT (3.3.11) without its escapes. */
+export const unescapeText = (text: string): string =>
+  text.replaceAll(/\\([\\;,nN])/g, (_, sign: string) => (sign === 'n' || sign === 'N' ? '\n' : sign))

@@ -1,0 +1,3 @@
+// Open formats in and out: iCalendar (RFC 5545).
+export { IcsFault } from './content-lines.ts'
+export { readHolidays, type Occurrence } from './holidays.ts'
