@@ -97,9 +97,8 @@ export class Stand {
   }
 
   async startWeb(port: number): Promise<Running> {
-    const next = join(root, 'node_modules/next/dist/bin/next')
-    const args = [next, 'start', '-p', String(port), '-H', '127.0.0.1']
-    const running = startProcess(`web-${port}`, args, this.env(port), this.logs, join(root, 'web'))
+    const args = [join(root, 'web/start.mjs'), String(port)]
+    const running = startProcess(`web-${port}`, args, this.env(port), this.logs)
     this.webs.push(running)
     this.origins.push(`http://127.0.0.1:${port}`)
     await waitForHealth(`http://127.0.0.1:${port}/api/health`, running)

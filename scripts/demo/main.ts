@@ -143,15 +143,13 @@ async function startAll(place: Place, options: Options): Promise<Running[]> {
   const logs = join(place.folder, 'logs')
   mkdirSync(logs, { recursive: true })
   const tsx = ['--import', 'tsx']
-  const next = join(root, 'node_modules/next/dist/bin/next')
   const running: Running[] = []
   await step('starting the router', () => {
     running.push(startProcess('router', [...tsx, join(root, 'router/main.ts')], env, logs))
   })
   const origin = `http://127.0.0.1:${place.ports.web}`
   await step('starting the web', async () => {
-    const args = [next, 'start', '-p', String(place.ports.web), '-H', '127.0.0.1']
-    const web = startProcess('web', args, env, logs, join(root, 'web'))
+    const web = startProcess('web', [join(root, 'web/start.mjs'), String(place.ports.web)], env, logs)
     running.push(web)
     await waitForHealth(`${origin}/api/health`, web)
   })

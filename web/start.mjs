@@ -1,0 +1,43 @@
+// A web process: Next.js behind a server that takes one request at a time from those that have come.
+//
+// Node accepts one new connection in each turn of its event loop (libuv from 1.45 on). With many busy connections a turn
+// handles a request of each, takes long, and whoever connects anew waits for seconds behind them: measured 16 s with 124
+// busy ones. One request in each turn keeps turns short, and all are served in the order in which they came.
+import { createServer } from 'node:http'
+import { dirname } from 'node:path'
+import { setImmediate } from 'node:timers'
+import { fileURLToPath } from 'node:url'
+import next from 'next'
+
+const [port, hostname] = [Number(process.argv[2]), process.argv[3] ?? '127.0.0.1']
+if (!Number.isInteger(port) || port < 1 || port > 65_535) {
+  console.error('Give the port as the first argument: node web/start.mjs 4700 [host]')
+  process.exit(2)
+}
+
+/** @type {(() => void)[]} */
+const waiting = []
+
+function takeNext() {
+  waiting.shift()?.()
+  if (waiting.length > 0) setImmediate(takeNext)
+}
+
+const app = next({ dev: false, dir: dirname(fileURLToPath(import.meta.url)), hostname, port })
+const handle = app.getRequestHandler()
+await app.prepare()
+const server = createServer((request, response) => {
+  waiting.push(() => {
+    if (request.socket.destroyed) return
+    handle(request, response).catch((error) => {
+      console.error(error)
+      response.destroy()
+    })
+  })
+  if (waiting.length === 1) setImmediate(takeNext)
+})
+server.on('error', (error) => {
+  console.error(`The web process cannot listen at ${hostname}:${port}: ${error.message}`)
+  process.exit(1)
+})
+server.listen(port, hostname)
