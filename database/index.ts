@@ -64,13 +64,17 @@ export {
   type Person,
 } from './people.ts'
 export {
+  changeAndPublish,
   DraftMoved,
   publishDraft,
   readDraft,
   readPublished,
-  saveQueueAndPublish,
+  readPublishedBy,
   type Draft,
   type Publishing,
+  type CalendarDraft,
+  type HoursDraft,
+  type PlanChange,
   type QueueDraft,
 } from './plan.ts'
 export {

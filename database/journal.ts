@@ -1,6 +1,6 @@
 import type pg from 'pg'
 import type { InteractionRecord } from '@eudromos/core/records'
-import { coreVersion, type Event, type Snapshot } from '@eudromos/core/routing'
+import { coreVersion, upcast, type Event, type Snapshot } from '@eudromos/core/routing'
 import type { Answer } from './inbox.ts'
 import { newsOf } from './news.ts'
 import { joined, once } from './procedure.ts'
@@ -64,19 +64,20 @@ begin
   recorded as (
     insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, answered_at, agent_id,
       ended_at, ended_by, closed_at, wait_ms, talk_ms, wrap_up_ms, messages, disposition_id, notes_content_id, offers,
-      handed_back)
+      handed_back, sent_on)
     select r.id, r.channel, r."customerId", r."lineId", r."queueId", r.test, r."arrivedAt", r.outcome, r."answeredAt",
       r."agentId", r."endedAt", r."endedBy", r."closedAt", r."waitMs", r."talkMs", r."wrapUpMs", r.messages,
-      r."dispositionId", r."notesContentId", r.offers, r."handedBack"
+      r."dispositionId", r."notesContentId", r.offers, r."handedBack", r."sentOn"
     from fence, jsonb_to_recordset(b_records) as r (id text, channel text, "customerId" text, "lineId" text,
       "queueId" text, test boolean, "arrivedAt" bigint, outcome text, "answeredAt" bigint, "agentId" text,
       "endedAt" bigint, "endedBy" text, "closedAt" bigint, "waitMs" bigint, "talkMs" bigint, "wrapUpMs" bigint,
-      messages int, "dispositionId" text, "notesContentId" text, offers jsonb, "handedBack" int)
-    on conflict (id) do update set outcome = excluded.outcome, answered_at = excluded.answered_at,
+      messages int, "dispositionId" text, "notesContentId" text, offers jsonb, "handedBack" int, "sentOn" int)
+    on conflict (id) do update set queue_id = excluded.queue_id, outcome = excluded.outcome, answered_at = excluded.answered_at,
       agent_id = excluded.agent_id, ended_at = excluded.ended_at, ended_by = excluded.ended_by,
       closed_at = excluded.closed_at, wait_ms = excluded.wait_ms, talk_ms = excluded.talk_ms,
       wrap_up_ms = excluded.wrap_up_ms, messages = excluded.messages, disposition_id = excluded.disposition_id,
-      notes_content_id = excluded.notes_content_id, offers = excluded.offers, handed_back = excluded.handed_back)
+      notes_content_id = excluded.notes_content_id, offers = excluded.offers, handed_back = excluded.handed_back,
+      sent_on = excluded.sent_on)
   select count(*)::int into held from fence;
   commit;
   if held = 1 then
@@ -143,7 +144,7 @@ export async function readJournal(
   })
   return rows.map((row) => ({
     seq: row.seq,
-    event: JSON.parse(row.body) as Event,
+    event: upcast(JSON.parse(row.body) as Event),
     inboxId: row.inbox_id,
     actor: row.actor,
     onBehalfOf: row.on_behalf_of,

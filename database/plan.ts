@@ -1,7 +1,8 @@
-import { asc, eq, max } from 'drizzle-orm'
+import { arrayContains, asc, eq, max } from 'drizzle-orm'
+import { drizzle } from 'drizzle-orm/node-postgres'
 import { compilePlan, type CompiledPlan, type PlanDocument } from '@eudromos/core/plan'
 import type { Command } from '@eudromos/core/routing'
-import type { Database } from './connect.ts'
+import type { Connection, Database } from './connect.ts'
 import { actorKey, hashOf } from './inbox.ts'
 import * as t from './schema.ts'
 
@@ -25,6 +26,11 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
   const members = await database.select().from(t.queueAgent).orderBy(asc(t.queueAgent.position))
   const testers = await database.select().from(t.queueTestCustomer)
   const lines = await database.select().from(t.line).orderBy(asc(t.line.id))
+  const hours = await database.select().from(t.hours).orderBy(asc(t.hours.position), asc(t.hours.id))
+  const calendars = await database
+    .select()
+    .from(t.holidayCalendar)
+    .orderBy(asc(t.holidayCalendar.position), asc(t.holidayCalendar.id))
   const document: PlanDocument = {
     centre: draft.centre,
     presenceStates: states.map(({ position: _, ...state }) => state),
@@ -45,6 +51,8 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
       testCustomerIds: testers.filter(({ queueId }) => queueId === queue.id).map(({ customerId }) => customerId),
     })),
     lines: lines.map((line) => ({ ...line, queueIds: queues.map(({ id }) => id) })),
+    hours: hours.map(({ position: _, ...one }) => one),
+    calendars: calendars.map(({ position: _, ...one }) => one),
   }
   return { version: draft.version, document }
 }
@@ -72,36 +80,98 @@ interface PublishOptions {
   readonly envelope: (plan: CompiledPlan) => Command
 }
 
+export type HoursDraft = PlanDocument['hours'][number]
+export type CalendarDraft = PlanDocument['calendars'][number]
+
+/** One thing put into the draft, or taken out of it; whatever uses what is taken out uses the replacement from then on. */
+export type PlanChange =
+  | { readonly kind: 'queue'; readonly queue: QueueDraft }
+  | { readonly kind: 'hours'; readonly hours: HoursDraft }
+  | { readonly kind: 'calendar'; readonly calendar: CalendarDraft }
+  | { readonly kind: 'deleteHours'; readonly id: string; readonly replacementId: string | null }
+  | { readonly kind: 'deleteCalendar'; readonly id: string; readonly replacementId: string | null }
+
 /**
- * Puts one queue into the draft and publishes, all in one transaction: draft, new version and the router's command are
+ * Makes the change in the draft and publishes, all in one transaction: draft, new version and the router's command are
  * all there or none is. Throws DraftMoved when `expectedDraft` is not the draft's version any more.
  */
-export const saveQueueAndPublish = (
+export const changeAndPublish = (
   database: Database,
-  queue: QueueDraft,
+  change: PlanChange,
   options: PublishOptions,
 ): Promise<Publishing> =>
   database.transaction(async (tx) => {
     await lockDraft(tx, options.expectedDraft)
-    const { agentIds, testCustomerIds, target, ...plain } = queue
-    const row = { ...plain, targetPercent: target?.percent ?? null, targetSeconds: target?.seconds ?? null }
-    const [last] = await tx.select({ position: max(t.queue.position) }).from(t.queue)
-    await tx
-      .insert(t.queue)
-      .values({ ...row, position: (last?.position ?? 0) + 1 })
-      .onConflictDoUpdate({ target: t.queue.id, set: row })
-    await tx.delete(t.queueAgent).where(eq(t.queueAgent.queueId, queue.id))
-    await tx.delete(t.queueTestCustomer).where(eq(t.queueTestCustomer.queueId, queue.id))
-    if (agentIds.length > 0)
-      await tx
-        .insert(t.queueAgent)
-        .values(agentIds.map((personId, position) => ({ queueId: queue.id, personId, position })))
-    if (testCustomerIds.length > 0)
-      await tx
-        .insert(t.queueTestCustomer)
-        .values(testCustomerIds.map((customerId) => ({ queueId: queue.id, customerId })))
+    await make(tx, change)
     return publishIn(tx, options)
   })
+
+async function make(tx: Transaction, change: PlanChange): Promise<void> {
+  switch (change.kind) {
+    case 'queue':
+      return putQueue(tx, change.queue)
+    case 'hours': {
+      const row = { ...change.hours, calendarIds: [...change.hours.calendarIds] }
+      const [last] = await tx.select({ position: max(t.hours.position) }).from(t.hours)
+      await tx
+        .insert(t.hours)
+        .values({ ...row, position: (last?.position ?? 0) + 1 })
+        .onConflictDoUpdate({ target: t.hours.id, set: row })
+      return
+    }
+    case 'calendar': {
+      const row = change.calendar
+      const [last] = await tx.select({ position: max(t.holidayCalendar.position) }).from(t.holidayCalendar)
+      await tx
+        .insert(t.holidayCalendar)
+        .values({ ...row, position: (last?.position ?? 0) + 1 })
+        .onConflictDoUpdate({ target: t.holidayCalendar.id, set: row })
+      return
+    }
+    case 'deleteHours':
+      await tx.update(t.queue).set({ hoursId: change.replacementId }).where(eq(t.queue.hoursId, change.id))
+      await tx.delete(t.hours).where(eq(t.hours.id, change.id))
+      return
+    case 'deleteCalendar': {
+      const users = await tx
+        .select()
+        .from(t.hours)
+        .where(arrayContains(t.hours.calendarIds, [change.id]))
+      const others = (ids: readonly string[]): string[] => [
+        ...new Set([
+          ...ids.filter((id) => id !== change.id),
+          ...(change.replacementId === null ? [] : [change.replacementId]),
+        ]),
+      ]
+      for (const { id, calendarIds } of users)
+        await tx
+          .update(t.hours)
+          .set({ calendarIds: others(calendarIds) })
+          .where(eq(t.hours.id, id))
+      await tx.delete(t.holidayCalendar).where(eq(t.holidayCalendar.id, change.id))
+    }
+  }
+}
+
+async function putQueue(tx: Transaction, queue: QueueDraft): Promise<void> {
+  const { agentIds, testCustomerIds, target, ...plain } = queue
+  const row = { ...plain, targetPercent: target?.percent ?? null, targetSeconds: target?.seconds ?? null }
+  const [last] = await tx.select({ position: max(t.queue.position) }).from(t.queue)
+  await tx
+    .insert(t.queue)
+    .values({ ...row, position: (last?.position ?? 0) + 1 })
+    .onConflictDoUpdate({ target: t.queue.id, set: row })
+  await tx.delete(t.queueAgent).where(eq(t.queueAgent.queueId, queue.id))
+  await tx.delete(t.queueTestCustomer).where(eq(t.queueTestCustomer.queueId, queue.id))
+  if (agentIds.length > 0)
+    await tx
+      .insert(t.queueAgent)
+      .values(agentIds.map((personId, position) => ({ queueId: queue.id, personId, position })))
+  if (testCustomerIds.length > 0)
+    await tx
+      .insert(t.queueTestCustomer)
+      .values(testCustomerIds.map((customerId) => ({ queueId: queue.id, customerId })))
+}
 
 /** Publishes the draft as it stands. */
 export const publishDraft = (database: Database, options: PublishOptions): Promise<Publishing> =>
@@ -139,7 +209,18 @@ async function publishIn(tx: Transaction, { by, note, at, envelope }: PublishOpt
 }
 
 /** The published plan of a version, with its names; null where there is no such version. */
-export async function readPublished(database: Database, version: number): Promise<PlanDocument | null> {
+export async function readPublished(database: Reader, version: number): Promise<PlanDocument | null> {
   const [row] = await database.select().from(t.planVersion).where(eq(t.planVersion.version, version))
-  return row?.document ?? null
+  return row === undefined ? null : completed(row.document)
 }
+
+/** The same over a connection of one's own. */
+export const readPublishedBy = (client: Connection, version: number): Promise<PlanDocument | null> =>
+  readPublished(drizzle(client), version)
+
+/** Documents published before there were hours have every queue always open. */
+const completed = (document: PlanDocument): PlanDocument => ({
+  ...{ hours: [], calendars: [] },
+  ...document,
+  queues: document.queues.map((queue) => ({ ...{ hoursId: null, atClosingTo: null }, ...queue })),
+})

@@ -13,7 +13,7 @@ import {
   timestamp,
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
-import type { Line, PlanDocument, Role, ServiceState } from '@eudromos/core/plan'
+import type { HolidayCalendar, Line, PlanDocument, PlanHours, Role, ServiceState } from '@eudromos/core/plan'
 import type { RecordedOffer } from '@eudromos/core/records'
 
 const instant = (name: string) => bigint(name, { mode: 'number' })
@@ -159,6 +159,27 @@ export const queue = pgTable('queue', {
   selection: text().$type<'longestIdle'>().notNull(),
   mostWaiting: integer('most_waiting'),
   wrapUpSeconds: integer('wrap_up_seconds').notNull(),
+  hoursId: text('hours_id').references(() => hours.id),
+  atClosingTo: text('at_closing_to'),
+})
+
+export const hours = pgTable('hours', {
+  id: text().primaryKey(),
+  position: integer().notNull(),
+  name: text().notNull(),
+  description: text().notNull(),
+  zone: text().notNull(),
+  weekly: jsonb().$type<PlanHours['weekly']>().notNull(),
+  exceptions: jsonb().$type<PlanHours['exceptions']>().notNull(),
+  calendarIds: text('calendar_ids').array().notNull(),
+})
+
+export const holidayCalendar = pgTable('holiday_calendar', {
+  id: text().primaryKey(),
+  position: integer().notNull(),
+  name: text().notNull(),
+  description: text().notNull(),
+  holidays: jsonb().$type<HolidayCalendar['holidays']>().notNull(),
 })
 
 export const queueAgent = pgTable(
@@ -228,6 +249,7 @@ export const record = pgTable(
     notesContentId: text('notes_content_id'),
     offers: jsonb().$type<RecordedOffer[]>().notNull(),
     handedBack: integer('handed_back').notNull(),
+    sentOn: integer('sent_on').notNull().default(0),
   },
   (table) => [
     index('record_arrived').on(table.arrivedAt, table.id),

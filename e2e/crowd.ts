@@ -39,6 +39,8 @@ export function crowdScenario(agents: number, wrapUpSeconds = 0): Scenario {
         mostWaiting: null,
         wrapUpSeconds,
         testCustomerIds: [],
+        hoursId: null,
+        atClosingTo: null,
       },
     ],
   }

@@ -11,7 +11,7 @@ export interface News {
 
 export interface LineInfo {
   readonly id: string
-  readonly queues: readonly { readonly id: string; readonly name: string }[]
+  readonly queues: readonly { readonly id: string; readonly name: string; readonly open: boolean }[]
 }
 
 export class GatewayError extends Error {

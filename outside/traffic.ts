@@ -121,7 +121,7 @@ export class Traffic {
   private async begin(name: string, text: string, choice: number): Promise<void> {
     const [line] = await this.carrier.lines()
     const wanted = this.settings.queueIds
-    const open = (line?.queues ?? []).filter(({ id }) => wanted.length === 0 || wanted.includes(id))
+    const open = (line?.queues ?? []).filter(({ id, open }) => open && (wanted.length === 0 || wanted.includes(id)))
     // The first queues of a plan are the busy ones.
     const queue = open[Math.floor(choice * choice * open.length)]
     if (line === undefined || queue === undefined) return

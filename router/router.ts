@@ -7,6 +7,7 @@ import {
   listen,
   liveWebProcesses,
   purgeInbox,
+  readPublishedBy,
   renewTurn,
   takeTurn,
   tryLock,
@@ -121,6 +122,7 @@ export class Router {
         if (performance.now() >= checkAt) {
           checkAt = performance.now() + processCheckMs
           await writer.loseProcesses(await liveWebProcesses(writing))
+          await writer.extendPlan((version) => readPublishedBy(reading, version))
         }
         if (!more && !this.hinted) await this.pause(Math.min(pollMs, writer.dueInMs() ?? pollMs))
       }

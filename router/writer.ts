@@ -1,4 +1,6 @@
 import type { Logger } from 'pino'
+import { dayMs } from '@eudromos/core/hours'
+import { compileTimes, type PlanDocument } from '@eudromos/core/plan'
 import {
   advance,
   evolve,
@@ -32,6 +34,8 @@ import { byItself, Scribe, type Draft } from './scribe.ts'
 
 const batchLimit = 500
 const snapshotEvery = 5000
+/** Of the 400 days that are compiled, the calendar is carried on once fewer than these are left. */
+const leastAheadMs = 380 * dayMs
 
 /** A batch could not be decided or committed. */
 class BatchFailed extends Error {
@@ -254,6 +258,20 @@ export class Writer {
       this.log.warn({ processId }, 'web process lost')
       await this.runInternal('loseProcess', { processId })
     }
+  }
+
+  /**
+   * Carries on what the running plan has of the calendar, well before it ends: the same document, compiled from now on.
+   * `documentOf` reads a published version.
+   */
+  async extendPlan(documentOf: (version: number) => Promise<PlanDocument | null>): Promise<void> {
+    const { plan } = this.state
+    const now = this.now()
+    if (plan === null || plan.compiledUntil - now > leastAheadMs) return
+    const document = await documentOf(plan.version)
+    if (document === null) return
+    await this.runInternal('extendPlan', { version: plan.version, times: compileTimes(document, now) })
+    this.log.info({ version: plan.version }, 'plan extended')
   }
 
   private async runInternal<T extends CommandType>(type: T, body: CommandBodies[T]): Promise<void> {

@@ -1,4 +1,4 @@
-import { dateOf, dayMs, UtcClock, Zone, type Clock, type Holiday } from '../hours/index.ts'
+import { dateOf, dayMs, UtcClock, Zone, type Clock, type Holiday, type Span } from '../hours/index.ts'
 import { IcsFault, readComponents, unescapeText, type Component, type ContentLine } from './content-lines.ts'
 import { durationOf, instantIn, momentOf, type Clocks, type Length, type Moment } from './moments.ts'
 import { ruleOf, type Rule } from './recurrence.ts'
@@ -114,7 +114,22 @@ class Expansion {
       if (!isLength(end) || end.ms === 0)
         return { uid: event.uid, name, span, from: text(wall, 0), until: text(wall, days - 1) }
     }
+    const walls = this.floating(event, start, span)
+    if (walls !== null) return { uid: event.uid, name, span, ...walls }
     return { uid: event.uid, name, span, from: instantText(span.from), until: instantText(span.to) }
+  }
+
+  /** What floats stays wall time, so that it means the same in every zone; null where its end is no wall time. */
+  private floating(event: Event, { moment, end: own }: Start, span: Span): { from: string; until: string } | null {
+    const end = own ?? event.end
+    if (moment.isDate || moment.clock !== null || (!isLength(end) && end.clock !== null)) return null
+    const until = isLength(end)
+      ? moment.wall + end.days * dayMs + end.ms
+      : own === undefined
+        ? moment.wall + end.wall - event.start.wall
+        : end.wall
+    if (this.own.fromWall(until) !== span.to) return null
+    return { from: instantText(moment.wall).slice(0, -1), until: instantText(until).slice(0, -1) }
   }
 
   series(events: readonly Event[]): Occurrence[] {
@@ -178,7 +193,7 @@ function instantText(at: number): string {
 
 /**
  * The closures of an iCalendar file (RFC 5545) that touch [from, to), in order; all-day events as dates, timed ones as exact
- * instants. Dates and floating times are read in `zone`. Throws IcsFault; nothing is taken of a file with a fault.
+ * instants, those without a zone as wall times. Dates and wall times are read in `zone`. Throws IcsFault; nothing is taken of a file with a fault.
  */
 export function readHolidays(
   text: string,

@@ -3,7 +3,7 @@ import type { Instant } from '../plan/index.ts'
 
 /**
  * Counts of one queue since its day began. A visit counts in the day on which it began, so at any time
- * entered = answered + abandoned + sentAway + the visits of today that still wait.
+ * entered = answered + abandoned + passedOn + sentAway + the visits of today that still wait.
  */
 export interface QueueFigures {
   dayBeganAt: Instant
@@ -12,6 +12,7 @@ export interface QueueFigures {
   answeredWithin: number
   abandoned: number
   abandonedWithin: number
+  passedOn: number
   sentAway: number
   waitSumMs: number
   handled: number
@@ -27,6 +28,7 @@ export const freshFigures = (dayBeganAt: Instant): QueueFigures => ({
   answeredWithin: 0,
   abandoned: 0,
   abandonedWithin: 0,
+  passedOn: 0,
   sentAway: 0,
   waitSumMs: 0,
   handled: 0,
@@ -35,18 +37,17 @@ export const freshFigures = (dayBeganAt: Instant): QueueFigures => ({
   estimateErrorSumMs: 0,
 })
 
-export type VisitEnd = 'answered' | 'abandoned' | 'sentAway'
+export type VisitEnd = 'answered' | 'abandoned' | 'passedOn' | 'sentAway'
 
-/** Counts the end of a visit that began at `enteredAt` and was met by `targetMs` (the queue's target). */
+/** Counts the end of a visit that began at `enteredAt` and waited for `wait` ms; `targetMs` is the queue's target. */
 export function countVisitEnd(
   figures: QueueFigures,
   end: VisitEnd,
   enteredAt: Instant,
-  endedAt: Instant,
+  wait: number,
   targetMs: number,
 ): void {
   if (enteredAt < figures.dayBeganAt) return
-  const wait = endedAt - enteredAt
   const within = wait <= targetMs ? 1 : 0
   figures[end] += 1
   if (end === 'answered') {

@@ -5,6 +5,7 @@ const queue = (id: string, rest: Partial<QueueNow> = {}): QueueNow => ({
   targetSeconds: 20,
   waiting: 0,
   oldestWaitSince: null,
+  closesAt: null,
   members: 4,
   present: 2,
   free: 1,
@@ -29,6 +30,16 @@ test('waiting where nobody is there is worse, even before the target', () => {
   const late = queue('late', { waiting: 1, oldestWaitSince: 75_000 })
   const unserved = queue('unserved', { waiting: 1, oldestWaitSince: 99_000, present: 0, free: 0 })
   expect(keys([late, unserved])).toEqual(['queueWaits unserved', 'queueWaits late'])
+})
+
+test('a queue that closes within a quarter of an hour with people waiting is named, sooner being worse', () => {
+  const waiting = (id: string, closesAt: number | null): QueueNow =>
+    queue(id, { waiting: 1, oldestWaitSince: 99_000, closesAt })
+  const soon = waiting('soon', 100_000 + 5 * 60_000)
+  const sooner = waiting('sooner', 100_000 + 60_000)
+  const later = waiting('later', 100_000 + 16 * 60_000)
+  const empty = queue('empty', { closesAt: 100_000 + 60_000 })
+  expect(keys([soon, sooner, later, empty, waiting('never', null)])).toEqual(['closesSoon sooner', 'closesSoon soon'])
 })
 
 test('stuck ones, unattended people and queues without people are listed', () => {

@@ -6,6 +6,8 @@ export interface QueueNow {
   readonly targetSeconds: number
   readonly waiting: number
   readonly oldestWaitSince: Instant | null
+  /** When it closes next; null where it is closed or never closes. */
+  readonly closesAt: Instant | null
   /** People listed, of these present and of these free; and those kept away only by their presence state. */
   readonly members: number
   readonly present: number
@@ -23,9 +25,13 @@ export interface Situation {
 
 export type Concern =
   | { readonly kind: 'queueWaits'; readonly severity: number; readonly queue: QueueNow; readonly longestMs: number }
+  | { readonly kind: 'closesSoon'; readonly severity: number; readonly queue: QueueNow; readonly inMs: number }
   | { readonly kind: 'stuck'; readonly severity: number; readonly interactionId: string; readonly queueId: string }
   | { readonly kind: 'unattended'; readonly severity: number; readonly personIds: readonly string[] }
   | { readonly kind: 'nobodyListed'; readonly severity: number; readonly queueId: string }
+
+/** A queue that closes within so long with people waiting is worth a line. */
+export const soonMs = 15 * 60_000
 
 /** How late a wait is: wait / target, 1 at the target. */
 const lateness = (queue: QueueNow, at: Instant): number =>
@@ -40,6 +46,9 @@ export function concerns({ queues, stuck, unattended }: Situation, at: Instant):
   for (const queue of queues) {
     if (queue.active && queue.members === 0) found.push({ kind: 'nobodyListed', severity: 0.3, queueId: queue.id })
     if (queue.waiting === 0) continue
+    const inMs = queue.closesAt === null ? Infinity : queue.closesAt - at
+    if (inMs > 0 && inMs <= soonMs)
+      found.push({ kind: 'closesSoon', severity: 0.9 + (soonMs - inMs) / soonMs / 2, queue, inMs })
     const late = lateness(queue, at)
     const unserved = queue.present === 0
     if (late < 1 && !unserved) continue
@@ -57,6 +66,8 @@ export function concernKey(concern: Concern): string {
   switch (concern.kind) {
     case 'queueWaits':
       return `queueWaits ${concern.queue.id}`
+    case 'closesSoon':
+      return `closesSoon ${concern.queue.id}`
     case 'stuck':
       return `stuck ${concern.interactionId}`
     case 'unattended':

@@ -1,6 +1,7 @@
 // When something is open: weekly patterns in a zone, exceptions, holidays. Imports nothing.
 export { hoursFaults, asHours, type HoursFault, type HoursFaultCode } from './faults.ts'
-export { OpenTimes, type Why } from './open-times.ts'
+export { Openings } from './openings.ts'
+export { OpenTimes, type Special, type Why } from './open-times.ts'
 export { dateOf, dayNumber } from './civil.ts'
 export {
   dayMs,

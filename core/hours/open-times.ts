@@ -1,11 +1,17 @@
 import { dayNumber } from './civil.ts'
 import { Pattern } from './compile.ts'
+import { Openings } from './openings.ts'
 import { dayMs, type Hours } from './pattern.ts'
 import type { Span } from './spans.ts'
 
 const firstPieceMs = 400 * dayMs
 /** Nobody asks for later; an answer that lies beyond is "none". */
 const end = dayNumber(2200, 1, 1) * dayMs
+
+export interface Special {
+  readonly kind: 'exception' | 'holiday'
+  readonly name: string | null
+}
 
 export interface Why {
   readonly open: boolean
@@ -24,10 +30,7 @@ export class OpenTimes {
   /** What is worked out: exact for everything that happens in [low, high]. */
   private low = 0
   private high = -1
-  private starts = new Float64Array(0)
-  private ends = new Float64Array(0)
-  /** Open time from `low`'s first opening up to the start of each. */
-  private sums = new Float64Array(0)
+  private openings = new Openings([])
 
   /** `hours` must be free of faults (see `hoursFaults`). */
   constructor(hours: Hours) {
@@ -42,27 +45,12 @@ export class OpenTimes {
     this.low = none || from < this.low ? from - (none ? dayMs : width) : this.low
     this.high = none || to > this.high ? to + width : this.high
     const spans = this.pattern.open(Math.floor(this.low / dayMs) - 4, Math.ceil(this.high / dayMs) + 4)
-    this.starts = Float64Array.from(spans, (span) => span.from)
-    this.ends = Float64Array.from(spans, (span) => span.to)
-    this.sums = new Float64Array(spans.length)
-    for (let n = 1; n < spans.length; n += 1)
-      this.sums[n] = (this.sums[n - 1] ?? 0) + ((this.ends[n - 1] ?? 0) - (this.starts[n - 1] ?? 0))
-  }
-
-  /** The last opening that starts at or before `at`, as its place; -1 where there is none. */
-  private place(at: number): number {
-    let [low, high] = [0, this.starts.length]
-    while (low < high) {
-      const middle = (low + high) >>> 1
-      if ((this.starts[middle] ?? 0) <= at) low = middle + 1
-      else high = middle
-    }
-    return low - 1
+    this.openings = new Openings(spans)
   }
 
   isOpen(at: number): boolean {
     this.cover(at, at)
-    return at < (this.ends[this.place(at)] ?? -Infinity)
+    return this.openings.isOpen(at)
   }
 
   /** Goes on to look for what the week alone must bring, unless it brings it never. */
@@ -79,17 +67,14 @@ export class OpenTimes {
   nextOpening(at: number): number | null {
     this.cover(at, at)
     const { week } = this.pattern
-    return this.later(week === 'changing' ? 'closed' : week, () => this.starts[this.place(at) + 1] ?? null)
+    return this.later(week === 'changing' ? 'closed' : week, () => this.openings.nextOpening(at))
   }
 
   /** The first change from open to closed strictly after `at`; null where none ever comes. */
   nextClosing(at: number): number | null {
     this.cover(at, at)
     const { week } = this.pattern
-    return this.later(week === 'changing' ? 'open' : week, () => {
-      const n = this.place(at)
-      return (this.ends[n] ?? -Infinity) > at ? (this.ends[n] ?? null) : (this.ends[n + 1] ?? null)
-    })
+    return this.later(week === 'changing' ? 'open' : week, () => this.openings.nextClosing(at))
   }
 
   /** `at` where it is open, else the next opening. */
@@ -97,16 +82,11 @@ export class OpenTimes {
     return this.isOpen(at) ? at : this.nextOpening(at)
   }
 
-  private openBefore(at: number): number {
-    const n = this.place(at)
-    return n < 0 ? 0 : (this.sums[n] ?? 0) + Math.min(at, this.ends[n] ?? 0) - (this.starts[n] ?? 0)
-  }
-
   /** Open milliseconds in [from, to); 0 where `to` is not after `from`. */
   openMs(from: number, to: number): number {
     if (to <= from) return 0
     this.cover(from, to)
-    return this.openBefore(to) - this.openBefore(from)
+    return this.openings.openBefore(to) - this.openings.openBefore(from)
   }
 
   /**
@@ -116,29 +96,26 @@ export class OpenTimes {
   afterOpenMs(at: number, ms: number): number | null {
     if (ms <= 0) return at
     this.cover(at, Math.min(at + ms, end))
-    const target = this.openBefore(at) + ms
-    return this.later('closed', () => {
-      let [low, high] = [0, this.sums.length]
-      while (low < high) {
-        const middle = (low + high) >>> 1
-        if ((this.sums[middle] ?? 0) < target) low = middle + 1
-        else high = middle
-      }
-      const n = low - 1
-      const found = (this.starts[n] ?? Infinity) + target - (this.sums[n] ?? 0)
-      return n >= 0 && found <= (this.ends[n] ?? 0) ? found : null
-    })
+    // Covering more may begin earlier, so what was open before is counted again each time.
+    return this.later('closed', () => this.openings.whenOpenFor(this.openings.openBefore(at) + ms))
   }
 
   /** The openings within [from, to), cut at its ends. */
   intervals(from: number, to: number): Span[] {
     this.cover(from, Math.max(from, to))
-    const found: Span[] = []
-    for (let n = Math.max(0, this.place(from)); n < this.starts.length; n += 1) {
-      const span = { from: Math.max(from, this.starts[n] ?? 0), to: Math.min(to, this.ends[n] ?? 0) }
-      if (span.from >= to) break
-      if (span.to > span.from) found.push(span)
+    return this.openings.within(from, to)
+  }
+
+  /** The exceptions and holidays that bear on [from, to), by name; an exception may have none. */
+  specials(from: number, to: number): Special[] {
+    const { zone, exceptions, holidays } = this.pattern
+    const found: Special[] = []
+    for (let day = Math.floor(zone.toWall(from) / dayMs); day * dayMs < zone.toWall(to); day += 1) {
+      const special = exceptions.get(day)
+      if (special !== undefined) found.push({ kind: 'exception', name: special.exception.name ?? null })
     }
+    for (const holiday of holidays)
+      if (holiday.from < to && from < holiday.to) found.push({ kind: 'holiday', name: holiday.name })
     return found
   }
 

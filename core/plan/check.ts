@@ -16,6 +16,10 @@ export type FindingCode =
   | 'unknownPerson'
   | 'notAnAgent'
   | 'nameTaken'
+  | 'unknownHours'
+  | 'neverOpen'
+  | 'sentInACircle'
+  | 'unknownQueue'
 
 const canTake = (person: PlanPerson, limits: ReadonlyMap<string, LoadLimits>): boolean => {
   const limit = person.loadLimitsId === null ? undefined : limits.get(person.loadLimitsId)
@@ -40,6 +44,18 @@ export function couldServe(
   })
 }
 
+/** Whether those sent on when it closes could come back to it. */
+function isInACircle(queue: PlanDocument['queues'][number], document: PlanDocument): boolean {
+  const next = new Map(document.queues.map(({ id, atClosingTo }) => [id as string, atClosingTo]))
+  next.set(queue.id, queue.atClosingTo)
+  const seen = new Set<string>()
+  for (let id: string | null | undefined = queue.id; id != null; id = next.get(id)) {
+    if (seen.has(id)) return true
+    seen.add(id)
+  }
+  return false
+}
+
 /** What is wrong, or likely wrong, with one queue of the document. */
 export function checkQueue(queue: PlanDocument['queues'][number], document: PlanDocument): Finding[] {
   const findings: Finding[] = []
@@ -55,7 +71,16 @@ export function checkQueue(queue: PlanDocument['queues'][number], document: Plan
     if (person === undefined) find('fault', 'unknownPerson', { personId: id })
     else if (!person.roles.includes('agent')) find('warning', 'notAnAgent', { personId: id })
   }
+  const hours = document.hours.find(({ id }) => id === queue.hoursId)
+  if (queue.hoursId !== null && hours === undefined) find('fault', 'unknownHours')
+  if (queue.atClosingTo !== null) {
+    const next = document.queues.find(({ id }) => id === queue.atClosingTo)
+    if (next === undefined || next.service === 'retired') find('fault', 'unknownQueue')
+    else if (isInACircle(queue, document)) find('fault', 'sentInACircle', { name: next.name })
+  }
   if (queue.service === 'retired') return findings
+  if (hours !== undefined && hours.weekly.length + hours.exceptions.length === 0)
+    find('warning', 'neverOpen', { hours: hours.name })
   const able = couldServe(queue, document)
   if (able.length === 0) find('warning', 'nobodyCanServe')
   else if (able.length === 1) find('warning', 'onePersonCanServe', { personId: able[0]?.id ?? '' })

@@ -1,24 +1,51 @@
 import { Temporal } from 'temporal-polyfill'
+import { dayMs, OpenTimes, type Hours } from '../hours/index.ts'
 import type { Instant } from './ids.ts'
-import type { CompiledPlan, PlanDocument } from './plan.ts'
+import type { CompiledHours, CompiledPlan, PlanDocument } from './plan.ts'
 
 const compiledDays = 400
+/** What waits longer than this counts as having waited so long. */
+const compiledDaysBack = 40
+
+/** What depends on the calendar, as instants. */
+export type CompiledTimes = Pick<CompiledPlan, 'hours' | 'dayTurns' | 'compiledUntil'>
+
+/** The hours as they are asked: with the holidays of the calendars that they take. */
+export function hoursOf(
+  { zone, weekly, exceptions, calendarIds }: PlanDocument['hours'][number],
+  calendars: PlanDocument['calendars'],
+): Hours {
+  const taken = calendars.filter(({ id }) => calendarIds.includes(id))
+  return { zone, weekly, exceptions, holidays: taken.flatMap(({ holidays }) => holidays) }
+}
 
 /**
- * The document as the router runs it: names left out, the turns of the day as instants. A local hour that a change of
- * clocks skips moves forward by the gap; one that happens twice means the first (RFC 5545, 3.3.5).
+ * Everything of the document that depends on the calendar, as instants from 40 days before `at` to 400 days after. A
+ * local hour that a change of clocks skips moves forward by the gap; one that happens twice means the first (RFC 5545,
+ * 3.3.5).
  */
-export function compilePlan(document: PlanDocument, version: number, at: Instant): CompiledPlan {
-  const { zone, dayTurnsAtHour } = document.centre
-  const today = Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(zone).toPlainDate()
+export function compileTimes({ centre, hours, calendars }: PlanDocument, at: Instant): CompiledTimes {
+  const today = Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(centre.zone).toPlainDate()
   const dayTurns = Array.from(
     { length: compiledDays + 1 },
     (_, day) =>
       today
         .add({ days: day })
-        .toPlainDateTime({ hour: dayTurnsAtHour })
-        .toZonedDateTime(zone, { disambiguation: 'compatible' }).epochMilliseconds,
+        .toPlainDateTime({ hour: centre.dayTurnsAtHour })
+        .toZonedDateTime(centre.zone, { disambiguation: 'compatible' }).epochMilliseconds,
   ).filter((turn) => turn > at)
+  const compiledUntil = at + compiledDays * dayMs
+  const compiled = hours.map((one): CompiledHours => ({
+    id: one.id,
+    openings: new OpenTimes(hoursOf(one, calendars))
+      .intervals(at - compiledDaysBack * dayMs, compiledUntil)
+      .flatMap(({ from, to }) => [from, to]),
+  }))
+  return { hours: compiled, dayTurns, compiledUntil }
+}
+
+/** The document as the router runs it: names left out, what depends on the calendar as instants. */
+export function compilePlan(document: PlanDocument, version: number, at: Instant): CompiledPlan {
   const { name: _, ...centre } = document.centre
   return {
     version,
@@ -35,6 +62,6 @@ export function compilePlan(document: PlanDocument, version: number, at: Instant
     people: document.people,
     queues: document.queues.map(({ name: _name, description: _description, ...queue }) => queue),
     lines: document.lines.map(({ name: _name, ...line }) => line),
-    dayTurns,
+    ...compileTimes(document, at),
   }
 }

@@ -12,6 +12,8 @@ const queue = (id: string, rest: Partial<PlanDocument['queues'][number]> = {}): 
   mostWaiting: null,
   wrapUpSeconds: 30,
   testCustomerIds: [],
+  hoursId: null,
+  atClosingTo: null,
   ...rest,
 })
 
@@ -43,6 +45,8 @@ const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayTur
   ],
   queues,
   lines: [],
+  hours: [],
+  calendars: [],
 })
 
 const codes = (checked: PlanDocument['queues'][number], others: PlanDocument['queues'] = []): string[] =>

@@ -1,8 +1,11 @@
+import type { DateException, Holiday, WeeklyInterval } from '../hours/index.ts'
 import type {
   AgentId,
+  CalendarId,
   CustomerId,
   DeclineReasonId,
   DispositionId,
+  HoursId,
   Instant,
   LineId,
   LoadLimitsId,
@@ -77,6 +80,25 @@ export interface Queue {
   readonly mostWaiting: number | null
   readonly wrapUpSeconds: number
   readonly testCustomerIds: readonly CustomerId[]
+  /** Null: always open. */
+  readonly hoursId: HoursId | null
+  /** Where those still waiting go when it closes; null: they are served. */
+  readonly atClosingTo: QueueId | null
+}
+
+/** Opening hours of the plan: a weekly pattern in one zone, its own exceptions, and the holiday calendars taken. */
+export interface PlanHours {
+  readonly id: HoursId
+  readonly zone: string
+  readonly weekly: readonly WeeklyInterval[]
+  readonly exceptions: readonly DateException[]
+  readonly calendarIds: readonly CalendarId[]
+}
+
+/** Named closures, shared by several hours. */
+export interface HolidayCalendar {
+  readonly id: CalendarId
+  readonly holidays: readonly Holiday[]
 }
 
 export interface Line {
@@ -99,6 +121,14 @@ export interface PlanDocument {
   readonly people: readonly PlanPerson[]
   readonly queues: readonly (Queue & Named & { readonly description: string })[]
   readonly lines: readonly (Line & Named)[]
+  readonly hours: readonly (PlanHours & Named & { readonly description: string })[]
+  readonly calendars: readonly (HolidayCalendar & Named & { readonly description: string })[]
+}
+
+/** When hours are open, as instants in order: from, to, from, to … */
+export interface CompiledHours {
+  readonly id: HoursId
+  readonly openings: readonly Instant[]
 }
 
 /** What the router runs: ids and numbers only, with what depends on the calendar already as instants. */
@@ -112,6 +142,9 @@ export interface CompiledPlan {
   readonly people: readonly PlanPerson[]
   readonly queues: readonly Queue[]
   readonly lines: readonly Line[]
-  /** The instants at which "today" turns, for 400 days from the day of compiling. */
+  readonly hours: readonly CompiledHours[]
+  /** The instants at which "today" turns. */
   readonly dayTurns: readonly Instant[]
+  /** Up to when `hours` and `dayTurns` reach: 400 days from compiling. */
+  readonly compiledUntil: Instant
 }

@@ -51,6 +51,8 @@ export interface InteractionRecord {
   readonly notesContentId: ContentId | null
   readonly offers: readonly RecordedOffer[]
   readonly handedBack: number
+  /** How often a queue that closed sent it on to another; `queueId` is the last. */
+  readonly sentOn: number
 }
 
 /**
@@ -92,6 +94,8 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
       const talkMs = event.at - lastAnswerOf(before)
       return { ...before, endedAt: event.at, endedBy: event.by, talkMs: (before.talkMs ?? 0) + talkMs }
     }
+    case 'sentOn':
+      return { ...before, queueId: event.queueId, sentOn: before.sentOn + 1 }
     case 'handedBack':
       return {
         ...before,
@@ -138,6 +142,7 @@ function begin(event: Event<'interactionArrived' | 'interactionSentAway'>): Inte
     notesContentId: null,
     offers: [],
     handedBack: 0,
+    sentOn: 0,
   }
 }
 

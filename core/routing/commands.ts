@@ -2,6 +2,7 @@ import type {
   AgentId,
   Channel,
   CompiledPlan,
+  CompiledTimes,
   ConnectionId,
   ContentId,
   CustomerId,
@@ -20,6 +21,7 @@ import type { Event } from './events.ts'
 /** What can be asked for, by name. Ids of new things come with the command. */
 export interface CommandBodies {
   publishPlan: { readonly plan: CompiledPlan }
+  extendPlan: { readonly version: number; readonly times: CompiledTimes }
   resumeRouter: { readonly outageMs: number }
   loseProcess: { readonly processId: ProcessId }
   connectAgent: { readonly agentId: AgentId; readonly connectionId: ConnectionId; readonly processId: ProcessId }
@@ -34,6 +36,8 @@ export interface CommandBodies {
     /** The customer's connection, where it stands already. */
     readonly connection: { readonly id: ConnectionId; readonly processId: ProcessId } | null
     readonly contentId: ContentId | null
+    /** Where the queue is closed: what is said is left as a message that waits for the opening. */
+    readonly leaveMessage?: boolean
   }
   connectCustomer: {
     readonly interactionId: InteractionId
@@ -104,6 +108,7 @@ export type RefusalCode =
   | 'notAllowed'
   | 'noPlan'
   | 'planNotNewer'
+  | 'planNotRunning'
   | 'unknownAgent'
   | 'unknownInteraction'
   | 'unknownQueue'
@@ -117,6 +122,7 @@ export type RefusalCode =
   | 'queueInPreparation'
   | 'queueTakesNothingNew'
   | 'queueRetired'
+  | 'queueClosed'
   | 'interactionExists'
   | 'interactionOver'
   | 'notConnected'

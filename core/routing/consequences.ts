@@ -55,6 +55,7 @@ export function end(state: State, interaction: Interaction, by: 'customer' | 'ag
 
 /** The wait to tell one who joins the queue now. */
 export function estimateFor(state: State, queueId: QueueId): number | null {
+  if (!state.queueDay(queueId).open) return null
   const { occupants, slots, free } = state.index.queue(queueId)
   return estimateWaitSeconds(occupants + 1, slots, free.size, state.queueDay(queueId).recentHandleMs)
 }

@@ -13,6 +13,8 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
   switch (kind) {
     case 'dayTurn':
       return [event('dayTurned', at, {})]
+    case 'hours':
+      return [event(state.isOpenAt(id, at) ? 'queueOpened' : 'queueClosed', at, { queueId: id })]
     case 'answerWindow': {
       const interaction = state.interaction(id)
       const offer = openOffer(interaction)
@@ -57,8 +59,11 @@ export function handBackEvent(state: State, interactionId: string, agentId: stri
     interactionId,
     agentId,
     visitId: `${interactionId}.v${interaction.visits.length + 1}`,
-    waitSince: at - (answeredAt - visit.waitSince),
+    waitedBeforeMs: state.servedWaitMs(visit, answeredAt),
     estimatedWaitSeconds: estimateFor(state, visit.queueId),
-    customerGraceDueAt: interaction.connections.length > 0 ? null : at + state.settings().customerGraceSeconds * 1000,
+    customerGraceDueAt:
+      interaction.connections.length > 0 || interaction.leftMessage
+        ? null
+        : at + state.settings().customerGraceSeconds * 1000,
   })
 }

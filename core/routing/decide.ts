@@ -14,6 +14,8 @@ export function decide(state: State, command: Command, at: Instant): Decision {
   switch (command.type) {
     case 'publishPlan':
       return publishPlan(state, command, at)
+    case 'extendPlan':
+      return bySystem(command) ?? extendPlan(state, command, at)
     case 'resumeRouter':
       return bySystem(command) ?? [event('routerResumed', at, command.body)]
     case 'loseProcess':
@@ -122,6 +124,12 @@ function publishPlan(state: State, command: Command<'publishPlan'>, at: Instant)
   return [...before, event('planTaken', at, { plan }), ...after]
 }
 
+function extendPlan(state: State, { body }: Command<'extendPlan'>, at: Instant): Decision {
+  const running = state.plan?.version ?? 0
+  if (body.version !== running) return refuse('planNotRunning', { version: body.version, running })
+  return [event('planExtended', at, body)]
+}
+
 /** The agent is in the plan no more: nothing of their customers' is lost. */
 function dismiss(state: State, agentId: AgentId, at: Instant): Event[] {
   return state.agent(agentId).carried.flatMap((interactionId): Event[] => {
@@ -201,7 +209,8 @@ function disconnectCustomer(
     event('customerDisconnected', at, {
       interactionId: interaction.id,
       connectionId,
-      customerGraceDueAt: waits && last ? at + state.settings().customerGraceSeconds * 1000 : null,
+      customerGraceDueAt:
+        waits && last && !interaction.leftMessage ? at + state.settings().customerGraceSeconds * 1000 : null,
     }),
   ]
 }
@@ -245,7 +254,10 @@ function beginInteraction(state: State, command: Command<'beginInteraction'>, at
   if (queue.service === 'takingNothingNew') return refuse('queueTakesNothingNew', { queueId })
   const test = queue.service === 'inPreparation'
   if (test && !queue.testCustomerIds.includes(customerId)) return refuse('queueInPreparation', { queueId })
-  if (queue.mostWaiting !== null && state.index.queue(queueId).occupants >= queue.mostWaiting)
+  const { open } = state.queueDay(queueId)
+  const leftMessage = !open && body.leaveMessage === true && contentId !== null
+  if (!open && !leftMessage) return refuse('queueClosed', closedParams(state, queueId))
+  if (open && queue.mostWaiting !== null && state.index.queue(queueId).occupants >= queue.mostWaiting)
     return [
       event('interactionSentAway', at, {
         interactionId,
@@ -267,10 +279,17 @@ function beginInteraction(state: State, command: Command<'beginInteraction'>, at
     test,
     estimatedWaitSeconds: estimateFor(state, queueId),
     connection,
-    customerGraceDueAt: connection === null ? at + state.settings().customerGraceSeconds * 1000 : null,
+    customerGraceDueAt: connection === null && !leftMessage ? at + state.settings().customerGraceSeconds * 1000 : null,
+    leftMessage,
   })
   if (contentId === null) return [arrived]
   return [arrived, event('messageSent', at, { interactionId, number: 1, side: 'customer', personId: null, contentId })]
+}
+
+/** `opensAt` is left out where it does not open again. */
+function closedParams(state: State, queueId: string): Refusal['params'] {
+  const opensAt = state.nextTurn(queueId)
+  return opensAt === null ? { queueId } : { queueId, opensAt }
 }
 
 function replyToOffer(state: State, command: Command<'answerOffer' | 'declineOffer'>, at: Instant): Decision {

@@ -2,6 +2,7 @@ import type {
   AgentId,
   Channel,
   CompiledPlan,
+  CompiledTimes,
   ConnectionId,
   ContentId,
   CustomerId,
@@ -32,6 +33,10 @@ export interface EventBodies {
   planTaken: { readonly plan: CompiledPlan }
   routerResumed: { readonly outageMs: number }
   dayTurned: Record<never, never>
+  /** More of what depends on the calendar, for the plan of this version. */
+  planExtended: { readonly version: number; readonly times: CompiledTimes }
+  queueOpened: { readonly queueId: QueueId }
+  queueClosed: { readonly queueId: QueueId }
   agentConnected: { readonly agentId: AgentId; readonly connectionId: ConnectionId; readonly processId: ProcessId }
   agentDisconnected: {
     readonly agentId: AgentId
@@ -51,6 +56,16 @@ export interface EventBodies {
     readonly estimatedWaitSeconds: number | null
     readonly connection: { readonly id: ConnectionId; readonly processId: ProcessId } | null
     readonly customerGraceDueAt: Instant | null
+    /** It is a message to a closed queue: it waits for the opening, whether or not the customer stays. */
+    readonly leftMessage: boolean
+  }
+  /** The queue has closed: who still waited goes to another. */
+  sentOn: {
+    readonly interactionId: InteractionId
+    readonly visitId: VisitId
+    readonly queueId: QueueId
+    readonly waitedBeforeMs: number
+    readonly estimatedWaitSeconds: number | null
   }
   interactionSentAway: {
     readonly interactionId: InteractionId
@@ -109,7 +124,8 @@ export interface EventBodies {
     readonly interactionId: InteractionId
     readonly agentId: AgentId
     readonly visitId: VisitId
-    readonly waitSince: Instant
+    /** What was waited before, and counts for the place in the queue. */
+    readonly waitedBeforeMs: number
     readonly estimatedWaitSeconds: number | null
     readonly customerGraceDueAt: Instant | null
   }
@@ -119,8 +135,11 @@ export type EventType = keyof EventBodies
 
 /** One fact of the journal. `v` is the version of its type's shape. */
 export type Event<T extends EventType = EventType> = {
-  [K in T]: { readonly type: K; readonly v: 1; readonly at: Instant } & EventBodies[K]
+  [K in T]: { readonly type: K; readonly v: number; readonly at: Instant } & EventBodies[K]
 }[T]
 
+/** Shapes that have changed; all others are at version 1. */
+const versions: Partial<Record<EventType, number>> = { planTaken: 2, interactionArrived: 2, handedBack: 2 }
+
 export const event = <T extends EventType>(type: T, at: Instant, body: EventBodies[T]): Event<T> =>
-  ({ type, v: 1, at, ...body }) as Event<T>
+  ({ type, v: versions[type] ?? 1, at, ...body }) as Event<T>

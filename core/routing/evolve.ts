@@ -24,6 +24,18 @@ export function evolve(state: State, event: Event): State {
   switch (event.type) {
     case 'planTaken':
       return takePlan(state, event)
+    case 'planExtended':
+      if (state.plan === null) throw new Error('there is no plan to extend')
+      state.plan = { ...state.plan, ...event.times }
+      state.lookup = lookupOf(state.plan)
+      state.index.rebuild()
+      return state
+    case 'queueOpened':
+      return turnQueue(state, event.queueId, true)
+    case 'queueClosed':
+      return turnQueue(state, event.queueId, false)
+    case 'sentOn':
+      return sendOn(state, event)
     case 'routerResumed':
       return extendDeadlines(state, event.outageMs)
     case 'dayTurned':
@@ -186,8 +198,50 @@ function takePlan(state: State, event: Event<'planTaken'>): State {
         carried: [],
         today: { answered: 0, handled: 0, handleSumMs: 0 },
       })
-  for (const { id } of plan.queues) state.queueDay(id)
+  for (const { id } of plan.queues) state.queueDay(id).open = state.isOpenAt(id, event.at)
+  for (const interaction of state.interactions.values()) {
+    const visit = visitOf(interaction)
+    if (visit.awaitsOpening) visit.awaitsOpening = !state.queueDay(visit.queueId).open
+  }
   state.index.rebuild()
+  return state
+}
+
+/** The queue's hours turn: at an opening those who left a message begin to wait for an agent. */
+function turnQueue(state: State, queueId: QueueId, open: boolean): State {
+  state.queueDay(queueId).open = open
+  state.index.setQueueTurn(queueId)
+  state.index.dirty.add(queueId)
+  if (open)
+    for (const id of [...state.index.queue(queueId).awaiting])
+      changeInteraction(state, id, (interaction) => {
+        visitOf(interaction).awaitsOpening = false
+      })
+  return state
+}
+
+function sendOn(state: State, event: Event<'sentOn'>): State {
+  const interaction = state.interaction(event.interactionId)
+  endVisit(state, visitOf(interaction), 'passedOn')
+  return enter(state, interaction, event, event.queueId)
+}
+
+/** Another visit begins. */
+function enter(state: State, interaction: Interaction, event: Event<'sentOn' | 'handedBack'>, queueId: QueueId): State {
+  interaction.visits.push({
+    id: event.visitId,
+    queueId,
+    enteredAt: event.at,
+    waitedBeforeMs: event.waitedBeforeMs,
+    awaitsOpening: false,
+    estimatedWaitSeconds: event.estimatedWaitSeconds,
+    offers: [],
+    tried: [],
+    retryDueAt: null,
+    refusals: 0,
+  })
+  state.queueDay(queueId).figures.entered += 1
+  state.index.interactionChanged(interaction)
   return state
 }
 
@@ -214,13 +268,15 @@ function arrive(state: State, event: Event<'interactionArrived'>): State {
     lineId: event.lineId,
     arrivedAt: event.at,
     test: event.test,
+    leftMessage: event.leftMessage,
     phase: 'waiting',
     visits: [
       {
         id: event.visitId,
         queueId: event.queueId,
         enteredAt: event.at,
-        waitSince: event.at,
+        waitedBeforeMs: 0,
+        awaitsOpening: event.leftMessage,
         estimatedWaitSeconds: event.estimatedWaitSeconds,
         offers: [],
         tried: [],
@@ -247,10 +303,11 @@ function arrive(state: State, event: Event<'interactionArrived'>): State {
 
 function endVisit(state: State, visit: Visit, end: VisitEnd): void {
   const { figures } = state.queueDay(visit.queueId)
-  countVisitEnd(figures, end, visit.enteredAt, state.at, state.targetSeconds(visit.queueId) * 1000)
+  const waitMs = state.visitWaitMs(visit, state.at)
+  countVisitEnd(figures, end, visit.enteredAt, waitMs, state.targetSeconds(visit.queueId) * 1000)
   if (end === 'answered' && visit.estimatedWaitSeconds !== null && visit.enteredAt >= figures.dayBeganAt) {
     figures.estimates += 1
-    figures.estimateErrorSumMs += Math.abs(state.at - visit.enteredAt - visit.estimatedWaitSeconds * 1000)
+    figures.estimateErrorSumMs += Math.abs(waitMs - visit.estimatedWaitSeconds * 1000)
   }
 }
 
@@ -337,20 +394,7 @@ function handBack(state: State, event: Event<'handedBack'>): State {
   release(state, interaction)
   interaction.phase = 'waiting'
   interaction.customerGraceDueAt = event.customerGraceDueAt
-  interaction.visits.push({
-    id: event.visitId,
-    queueId,
-    enteredAt: event.at,
-    waitSince: event.waitSince,
-    estimatedWaitSeconds: event.estimatedWaitSeconds,
-    offers: [],
-    tried: [],
-    retryDueAt: null,
-    refusals: 0,
-  })
-  state.queueDay(queueId).figures.entered += 1
-  state.index.interactionChanged(interaction)
-  return state
+  return enter(state, interaction, event, queueId)
 }
 
 /** A connection that comes through another process has moved there. */

@@ -81,7 +81,7 @@ export function groundsOf(state: State, interactionId: InteractionId): Grounds |
     interactionId,
     queueId: visit.queueId,
     at: state.at,
-    waitMs: state.at - visit.waitSince,
+    waitMs: state.servedWaitMs(visit, state.at),
     place: placeOf(state, interaction),
     stuck: isStuck(interaction),
     retryDueAt: visit.retryDueAt,
@@ -92,14 +92,15 @@ export function groundsOf(state: State, interactionId: InteractionId): Grounds |
 /** The place in its queue among those waiting or offered: 1 is next. Null once it is answered. */
 export function placeOf(state: State, interaction: Interaction): number | null {
   if (interaction.phase !== 'waiting' && interaction.phase !== 'offered') return null
-  const { queueId, waitSince } = visitOf(interaction)
+  const { queueId } = visitOf(interaction)
+  const key = state.waitKey(visitOf(interaction))
   let place = 1
   for (const other of state.interactions.values()) {
     if (other.phase !== 'waiting' && other.phase !== 'offered') continue
     const visit = visitOf(other)
     if (visit.queueId !== queueId || other.id === interaction.id) continue
     const earlier =
-      visit.waitSince - waitSince || other.arrivedAt - interaction.arrivedAt || (other.id < interaction.id ? -1 : 1)
+      state.waitKey(visit) - key || other.arrivedAt - interaction.arrivedAt || (other.id < interaction.id ? -1 : 1)
     if (earlier < 0) place += 1
   }
   return place

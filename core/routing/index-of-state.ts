@@ -1,6 +1,6 @@
 import { Heap, heapNode, type HeapNode } from '../heap/index.ts'
 import type { AgentId, Channel, CompiledPlan, Instant, InteractionId, LoadLimits, QueueId } from '../plan/index.ts'
-import { visitOf, type Agent, type Interaction } from './pieces.ts'
+import { visitOf, type Agent, type Interaction, type Visit } from './pieces.ts'
 
 /** What the index is made from. */
 interface Facts {
@@ -9,11 +9,13 @@ interface Facts {
   readonly agents: ReadonlyMap<AgentId, Agent>
   readonly interactions: ReadonlyMap<InteractionId, Interaction>
   isPresent(agent: Agent): boolean
+  waitKey(visit: Visit): number
+  nextTurn(queueId: QueueId): Instant | null
   hasRoom(agent: Agent, channel: Channel): boolean
   limitsOf(id: AgentId): LoadLimits | null
 }
 
-export type DeadlineKind = 'answerWindow' | 'customerGrace' | 'agentGrace' | 'round' | 'wrapUp' | 'dayTurn'
+export type DeadlineKind = 'answerWindow' | 'customerGrace' | 'agentGrace' | 'round' | 'wrapUp' | 'dayTurn' | 'hours'
 
 export interface Deadline {
   readonly kind: DeadlineKind
@@ -34,6 +36,9 @@ interface QueueIndex {
   occupants: number
   /** Waiting interactions that somebody has refused in this round. */
   readonly refused: Set<InteractionId>
+  /** Those that wait for it to open. */
+  readonly awaiting: Set<InteractionId>
+  readonly deadlines: DeadlineNodes
 }
 
 type DeadlineNodes = Partial<Record<DeadlineKind, HeapNode<Deadline>>>
@@ -51,6 +56,8 @@ interface InteractionIndex {
   waiting: { readonly queue: QueueIndex; readonly node: HeapNode<Interaction> } | null
   /** The queue in which it counts as waiting or offered. */
   occupies: QueueIndex | null
+  /** The queue whose opening it awaits. */
+  awaits: QueueIndex | null
   readonly deadlines: DeadlineNodes
 }
 
@@ -84,6 +91,8 @@ export class Index {
         slots: 0,
         occupants: 0,
         refused: new Set(),
+        awaiting: new Set(),
+        deadlines: {},
       }
       this.queues.set(id, queue)
     }
@@ -108,6 +117,7 @@ export class Index {
         else list.push(index)
       }
       this.dirty.add(queue.id)
+      this.setQueueTurn(queue.id)
     }
     for (const agent of this.state.agents.values()) {
       const nodes = (served.get(agent.id) ?? []).map((queue) => ({ queue, node: heapNode(agent, 0, agent.id) }))
@@ -123,6 +133,11 @@ export class Index {
   setDayTurn(): void {
     const next = this.state.plan?.dayTurns.find((turn) => turn > this.state.at)
     this.setDeadline(this.ofCentre, 'dayTurn', 'centre', next ?? null)
+  }
+
+  /** The next change of the queue's hours strictly after the state's time. */
+  setQueueTurn(queueId: QueueId): void {
+    this.setDeadline(this.queue(queueId).deadlines, 'hours', queueId, this.state.nextTurn(queueId))
   }
 
   private setDeadline(of: DeadlineNodes, kind: DeadlineKind, id: string, dueAt: Instant | null): void {
@@ -168,14 +183,16 @@ export class Index {
   interactionChanged(interaction: Interaction): void {
     const visit = visitOf(interaction)
     const index = this.indexOf(interaction.id)
-    const waits = interaction.phase === 'waiting'
+    const awaits = interaction.phase === 'waiting' && visit.awaitsOpening
+    const waits = interaction.phase === 'waiting' && !awaits
     const offered = interaction.phase === 'offered'
     if (index.waiting !== null && (!waits || index.waiting.queue.id !== visit.queueId)) this.leaveQueue(index)
+    this.await(index, interaction.id, awaits ? this.queue(visit.queueId) : null)
     this.occupy(index, waits || offered ? this.queue(visit.queueId) : null)
     if (waits) {
       const queue = this.queue(visit.queueId)
       if (index.waiting === null) {
-        index.waiting = { queue, node: heapNode(interaction, visit.waitSince, tieOfArrival(interaction)) }
+        index.waiting = { queue, node: heapNode(interaction, this.state.waitKey(visit), tieOfArrival(interaction)) }
         queue.waiting.add(index.waiting.node)
       }
       if (visit.tried.length > 0) queue.refused.add(interaction.id)
@@ -184,7 +201,7 @@ export class Index {
     }
     const { deadlines } = index
     const { id } = interaction
-    const unanswered = waits || offered
+    const unanswered = waits || awaits || offered
     this.setDeadline(deadlines, 'answerWindow', id, offered ? (visit.offers.at(-1)?.dueAt ?? null) : null)
     this.setDeadline(deadlines, 'round', id, unanswered ? visit.retryDueAt : null)
     this.setDeadline(deadlines, 'customerGrace', id, unanswered ? interaction.customerGraceDueAt : null)
@@ -195,6 +212,7 @@ export class Index {
     const index = this.indexOf(interactionId)
     if (index.waiting !== null) this.leaveQueue(index)
     this.occupy(index, null)
+    this.await(index, interactionId, null)
     for (const node of Object.values(index.deadlines)) this.deadlines.remove(node)
     this.interactions.delete(interactionId)
   }
@@ -202,7 +220,7 @@ export class Index {
   private indexOf(id: InteractionId): InteractionIndex {
     let index = this.interactions.get(id)
     if (index === undefined) {
-      index = { waiting: null, occupies: null, deadlines: {} }
+      index = { waiting: null, occupies: null, awaits: null, deadlines: {} }
       this.interactions.set(id, index)
     }
     return index
@@ -221,6 +239,13 @@ export class Index {
     if (index.occupies !== null) index.occupies.occupants -= 1
     if (queue !== null) queue.occupants += 1
     index.occupies = queue
+  }
+
+  private await(index: InteractionIndex, id: InteractionId, queue: QueueIndex | null): void {
+    if (index.awaits === queue) return
+    index.awaits?.awaiting.delete(id)
+    queue?.awaiting.add(id)
+    index.awaits = queue
   }
 
   /** The queues an agent is offered from. */

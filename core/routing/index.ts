@@ -1,5 +1,6 @@
 // Live routing: a deterministic state machine of commands and events. Imports plan, presence, capacity, figures, heap.
 // It reads no clock and draws no random number: time and ids come with each command.
+export { upcast } from './upcast.ts'
 export {
   isRefusal,
   refuse,

@@ -1,3 +1,4 @@
+import { estimateFor } from './consequences.ts'
 import type { AgentId, QueueId } from '../plan/index.ts'
 import { event, type Event } from './events.ts'
 import { visitOf, type Agent, type Interaction } from './pieces.ts'
@@ -26,10 +27,13 @@ function matchIn(state: State, queueId: QueueId): Match | null {
 export function goesBefore(state: State, a: Interaction, b: Interaction): boolean {
   const [visitA, visitB] = [visitOf(a), visitOf(b)]
   if (state.settings().order === 'lateness') {
-    const lateA = (state.at - visitA.waitSince) * state.targetSeconds(visitB.queueId)
-    const lateB = (state.at - visitB.waitSince) * state.targetSeconds(visitA.queueId)
+    const lateA = state.servedWaitMs(visitA, state.at) * state.targetSeconds(visitB.queueId)
+    const lateB = state.servedWaitMs(visitB, state.at) * state.targetSeconds(visitA.queueId)
     if (lateA !== lateB) return lateA > lateB
-  } else if (visitA.waitSince !== visitB.waitSince) return visitA.waitSince < visitB.waitSince
+  } else {
+    const [waitA, waitB] = [state.servedWaitMs(visitA, state.at), state.servedWaitMs(visitB, state.at)]
+    if (waitA !== waitB) return waitA > waitB
+  }
   if (a.arrivedAt !== b.arrivedAt) return a.arrivedAt < b.arrivedAt
   return a.id < b.id
 }
@@ -51,6 +55,33 @@ export function nextOffer(state: State): Event<'offerMade'> | null {
     agentId: agent.id,
     dueAt: state.at + windowSeconds * 1000,
   })
+}
+
+/**
+ * The next to be sent on: it waits in a queue that has closed and sends on, and the other queue takes it. Where that one
+ * is closed as well, full or out of service, it stays and is served.
+ */
+export function nextSentOn(state: State): Event<'sentOn'> | null {
+  for (const queueId of state.index.dirty) {
+    const to = state.lookup.queues.get(queueId)?.atClosingTo ?? null
+    if (to === null || state.queueDay(queueId).open || !takesMore(state, to)) continue
+    const first = state.index.queue(queueId).waiting.peek()?.item
+    if (first === undefined) continue
+    return event('sentOn', state.at, {
+      interactionId: first.id,
+      visitId: `${first.id}.v${first.visits.length + 1}`,
+      queueId: to,
+      waitedBeforeMs: state.servedWaitMs(visitOf(first), state.at),
+      estimatedWaitSeconds: estimateFor(state, to),
+    })
+  }
+  return null
+}
+
+function takesMore(state: State, queueId: QueueId): boolean {
+  const queue = state.lookup.queues.get(queueId)
+  if (queue === undefined || queue.service !== 'inService' || !state.queueDay(queueId).open) return false
+  return queue.mostWaiting === null || state.index.queue(queueId).occupants < queue.mostWaiting
 }
 
 /** The next round that has ended: everybody present in the interaction's queue has tried it. */

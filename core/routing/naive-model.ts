@@ -16,7 +16,10 @@ interface NaiveInteraction {
   id: string
   queue: string
   arrivedAt: number
-  waitSince: number
+  enteredAt: number
+  waitedBefore: number
+  leftMessage: boolean
+  awaitsOpening: boolean
   answeredAt: number
   phase: 'waiting' | 'offered' | 'connected' | 'wrapUp'
   agent: string | null
@@ -30,6 +33,8 @@ interface NaiveInteraction {
 export class NaiveModel {
   private plan: CompiledPlan | null = null
   private agents: NaiveAgent[] = []
+  /** Every opening and closing to come. */
+  private turns: { at: number; kind: string; id: string }[] = []
   interactions: NaiveInteraction[] = []
   /** Every offer so far, as "at interaction>agent". */
   readonly offers: string[] = []
@@ -49,13 +54,40 @@ export class NaiveModel {
           { at: this.waits(i) ? i.graceDueAt : null, kind: 'customerGrace', id: i.id },
           { at: this.waits(i) ? i.retryDueAt : null, kind: 'round', id: i.id },
         ])
+        .concat(this.turns)
         .concat(this.agents.map((a) => ({ at: a.graceDueAt, kind: 'agentGrace', id: a.id })))
         .filter((d): d is { at: number; kind: string; id: string } => d.at !== null && d.at <= at)
         .sort((a, b) => a.at - b.at || (`${a.kind}:${a.id}` < `${b.kind}:${b.id}` ? -1 : 1))[0]
       if (due === undefined) return
-      this.expire(due.kind, due.id, due.at)
+      if (due.kind === 'hours') this.turnQueue(due)
+      else this.expire(due.kind, due.id, due.at)
       this.match(due.at)
     }
+  }
+
+  private turnQueue(due: { at: number; id: string }): void {
+    this.turns = this.turns.filter((turn) => turn.at !== due.at || turn.id !== due.id)
+    if (this.isOpen(due.id, due.at)) for (const i of this.interactions) if (i.queue === due.id) i.awaitsOpening = false
+  }
+
+  private spans(queueId: string): [number, number][] | null {
+    const hoursId = this.plan?.queues.find((q) => q.id === queueId)?.hoursId ?? null
+    if (hoursId === null) return null
+    const openings = this.plan?.hours.find(({ id }) => id === hoursId)?.openings ?? []
+    return openings.flatMap((from, n): [number, number][] => (n % 2 === 0 ? [[from, openings[n + 1] ?? from]] : []))
+  }
+
+  private isOpen(queueId: string, at: number): boolean {
+    return this.spans(queueId)?.some(([from, to]) => from <= at && at < to) ?? true
+  }
+
+  private waited(i: NaiveInteraction, at: number): number {
+    const spans = this.spans(i.queue)
+    if (spans === null) return i.waitedBefore + at - i.enteredAt
+    return spans.reduce(
+      (sum, [from, to]) => sum + Math.max(0, Math.min(to, at) - Math.max(from, i.enteredAt)),
+      i.waitedBefore,
+    )
   }
 
   private expire(kind: string, id: string, at: number): void {
@@ -84,6 +116,10 @@ export class NaiveModel {
     switch (command.type) {
       case 'publishPlan':
         this.plan = command.body.plan
+        this.turns = this.plan.queues.flatMap(({ id }) =>
+          (this.spans(id) ?? []).flat().flatMap((turn) => (turn > at ? [{ at: turn, kind: 'hours', id }] : [])),
+        )
+        for (const i of this.interactions) if (this.isOpen(i.queue, at)) i.awaitsOpening = false
         for (const person of this.plan.people)
           if (person.roles.includes('agent') && agentOf(person.id) === undefined)
             this.agents.push({ id: person.id, state: 'offline', idleSince: at, connections: [], graceDueAt: null })
@@ -116,18 +152,24 @@ export class NaiveModel {
       case 'beginInteraction': {
         const queue = this.plan?.queues.find((q) => q.id === command.body.queueId)
         if (queue === undefined || find(command.body.interactionId) !== undefined) return
-        const there = this.interactions.filter((i) => i.queue === queue.id && this.waits(i)).length
-        if (queue.mostWaiting !== null && there >= queue.mostWaiting) return
+        const there = this.occupants(queue.id)
+        const open = this.isOpen(queue.id, at)
+        const leaves = !open && command.body.leaveMessage === true && command.body.contentId !== null
+        if (!open && !leaves) return
+        if (open && queue.mostWaiting !== null && there >= queue.mostWaiting) return
         this.interactions.push({
           id: command.body.interactionId,
           queue: queue.id,
           arrivedAt: at,
-          waitSince: at,
+          enteredAt: at,
+          waitedBefore: 0,
+          leftMessage: leaves,
+          awaitsOpening: leaves,
           answeredAt: 0,
           phase: 'waiting',
           agent: null,
           dueAt: null,
-          graceDueAt: command.body.connection === null ? at + 10_000 : null,
+          graceDueAt: command.body.connection === null && !leaves ? at + 10_000 : null,
           connections: command.body.connection === null ? [] : [command.body.connection.id],
           tried: [],
           retryDueAt: null,
@@ -138,7 +180,7 @@ export class NaiveModel {
         const i = find(command.body.interactionId)
         if (i === undefined || !i.connections.includes(command.body.connectionId)) return
         i.connections = i.connections.filter((c) => c !== command.body.connectionId)
-        if (this.waits(i) && i.connections.length === 0) i.graceDueAt = at + 10_000
+        if (this.waits(i) && i.connections.length === 0 && !i.leftMessage) i.graceDueAt = at + 10_000
         return
       }
       case 'connectCustomer': {
@@ -185,7 +227,10 @@ export class NaiveModel {
 
   private match(at: number): void {
     for (;;) {
-      const waiting = this.interactions.filter((i) => i.phase === 'waiting').sort((a, b) => this.order(a, b, at))
+      if (this.sendOn(at)) continue
+      const waiting = this.interactions
+        .filter((i) => i.phase === 'waiting' && !i.awaitsOpening)
+        .sort((a, b) => this.order(a, b, at))
       const pair = waiting
         .map((i) => ({ i, agent: this.eligible(i)[0] }))
         .find((p): p is { i: NaiveInteraction; agent: NaiveAgent } => p.agent !== undefined)
@@ -201,7 +246,27 @@ export class NaiveModel {
     }
   }
 
+  private sendOn(at: number): boolean {
+    for (const { id, atClosingTo } of this.plan?.queues ?? []) {
+      const to = this.plan?.queues.find((q) => q.id === atClosingTo)
+      if (to === undefined || this.isOpen(id, at) || !this.isOpen(to.id, at)) continue
+      if (to.mostWaiting !== null && this.occupants(to.id) >= to.mostWaiting) continue
+      const first = this.interactions
+        .filter((i) => i.phase === 'waiting' && i.queue === id && !i.awaitsOpening)
+        .sort((a, b) => this.order(a, b, at))[0]
+      if (first === undefined) continue
+      const waitedBefore = this.waited(first, at)
+      Object.assign(first, { queue: to.id, enteredAt: at, waitedBefore, tried: [], retryDueAt: null })
+      return true
+    }
+    return false
+  }
+
+  private occupants = (queueId: string): number =>
+    this.interactions.filter((i) => i.queue === queueId && this.waits(i) && !i.awaitsOpening).length
+
   eligible(i: NaiveInteraction): NaiveAgent[] {
+    if (i.awaitsOpening) return []
     return this.agents
       .filter(
         (a) =>
@@ -222,7 +287,7 @@ export class NaiveModel {
     const target = (i: NaiveInteraction): number =>
       this.plan?.queues.find((q) => q.id === i.queue)?.target?.seconds ?? this.plan?.centre.defaultTargetSeconds ?? 1
     return (
-      (at - b.waitSince) * target(a) - (at - a.waitSince) * target(b) ||
+      this.waited(b, at) * target(a) - this.waited(a, at) * target(b) ||
       a.arrivedAt - b.arrivedAt ||
       (a.id < b.id ? -1 : 1)
     )
@@ -266,8 +331,9 @@ export class NaiveModel {
     Object.assign(i, {
       phase: 'waiting',
       agent: null,
-      waitSince: at - (i.answeredAt - i.waitSince),
-      graceDueAt: i.connections.length > 0 ? null : at + 10_000,
+      waitedBefore: this.waited(i, i.answeredAt),
+      enteredAt: at,
+      graceDueAt: i.connections.length > 0 || i.leftMessage ? null : at + 10_000,
       tried: [],
       retryDueAt: null,
     })

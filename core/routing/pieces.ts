@@ -37,8 +37,10 @@ export interface Visit {
   readonly id: VisitId
   readonly queueId: QueueId
   readonly enteredAt: Instant
-  /** The instant from which `servedWait` counts: earlier than `enteredAt` by what was waited before. */
-  readonly waitSince: Instant
+  /** What of `servedWait` was waited before this visit. */
+  readonly waitedBeforeMs: number
+  /** It began while the queue was closed, which has not opened since: nobody is offered it until then. */
+  awaitsOpening: boolean
   readonly estimatedWaitSeconds: number | null
   offers: Offer[]
   /** Agents who declined or missed it in this round. */
@@ -76,6 +78,8 @@ export interface Interaction {
   readonly lineId: LineId
   readonly arrivedAt: Instant
   readonly test: boolean
+  /** It waits even where nobody is at the customer's end. */
+  readonly leftMessage: boolean
   phase: Phase
   visits: Visit[]
   participations: Participation[]
@@ -114,6 +118,7 @@ export interface Agent {
 
 export interface QueueDay {
   readonly id: QueueId
+  open: boolean
   figures: QueueFigures
   recentHandleMs: number | null
 }

@@ -8,6 +8,12 @@ const agents = ['a1', 'a2', 'a3', 'a4']
 const queues = ['q1', 'q2', 'q3']
 const ids = Array.from({ length: 12 }, (_, n) => `i${String(n).padStart(2, '0')}`)
 
+/** Openings in the minutes of the story: pairs of instants, in order. */
+const turns = fc
+  .uniqueArray(fc.integer({ min: 900, max: 1300 }), { maxLength: 8 })
+  .map((seconds) => seconds.sort((a, b) => a - b).slice(0, seconds.length - (seconds.length % 2)))
+  .map((seconds) => seconds.map((second) => second * 1000))
+
 const plan = fc
   .record({
     slots: fc.integer({ min: 1, max: 3 }),
@@ -16,8 +22,12 @@ const plan = fc
     windows: fc.tuple(...queues.map(() => fc.constantFrom(5, 15))),
     most: fc.option(fc.integer({ min: 1, max: 4 })),
     wrapUp: fc.constantFrom(0, 10),
+    // q1 sends on to q3 when it closes; q2 serves those who wait.
+    turns: fc.tuple(turns, turns, turns),
+    kept: fc.subarray(queues),
   })
-  .map(({ slots, members, targets, windows, most, wrapUp }) => ({
+  .map(({ slots, members, targets, windows, most, wrapUp, turns, kept }) => ({
+    hours: queues.map((id, n) => ({ id: `hours of ${id}`, openings: turns[n] ?? [] })),
     agents,
     slots,
     queues: queues.map((id, n) =>
@@ -26,6 +36,8 @@ const plan = fc
         answerWindowSeconds: windows[n] ?? 15,
         mostWaiting: n === 0 ? most : null,
         wrapUpSeconds: wrapUp,
+        hoursId: kept.includes(id) ? `hours of ${id}` : null,
+        atClosingTo: n === 0 ? 'q3' : null,
       }),
     ),
   }))
@@ -47,17 +59,20 @@ const offerIn = (state: State, id: string): string => openOfferOf(state, id) ?? 
 const make = fc.oneof(
   often(
     6,
-    fc.tuple(interactionId, fc.constantFrom(...queues), fc.boolean()).map(([id, queueId, there]) => () => [
-      command('beginInteraction', {
-        interactionId: id,
-        channel: 'chat',
-        customerId: 'c',
-        lineId: 'site',
-        queueId,
-        connection: there ? { id: 'k1', processId: 'web' } : null,
-        contentId: null,
-      }),
-    ]),
+    fc
+      .tuple(interactionId, fc.constantFrom(...queues), fc.boolean(), fc.boolean())
+      .map(([id, queueId, there, leaveMessage]) => () => [
+        command('beginInteraction', {
+          interactionId: id,
+          channel: 'chat',
+          customerId: 'c',
+          lineId: 'site',
+          queueId,
+          connection: there ? { id: 'k1', processId: 'web' } : null,
+          contentId: leaveMessage ? `words of ${id}` : null,
+          leaveMessage,
+        }),
+      ]),
   ),
   often(
     6,
@@ -217,8 +232,9 @@ test('times never run backwards, no deadline is left behind, and the counts add 
         expect(times).toEqual([...times].sort((a, b) => a - b))
         expect(nextDeadline(state) ?? Infinity).toBeGreaterThan(state.at)
         for (const { id, figures } of state.queues.values()) {
-          const waiting = state.index.queue(id).occupants
-          expect(figures.entered).toBe(figures.answered + figures.abandoned + figures.sentAway + waiting)
+          const { occupants, awaiting } = state.index.queue(id)
+          const ended = figures.answered + figures.abandoned + figures.passedOn + figures.sentAway
+          expect(figures.entered).toBe(ended + occupants + awaiting.size)
         }
       })
     }),

@@ -181,7 +181,7 @@ describe('the conversation', () => {
     expect(types(outcome)).toContain('offerMade')
     const visit = visitOf(centre.state.interaction('i1'))
     expect(visit.id).toBe('i1.v2')
-    expect(visit.enteredAt - visit.waitSince).toBe(4000)
+    expect(visit.waitedBeforeMs).toBe(4000)
     expect(centre.state.agent('ana').stateId).toBe('offline')
   })
 

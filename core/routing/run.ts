@@ -4,7 +4,7 @@ import { expire, nextDeadline } from './deadlines.ts'
 import { decide } from './decide.ts'
 import type { Event } from './events.ts'
 import { evolve } from './evolve.ts'
-import { nextOffer, nextRoundEnd } from './match.ts'
+import { nextOffer, nextRoundEnd, nextSentOn } from './match.ts'
 import type { State } from './state.ts'
 
 export interface Outcome {
@@ -20,11 +20,11 @@ function take(state: State, events: readonly Event[], into: Event[]): void {
   }
 }
 
-/** Makes every offer that can be made, and ends every round that has ended. */
+/** Sends on whoever a closed queue sends on, makes every offer that can be made, and ends every round that has ended. */
 export function settle(state: State): Event[] {
   const events: Event[] = []
   while (state.index.dirty.size > 0) {
-    const next = nextOffer(state) ?? nextRoundEnd(state)
+    const next = nextSentOn(state) ?? nextOffer(state) ?? nextRoundEnd(state)
     if (next === null) state.index.dirty.clear()
     else take(state, [next], events)
   }

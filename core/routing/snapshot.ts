@@ -3,7 +3,7 @@ import type { Agent, Interaction, QueueDay } from './pieces.ts'
 import { lookupOf, State } from './state.ts'
 
 /** Raised with every change that makes the same events give another state. A snapshot of another version is ignored. */
-export const coreVersion = 1
+export const coreVersion = 2
 
 export interface Snapshot {
   readonly coreVersion: number

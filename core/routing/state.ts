@@ -1,5 +1,6 @@
 import { hasRoom, slotsTaken } from '../capacity/index.ts'
 import { freshFigures } from '../figures/index.ts'
+import { Openings } from '../hours/index.ts'
 import { presenceGap } from '../presence/index.ts'
 import type {
   AgentId,
@@ -17,7 +18,7 @@ import type {
   QueueId,
 } from '../plan/index.ts'
 import { Index } from './index-of-state.ts'
-import type { Agent, Interaction, QueueDay } from './pieces.ts'
+import type { Agent, Interaction, QueueDay, Visit } from './pieces.ts'
 
 /** The plan's parts by id. */
 export interface PlanLookup {
@@ -25,17 +26,33 @@ export interface PlanLookup {
   readonly people: ReadonlyMap<PersonId, PlanPerson>
   readonly presenceStates: ReadonlyMap<PresenceStateId, PresenceState>
   readonly loadLimits: ReadonlyMap<string, LoadLimits>
+  /** By queue; a queue without is always open. */
+  readonly openings: ReadonlyMap<QueueId, Openings>
   readonly lines: ReadonlyMap<LineId, { readonly channel: Channel; readonly queueIds: ReadonlySet<QueueId> }>
 }
 
 const byId = <T extends { readonly id: string }>(items: readonly T[]): Map<string, T> =>
   new Map(items.map((item) => [item.id, item]))
 
+function openingsOf(plan: CompiledPlan | null): Map<QueueId, Openings> {
+  const hours = new Map(
+    plan?.hours.map(({ id, openings }) => {
+      const spans = openings.flatMap((from, n) => (n % 2 === 0 ? [{ from, to: openings[n + 1] ?? from }] : []))
+      return [id as string, new Openings(spans)]
+    }),
+  )
+  const none = new Openings([])
+  return new Map(
+    plan?.queues.flatMap(({ id, hoursId }) => (hoursId === null ? [] : [[id, hours.get(hoursId) ?? none] as const])),
+  )
+}
+
 export const lookupOf = (plan: CompiledPlan | null): PlanLookup => ({
   queues: byId(plan?.queues ?? []),
   people: byId(plan?.people ?? []),
   presenceStates: byId(plan?.presenceStates ?? []),
   loadLimits: byId(plan?.loadLimits ?? []),
+  openings: openingsOf(plan),
   lines: new Map(plan?.lines.map(({ id, channel, queueIds }) => [id, { channel, queueIds: new Set(queueIds) }])),
 })
 
@@ -67,10 +84,41 @@ export class State {
   queueDay(id: QueueId): QueueDay {
     let day = this.queues.get(id)
     if (day === undefined) {
-      day = { id, figures: freshFigures(this.at), recentHandleMs: null }
+      day = { id, open: this.isOpenAt(id, this.at), figures: freshFigures(this.at), recentHandleMs: null }
       this.queues.set(id, day)
     }
     return day
+  }
+
+  /** Whether the plan's hours have the queue open. */
+  isOpenAt(queueId: QueueId, at: Instant): boolean {
+    return this.lookup.openings.get(queueId)?.isOpen(at) ?? true
+  }
+
+  /** The next change of the queue's hours strictly after the state's time, or null. */
+  nextTurn(queueId: QueueId): Instant | null {
+    const openings = this.lookup.openings.get(queueId)
+    return openings?.nextTurn(this.at) ?? null
+  }
+
+  /** Open milliseconds of the queue up to an instant; differences of it are waits. Of a queue always open, the instant. */
+  openClock(queueId: QueueId, at: Instant): number {
+    return this.lookup.openings.get(queueId)?.openBefore(at) ?? at
+  }
+
+  /** What orders those waiting in one queue: less is longer served wait. */
+  waitKey({ queueId, enteredAt, waitedBeforeMs }: Visit): number {
+    return this.openClock(queueId, enteredAt) - waitedBeforeMs
+  }
+
+  /** `servedWait` at an instant: in the open time of the queue, with what was waited before. */
+  servedWaitMs(visit: Visit, at: Instant): number {
+    return this.openClock(visit.queueId, at) - this.waitKey(visit)
+  }
+
+  /** `visitWait` at an instant. */
+  visitWaitMs({ queueId, enteredAt }: Visit, at: Instant): number {
+    return this.openClock(queueId, at) - this.openClock(queueId, enteredAt)
   }
 
   settings(): CompiledPlan['centre'] {

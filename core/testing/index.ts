@@ -21,6 +21,8 @@ export const testQueue = (id: string, agentIds: readonly string[], rest: Partial
   mostWaiting: null,
   wrapUpSeconds: 30,
   testCustomerIds: [],
+  hoursId: null,
+  atClosingTo: null,
   ...rest,
 })
 
@@ -30,6 +32,7 @@ export interface TestPlanOptions {
   readonly slots?: number
   readonly queues?: readonly Queue[]
   readonly dayTurns?: readonly number[]
+  readonly hours?: CompiledPlan['hours']
   readonly order?: 'lateness' | 'oldestFirst'
 }
 
@@ -40,6 +43,7 @@ export function testPlan({
   slots = 1,
   queues = [testQueue('sailings', agents)],
   dayTurns = [],
+  hours = [],
   order = 'lateness',
 }: TestPlanOptions = {}): CompiledPlan {
   return {
@@ -72,6 +76,8 @@ export function testPlan({
     queues,
     lines: [{ id: 'site', channel: 'chat', queueIds: queues.map(({ id }) => id) }],
     dayTurns,
+    hours,
+    compiledUntil: Number.MAX_SAFE_INTEGER,
   }
 }
 

@@ -74,3 +74,13 @@ export async function passSeconds(seconds: number): Promise<void> {
     await database.$client.end()
   }
 }
+
+/** What the centre's clock shows now. */
+export async function centreNow(): Promise<number> {
+  const database = connect(process.env.EUDROMOS_E2E_OWNER ?? '', 1)
+  try {
+    return (await CentreClock.read(database.$client)).now()
+  } finally {
+    await database.$client.end()
+  }
+}

@@ -153,7 +153,7 @@ class Morning {
   }
 
   private arrive(): void {
-    const open = this.queues.filter(({ service }) => service === 'inService')
+    const open = this.queues.filter(({ id, service }) => service === 'inService' && this.state.queueDay(id).open)
     const queue = open[Math.floor(this.random() ** 2 * open.length)]
     if (queue === undefined) return
     this.chats += 1

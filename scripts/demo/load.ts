@@ -2,14 +2,15 @@
 import { hash } from '@node-rs/argon2'
 import { publishDraft, schema, type Database } from '../../database/index.ts'
 import type { PlanDocument } from '../../core/plan/index.ts'
-import { centre, line, people, queues, testCustomers, type ScenarioPerson } from './scenario.ts'
+import { centre, line, people, queues, testCustomers, times, type ScenarioPerson } from './scenario.ts'
 
 export interface Scenario {
   readonly people: readonly ScenarioPerson[]
   readonly queues: PlanDocument['queues']
+  readonly times?: Pick<PlanDocument, 'hours' | 'calendars'>
 }
 
-export const skerrow: Scenario = { people, queues }
+export const skerrow: Scenario = { people, queues, times }
 
 /** A centre that nobody has set up: one administrator, no queue. */
 export const unconfigured: Scenario = { people: people.filter(({ id }) => id === 'teodor-lindqvist'), queues: [] }
@@ -29,9 +30,15 @@ export function large(): Scenario {
     ]
     const members = agents.filter((_agent, k) => k % 40 === n || k % 40 === (n + 7) % 40).map(({ id }) => id)
     const own = like.agentIds.filter((id) => staff.some((person) => person.id === id))
-    return { ...like, id: `${like.id}-${n}`, name: `${like.name}, ${harbour}`, agentIds: [...own, ...members] }
+    return {
+      ...like,
+      id: `${like.id}-${n}`,
+      name: `${like.name}, ${harbour}`,
+      agentIds: [...own, ...members],
+      atClosingTo: null,
+    }
   })
-  return { people: [...staff, ...agents], queues: areas }
+  return { people: [...staff, ...agents], queues: areas, times }
 }
 
 /** Loads the scenario and publishes its plan at `at`. `password` is every person's, and unknown to people. */
@@ -73,6 +80,13 @@ export async function load(database: Database, scenario: Scenario, password: str
     await tx.insert(schema.declineReason).values(centre.declineReasons.map((row, position) => ({ ...row, position })))
     await tx.insert(schema.disposition).values(centre.dispositions.map((row, position) => ({ ...row, position })))
     await tx.insert(schema.line).values(line)
+    const { hours = [], calendars = [] } = scenario.times ?? {}
+    if (calendars.length > 0)
+      await tx.insert(schema.holidayCalendar).values(calendars.map((calendar, position) => ({ ...calendar, position })))
+    if (hours.length > 0)
+      await tx
+        .insert(schema.hours)
+        .values(hours.map((one, position) => ({ ...one, calendarIds: [...one.calendarIds], position })))
     for (const [position, queue] of scenario.queues.entries()) {
       const { agentIds, testCustomerIds, target, ...plain } = queue
       await tx.insert(schema.queue).values({

@@ -1,4 +1,5 @@
 // The made-up ferry company of the demo: its people, queues and customers. Everything here is invented.
+import type { WeeklyInterval } from '../../core/hours/index.ts'
 import type { PlanDocument, Role } from '../../core/plan/index.ts'
 
 export interface ScenarioPerson {
@@ -81,6 +82,8 @@ export const testCustomers = [
 ]
 
 type QueueDraft = PlanDocument['queues'][number]
+type HoursDraft = PlanDocument['hours'][number]
+type CalendarDraft = PlanDocument['calendars'][number]
 
 const queue = (
   name: string,
@@ -99,6 +102,8 @@ const queue = (
   mostWaiting: null,
   wrapUpSeconds: 30,
   testCustomerIds: [],
+  hoursId: null,
+  atClosingTo: null,
   ...rest,
 })
 
@@ -121,32 +126,72 @@ export const queues: readonly QueueDraft[] = [
     ['ana-mirel', 'joao-tavares', 'bram-ostrander', ...some(6, 15)],
     {
       mostWaiting: 40,
+      hoursId: 'bookings',
     },
   ),
   queue('Vehicles & freight', 'Car decks, heights, lorries and their papers.', ['joao-tavares', ...some(14, 19)], {
     target: { percent: 80, seconds: 90 },
+    hoursId: 'freight',
     wrapUpSeconds: 45,
   }),
   queue('Boarding assistance', 'Help on and off the ship.', ['ana-mirel', ...some(18, 22)], {
     target: { percent: 90, seconds: 30 },
+    hoursId: 'boarding',
+    atClosingTo: 'today-s-sailings',
     answerWindowSeconds: 15,
   }),
   queue('Lost property', 'Found on deck, left in the lounge.', ['ines-valadao', ...some(21, 24)], {
     target: { percent: 70, seconds: 180 },
+    hoursId: 'lost-property',
     answerWindowSeconds: 30,
   }),
   queue('Groups', 'Schools, clubs, coaches.', ['bram-ostrander'], {
     target: { percent: 80, seconds: 120 },
+    hoursId: 'office',
     mostWaiting: 10,
   }),
   queue('Refunds', 'Money back, in preparation: only test customers get in.', ['ana-mirel', 'bram-ostrander'], {
     service: 'inPreparation',
+    hoursId: 'office',
     testCustomerIds: testCustomers.map(({ id }) => id),
   }),
 ]
 
+const weekdays = (from: string, to: string): WeeklyInterval[] =>
+  [1, 2, 3, 4, 5].map((weekday) => ({ weekday, from, to }))
+
+const everyDay = (from: string, to: string): WeeklyInterval[] =>
+  [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ weekday, from, to }))
+
+const hours = (
+  id: string,
+  name: string,
+  weekly: readonly WeeklyInterval[],
+  rest: Partial<HoursDraft> = {},
+): HoursDraft => ({
+  id,
+  name,
+  description: '',
+  zone: 'Europe/Lisbon',
+  weekly,
+  exceptions: [],
+  calendarIds: [],
+  ...rest,
+})
+
+const calendar = (
+  id: string,
+  name: string,
+  days: readonly (readonly [name: string, from: string, until?: string])[],
+): CalendarDraft => ({
+  id,
+  name,
+  description: '',
+  holidays: days.map(([holiday, from, until]) => ({ name: holiday, from, until: until ?? from })),
+})
+
 /** The plan of the scenario, its people left to be added by whoever loads it. */
-export const centre: Omit<PlanDocument, 'people' | 'queues' | 'lines'> = {
+export const centre: Omit<PlanDocument, 'people' | 'queues' | 'lines' | 'hours' | 'calendars'> = {
   centre: {
     name: 'Skerrow Ferries',
     zone: 'Europe/Lisbon',
@@ -180,6 +225,62 @@ export const centre: Omit<PlanDocument, 'people' | 'queues' | 'lines'> = {
     { id: 'passed-on', name: 'Passed on in writing' },
     { id: 'comes-back', name: 'Customer comes back' },
     { id: 'no-answer', name: 'Customer fell silent' },
+  ],
+}
+
+/** When what is open: in three zones, with the holidays of each place. */
+export const times: Pick<PlanDocument, 'hours' | 'calendars'> = {
+  hours: [
+    hours('bookings', 'Bookings, every day', everyDay('07:00', '22:00'), {
+      calendarIds: ['port-ansel'],
+      description: 'Shorter on the eve of the Lantern feast.',
+      exceptions: [
+        { date: '2027-03-18', name: 'Eve of the Lantern feast', intervals: [{ from: '07:00', to: '12:30' }] },
+      ],
+    }),
+    hours('freight', 'Freight desk', [...weekdays('08:00', '18:00'), { weekday: 6, from: '08:00', to: '12:00' }], {
+      calendarIds: ['port-ansel', 'harbour'],
+    }),
+    hours('boarding', 'Boarding assistance', everyDay('06:00', '23:00')),
+    hours(
+      'lost-property',
+      'Lost property',
+      [1, 2, 3, 4, 5, 6].map((weekday) => ({ weekday, from: '10:00', to: '16:00' })),
+      {
+        calendarIds: ['port-ansel'],
+      },
+    ),
+    hours('office', 'Office', [...weekdays('09:00', '12:30'), ...weekdays('13:30', '17:00')], {
+      calendarIds: ['port-ansel'],
+    }),
+    hours('vellan', 'Vellan quay', [...weekdays('08:00', '16:00')], {
+      zone: 'Atlantic/Azores',
+      calendarIds: ['vellan'],
+    }),
+    hours('night', 'Night, from Marrow Bay', everyDay('07:30', '16:30'), {
+      zone: 'Australia/Hobart',
+      calendarIds: ['marrow-bay'],
+      description: 'Covers our night from the other side of the world.',
+    }),
+  ],
+  calendars: [
+    calendar('port-ansel', 'Port Ansel holidays', [
+      ['Lantern feast', '2027-03-19'],
+      ['Quay Monday', '2027-03-29'],
+      ['Founding day', '2027-06-14'],
+      ['Midwinter', '2027-12-27', '2027-12-28'],
+    ]),
+    calendar('vellan', 'Vellan holidays', [
+      ['Harbour day', '2027-03-15'],
+      ['Blessing of the nets', '2027-08-09'],
+    ]),
+    calendar('marrow-bay', 'Marrow Bay holidays', [
+      ['Regatta day', '2027-03-22'],
+      ['Settlers’ day', '2027-11-01'],
+    ]),
+    calendar('harbour', 'Harbour closures', [
+      ['Dredging, freight quay shut', '2027-03-16T10:00:00', '2027-03-16T14:00:00'],
+    ]),
   ],
 }
 

@@ -15,12 +15,36 @@ export function secondsText(seconds: number): string {
   return minutes % 60 === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`
 }
 
+/** A stretch of time ahead: "45 s", "12 min", "2 h 14", "3 days". */
+export function inWords(ms: number): string {
+  const minutes = Math.round(ms / 60_000)
+  if (minutes < 1) return `${Math.max(1, Math.round(ms / 1000))} s`
+  if (minutes < 60) return `${minutes} min`
+  if (minutes >= 48 * 60) return `${Math.floor(minutes / 1440)} days`
+  return minutes % 60 === 0
+    ? `${minutes / 60} h`
+    : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`
+}
+
 /** The time of day of an instant in a zone; with the date where it is not the day of `now`. */
 export function timeText(at: number, zone: string, now: number | null = null): string {
   const day = (instant: number): string => new Date(instant).toLocaleDateString('en-CA', { timeZone: zone })
   const time = new Date(at).toLocaleTimeString('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit' })
   return now === null || day(at) === day(now) ? time : `${day(at)} ${time}`
 }
+
+/** An opening in the reader's own zone, which is named: "Monday 15 March, 08:00 WET". */
+export const openingText = (at: number | null): string | null =>
+  at === null
+    ? null
+    : new Date(at).toLocaleString('en-GB', {
+        weekday: 'long',
+        day: 'numeric',
+        month: 'long',
+        hour: '2-digit',
+        minute: '2-digit',
+        timeZoneName: 'short',
+      })
 
 export const weekdayText = (at: number, zone: string): string =>
   new Date(at).toLocaleDateString('en-GB', { timeZone: zone, weekday: 'long' })

@@ -1,6 +1,7 @@
-// The texts of the interface. One place, so that another language is another file of this shape.
+// The texts of the interface. One place, so that another language is another set of files of this shape.
+import { calendar, hours, months } from './hours.ts'
+import { count } from './count.ts'
 
-const count = (n: number, one: string, many: string): string => `${n.toLocaleString('en')} ${n === 1 ? one : many}`
 export const people = (n: number): string => count(n, 'person', 'people')
 export const chats = (n: number): string => count(n, 'chat', 'chats')
 
@@ -42,6 +43,13 @@ export const en = {
     free: (n: number, shared: number) => (shared > 0 ? `${n} free (${shared} shared)` : `${n} free`),
     soonBusy: (soon: number, busy: number) =>
       [soon > 0 ? `${soon} soon` : null, `${busy} busy`].filter(Boolean).join(', '),
+    closed: 'closed',
+    alwaysOpen: 'always open',
+    until: (at: string) => `until ${at}`,
+    closesAt: (at: string, time: string) => `open until ${at}, ${time}`,
+    opensAt: (at: string, time: string) => `closed, opens ${at}, in ${time}`,
+    turns: (open: boolean, at: string) => `${open ? 'closes' : 'opens'} ${at}`,
+    messages: (n: number) => count(n, 'message', 'messages'),
     level: (part: number, goal: number) => `${part} of ${goal} %`,
     noLevel: 'nobody yet today',
     within: (seconds: string) => `in ${seconds}`,
@@ -168,6 +176,8 @@ export const en = {
     calmNobody: 'Nobody waits.',
     late: (queue: string, n: number, longest: string) =>
       `${queue}: ${n === 1 ? '1 waits' : `${n} wait`}, the longest ${longest}`,
+    closesSoon: (queue: string, time: string, n: number) =>
+      `${queue} closes in ${time} and ${n === 1 ? '1 still waits' : `${n} still wait`}.`,
     nobodyThere: 'nobody of its people is Ready.',
     onBreak: (n: number) => `${people(n)} on Break could take it.`,
     unattended: (n: number) => (n === 1 ? '1 person is Unattended.' : `${n} people are Unattended.`),
@@ -190,6 +200,7 @@ export const en = {
     people: 'People',
     faults: (n: number) => count(n, 'warning', 'warnings'),
     newQueue: 'New queue',
+    fresh: 'New',
     name: 'Name',
     description: 'Description',
     target: 'Answer target',
@@ -247,6 +258,9 @@ export const en = {
     empty: 'Here the plan is shaped: who is offered what, and how soon. Begin with a queue.',
     changedElsewhere: 'Somebody else has published meanwhile.',
   },
+  months,
+  hours,
+  calendar,
   records: {
     title: 'Records',
     from: 'From',
@@ -356,6 +370,16 @@ export const en = {
     attachTooLarge: 'This file is too large: at most 5 MB are taken.',
     you: 'you',
     closed: 'Nobody takes chats at the moment. Please come back later.',
+    closedOption: 'closed',
+    closedNow: (opens: string | null) =>
+      opens === null
+        ? 'This is closed now, and no opening is planned. You can still leave a message.'
+        : `This is closed now. It opens on ${opens}. Leave a message: it keeps its place and is answered after the opening.`,
+    leaveMessage: 'Leave the message',
+    messageKept: (opens: string | null) =>
+      opens === null
+        ? 'Your message is kept and waits for the opening. You may close this page.'
+        : `Your message is kept and has its place for the opening on ${opens}. You may close this page.`,
     stay: 'Stay',
   },
   failed: 'That did not work.',

@@ -6,6 +6,7 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   notAllowed: () => 'Your role does not allow this.',
   noPlan: () => 'There is no published plan yet. Publish one first.',
   planNotNewer: ({ version, running }) => `Version ${version} is not newer than version ${running}, which runs.`,
+  planNotRunning: ({ version, running }) => `Version ${version} of the plan does not run; version ${running} does.`,
   unknownAgent: () => 'This person is not an agent in the published plan.',
   unknownInteraction: () => 'This conversation is over.',
   unknownQueue: () => 'This queue is not in the published plan.',
@@ -21,6 +22,10 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   queueNotOnLine: () => 'This line does not lead to that queue.',
   queueInPreparation: () => 'This queue is in preparation: only its listed test customers get in.',
   queueTakesNothingNew: () => 'This queue takes nothing new at the moment.',
+  queueClosed: ({ opensAt }) =>
+    opensAt === undefined
+      ? 'This queue is closed, and no opening is planned.'
+      : 'This queue is closed. You can leave a message: it keeps its place and is answered after the opening.',
   queueRetired: () => 'This queue is retired.',
   interactionExists: () => 'This conversation has begun already.',
   interactionOver: () => 'The conversation has ended; nothing more can be written in it.',

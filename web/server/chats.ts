@@ -28,6 +28,7 @@ export const beginShape = yup.object({
     .max(4000, 'Write at most 4,000 characters.')
     .required('Write what it is about.'),
   customerId: yup.string().max(200).nullable().default(null),
+  leaveMessage: yup.boolean().default(false),
 })
 
 export const customerOf = (interactionId: string): Actor => ({ kind: 'customer', id: interactionId })
@@ -53,6 +54,7 @@ export async function beginChat(
       queueId,
       connection: connectionId === null ? null : { id: connectionId, processId },
       contentId,
+      leaveMessage: input.leaveMessage,
     },
     { id: `${id}-begin` },
   )

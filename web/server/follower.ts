@@ -227,6 +227,8 @@ export class Follower {
           }
         }
         if ('queueId' in event) queues.add(event.queueId)
+        if (event.type === 'queueOpened' || event.type === 'queueClosed')
+          for (const { id } of this.state.index.queue(event.queueId).waiting.inOrder()) interactions.add(id)
         if ('agentId' in event && event.agentId !== null) {
           people.add(event.agentId)
           for (const id of queuesBefore) queues.add(id)
@@ -235,7 +237,7 @@ export class Follower {
         if (event.type === 'messageSent') said.push(event)
         if (event.type === 'interactionArrived') this.transcripts.set(event.interactionId, [])
         if (event.type === 'planTaken') planTaken = true
-        everything ||= ['planTaken', 'routerResumed', 'dayTurned'].includes(event.type)
+        everything ||= ['planTaken', 'planExtended', 'routerResumed', 'dayTurned'].includes(event.type)
       } catch (error) {
         this.stopped = `the journal's event ${seq} (${event.type}) could not be followed: ${String(error)}`
         this.log.fatal({ err: error, seq }, 'stopped following')

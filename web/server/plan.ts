@@ -1,11 +1,30 @@
 import 'server-only'
 import * as yup from 'yup'
-import { checkQueue, type CompiledPlan, type Finding, type PlanDocument } from '@eudromos/core/plan'
-import { DraftMoved, readDraft, readTestCustomers, saveQueueAndPublish, type QueueDraft } from '@eudromos/database'
+import { hoursFaults } from '@eudromos/core/hours'
+import {
+  checkHours,
+  checkQueue,
+  usersOfCalendar,
+  usersOfHours,
+  type CompiledPlan,
+  type FindingCode,
+  type PlanDocument,
+} from '@eudromos/core/plan'
+import {
+  changeAndPublish,
+  DraftMoved,
+  readDraft,
+  readTestCustomers,
+  type CalendarDraft,
+  type HoursDraft,
+  type PlanChange,
+  type QueueDraft,
+} from '@eudromos/database'
 import { envelope } from './envelope.ts'
+import { calendarShape, hoursShape } from '../view/hours-shape.ts'
 import { queueShape } from '../view/queue-shape.ts'
-import { findingText } from '../messages/findings.ts'
-import { ProblemError, problem, refused } from './problem.ts'
+import { findingText, hoursFindingText } from '../messages/findings.ts'
+import { notFound, ProblemError, problem, refused } from './problem.ts'
 import { SendTrouble } from './sender.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
@@ -37,39 +56,115 @@ export interface Saved {
   readonly version: number
   readonly draft: number
   readonly seq: number
-  readonly findings: readonly Finding[]
+}
+
+const notValid = (code: string, text: string, field: string): ProblemError =>
+  new ProblemError(problem(422, code, 'Not valid', text, { fields: { [field]: text } }))
+
+async function currentDocument({ database, sender }: Runtime): Promise<PlanDocument> {
+  const trouble = sender.trouble()
+  if (trouble !== null) throw new SendTrouble('overloaded', trouble)
+  const draft = await readDraft(database)
+  if (draft === null) throw new ProblemError(problem(409, 'noPlan', 'No plan', 'The centre is not set up yet.'))
+  return draft.document
 }
 
 /** Saves one queue and publishes a new version of the plan; the router has taken it over when this resolves. */
 export async function saveQueue(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
   const { draft, queue } = await saveShape.validate(input, { abortEarly: false, stripUnknown: true })
-  const trouble = runtime.sender.trouble()
-  if (trouble !== null) throw new SendTrouble('overloaded', trouble)
-  const before = await readDraft(runtime.database)
-  if (before === null) throw new ProblemError(problem(409, 'noPlan', 'No plan', 'The centre is not set up yet.'))
-  const others = before.document.queues.filter(({ id }) => id !== queue.id)
-  const document: PlanDocument = { ...before.document, queues: [...others, queue] }
-  const findings = checkQueue(queue, document)
+  const before = await currentDocument(runtime)
+  const others = before.queues.filter(({ id }) => id !== queue.id)
+  const findings = checkQueue(queue as QueueDraft, { ...before, queues: [...others, queue as QueueDraft] })
   const fault = findings.find(({ severity }) => severity === 'fault')
+  if (fault !== undefined) throw notValid(fault.code, findingText(fault), fieldOfFault[fault.code] ?? 'agentIds')
+  return publish(runtime, who, draft, queue.name, { kind: 'queue', queue: queue as QueueDraft })
+}
+
+const fieldOfFault: Partial<Record<FindingCode, string>> = {
+  nameTaken: 'name',
+  unknownHours: 'hoursId',
+  unknownQueue: 'atClosingTo',
+  sentInACircle: 'atClosingTo',
+}
+
+const saveHoursShape = yup.object({ draft: yup.number().integer().min(0).required(), hours: hoursShape.required() })
+
+export async function saveHours(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
+  const { draft, hours } = await saveHoursShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const before = await currentDocument(runtime)
+  const [fault] = checkHours(hours as HoursDraft, before, runtime.clock.now()).filter(
+    ({ severity }) => severity === 'fault',
+  )
   if (fault !== undefined)
+    throw notValid(fault.code, hoursFindingText(fault), fault.code === 'nameTaken' ? 'name' : 'weekly')
+  return publish(runtime, who, draft, hours.name, { kind: 'hours', hours: hours as HoursDraft })
+}
+
+const saveCalendarShape = yup.object({
+  draft: yup.number().integer().min(0).required(),
+  calendar: calendarShape.required(),
+})
+
+export async function saveCalendar(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
+  const { draft, calendar } = await saveCalendarShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const { calendars, centre } = await currentDocument(runtime)
+  const named = calendar.name.trim().toLowerCase()
+  if (calendars.some(({ id, name }) => id !== calendar.id && name.trim().toLowerCase() === named))
+    throw notValid('nameTaken', hoursFindingText({ code: 'nameTaken', params: { name: calendar.name } }), 'name')
+  const [fault] = hoursFaults({ zone: centre.zone, weekly: [], exceptions: [], holidays: calendar.holidays })
+  if (fault !== undefined)
+    throw notValid('notValid', hoursFindingText({ code: 'notValid', params: { ...fault } }), 'holidays')
+  return publish(runtime, who, draft, calendar.name, { kind: 'calendar', calendar: calendar as CalendarDraft })
+}
+
+const removeShape = yup.object({
+  draft: yup.number().integer().min(0).required(),
+  id: yup.string().max(200).required(),
+  /** What those who use it use from then on; null: nothing (always open, no such holidays). Left out where nobody does. */
+  replacementId: yup.string().max(200).nullable(),
+})
+
+/** Takes hours or a calendar out of the plan. What is in use goes only with a replacement named. */
+export async function removeTimes(
+  runtime: Runtime,
+  who: Who,
+  what: 'hours' | 'calendars',
+  input: unknown,
+): Promise<Saved> {
+  const { draft, id, replacementId } = await removeShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const document = await currentDocument(runtime)
+  const found = document[what].find((one) => one.id === id)
+  if (found === undefined) throw notFound(what === 'hours' ? 'These opening hours' : 'This calendar')
+  const users = what === 'hours' ? usersOfHours(document, id) : usersOfCalendar(document, id)
+  const known =
+    replacementId == null || (replacementId !== id && document[what].some((one) => one.id === replacementId))
+  if (!known) throw notValid('unknownReplacement', 'Replacement: this is no longer in the plan.', 'replacementId')
+  if (users.length > 0 && replacementId === undefined)
     throw new ProblemError(
-      problem(422, fault.code, 'Not valid', findingText(fault), {
-        fields: { [fault.code === 'nameTaken' ? 'name' : 'agentIds']: findingText(fault) },
+      problem(409, 'inUse', 'In use', `“${found.name}” is used by ${users.join(', ')}. Choose what they use instead.`, {
+        params: { count: users.length },
       }),
     )
-  const at = runtime.clock.now()
+  return publish(runtime, who, draft, found.name, {
+    kind: what === 'hours' ? 'deleteHours' : 'deleteCalendar',
+    id,
+    replacementId: replacementId ?? null,
+  })
+}
+
+async function publish(runtime: Runtime, who: Who, draft: number, note: string, change: PlanChange): Promise<Saved> {
   const make = (plan: CompiledPlan) => envelope('publishPlan', { kind: 'person', id: who.id }, { plan })
   try {
-    const { version, inboxId } = await saveQueueAndPublish(runtime.database, queue as QueueDraft, {
+    const { version, inboxId } = await changeAndPublish(runtime.database, change, {
       expectedDraft: draft,
       by: who.id,
-      note: queue.name,
-      at,
+      note,
+      at: runtime.clock.now(),
       envelope: make,
     })
     const answer = await runtime.sender.awaitAnswer(inboxId)
     if (!answer.ok && 'refusal' in answer) throw refused(answer.refusal, answer.seq)
-    return { version, draft: draft + 1, seq: answer.seq, findings }
+    return { version, draft: draft + 1, seq: answer.seq }
   } catch (error) {
     if (error instanceof DraftMoved)
       throw new ProblemError(
@@ -77,7 +172,7 @@ export async function saveQueue(runtime: Runtime, who: Who, input: unknown): Pro
           409,
           'draftMoved',
           'Changed meanwhile',
-          'Somebody else has saved the plan since you opened this queue. Your entries are kept here: load the current plan beside them and save again.',
+          'Somebody else has saved the plan since you opened this. Your entries are kept here: load the current plan beside them and save again.',
           { params: { draft: error.version } },
         ),
       )

@@ -1,7 +1,7 @@
 import { estimateWaitSeconds } from '@eudromos/core/figures'
-import { atWork, isStuck, openOffer, placeOf, visitOf, type Interaction } from '@eudromos/core/routing'
+import { atWork, isStuck, openOffer, placeOf, visitOf, type Interaction, type Visit } from '@eudromos/core/routing'
 import type { TranscriptLine } from '@eudromos/database'
-import type { ChatView, InteractionView, MessageView, PersonView, PlanView, QueueView } from '../view/view.ts'
+import type { ChatView, InteractionView, MessageView, PersonView, PlanView, QueueView, WaitView } from '../view/view.ts'
 import type { Follower } from './follower.ts'
 
 // From the folded state to what browsers are shown, one piece at a time.
@@ -42,16 +42,25 @@ export function personView({ state, people }: Follower, id: string): PersonView 
   }
 }
 
+/** The clock of a queue's waits runs while it is open. */
+function waitView(state: Follower['state'], visit: Visit): WaitView {
+  const waited = state.servedWaitMs(visit, state.at)
+  return state.queueDay(visit.queueId).open ? { since: state.at - waited } : { stoppedMs: waited }
+}
+
 export function queueView({ state }: Follower, id: string): QueueView | null {
   const day = state.queues.get(id)
   if (day === undefined) return null
-  const { waiting, occupants, present, free } = state.index.queue(id)
+  const { waiting, occupants, present, free, awaiting } = state.index.queue(id)
   const first = waiting.peek()?.item
   return {
     id,
     figures: { ...day.figures },
     waiting: occupants,
-    oldestWaitSince: first === undefined ? null : visitOf(first).waitSince,
+    oldestWait: first === undefined ? null : waitView(state, visitOf(first)),
+    open: day.open,
+    turnsAt: state.nextTurn(id),
+    messages: awaiting.size,
     present,
     free: free.size,
   }
@@ -71,7 +80,8 @@ export function interactionView({ state, customerNames }: Follower, id: string):
     phase: interaction.phase,
     test: interaction.test,
     arrivedAt: interaction.arrivedAt,
-    waitSince: visit.waitSince,
+    wait: waitView(state, visit),
+    awaitsOpening: visit.awaitsOpening,
     stuck: isStuck(interaction),
     offer: offer === null ? null : { id: offer.id, agentId: offer.agentId, at: offer.offeredAt, dueAt: offer.dueAt },
     agentId: working?.personId ?? null,
@@ -100,7 +110,7 @@ export const messageView = ({ number, side, at, text, contentId, attachment }: T
 export function chatView(follower: Follower, interaction: Interaction): Omit<ChatView, 'messages'> {
   const { state, document, people } = follower
   const visit = visitOf(interaction)
-  const place = placeOf(state, interaction)
+  const place = visit.awaitsOpening ? null : placeOf(state, interaction)
   const { slots, free } = state.index.queue(visit.queueId)
   const agentId = atWork(interaction)[0]?.personId
   const name = agentId === undefined ? undefined : people.get(agentId)?.name
@@ -114,6 +124,7 @@ export function chatView(follower: Follower, interaction: Interaction): Omit<Cha
       place === null
         ? null
         : estimateWaitSeconds(place, slots, free.size, state.queueDay(visit.queueId).recentHandleMs),
+    opensAt: visit.awaitsOpening ? state.nextTurn(visit.queueId) : undefined,
     receipts: interaction.receipts,
   }
 }

@@ -49,4 +49,6 @@ export const queueShape = yup.object({
     .default(null),
   wrapUpSeconds: seconds('Wrap-up', 0, 3600),
   testCustomerIds: ids,
+  hoursId: yup.string().max(200).nullable().default(null),
+  atClosingTo: yup.string().max(200).nullable().default(null),
 })

@@ -36,11 +36,22 @@ export interface PersonView {
   readonly averageHandleMs: number | null
 }
 
+/** How long somebody has waited: counted on from an instant, or standing still while the queue is closed. */
+export type WaitView = { readonly since: number } | { readonly stoppedMs: number }
+
+export const waitMsAt = (wait: WaitView, now: number): number =>
+  Math.max(0, 'since' in wait ? now - wait.since : wait.stoppedMs)
+
 export interface QueueView {
   readonly id: string
   readonly figures: QueueFigures
   readonly waiting: number
-  readonly oldestWaitSince: number | null
+  readonly oldestWait: WaitView | null
+  readonly open: boolean
+  /** When it opens or closes next; null where it never does. */
+  readonly turnsAt: number | null
+  /** How many have left a message and wait for it to open. */
+  readonly messages: number
   /** People of the queue who are present, and who of them could take one now. */
   readonly present: number
   readonly free: number
@@ -53,7 +64,9 @@ export interface InteractionView {
   readonly phase: Phase
   readonly test: boolean
   readonly arrivedAt: number
-  readonly waitSince: number
+  readonly wait: WaitView
+  /** It is a message that waits for its queue to open. */
+  readonly awaitsOpening: boolean
   readonly stuck: boolean
   readonly offer: { readonly id: string; readonly agentId: string; readonly at: number; readonly dueAt: number } | null
   readonly agentId: string | null
@@ -146,6 +159,8 @@ export interface ChatView {
   /** 1 is next; null once answered. */
   readonly place: number | null
   readonly estimatedWaitSeconds: number | null
+  /** It is a message to a closed queue, which opens then (null: it is not known when); undefined otherwise. */
+  readonly opensAt?: number | null
   readonly receipts: Readonly<Record<Side, Receipt>>
   readonly messages: readonly MessageView[]
 }

@@ -10,6 +10,7 @@ import { useEffect, useRef, useState, type FormEvent } from 'react'
 import { v7 as newId } from 'uuid'
 import { en } from '../../messages/en.ts'
 import { useInBrowser } from '../fetched.ts'
+import { openingText } from '../format.ts'
 import { ChatClient, readLines, beginChat, type LineChoice } from './chat-client.ts'
 import { Conversation } from './conversation.tsx'
 
@@ -110,6 +111,7 @@ function BeginForm({
     }
   }, [customerId])
   const queues = (lines ?? []).flatMap((line) => line.queues.map((queue) => ({ ...queue, lineId: line.id })))
+  const chosen = queues.find((one) => one.id === queueId)
   const submit = async (event: FormEvent): Promise<void> => {
     event.preventDefault()
     const queue = queues.find((one) => one.id === queueId)
@@ -117,7 +119,14 @@ function BeginForm({
     setBusy(true)
     setError(null)
     try {
-      await beginChat(id.current, { lineId: queue.lineId, queueId, name: testCustomer?.name ?? name, text, customerId })
+      await beginChat(id.current, {
+        lineId: queue.lineId,
+        queueId,
+        name: testCustomer?.name ?? name,
+        text,
+        customerId,
+        leaveMessage: !queue.open,
+      })
       onBegun(id.current)
     } catch (caught) {
       setError((caught as Error).message)
@@ -147,6 +156,7 @@ function BeginForm({
           <MenuItem key={queue.id} value={queue.id}>
             {queue.name}
             {queue.inPreparation && ` (${t.inPreparation})`}
+            {!queue.open && ` (${t.closedOption})`}
           </MenuItem>
         ))}
       </TextField>
@@ -159,8 +169,9 @@ function BeginForm({
         onChange={({ target }) => setText(target.value)}
         slotProps={{ htmlInput: { maxLength: 4000 } }}
       />
+      {chosen?.open === false && <Alert severity="info">{t.closedNow(openingText(chosen.opensAt))}</Alert>}
       <Button type="submit" variant="contained" disabled={busy || queueId === ''}>
-        {t.begin}
+        {chosen?.open === false ? t.leaveMessage : t.begin}
       </Button>
     </Box>
   )

@@ -14,7 +14,14 @@ export interface ChatState {
 export interface LineChoice {
   readonly id: string
   readonly name: string
-  readonly queues: readonly { readonly id: string; readonly name: string; readonly inPreparation: boolean }[]
+  readonly queues: readonly {
+    readonly id: string
+    readonly name: string
+    readonly inPreparation: boolean
+    readonly open: boolean
+    /** When it opens next; null where it is open, or never opens. */
+    readonly opensAt: number | null
+  }[]
 }
 
 const gateway = '/api/gateway'
@@ -29,6 +36,8 @@ export interface Begin {
   readonly name: string
   readonly text: string
   readonly customerId: string | null
+  /** Where it is closed: the words wait for the opening. */
+  readonly leaveMessage: boolean
 }
 
 /** Begins a chat under an id of ours, so that beginning it a second time is the same chat. */

@@ -8,7 +8,7 @@ import { en } from '../../messages/en.ts'
 import type { ChatView } from '../../view/view.ts'
 import { Composer } from '../chat/composer.tsx'
 import { Transcript, type ShownMessage } from '../chat/transcript.tsx'
-import { secondsText } from '../format.ts'
+import { openingText, secondsText } from '../format.ts'
 import { shownMessages } from '../seat/conversation-bay.tsx'
 import { useOutbox } from '../seat/outbox.ts'
 import type { ChatClient } from './chat-client.ts'
@@ -18,6 +18,7 @@ const mostBytes = 5 * 1024 * 1024
 const accepted = 'image/png,image/jpeg,image/gif,image/webp,application/pdf'
 
 function standing(view: ChatView): string {
+  if (view.opensAt !== undefined) return t.messageKept(openingText(view.opensAt))
   if (view.phase === 'connected') return t.with(view.agentName ?? '')
   const place = view.place === null ? t.waiting : t.place(view.place)
   const wait =

@@ -8,13 +8,13 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { concernKey, concerns, headlineOf, type Concern, type Shown, type Situation } from '@eudromos/core/headline'
 import { en } from '../../messages/en.ts'
-import type { View } from '../../view/view.ts'
-import { clockText } from '../format.ts'
+import { waitMsAt, type View } from '../../view/view.ts'
+import { clockText, inWords } from '../format.ts'
 import { Notches } from '../glyphs.tsx'
 import { ownPerson, useLive, useNow, useSeat } from '../stream/context.tsx'
 import { stateName } from './presence.tsx'
 
-function situationOf(view: View): Situation {
+function situationOf(view: View, now: number): Situation {
   const people = Object.values(view.people)
   const missed = view.plan?.missedStateId
   const admitting = new Set(
@@ -28,7 +28,8 @@ function situationOf(view: View): Situation {
         id: plan.id,
         targetSeconds: plan.target?.seconds ?? view.plan?.defaultTargetSeconds ?? 60,
         waiting: queue.waiting,
-        oldestWaitSince: queue.oldestWaitSince,
+        oldestWaitSince: queue.oldestWait === null ? null : now - waitMsAt(queue.oldestWait, now),
+        closesAt: queue.open ? queue.turnsAt : null,
         members: plan.agentIds.length,
         present: queue.present,
         free: queue.free,
@@ -60,6 +61,10 @@ function sentence(concern: Concern, view: View): { text: string; href: string } 
       const mend = queue.free === 0 && queue.away > 0 ? ` ${t.onBreak(queue.away)}` : ''
       return { text: `${begin}; ${why}${mend}`, href: `/live#${queue.id}` }
     }
+    case 'closesSoon': {
+      const { queue, inMs } = concern
+      return { text: t.closesSoon(queueName(view, queue.id), inWords(inMs), queue.waiting), href: `/live#${queue.id}` }
+    }
     case 'stuck': {
       const interaction = view.interactions[concern.interactionId]
       return {
@@ -81,7 +86,7 @@ function CentreHeadline() {
   const router = useRouter()
   const [shown, setShown] = useState<Shown | null>(null)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
-  const ranked = view === null || now === 0 ? [] : concerns(situationOf(view), now)
+  const ranked = view === null || now === 0 ? [] : concerns(situationOf(view, now), now)
   const top = headlineOf(ranked, shown, now)
   const topKey = top === null ? null : concernKey(top)
   if (topKey !== (shown?.key ?? null))

@@ -6,7 +6,7 @@ import MenuItem from '@mui/material/MenuItem'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { en } from '../../messages/en.ts'
-import type { InteractionView, View } from '../../view/view.ts'
+import { waitMsAt, type InteractionView, type View } from '../../view/view.ts'
 import { LinkedText } from '../chat/linked-text.tsx'
 import { clockText } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
@@ -39,7 +39,7 @@ export function OfferBay({ interaction, view, now }: OfferBayProps) {
       </Box>
       <BayHead
         interaction={interaction}
-        under={`${queueName(view, interaction.queueId)} · ${en.seat.waited(clockText(offer.at - interaction.waitSince))}`}
+        under={`${queueName(view, interaction.queueId)} · ${en.seat.waited(clockText(waitMsAt(interaction.wait, offer.at)))}`}
         time={clockText(left + 999)}
         pressing={left < 5000}
       />

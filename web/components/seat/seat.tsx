@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useEffect, useMemo, useState } from 'react'
 import { en } from '../../messages/en.ts'
-import type { InteractionView, View } from '../../view/view.ts'
+import { waitMsAt, type InteractionView, type View } from '../../view/view.ts'
 import { clockText } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
 import { useNotice } from '../frame/notice.tsx'
@@ -238,10 +238,10 @@ function MyQueues({ view, now }: { view: View; now: number }) {
       <Typography sx={{ fontWeight: 650 }}>{en.seat.myQueues}</Typography>
       {own.length === 0 && <Typography>{en.seat.noQueues}</Typography>}
       {own.map((queue) => {
-        const since = queue.oldestWaitSince
+        const waited = queue.oldestWait === null ? null : waitMsAt(queue.oldestWait, now)
         const target =
           view.plan?.queues.find(({ id }) => id === queue.id)?.target?.seconds ?? view.plan?.defaultTargetSeconds ?? 60
-        const late = since !== null && now - since > target * 1000
+        const late = waited !== null && waited > target * 1000
         return (
           <Typography key={queue.id}>
             {queueName(view, queue.id)}{' '}
@@ -250,7 +250,7 @@ function MyQueues({ view, now }: { view: View; now: number }) {
               variant="figure"
               sx={{ color: late ? 'error.main' : 'text.secondary', fontWeight: late ? 650 : 400 }}
             >
-              {en.seat.queue(queue.waiting, since === null ? null : clockText(now - since), queue.free)}
+              {en.seat.queue(queue.waiting, waited === null ? null : clockText(waited), queue.free)}
             </Typography>
           </Typography>
         )

@@ -1,5 +1,6 @@
+import { soonMs } from '@eudromos/core/headline'
 import { latenessOf, lanePlace, serviceLevel, type Lateness } from '@eudromos/core/figures'
-import type { InteractionView, PersonView, PlanView, View } from '../../../view/view.ts'
+import { waitMsAt, type InteractionView, type PersonView, type PlanView, type View } from '../../../view/view.ts'
 
 export interface Token {
   readonly interaction: InteractionView
@@ -7,6 +8,15 @@ export interface Token {
   /** 0 to 1 along the lane. */
   readonly place: number
   readonly lateness: Lateness
+}
+
+/** Whether the queue is open, for how long that stays so, and how many have left a message for the opening. */
+export interface Opening {
+  readonly open: boolean
+  readonly turnsAt: number | null
+  readonly messages: number
+  /** It closes within a quarter of an hour, and people wait. */
+  readonly pressing: boolean
 }
 
 export interface Lane {
@@ -21,6 +31,7 @@ export interface Lane {
   readonly level: number | null
   readonly levelState: Lateness
   readonly figures: View['queues'][string]['figures'] | null
+  readonly opening: Opening
 }
 
 export const targetOf = (plan: PlanView, queue: PlanView['queues'][number]): number =>
@@ -32,7 +43,7 @@ export function lanesOf(view: View, now: number): Lane[] {
   if (plan === null) return []
   const waiting = new Map<string, InteractionView[]>()
   for (const interaction of Object.values(view.interactions)) {
-    if (interaction.phase !== 'waiting' && interaction.phase !== 'offered') continue
+    if ((interaction.phase !== 'waiting' && interaction.phase !== 'offered') || interaction.awaitsOpening) continue
     const list = waiting.get(interaction.queueId)
     if (list === undefined) waiting.set(interaction.queueId, [interaction])
     else list.push(interaction)
@@ -60,7 +71,8 @@ function laneOf(
   const free = people.filter(isFree).sort((a, b) => a.idleSince - b.idleSince)
   const rest = people.filter((person) => !isFree(person))
   const soon = rest.filter(({ carried }) => carried.some(({ phase }) => phase === 'wrapUp'))
-  const figures = view.queues[queue.id]?.figures ?? null
+  const live = view.queues[queue.id]
+  const figures = live?.figures ?? null
   const ratio = figures === null ? { part: 0, whole: 0 } : serviceLevel(figures)
   const level = ratio.whole === 0 ? null : Math.round((100 * ratio.part) / ratio.whole)
   const goal = queue.target?.percent ?? 0
@@ -68,7 +80,7 @@ function laneOf(
     queue,
     waiting: waiting
       .map((interaction) => {
-        const waitMs = Math.max(0, now - interaction.waitSince)
+        const waitMs = waitMsAt(interaction.wait, now)
         return { interaction, waitMs, place: lanePlace(waitMs, target), lateness: latenessOf(waitMs, target) }
       })
       .sort((a, b) => a.waitMs - b.waitMs || (a.interaction.id < b.interaction.id ? 1 : -1)),
@@ -79,7 +91,13 @@ function laneOf(
     level,
     levelState: level === null || level >= goal ? 'fine' : level >= goal - 10 ? 'near' : 'late',
     figures,
+    opening: openingOf(live, waiting.length, now),
   }
+}
+
+function openingOf(live: View['queues'][string] | undefined, waiting: number, now: number): Opening {
+  const { open, turnsAt, messages } = live ?? { open: true, turnsAt: null, messages: 0 }
+  return { open, turnsAt, messages, pressing: open && waiting > 0 && turnsAt !== null && turnsAt - now <= soonMs }
 }
 
 export interface Pile {

@@ -8,7 +8,7 @@ import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { memo, useState } from 'react'
 import { averageHandleMs, averageSpeedOfAnswerMs, targetPlace } from '@eudromos/core/figures'
-import { clockText, secondsText } from '../../../components/format.ts'
+import { clockText, inWords, secondsText, timeText } from '../../../components/format.ts'
 import { PersonRing, ringLabel } from '../../../components/frame/presence.tsx'
 import { ChatShape, latenessColor, Notches } from '../../../components/glyphs.tsx'
 import { en } from '../../../messages/en.ts'
@@ -21,6 +21,7 @@ const ringsShown = 8
 interface LaneProps {
   readonly lane: Lane
   readonly plan: PlanView
+  readonly now: number
   readonly nameOf: (personId: string) => string
   readonly onToken: (interactionId: string) => void
   readonly onPerson: (personId: string) => void
@@ -28,9 +29,37 @@ interface LaneProps {
 
 const text = (ms: number | null): string | null => (ms === null ? null : clockText(ms))
 
-function Figures({ lane, plan }: Pick<LaneProps, 'lane' | 'plan'>) {
-  const { queue, level, levelState, figures } = lane
-  const service = en.live.service[queue.service]
+/** The lane's last line: closed or soon so, else when it closes next and how fast it answers. */
+function Standing({ lane, plan, now }: Pick<LaneProps, 'lane' | 'plan' | 'now'>) {
+  const { open, turnsAt, messages, pressing } = lane.opening
+  const at = turnsAt === null ? null : timeText(turnsAt, plan.zone, now)
+  const inTime = turnsAt === null ? '' : inWords(turnsAt - now)
+  const service = en.live.service[lane.queue.service]
+  const averages =
+    lane.figures === null
+      ? null
+      : en.live.average(text(averageSpeedOfAnswerMs(lane.figures)), text(averageHandleMs(lane.figures)))
+  const closed = at === null ? en.live.closed : en.live.opensAt(at, inTime)
+  const calm = [at === null ? null : en.live.until(at), service === '' ? averages : service].filter(Boolean).join(' · ')
+  const said = !open ? closed : pressing ? en.live.closesAt(at ?? '', inTime) : calm
+  const line = messages > 0 ? `${said} · ${en.live.messages(messages)}` : said
+  return (
+    <Typography
+      variant="body2"
+      noWrap
+      title={line}
+      sx={{
+        color: pressing ? 'warning.main' : open ? 'text.secondary' : 'text.primary',
+        fontWeight: pressing || !open ? 650 : 400,
+      }}
+    >
+      {pressing && <Notches lateness="near" />} {line}
+    </Typography>
+  )
+}
+
+function Figures({ lane, plan, now }: Pick<LaneProps, 'lane' | 'plan' | 'now'>) {
+  const { queue, level, levelState } = lane
   return (
     <Box sx={{ minWidth: 0 }}>
       <Typography variant="h3" component="h2" noWrap title={queue.name}>
@@ -49,13 +78,7 @@ function Figures({ lane, plan }: Pick<LaneProps, 'lane' | 'plan'>) {
         </Typography>
         <Notches lateness={levelState} />
       </Box>
-      <Typography variant="body2" sx={{ color: 'text.secondary' }} noWrap>
-        {service !== ''
-          ? service
-          : figures === null
-            ? ''
-            : en.live.average(text(averageSpeedOfAnswerMs(figures)), text(averageHandleMs(figures)))}
-      </Typography>
+      <Standing lane={lane} plan={plan} now={now} />
     </Box>
   )
 }
@@ -209,7 +232,7 @@ function People({ lane, plan, onPerson }: Pick<LaneProps, 'lane' | 'plan' | 'onP
 }
 
 /** One queue as a lane: its figures, those waiting on their way to the target's line, the people who could take them. */
-export const LaneRow = memo(function LaneRow({ lane, plan, nameOf, onToken, onPerson }: LaneProps) {
+export const LaneRow = memo(function LaneRow({ lane, plan, now, nameOf, onToken, onPerson }: LaneProps) {
   const late = lane.waiting.some(({ lateness }) => lateness === 'late')
   return (
     <Paper
@@ -228,7 +251,7 @@ export const LaneRow = memo(function LaneRow({ lane, plan, nameOf, onToken, onPe
         scrollMarginTop: 80,
       }}
     >
-      <Figures lane={lane} plan={plan} />
+      <Figures lane={lane} plan={plan} now={now} />
       <Box
         sx={{ position: 'relative', height: 70, alignSelf: 'center' }}
         role="group"
@@ -259,7 +282,7 @@ export function FoldedLane({ lane }: { lane: Lane }) {
       sx={{ paddingInline: 2, paddingBlock: 1, border: 1, borderColor: 'divider', minWidth: 0 }}
     >
       <Typography variant="body2" noWrap>
-        <strong>{lane.queue.name}</strong>{' '}
+        <strong>{lane.queue.name}</strong> {!lane.opening.open && `${en.live.closed}, `}
         {lane.waiting.length === 0
           ? en.live.nobodyWaits
           : `${en.live.waiting(lane.waiting.length)}, ${clockText(lane.waiting.at(-1)?.waitMs ?? 0)}`}

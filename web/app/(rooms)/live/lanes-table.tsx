@@ -8,7 +8,8 @@ import TableHead from '@mui/material/TableHead'
 import TableRow from '@mui/material/TableRow'
 import Typography from '@mui/material/Typography'
 import { averageHandleMs, averageSpeedOfAnswerMs } from '@eudromos/core/figures'
-import { clockText } from '../../../components/format.ts'
+import { clockText, timeText } from '../../../components/format.ts'
+import { en } from '../../../messages/en.ts'
 import { latenessColor } from '../../../components/glyphs.tsx'
 import type { Lane } from './lane-data.ts'
 
@@ -18,6 +19,7 @@ const columns = [
   'Longest',
   'Within target',
   'Goal',
+  'Opens or closes',
   'Came',
   'Answered',
   'Gave up',
@@ -29,8 +31,11 @@ const columns = [
   'Busy',
 ]
 
+const openingText = ({ open, turnsAt }: Lane['opening'], zone: string, now: number): string =>
+  turnsAt === null ? (open ? en.live.alwaysOpen : en.live.closed) : en.live.turns(open, timeText(turnsAt, zone, now))
+
 /** The lanes as a table of the same figures. */
-export function LanesTable({ lanes }: { lanes: readonly Lane[] }) {
+export function LanesTable({ lanes, zone, now }: { lanes: readonly Lane[]; zone: string; now: number }) {
   const figure = (value: string | number | null) => (
     <TableCell align="right">
       <Typography variant="figure">{value ?? '–'}</Typography>
@@ -50,7 +55,7 @@ export function LanesTable({ lanes }: { lanes: readonly Lane[] }) {
           </TableRow>
         </TableHead>
         <TableBody>
-          {lanes.map(({ queue, waiting, level, levelState, figures, free, soon, busy }) => (
+          {lanes.map(({ queue, waiting, level, levelState, figures, free, soon, busy, opening }) => (
             <TableRow key={queue.id}>
               <TableCell component="th" scope="row">
                 {queue.name}
@@ -63,6 +68,7 @@ export function LanesTable({ lanes }: { lanes: readonly Lane[] }) {
                 </Typography>
               </TableCell>
               {figure(queue.target === null ? null : `${queue.target.percent} % in ${queue.target.seconds} s`)}
+              {figure(openingText(opening, zone, now))}
               {figure(figures?.entered ?? null)}
               {figure(figures?.answered ?? null)}
               {figure(figures?.abandoned ?? null)}

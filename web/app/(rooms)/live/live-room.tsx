@@ -73,7 +73,7 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit }: LiveRoomProps) {
         </Button>
       </Box>
       {asTable ? (
-        <LanesTable lanes={lanes} />
+        <LanesTable lanes={lanes} zone={plan.zone} now={now} />
       ) : (
         <Box
           onPointerEnter={() => (held.current = true)}
@@ -112,6 +112,7 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit }: LiveRoomProps) {
               <TargetLine />
               {standing.map((lane) => (
                 <LaneRow
+                  now={now}
                   key={lane.queue.id}
                   lane={lane}
                   plan={plan}

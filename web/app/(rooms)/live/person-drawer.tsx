@@ -13,7 +13,7 @@ import { SidePanel } from '../../../components/side-panel.tsx'
 import { useLiveStore } from '../../../components/stream/context.tsx'
 import { sendCommand } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
-import type { InteractionView, View } from '../../../view/view.ts'
+import { waitMsAt, type InteractionView, type View } from '../../../view/view.ts'
 
 interface PersonDrawerProps {
   readonly personId: string | null
@@ -34,10 +34,10 @@ export function PersonDrawer({ personId, view, now, onClose, maySetPresence, may
   const t = en.personPanel
   const waiting = Object.values(view.interactions)
     .filter(
-      ({ phase, queueId }) =>
-        (phase === 'waiting' || phase === 'offered') && person?.queueIds.includes(queueId) === true,
+      ({ phase, queueId, awaitsOpening }) =>
+        !awaitsOpening && (phase === 'waiting' || phase === 'offered') && person?.queueIds.includes(queueId) === true,
     )
-    .sort((a, b) => a.waitSince - b.waitSince)
+    .sort((a, b) => waitMsAt(b.wait, now) - waitMsAt(a.wait, now))
     .slice(0, mostWaiting)
   return (
     <SidePanel open={personId !== null && person !== undefined} title={person?.name ?? ''} onClose={onClose}>
@@ -127,7 +127,7 @@ function WaitingFor({
       <Typography variant="body2" sx={{ fontWeight: 650 }}>
         {interaction.customerName}, {queueName(view, interaction.queueId)},{' '}
         <Typography component="span" variant="figure">
-          {clockText(now - interaction.waitSince)}
+          {clockText(waitMsAt(interaction.wait, now))}
         </Typography>
       </Typography>
       <Typography variant="body2">

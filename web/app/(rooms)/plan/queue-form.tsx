@@ -16,6 +16,7 @@ import type { PlanState, Saved } from '../../../server/plan.ts'
 import { queueShape } from '../../../view/queue-shape.ts'
 import { Effects } from './effects.tsx'
 import { CustomersField, NumberField, PeopleField, ServiceField, TargetField, TextLine } from './fields.tsx'
+import { HoursField } from './hours-field.tsx'
 
 type Queue = PlanDocument['queues'][number]
 
@@ -134,6 +135,7 @@ export function QueueForm({
             select={[['longestIdle', en.plan.longestIdle]]}
           />
         </Box>
+        <HoursField control={control} queueId={queue.id} plan={plan} mayEdit={mayEdit} onReload={onReload} />
         <CustomersField control={control} customers={plan.testCustomers} onAdded={onCustomers} mayEdit={mayEdit} />
         <Box
           sx={{

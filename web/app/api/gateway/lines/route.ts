@@ -7,7 +7,7 @@ export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     limitPublic(request, 'lines', 240)
     const customerId = new URL(request.url).searchParams.get('customer') ?? ''
-    const { document } = (await runtime()).follower
+    const { document, state } = (await runtime()).follower
     const open = (document?.queues ?? []).filter(
       ({ service, testCustomerIds }) =>
         service === 'inService' || (service === 'inPreparation' && testCustomerIds.includes(customerId)),
@@ -18,7 +18,16 @@ export const GET = (request: Request): Promise<Response> =>
       channel,
       queues: open
         .filter((queue) => queueIds.includes(queue.id))
-        .map((queue) => ({ id: queue.id, name: queue.name, inPreparation: queue.service === 'inPreparation' })),
+        .map(({ id, name, service }) => {
+          const { open } = state.queueDay(id)
+          return {
+            id,
+            name,
+            inPreparation: service === 'inPreparation',
+            open,
+            opensAt: open ? null : state.nextTurn(id),
+          }
+        }),
     }))
     return Response.json({ centre: document?.centre.name ?? '', lines })
   })

@@ -1,0 +1,9 @@
+import type { PlanDocument } from './plan.ts'
+
+/** The queues that keep these hours, by name. */
+export const usersOfHours = ({ queues }: PlanDocument, hoursId: string): string[] =>
+  queues.filter((queue) => queue.hoursId === hoursId).map(({ name }) => name)
+
+/** The hours that take this calendar, by name. */
+export const usersOfCalendar = ({ hours }: PlanDocument, calendarId: string): string[] =>
+  hours.filter(({ calendarIds }) => calendarIds.includes(calendarId)).map(({ name }) => name)

@@ -1,0 +1,176 @@
+import { TestCentre, testPlan, testQueue } from '../testing/index.ts'
+import { groundsOf, nextDeadline, upcast, visitOf, type Event } from './index.ts'
+
+// The test's clock begins at 1000 s. By day: open from 1000 to 2000 s and from 3000 to 4000 s.
+const day = { id: 'day', openings: [1_000_000, 2_000_000, 3_000_000, 4_000_000] }
+const never = { id: 'never', openings: [] }
+
+const centreWith = (...queues: Parameters<typeof testQueue>[]): TestCentre =>
+  new TestCentre(
+    testPlan({ agents: ['ana', 'ben'], slots: 3, hours: [day, never], queues: queues.map((of) => testQueue(...of)) }),
+  )
+
+const sailings = (rest: Parameters<typeof testQueue>[2] = {}): Parameters<typeof testQueue> => [
+  'sailings',
+  ['ana'],
+  { hoursId: 'day', ...rest },
+]
+
+const types = (events: readonly Event[]): string[] => events.map(({ type }) => type)
+
+/** Closed, and ana is there. */
+const closed = (rest: Parameters<typeof testQueue>[2] = {}): TestCentre => {
+  const centre = centreWith(sailings(rest), ['night', ['ben'], {}])
+  return centre.wait(1100)
+}
+
+const leaveMessage = { leaveMessage: true, contentId: 'words', connection: null }
+
+describe('a queue keeps its hours', () => {
+  test('it closes and opens on the second, at deadlines of their own', () => {
+    const centre = centreWith(sailings())
+    expect(nextDeadline(centre.state)).toBe(2_000_000)
+    const { events } = centre.wait(2500).do('setPresence', { agentId: 'ana', stateId: 'break' })
+    expect(events.slice(0, 2)).toEqual([
+      { type: 'queueClosed', v: 1, at: 2_000_000, queueId: 'sailings' },
+      { type: 'queueOpened', v: 1, at: 3_000_000, queueId: 'sailings' },
+    ])
+    expect(nextDeadline(centre.state)).toBe(4_000_000)
+  })
+
+  test('a newcomer to a closed queue is told when it opens', () => {
+    expect(closed().arrive('i1').refusal).toEqual({
+      code: 'queueClosed',
+      params: { queueId: 'sailings', opensAt: 3_000_000 },
+    })
+    const forever = centreWith(['sailings', ['ana'], { hoursId: 'never' }])
+    expect(forever.arrive('i1').refusal).toEqual({ code: 'queueClosed', params: { queueId: 'sailings' } })
+  })
+
+  test('words are left only together with words, and only where it is closed', () => {
+    expect(closed().arrive('i1', 'sailings', { ...leaveMessage, contentId: null }).refusal?.code).toBe('queueClosed')
+    const open = centreWith(sailings())
+    open.arrive('i1', 'sailings', leaveMessage)
+    expect(open.state.interaction('i1').leftMessage).toBe(false)
+    expect(open.state.interaction('i1').customerGraceDueAt).not.toBeNull()
+  })
+
+  test('a message left waits for the opening, though the customer goes, and then comes first', () => {
+    const centre = closed()
+    centre.ready('ana')
+    expect(types(centre.arrive('m1', 'sailings', leaveMessage).events)).toEqual(['interactionArrived', 'messageSent'])
+    centre.do('connectCustomer', { interactionId: 'm1', connectionId: 'k', processId: 'web' })
+    centre.do('disconnectCustomer', { interactionId: 'm1', connectionId: 'k' })
+    centre.wait(60).arrive('m2', 'sailings', leaveMessage)
+    expect(centre.state.queueDay('sailings').figures).toMatchObject({ entered: 2, abandoned: 0 })
+    centre.at = 3_000_000
+    const { events } = centre.arrive('i3')
+    expect(types(events).slice(0, 3)).toEqual(['queueOpened', 'offerMade', 'interactionArrived'])
+    expect(visitOf(centre.state.interaction('m1')).offers).toHaveLength(1)
+    const places = ['m1', 'm2', 'i3'].map((id) => groundsOf(centre.state, id)?.place)
+    expect(places).toEqual([1, 2, 3])
+    expect(groundsOf(centre.state, 'm1')?.waitMs).toBe(0)
+  })
+
+  test('waits count in open time, in figures and between queues', () => {
+    const centre = centreWith(sailings({ agentIds: ['ana'] }), ['night', ['ana'], {}])
+    centre.at = 1_990_000
+    centre.arrive('i1')
+    centre.at = 2_000_000
+    centre.wait(5).arrive('n1', 'night')
+    centre.wait(20)
+    // i1 has waited for 10 s of open time, n1 for 20: n1 is later.
+    centre.ready('ana')
+    expect(centre.state.interaction('n1').phase).toBe('offered')
+    centre.do('answerOffer', { agentId: 'ana', interactionId: 'n1', offerId: 'n1.v1.o1' })
+    expect(centre.state.interaction('i1').phase).toBe('offered')
+    centre.do('answerOffer', { agentId: 'ana', interactionId: 'i1', offerId: 'i1.v1.o1' })
+    expect(centre.state.queueDay('sailings').figures).toMatchObject({
+      answered: 1,
+      answeredWithin: 1,
+      waitSumMs: 10_000,
+    })
+  })
+
+  test('what is handed back while it is closed is served, with the open time waited before', () => {
+    const centre = centreWith(sailings())
+    centre.at = 1_995_000
+    centre.arrive('i1')
+    centre.at = 2_010_000
+    centre.ready('ana')
+    centre.do('answerOffer', { agentId: 'ana', interactionId: 'i1', offerId: 'i1.v1.o1' })
+    centre.wait(60).do('disconnectAgent', { agentId: 'ana', connectionId: 'ana-1' })
+    centre.wait(20).ready('ana')
+    expect(visitOf(centre.state.interaction('i1'))).toMatchObject({ waitedBeforeMs: 5000, awaitsOpening: false })
+    expect(centre.state.interaction('i1').phase).toBe('offered')
+  })
+})
+
+describe('those who wait when it closes', () => {
+  test('are served, where the queue says nothing else', () => {
+    const centre = centreWith(sailings())
+    centre.at = 1_999_000
+    centre.arrive('i1')
+    centre.wait(30).ready('ana')
+    expect(centre.state.interaction('i1').phase).toBe('offered')
+  })
+
+  test('are sent on, in their order, with what they have waited; an offer that is out ends first', () => {
+    const centre = centreWith(sailings({ atClosingTo: 'night' }), ['night', [], {}])
+    centre.ready('ana')
+    centre.at = 1_990_000
+    centre.arrive('i1')
+    centre.arrive('i2')
+    centre.at = 2_000_000
+    expect(centre.do('setPresence', { agentId: 'ben', stateId: 'break' }).events).toMatchObject([
+      { type: 'queueClosed' },
+      { type: 'sentOn', interactionId: 'i2', visitId: 'i2.v2', queueId: 'night', waitedBeforeMs: 10_000 },
+      { type: 'presenceSet' },
+    ])
+    expect(centre.state.interaction('i1').phase).toBe('offered')
+    const declined = { agentId: 'ana', interactionId: 'i1', offerId: 'i1.v1.o1', reason: 'busy' }
+    expect(types(centre.do('declineOffer', declined).events)).toEqual(['offerDeclined', 'sentOn'])
+    expect(centre.state.queueDay('sailings').figures).toMatchObject({ entered: 2, passedOn: 2 })
+    expect(centre.state.queueDay('night').figures.entered).toBe(2)
+  })
+
+  test('stay and are served where the other queue is closed, full or out of service', () => {
+    for (const other of [{ hoursId: 'never' }, { mostWaiting: 1 }, { service: 'takingNothingNew' as const }]) {
+      const centre = centreWith(sailings({ atClosingTo: 'night' }), ['night', [], other])
+      if ('mostWaiting' in other) centre.arrive('n1', 'night')
+      centre.at = 1_999_000
+      centre.arrive('i1')
+      centre.wait(30).ready('ana')
+      expect(centre.state.interaction('i1')).toMatchObject({ phase: 'offered', visits: [{ queueId: 'sailings' }] })
+    }
+  })
+})
+
+describe('a plan', () => {
+  test('that opens a queue lets in who left a message; one that closes it serves who waits', () => {
+    const centre = closed()
+    centre.ready('ana')
+    centre.arrive('m1', 'sailings', leaveMessage)
+    centre.do('publishPlan', { plan: testPlan({ version: 2 }) })
+    expect(centre.state.interaction('m1').phase).toBe('offered')
+  })
+
+  test('is extended by its own version only, and keeps what waits', () => {
+    const centre = centreWith(sailings())
+    const times = { hours: [{ id: 'day', openings: [1_000_000, 5_000_000] }], dayTurns: [], compiledUntil: 9_000_000 }
+    expect(centre.do('extendPlan', { version: 2, times }).refusal?.code).toBe('planNotRunning')
+    expect(types(centre.do('extendPlan', { version: 1, times }).events)).toEqual(['planExtended'])
+    expect(nextDeadline(centre.state)).toBe(5_000_000)
+    const byHand = centre.do('extendPlan', { version: 1, times }, { kind: 'person', id: 'sup' })
+    expect(byHand.refusal?.code).toBe('notAllowed')
+  })
+
+  test('of before there were hours has every queue always open', () => {
+    const { hours: _hours, compiledUntil: _until, queues, ...rest } = testPlan()
+    const old = { ...rest, queues: queues.map(({ hoursId: _h, atClosingTo: _t, ...queue }) => queue) }
+    const event = { type: 'planTaken', v: 1, at: 5, plan: old } as unknown as Event
+    expect(upcast(event)).toMatchObject({ v: 2, plan: { hours: [], queues: [{ hoursId: null, atClosingTo: null }] } })
+    const back = { type: 'handedBack', v: 1, at: 5000, waitSince: 1000 } as unknown as Event
+    expect(upcast(back)).toEqual({ type: 'handedBack', v: 2, at: 5000, waitedBeforeMs: 4000 })
+  })
+})

@@ -1,0 +1,238 @@
+'use client'
+import CloseIcon from '@mui/icons-material/Close'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import Paper from '@mui/material/Paper'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { useState } from 'react'
+import { dateOf, dayMs, dayOf, Zone, type Holiday } from '@eudromos/core/hours'
+import { usersOfCalendar, type PlanDocument } from '@eudromos/core/plan'
+import { useLive, useNow } from '../../../../components/stream/context.tsx'
+import { en } from '../../../../messages/en.ts'
+import { copiedToNextYear, sorted, spanText } from '../../../../view/calendar.ts'
+import { calendarShape } from '../../../../view/hours-shape.ts'
+import { CalendarFiles } from './calendar-files.tsx'
+import { useDraftForm } from './draft-form.ts'
+import { FormFoot, Trouble } from './form-parts.tsx'
+import type { EditorProps } from './hours-form.tsx'
+import { RemoveDialog } from './remove-dialog.tsx'
+import { YearView } from './year-view.tsx'
+
+const t = en.calendar
+const rowsShown = 200
+
+type Calendar = PlanDocument['calendars'][number]
+
+export const blankCalendar = (id: string): Calendar => ({ id, name: '', description: '', holidays: [] })
+
+/** A calendar of holidays: its list, a file in and out, the year at a glance, who uses it. */
+export function CalendarForm(props: EditorProps<Calendar>) {
+  const { value: initial, isNew, document, draft, mayEdit, onDirty, onSaved, onReload, onDuplicate } = props
+  const form = useDraftForm({
+    initial,
+    isNew,
+    shape: calendarShape,
+    url: '/api/plan/calendars',
+    part: 'calendar',
+    draft,
+    onDirty,
+    onSaved,
+  })
+  const { clockOffsetMs } = useLive()
+  const now = useNow(clockOffsetMs)
+  const { zone } = document.centre
+  const thisYear = now === 0 ? null : dateOf(Math.floor(Zone.of(zone).toWall(now) / dayMs)).year
+  const [wantedYear, setYear] = useState<number | null>(null)
+  const year = wantedYear ?? thisYear
+  const [removing, setRemoving] = useState(false)
+  const { value, set, fields } = form
+  const users = usersOfCalendar(document, initial.id)
+  const text = (name: 'name' | 'description', label: string) => (
+    <TextField
+      label={label}
+      value={value[name]}
+      disabled={!mayEdit}
+      fullWidth
+      error={fields[name] !== undefined || fields[`calendar.${name}`] !== undefined}
+      helperText={fields[name] ?? fields[`calendar.${name}`]}
+      onChange={({ target }) => set({ [name]: target.value })}
+    />
+  )
+  const ofYear = value.holidays.filter(({ from }) => Number(from.slice(0, 4)) === year)
+  return (
+    <>
+      <Paper
+        component="form"
+        noValidate
+        aria-label={t.one}
+        onSubmit={(event) => {
+          event.preventDefault()
+          void form.save()
+        }}
+        sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 2 }}
+      >
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+          <Typography variant="h1" component="h2" noWrap sx={{ flex: 1 }}>
+            {value.name || t.fresh}
+          </Typography>
+          {mayEdit && !isNew && onDuplicate !== undefined && (
+            <>
+              <Button onClick={() => onDuplicate(value)}>{en.plan.duplicate}</Button>
+              <Button onClick={() => setRemoving(true)}>{en.hours.remove}</Button>
+            </>
+          )}
+        </Box>
+        {!mayEdit && <Alert severity="info">{en.plan.readOnly}</Alert>}
+        <Trouble trouble={form.trouble} onReload={onReload} />
+        {text('name', en.plan.name)}
+        {text('description', en.plan.description)}
+        {year !== null && (
+          <>
+            <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+              <Typography variant="h3" component="h3" sx={{ flex: 1 }}>
+                {t.holidaysOf(year, ofYear.length)}
+              </Typography>
+              <Button aria-label={t.yearBefore(year)} onClick={() => setYear(year - 1)}>
+                {year - 1}
+              </Button>
+              <Button aria-label={t.yearAfter(year)} onClick={() => setYear(year + 1)}>
+                {year + 1}
+              </Button>
+            </Box>
+            <Holidays
+              holidays={ofYear}
+              disabled={!mayEdit}
+              onRemove={(gone) => set({ holidays: value.holidays.filter((one) => one !== gone) })}
+            />
+            {mayEdit && (
+              <>
+                <AddHoliday onAdd={(added) => set({ holidays: sorted([...value.holidays, added]) })} />
+                <Box>
+                  <Button
+                    disabled={ofYear.length === 0}
+                    onClick={() => {
+                      set({ holidays: copiedToNextYear(value.holidays, year) })
+                      setYear(year + 1)
+                    }}
+                  >
+                    {t.copyYear(year)}
+                  </Button>
+                </Box>
+              </>
+            )}
+          </>
+        )}
+        <FormFoot form={form} mayEdit={mayEdit} calm={t.usedBy(users)} />
+      </Paper>
+      <Box sx={{ display: 'grid', gap: 1.5 }}>
+        {year !== null && now > 0 && (
+          <CalendarFiles
+            calendar={value}
+            zone={zone}
+            now={now}
+            mayEdit={mayEdit}
+            onTake={(holidays) => set({ holidays })}
+          />
+        )}
+        {year !== null && <YearView holidays={value.holidays} year={year} zone={zone} />}
+      </Box>
+      <RemoveDialog
+        open={removing}
+        name={initial.name}
+        users={users}
+        none={t.noneInstead}
+        others={document.calendars.filter(({ id }) => id !== initial.id)}
+        onClose={() => setRemoving(false)}
+        onRemove={(replacementId) => {
+          setRemoving(false)
+          void form.remove(replacementId)
+        }}
+      />
+    </>
+  )
+}
+
+interface HolidaysProps {
+  readonly holidays: readonly Holiday[]
+  readonly disabled: boolean
+  readonly onRemove: (holiday: Holiday) => void
+}
+
+function Holidays({ holidays, disabled, onRemove }: HolidaysProps) {
+  const [all, setAll] = useState(false)
+  const shown = all ? holidays : holidays.slice(0, rowsShown)
+  if (holidays.length === 0)
+    return (
+      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+        {t.none}
+      </Typography>
+    )
+  return (
+    <Box role="list" aria-label={t.list} sx={{ maxHeight: 320, overflowY: 'auto' }}>
+      {shown.map((holiday) => (
+        <Box
+          role="listitem"
+          key={`${holiday.from} ${holiday.until} ${holiday.name}`}
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr) 34px',
+            gap: 1,
+            minHeight: 32,
+            alignItems: 'center',
+          }}
+        >
+          <Typography variant="figure" noWrap title={spanText(holiday)}>
+            {spanText(holiday)}
+          </Typography>
+          <Typography noWrap title={holiday.name}>
+            {holiday.name}
+          </Typography>
+          {!disabled && (
+            <IconButton size="small" aria-label={t.removeHoliday(holiday.name)} onClick={() => onRemove(holiday)}>
+              <CloseIcon fontSize="inherit" />
+            </IconButton>
+          )}
+        </Box>
+      ))}
+      {shown.length < holidays.length && <Button onClick={() => setAll(true)}>{t.showAll(holidays.length)}</Button>}
+    </Box>
+  )
+}
+
+function AddHoliday({ onAdd }: { onAdd: (holiday: Holiday) => void }) {
+  const [from, setFrom] = useState('')
+  const [until, setUntil] = useState('')
+  const [name, setName] = useState('')
+  const last = until === '' ? from : until
+  const ready = name.trim() !== '' && dayOf(from) !== null && dayOf(last) !== null && last >= from
+  const date = (label: string, value: string, onChange: (text: string) => void) => (
+    <TextField
+      type="date"
+      label={label}
+      value={value}
+      onChange={({ target }) => onChange(target.value)}
+      slotProps={{ inputLabel: { shrink: true } }}
+    />
+  )
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: '150px 150px minmax(0, 1fr) auto', gap: 1 }}>
+      {date(t.from, from, setFrom)}
+      {date(t.until, until, setUntil)}
+      <TextField label={t.name} value={name} onChange={({ target }) => setName(target.value)} />
+      <Button
+        disabled={!ready}
+        onClick={() => {
+          onAdd({ name: name.trim(), from, until: last })
+          setFrom('')
+          setUntil('')
+          setName('')
+        }}
+      >
+        {en.hours.add}
+      </Button>
+    </Box>
+  )
+}

@@ -1,0 +1,92 @@
+'use client'
+import { useEffect, useRef, useState } from 'react'
+import { ValidationError, type Schema } from 'yup'
+import { useNotice } from '../../../../components/frame/notice.tsx'
+import { useLiveStore } from '../../../../components/stream/context.tsx'
+import { Refused, requestJson } from '../../../../components/stream/send.ts'
+import { en } from '../../../../messages/en.ts'
+import type { Saved } from '../../../../server/plan.ts'
+
+interface DraftFormOptions<T> {
+  readonly initial: T
+  readonly isNew: boolean
+  readonly shape: Schema
+  /** Where it is saved, and as what: `{ draft, [part]: value }`. */
+  readonly url: string
+  readonly part: string
+  readonly draft: number
+  readonly onDirty: (dirty: boolean) => void
+  readonly onSaved: (id: string) => Promise<void>
+}
+
+/** What is edited before it is saved: the value, whether it differs, what is wrong with it, and saving it. */
+export function useDraftForm<T extends { readonly id: string }>({
+  initial,
+  isNew,
+  shape,
+  url,
+  part,
+  draft,
+  onDirty,
+  onSaved,
+}: DraftFormOptions<T>) {
+  const store = useLiveStore()
+  const notice = useNotice()
+  const [value, setValue] = useState(initial)
+  const [trouble, setTrouble] = useState<Refused | null>(null)
+  const [fields, setFields] = useState<Readonly<Record<string, string>>>({})
+  const [busy, setBusy] = useState(false)
+  const changed = JSON.stringify(value) !== JSON.stringify(initial)
+  const dirty = changed || isNew
+  const tell = useRef(onDirty)
+  useEffect(() => {
+    tell.current = onDirty
+  })
+  useEffect(() => tell.current(dirty), [dirty])
+  const fail = (error: unknown): void => {
+    if (error instanceof ValidationError) {
+      setFields(Object.fromEntries(error.inner.map(({ path, message }) => [path ?? '', message])))
+      setTrouble(new Refused(error.errors.join(' '), 422, 'invalid'))
+      return
+    }
+    const refused = error instanceof Refused ? error : new Refused(en.failed, 0, 'failed')
+    setFields(refused.fields)
+    setTrouble(refused)
+  }
+  const send = async (method: 'PUT' | 'DELETE', body: Record<string, unknown>): Promise<void> => {
+    setBusy(true)
+    setTrouble(null)
+    setFields({})
+    try {
+      const saved = await requestJson<Saved>(url, method, { draft, ...body })
+      await store?.reached(saved.seq)
+      notice(en.plan.published(saved.version), 'done')
+      await onSaved(method === 'PUT' ? value.id : '')
+    } catch (error) {
+      fail(error)
+    } finally {
+      setBusy(false)
+    }
+  }
+  const save = async (): Promise<void> => {
+    try {
+      await shape.validate(value, { abortEarly: false })
+    } catch (error) {
+      fail(error)
+      return
+    }
+    await send('PUT', { [part]: value })
+  }
+  return {
+    value,
+    set: (change: Partial<T>) => setValue((before) => ({ ...before, ...change })),
+    undo: () => setValue(initial),
+    changed,
+    dirty,
+    trouble,
+    fields,
+    busy,
+    save,
+    remove: (replacementId?: string | null) => send('DELETE', { id: value.id, replacementId }),
+  }
+}
