@@ -15,5 +15,5 @@ export {
   type Interval,
   type WeeklyInterval,
 } from './pattern.ts'
-export { type Span } from './spans.ts'
+export { union, without, type Span } from './spans.ts'
 export { throughChanges, UtcClock, Zone, type Change, type Clock } from './zone.ts'

@@ -8,6 +8,7 @@ export type PersonId = Id<'person'>
 export type AgentId = PersonId
 export type CustomerId = Id<'customer'>
 export type QueueId = Id<'queue'>
+export type StopgapId = Id<'stopgap'>
 export type HoursId = Id<'hours'>
 export type CalendarId = Id<'calendar'>
 export type LineId = Id<'line'>

@@ -4,11 +4,37 @@ import type { Role } from './plan.ts'
  * What a person may do. `seat` is to work as an agent oneself; `actAs` to do so in another's name, marked and recorded.
  */
 export type Capability =
-  'live.view' | 'plan.view' | 'plan.edit' | 'records.view' | 'seat' | 'actAs' | 'traffic.run' | 'presence.setOthers'
+  | 'stopgaps'
+  | 'live.view'
+  | 'plan.view'
+  | 'plan.edit'
+  | 'records.view'
+  | 'seat'
+  | 'actAs'
+  | 'traffic.run'
+  | 'presence.setOthers'
 
 const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
-  administrator: ['live.view', 'plan.view', 'plan.edit', 'records.view', 'actAs', 'traffic.run', 'presence.setOthers'],
-  supervisor: ['live.view', 'plan.view', 'plan.edit', 'records.view', 'actAs', 'traffic.run', 'presence.setOthers'],
+  administrator: [
+    'live.view',
+    'plan.view',
+    'plan.edit',
+    'records.view',
+    'actAs',
+    'traffic.run',
+    'presence.setOthers',
+    'stopgaps',
+  ],
+  supervisor: [
+    'live.view',
+    'plan.view',
+    'plan.edit',
+    'records.view',
+    'actAs',
+    'traffic.run',
+    'presence.setOthers',
+    'stopgaps',
+  ],
   agent: ['seat'],
   observer: ['live.view', 'plan.view', 'records.view'],
 }

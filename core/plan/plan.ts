@@ -27,6 +27,21 @@ export const serviceStates = ['inPreparation', 'inService', 'takingNothingNew', 
 /** Whom a queue lets in: listed test customers, everyone, nobody new, nobody any more. */
 export type ServiceState = (typeof serviceStates)[number]
 
+export const stopgapKinds = ['closed', 'open'] as const
+/** What a stopgap makes of a queue for a while, whatever its hours say. */
+export type StopgapKind = (typeof stopgapKinds)[number]
+
+export const stopgapReasons = [
+  'weather',
+  'fewPeople',
+  'manyCustomers',
+  'outage',
+  'meeting',
+  'emergency',
+  'other',
+] as const
+export type StopgapReason = (typeof stopgapReasons)[number]
+
 export interface AnswerTarget {
   readonly percent: number
   readonly seconds: number

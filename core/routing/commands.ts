@@ -8,6 +8,7 @@ import type {
   CustomerId,
   DeclineReasonId,
   DispositionId,
+  Instant,
   InteractionId,
   LineId,
   OfferId,
@@ -15,12 +16,23 @@ import type {
   PresenceStateId,
   ProcessId,
   QueueId,
+  StopgapId,
+  StopgapKind,
+  StopgapReason,
 } from '../plan/index.ts'
 import type { Event } from './events.ts'
 
 /** What can be asked for, by name. Ids of new things come with the command. */
 export interface CommandBodies {
   publishPlan: { readonly plan: CompiledPlan }
+  beginStopgap: {
+    readonly stopgapId: StopgapId
+    readonly queueId: QueueId
+    readonly kind: StopgapKind
+    readonly until: Instant
+    readonly reason: StopgapReason
+  }
+  endStopgap: { readonly stopgapId: StopgapId }
   extendPlan: { readonly version: number; readonly times: CompiledTimes }
   resumeRouter: { readonly outageMs: number }
   loseProcess: { readonly processId: ProcessId }
@@ -123,6 +135,9 @@ export type RefusalCode =
   | 'queueTakesNothingNew'
   | 'queueRetired'
   | 'queueClosed'
+  | 'unknownStopgap'
+  | 'stopgapTime'
+  | 'stopgapIdle'
   | 'interactionExists'
   | 'interactionOver'
   | 'notConnected'

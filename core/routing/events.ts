@@ -16,6 +16,9 @@ import type {
   PresenceStateId,
   ProcessId,
   QueueId,
+  StopgapId,
+  StopgapKind,
+  StopgapReason,
   VisitId,
 } from '../plan/index.ts'
 import type { Side, WithdrawalReason } from './pieces.ts'
@@ -35,6 +38,16 @@ export interface EventBodies {
   dayTurned: Record<never, never>
   /** More of what depends on the calendar, for the plan of this version. */
   planExtended: { readonly version: number; readonly times: CompiledTimes }
+  stopgapBegan: {
+    readonly stopgapId: StopgapId
+    readonly queueId: QueueId
+    readonly kind: StopgapKind
+    readonly until: Instant
+    readonly reason: StopgapReason
+    readonly by: PersonId | null
+  }
+  /** Before its time; at its time it ends without a word. */
+  stopgapEnded: { readonly stopgapId: StopgapId; readonly queueId: QueueId }
   queueOpened: { readonly queueId: QueueId }
   queueClosed: { readonly queueId: QueueId }
   agentConnected: { readonly agentId: AgentId; readonly connectionId: ConnectionId; readonly processId: ProcessId }

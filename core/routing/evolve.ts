@@ -12,6 +12,9 @@ import {
 } from './pieces.ts'
 import { lookupOf, type State } from './state.ts'
 
+/** How long stopgaps that have ended are kept, since waits were counted with them. */
+const stopgapsKeptMs = 3 * 86_400_000
+
 const without = <T>(items: T[], item: T): T[] => items.filter((other) => other !== item)
 
 /**
@@ -27,9 +30,17 @@ export function evolve(state: State, event: Event): State {
     case 'planExtended':
       if (state.plan === null) throw new Error('there is no plan to extend')
       state.plan = { ...state.plan, ...event.times }
-      state.lookup = lookupOf(state.plan)
+      state.lookup = lookupOf(state.plan, state.stopgaps)
       state.index.rebuild()
       return state
+    case 'stopgapBegan':
+      return beginStopgap(state, event)
+    case 'stopgapEnded': {
+      const ended = state.stopgaps.find(({ id }) => id === event.stopgapId)
+      if (ended === undefined) throw new Error(`no stopgap ${event.stopgapId} in the state`)
+      ended.until = event.at
+      return layOver(state, event.queueId)
+    }
     case 'queueOpened':
       return turnQueue(state, event.queueId, true)
     case 'queueClosed':
@@ -40,6 +51,7 @@ export function evolve(state: State, event: Event): State {
       return extendDeadlines(state, event.outageMs)
     case 'dayTurned':
       for (const day of state.queues.values()) day.figures = freshFigures(event.at)
+      state.stopgaps = state.stopgaps.filter(({ until }) => until > event.at - stopgapsKeptMs)
       for (const agent of state.agents.values()) agent.today = { answered: 0, handled: 0, handleSumMs: 0 }
       state.index.setDayTurn()
       return state
@@ -182,7 +194,7 @@ function changeInteraction(state: State, id: string, change: (interaction: Inter
 function takePlan(state: State, event: Event<'planTaken'>): State {
   const { plan } = event
   state.plan = plan
-  state.lookup = lookupOf(plan)
+  state.lookup = lookupOf(plan, state.stopgaps)
   const agents = new Set(plan.people.filter(({ roles }) => roles.includes('agent')).map(({ id }) => id))
   for (const id of [...state.agents.keys()]) if (!agents.has(id)) state.agents.delete(id)
   for (const id of agents)
@@ -204,6 +216,21 @@ function takePlan(state: State, event: Event<'planTaken'>): State {
     if (visit.awaitsOpening) visit.awaitsOpening = !state.queueDay(visit.queueId).open
   }
   state.index.rebuild()
+  return state
+}
+
+/** A queue is under one stopgap at a time: another takes the place of what was left of the last. */
+function beginStopgap(state: State, event: Event<'stopgapBegan'>): State {
+  const { stopgapId: id, queueId, kind, until, reason, by } = event
+  const before = state.stopgapOf(queueId)
+  if (before !== null) before.until = event.at
+  state.stopgaps.push({ id, queueId, kind, from: event.at, until, reason, by })
+  return layOver(state, queueId)
+}
+
+function layOver(state: State, queueId: QueueId): State {
+  state.lookup = lookupOf(state.plan, state.stopgaps)
+  state.index.setQueueTurn(queueId)
   return state
 }
 

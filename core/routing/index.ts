@@ -31,6 +31,7 @@ export {
   type QueueDay,
   type Receipt,
   type Side,
+  type Stopgap,
   type Visit,
   type WithdrawalReason,
 } from './pieces.ts'

@@ -1,5 +1,5 @@
 import { TestCentre, testPlan, testQueue } from '../testing/index.ts'
-import { groundsOf, nextDeadline, upcast, visitOf, type Event } from './index.ts'
+import { groundsOf, nextDeadline, snapshotOf, stateFrom, upcast, visitOf, type Event, type Snapshot } from './index.ts'
 
 // The test's clock begins at 1000 s. By day: open from 1000 to 2000 s and from 3000 to 4000 s.
 const day = { id: 'day', openings: [1_000_000, 2_000_000, 3_000_000, 4_000_000] }
@@ -142,6 +142,96 @@ describe('those who wait when it closes', () => {
       centre.arrive('i1')
       centre.wait(30).ready('ana')
       expect(centre.state.interaction('i1')).toMatchObject({ phase: 'offered', visits: [{ queueId: 'sailings' }] })
+    }
+  })
+})
+
+describe('a stopgap', () => {
+  const sup = { kind: 'person', id: 'sup' } as const
+  const until = (centre: TestCentre, seconds: number) => centre.at + seconds * 1000
+  const lay = (centre: TestCentre, kind: 'open' | 'closed', seconds: number, queueId = 'sailings') =>
+    centre.do(
+      'beginStopgap',
+      { stopgapId: `s${centre.at}`, queueId, kind, until: until(centre, seconds), reason: 'weather' },
+      sup,
+    )
+
+  test('closes a queue at once, for its time, and it opens again by itself', () => {
+    const centre = centreWith(sailings({ hoursId: null }))
+    centre.wait(100)
+    expect(types(lay(centre, 'closed', 600).events)).toEqual(['stopgapBegan', 'queueClosed'])
+    expect(centre.arrive('i1').refusal?.params).toEqual({ queueId: 'sailings', opensAt: until(centre, 600) })
+    expect(centre.state.stopgapOf('sailings')).toMatchObject({ kind: 'closed', reason: 'weather', by: 'sup' })
+    centre.wait(600)
+    expect(types(centre.arrive('i1').events)).toEqual(['queueOpened', 'interactionArrived'])
+    expect(centre.state.stopgapOf('sailings')).toBeNull()
+    expect(nextDeadline(centre.state)).toBeNull()
+  })
+
+  test('keeps a queue open longer, over its hours', () => {
+    const centre = centreWith(sailings())
+    centre.wait(900)
+    expect(types(lay(centre, 'open', 300).events)).toEqual(['stopgapBegan'])
+    centre.wait(200)
+    expect(centre.arrive('i1').refusal).toBeNull()
+    centre.wait(150)
+    expect(centre.arrive('i2').refusal?.code).toBe('queueClosed')
+  })
+
+  test('opens a closed queue, and lets in who left a message', () => {
+    const centre = closed()
+    centre.ready('ana')
+    centre.arrive('m1', 'sailings', leaveMessage)
+    expect(types(lay(centre, 'open', 60).events)).toEqual(['stopgapBegan', 'queueOpened', 'offerMade'])
+  })
+
+  test('is ended before its time, which gives back what the plan says', () => {
+    const centre = centreWith(sailings())
+    lay(centre, 'closed', 3600)
+    const stopgapId = centre.state.stopgapOf('sailings')?.id ?? ''
+    centre.wait(60)
+    expect(types(centre.do('endStopgap', { stopgapId }, sup).events)).toEqual(['stopgapEnded', 'queueOpened'])
+    expect(centre.do('endStopgap', { stopgapId }, sup).refusal?.code).toBe('unknownStopgap')
+    expect(nextDeadline(centre.state)).toBe(2_000_000)
+  })
+
+  test('counts in waits: they stand still while it closes', () => {
+    const centre = centreWith(sailings({ hoursId: null }))
+    centre.arrive('i1')
+    centre.wait(10)
+    lay(centre, 'closed', 100)
+    centre.wait(130).ready('ana')
+    expect(groundsOf(centre.state, 'i1')?.waitMs).toBe(40_000)
+  })
+
+  test('survives publishing and a snapshot, and one follows another', () => {
+    const centre = centreWith(sailings({ hoursId: null }))
+    lay(centre, 'closed', 600)
+    centre.do('publishPlan', { plan: testPlan({ version: 2 }) })
+    expect(centre.state.queueDay('sailings').open).toBe(false)
+    const again = stateFrom(JSON.parse(JSON.stringify(snapshotOf(centre.state))) as Snapshot)
+    expect(again.nextTurn('sailings')).toBe(until(centre, 600))
+    centre.wait(60)
+    expect(types(lay(centre, 'open', 60).events)).toEqual(['stopgapBegan', 'queueOpened'])
+    expect(centre.state.nextTurn('sailings')).toBeNull()
+  })
+
+  test('is refused where it has no time, changes nothing, or is not allowed', () => {
+    const centre = centreWith(sailings())
+    expect(lay(centre, 'closed', 0).refusal?.code).toBe('stopgapTime')
+    expect(lay(centre, 'closed', 49 * 3600).refusal?.code).toBe('stopgapTime')
+    expect(lay(centre, 'open', 60).refusal?.code).toBe('stopgapIdle')
+    expect(lay(centre, 'closed', 60, 'nowhere').refusal?.code).toBe('unknownQueue')
+    const body = {
+      stopgapId: 's',
+      queueId: 'sailings',
+      kind: 'closed',
+      until: until(centre, 60),
+      reason: 'weather',
+    } as const
+    for (const id of ['obs', 'ana']) {
+      expect(centre.do('beginStopgap', body, { kind: 'person', id }).refusal?.code).toBe('notAllowed')
+      expect(centre.do('endStopgap', { stopgapId: 's' }, { kind: 'person', id }).refusal?.code).toBe('notAllowed')
     }
   })
 })

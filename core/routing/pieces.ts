@@ -15,6 +15,9 @@ import type {
   PresenceStateId,
   ProcessId,
   QueueId,
+  StopgapId,
+  StopgapKind,
+  StopgapReason,
   VisitId,
 } from '../plan/index.ts'
 
@@ -30,6 +33,18 @@ export interface Offer {
   endedAt: Instant | null
   /** Why it was declined (a decline reason of the plan) or withdrawn. */
   reason: DeclineReasonId | WithdrawalReason | null
+}
+
+/** A change made live to when a queue is open, with a reason and an end; it survives publishing. */
+export interface Stopgap {
+  readonly id: StopgapId
+  readonly queueId: QueueId
+  readonly kind: StopgapKind
+  readonly from: Instant
+  /** When it ends, or was ended. */
+  until: Instant
+  readonly reason: StopgapReason
+  readonly by: PersonId | null
 }
 
 /** One stay in a queue. */

@@ -1,5 +1,5 @@
 import type { CompiledPlan, Instant } from '../plan/index.ts'
-import type { Agent, Interaction, QueueDay } from './pieces.ts'
+import type { Agent, Interaction, QueueDay, Stopgap } from './pieces.ts'
 import { lookupOf, State } from './state.ts'
 
 /** Raised with every change that makes the same events give another state. A snapshot of another version is ignored. */
@@ -12,6 +12,7 @@ export interface Snapshot {
   readonly agents: readonly Agent[]
   readonly interactions: readonly Interaction[]
   readonly queues: readonly QueueDay[]
+  readonly stopgaps: readonly Stopgap[]
 }
 
 const byId = <T extends { readonly id: string }>(items: Iterable<T>): T[] =>
@@ -25,6 +26,7 @@ export const snapshotOf = (state: State): Snapshot => ({
   agents: byId(state.agents.values()),
   interactions: byId(state.interactions.values()),
   queues: byId(state.queues.values()),
+  stopgaps: state.stopgaps,
 })
 
 /** The state that a snapshot stands for; takes over its pieces. Throws when it was made by another core. */
@@ -34,7 +36,8 @@ export function stateFrom(snapshot: Snapshot): State {
   const state = new State()
   state.at = snapshot.at
   state.plan = snapshot.plan
-  state.lookup = lookupOf(snapshot.plan)
+  state.stopgaps = [...snapshot.stopgaps]
+  state.lookup = lookupOf(snapshot.plan, state.stopgaps)
   for (const agent of snapshot.agents) state.agents.set(agent.id, agent)
   for (const interaction of snapshot.interactions) state.interactions.set(interaction.id, interaction)
   for (const queue of snapshot.queues) state.queues.set(queue.id, queue)

@@ -1,6 +1,6 @@
 import { hasRoom, slotsTaken } from '../capacity/index.ts'
 import { freshFigures } from '../figures/index.ts'
-import { Openings } from '../hours/index.ts'
+import { Openings, union, without, type Span } from '../hours/index.ts'
 import { presenceGap } from '../presence/index.ts'
 import type {
   AgentId,
@@ -18,7 +18,7 @@ import type {
   QueueId,
 } from '../plan/index.ts'
 import { Index } from './index-of-state.ts'
-import type { Agent, Interaction, QueueDay, Visit } from './pieces.ts'
+import type { Agent, Interaction, QueueDay, Stopgap, Visit } from './pieces.ts'
 
 /** The plan's parts by id. */
 export interface PlanLookup {
@@ -34,25 +34,34 @@ export interface PlanLookup {
 const byId = <T extends { readonly id: string }>(items: readonly T[]): Map<string, T> =>
   new Map(items.map((item) => [item.id, item]))
 
-function openingsOf(plan: CompiledPlan | null): Map<QueueId, Openings> {
+/** A queue without hours is open all the time there is. */
+const always: Span = { from: 0, to: Number.MAX_SAFE_INTEGER }
+
+function openingsOf(plan: CompiledPlan | null, stopgaps: readonly Stopgap[]): Map<QueueId, Openings> {
   const hours = new Map(
     plan?.hours.map(({ id, openings }) => {
       const spans = openings.flatMap((from, n) => (n % 2 === 0 ? [{ from, to: openings[n + 1] ?? from }] : []))
-      return [id as string, new Openings(spans)]
+      return [id as string, spans]
     }),
   )
-  const none = new Openings([])
   return new Map(
-    plan?.queues.flatMap(({ id, hoursId }) => (hoursId === null ? [] : [[id, hours.get(hoursId) ?? none] as const])),
+    plan?.queues.flatMap(({ id, hoursId }) => {
+      const own = stopgaps.filter(({ queueId }) => queueId === id)
+      if (hoursId === null && own.length === 0) return []
+      let spans: Span[] = hoursId === null ? [always] : (hours.get(hoursId) ?? [])
+      for (const { kind, from, until } of own)
+        spans = kind === 'open' ? union([...spans, { from, to: until }]) : without(spans, [{ from, to: until }])
+      return [[id, new Openings(spans)] as const]
+    }),
   )
 }
 
-export const lookupOf = (plan: CompiledPlan | null): PlanLookup => ({
+export const lookupOf = (plan: CompiledPlan | null, stopgaps: readonly Stopgap[] = []): PlanLookup => ({
   queues: byId(plan?.queues ?? []),
   people: byId(plan?.people ?? []),
   presenceStates: byId(plan?.presenceStates ?? []),
   loadLimits: byId(plan?.loadLimits ?? []),
-  openings: openingsOf(plan),
+  openings: openingsOf(plan, stopgaps),
   lines: new Map(plan?.lines.map(({ id, channel, queueIds }) => [id, { channel, queueIds: new Set(queueIds) }])),
 })
 
@@ -66,6 +75,8 @@ export class State {
   readonly agents = new Map<AgentId, Agent>()
   readonly interactions = new Map<InteractionId, Interaction>()
   readonly queues = new Map<QueueId, QueueDay>()
+  /** In the order in which they began; those that have ended stay for a while, as waits were counted with them. */
+  stopgaps: Stopgap[] = []
   lookup: PlanLookup = lookupOf(null)
   readonly index = new Index(this)
 
@@ -95,10 +106,20 @@ export class State {
     return this.lookup.openings.get(queueId)?.isOpen(at) ?? true
   }
 
+  /** Whether it would be open without any stopgap. */
+  isOpenByPlan(queueId: QueueId, at: Instant): boolean {
+    return openingsOf(this.plan, []).get(queueId)?.isOpen(at) ?? true
+  }
+
+  /** The stopgap that the queue is under at the state's time, or null. */
+  stopgapOf(queueId: QueueId): Stopgap | null {
+    return this.stopgaps.find((one) => one.queueId === queueId && one.until > this.at) ?? null
+  }
+
   /** The next change of the queue's hours strictly after the state's time, or null. */
   nextTurn(queueId: QueueId): Instant | null {
-    const openings = this.lookup.openings.get(queueId)
-    return openings?.nextTurn(this.at) ?? null
+    const turn = this.lookup.openings.get(queueId)?.nextTurn(this.at) ?? null
+    return turn === always.to ? null : turn
   }
 
   /** Open milliseconds of the queue up to an instant; differences of it are waits. Of a queue always open, the instant. */

@@ -18,7 +18,7 @@ const saved = async (page: Page): Promise<void> => {
 }
 
 const choose = async (page: Page, label: string, option: string): Promise<void> => {
-  await page.getByLabel(label).click()
+  await page.getByRole('combobox', { name: label }).click()
   await page.getByRole('option', { name: option, exact: true }).click()
 }
 
@@ -69,6 +69,7 @@ test('a week is drawn, moved, typed and copied, and its effect shows beside it',
   await rosalind.getByLabel('Show in my zone').check()
   await expect(effects.getByRole('listitem')).toHaveCount(14)
   await saved(rosalind)
+  await rosalind.waitForURL(/hours=(?!bookings)/)
   await rosalind.reload()
   await expect(rosalind.getByLabel('Name', { exact: true }).first()).toHaveValue('Quay office')
   await expect(rosalind.getByLabel('Tuesday, typed')).toHaveValue('22:00-06:00')
@@ -156,7 +157,7 @@ test('a queue closes by itself with somebody waiting, keeps messages, and opens 
   await rosalind.keyboard.press('Enter')
   await dialog.getByRole('button', { name: 'Save and publish' }).click()
   await expect(dialog).toBeHidden()
-  await expect(rosalind.getByLabel('Opening hours').first()).toContainText('Short day')
+  await expect(rosalind.getByRole('combobox', { name: 'Opening hours' })).toContainText('Short day')
   await saved(rosalind)
 
   await customerAt(browser, 'Orla Quist', 'Groups', 'Sixty on the early boat')
@@ -170,7 +171,7 @@ test('a queue closes by itself with somebody waiting, keeps messages, and opens 
 
   const late = await closedCustomer(browser, 'Pim Arlo', 'Groups', 'A choir, in May')
   // The customer's own clock is five hours behind the centre's.
-  await expect(late.getByRole('alert')).toContainText(`at ${clock(opens - 5 * 3_600_000)}`)
+  await expect(late.getByRole('region', { name: 'Chat with us' }).getByRole('alert')).toContainText(`at ${clock(opens - 5 * 3_600_000)}`)
   await late.getByRole('button', { name: 'Leave the message' }).click()
   await expect(late.getByRole('status')).toContainText('Your message is kept and has its place')
   await late.context().close()
@@ -206,7 +207,7 @@ test('what is in use is deleted only with something in its place', async ({ brow
   await dialog.getByRole('button', { name: 'Delete' }).click()
   await expect(rosalind.getByText(/Published as version \d+\./)).toBeVisible()
   await rosalind.goto('/plan?queue=lost-property')
-  await expect(rosalind.getByLabel('Opening hours').first()).toContainText('Freight desk')
+  await expect(rosalind.getByRole('combobox', { name: 'Opening hours' })).toContainText('Freight desk')
   await rosalind.goto('/plan?calendar=harbour')
   await rosalind.getByRole('button', { name: 'Delete' }).click()
   await expect(dialog).toContainText('It is used by Freight desk.')

@@ -67,7 +67,7 @@ export function NavList(props: NavListProps) {
                 component="span"
                 variant="figure"
                 aria-label={en.plan.faults(findings.get(id) ?? 0)}
-                sx={{ color: 'warning.main', fontWeight: 650 }}
+                sx={{ color: 'text.primary', fontWeight: 650 }}
               >
                 ! {findings.get(id)}
               </Typography>
