@@ -90,13 +90,13 @@ test('an offer that nobody answers goes to the next agent, and the first is set 
 test('a customer sees the place in the queue; closing the page counts as giving up after a grace', async ({
   browser,
 }) => {
-  const first = await customerAt(browser, 'Clara Nairn', 'Lost property', 'A blue rucksack')
+  const first = await customerAt(browser, 'Clara Nairn', 'Groups', 'A blue rucksack')
   await expect(first.getByRole('status').first()).toContainText('You are next.')
-  const second = await customerAt(browser, 'Hugo Orme', 'Lost property', 'A red umbrella')
+  const second = await customerAt(browser, 'Hugo Orme', 'Groups', 'A red umbrella')
   await expect(second.getByRole('status').first()).toContainText('You are number 2 in the queue.')
   await first.context().close()
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/live')
-  await expect(rosalind.getByRole('region', { name: 'Lost property' })).toContainText('0:')
+  await expect(rosalind.getByRole('region', { name: 'Groups' })).toContainText('0:')
   await passSeconds(25)
   await expect(second.getByRole('status').first()).toContainText('You are next.')
   await rosalind.goto('/review?customer=Clara')

@@ -171,7 +171,9 @@ test('a queue closes by itself with somebody waiting, keeps messages, and opens 
 
   const late = await closedCustomer(browser, 'Pim Arlo', 'Groups', 'A choir, in May')
   // The customer's own clock is five hours behind the centre's.
-  await expect(late.getByRole('region', { name: 'Chat with us' }).getByRole('alert')).toContainText(`at ${clock(opens - 5 * 3_600_000)}`)
+  await expect(late.getByRole('region', { name: 'Chat with us' }).getByRole('alert')).toContainText(
+    `at ${clock(opens - 5 * 3_600_000)}`,
+  )
   await late.getByRole('button', { name: 'Leave the message' }).click()
   await expect(late.getByRole('status')).toContainText('Your message is kept and has its place')
   await late.context().close()
@@ -215,5 +217,37 @@ test('what is in use is deleted only with something in its place', async ({ brow
   await dialog.getByRole('button', { name: 'Delete' }).click()
   await expect(rosalind.getByText(/Published as version \d+\./)).toBeVisible()
   await expect(rosalind.getByRole('button', { name: 'Harbour closures' })).toHaveCount(0)
+  await rosalind.context().close()
+})
+
+test('a supervisor closes a queue for a while, with a reason, and ends that', async ({ browser }) => {
+  const rosalind = await signIn(browser, 'Rosalind Okafor', '/live')
+  // By its id: the panel makes what is behind it silent.
+  const lane = rosalind.locator('#bookings')
+  await lane.getByRole('button', { name: 'Bookings', exact: true }).click()
+  const panel = rosalind.getByRole('dialog')
+  await expect(panel).toContainText('Opening hours: Bookings, every day')
+  await expect(panel.getByRole('button', { name: 'Close it now' })).toBeDisabled()
+  await choose(rosalind, 'Reason', 'weather')
+  await expectAccessible(rosalind)
+  await panel.getByRole('button', { name: 'Close it now' }).click()
+  await expect(panel).toContainText(/Closed until \d\d:\d\d by a stopgap: weather \(Rosalind Okafor\)\./)
+  await expect(lane).toContainText(/closed, opens \d\d:\d\d, in \d+ min · weather/)
+
+  const mei = await signIn(browser, 'Mei Sorrell', '/live?lane=bookings')
+  await expect(mei.getByRole('dialog')).toContainText('by a stopgap: weather')
+  await expect(mei.getByRole('button', { name: 'End this' })).toHaveCount(0)
+  const refused = await mei.request.post('/api/commands', {
+    data: { id: 'mei-tries', type: 'endStopgap', body: { stopgapId: 'any' } },
+    headers: { origin: origin() },
+  })
+  expect(refused.status()).toBe(403)
+  await mei.context().close()
+
+  const late = await closedCustomer(browser, 'Ines Fall', 'Bookings', 'Two cabins')
+  await late.context().close()
+  await panel.getByRole('button', { name: 'End this' }).click()
+  await expect(panel).toContainText('Open until 22:00')
+  await expect(lane).not.toContainText('closed')
   await rosalind.context().close()
 })

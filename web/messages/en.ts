@@ -1,5 +1,5 @@
 // The texts of the interface. One place, so that another language is another set of files of this shape.
-import { calendar, hours, months } from './hours.ts'
+import { calendar, hours, months, stopgap } from './hours.ts'
 import { count } from './count.ts'
 
 export const people = (n: number): string => count(n, 'person', 'people')
@@ -261,6 +261,7 @@ export const en = {
   months,
   hours,
   calendar,
+  stopgap,
   records: {
     title: 'Records',
     from: 'From',

@@ -100,3 +100,33 @@ export const calendar = {
   year: (year: number) => `${year} at a glance`,
   empty: 'No calendar yet. A calendar closes whatever takes it on its days.',
 } as const
+
+export const stopgap = {
+  title: 'For a while',
+  help: 'Laid over the hours until the time given; then the queue goes by its hours again by itself.',
+  what: 'What',
+  kinds: { closed: 'closed', open: 'open' },
+  until: 'Until',
+  inTime: (time: string) => `in ${time}`,
+  reason: 'Reason',
+  reasons: {
+    weather: 'weather',
+    fewPeople: 'too few people',
+    manyCustomers: 'many customers',
+    outage: 'something is out of order',
+    meeting: 'meeting or training',
+    emergency: 'emergency',
+    other: 'another reason',
+  },
+  close: 'Close it now',
+  open: 'Keep it open',
+  end: 'End this',
+  current: (kind: 'closed' | 'open', at: string, reason: string, who: string | null) =>
+    `${kind === 'closed' ? 'Closed' : 'Open'} until ${at} by a stopgap: ${reason}${who === null ? '' : ` (${who})`}.`,
+  messages: (n: number) => `${count(n, 'message was', 'messages were')} left for the opening.`,
+  openUntil: (at: string, time: string) => `Open until ${at}, ${time}.`,
+  closedUntil: (at: string, time: string) => `Closed, opens ${at}, in ${time}.`,
+  noHours: 'Without opening hours: always open.',
+  hours: (name: string) => `Opening hours: ${name}`,
+  toPlan: 'This queue in the plan',
+} as const

@@ -26,6 +26,10 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
     opensAt === undefined
       ? 'This queue is closed, and no opening is planned.'
       : 'This queue is closed. You can leave a message: it keeps its place and is answered after the opening.',
+  unknownStopgap: () => 'This stopgap is over.',
+  stopgapTime: () => 'Until: give a time ahead of now, within the next 48 hours.',
+  stopgapIdle: ({ kind }) =>
+    kind === 'open' ? 'The queue is open until then anyway.' : 'The queue is closed until then anyway.',
   queueRetired: () => 'This queue is retired.',
   interactionExists: () => 'This conversation has begun already.',
   interactionOver: () => 'The conversation has ended; nothing more can be written in it.',

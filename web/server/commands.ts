@@ -1,6 +1,6 @@
 import 'server-only'
 import * as yup from 'yup'
-import { may } from '@eudromos/core/plan'
+import { may, stopgapKinds, stopgapReasons } from '@eudromos/core/plan'
 import type { Actor, CommandBodies } from '@eudromos/core/routing'
 import { insertContent } from '@eudromos/database'
 import { envelope } from './envelope.ts'
@@ -36,6 +36,14 @@ const bodies = {
     notes: yup.string().max(20_000, 'Notes hold at most 20,000 characters.').default(''),
   }),
   finishWrapUp: yup.object({ agentId: id, interactionId: id }),
+  beginStopgap: yup.object({
+    stopgapId: id,
+    queueId: id,
+    kind: yup.string().oneOf(stopgapKinds).required(),
+    until: yup.number().integer().required('Until: give an instant.'),
+    reason: yup.string().oneOf(stopgapReasons, 'Reason: choose one of the list.').required('Reason: choose one.'),
+  }),
+  endStopgap: yup.object({ stopgapId: id }),
 } as const
 
 type PersonCommand = keyof typeof bodies
@@ -64,7 +72,9 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown): Pro
   const inOthersName = onBehalfOf !== null && onBehalfOf !== who.id
   const presence = type === 'setPresence' && may(who.roles, 'presence.setOthers')
   if (inOthersName && !may(who.roles, 'actAs')) throw notAllowed()
-  if (!inOthersName && checked.agentId !== who.id && !presence) throw notAllowed()
+  if (type === 'beginStopgap' || type === 'endStopgap') {
+    if (!may(who.roles, 'stopgaps')) throw notAllowed()
+  } else if (!inOthersName && (checked as { agentId: string }).agentId !== who.id && !presence) throw notAllowed()
   const actor: Actor = { kind: 'person', id: who.id }
   const options = { id: commandId, onBehalfOf: inOthersName ? onBehalfOf : null, reason }
   const contentId = `${commandId}-words`

@@ -1,5 +1,14 @@
 import { estimateWaitSeconds } from '@eudromos/core/figures'
-import { atWork, isStuck, openOffer, placeOf, visitOf, type Interaction, type Visit } from '@eudromos/core/routing'
+import {
+  atWork,
+  isStuck,
+  openOffer,
+  placeOf,
+  visitOf,
+  type Interaction,
+  type Stopgap,
+  type Visit,
+} from '@eudromos/core/routing'
 import type { TranscriptLine } from '@eudromos/database'
 import type { ChatView, InteractionView, MessageView, PersonView, PlanView, QueueView, WaitView } from '../view/view.ts'
 import type { Follower } from './follower.ts'
@@ -17,7 +26,17 @@ export function planView({ state, document }: Follower): PlanView | null {
     presenceStates: document.presenceStates,
     declineReasons: document.declineReasons,
     dispositions: document.dispositions,
-    queues: document.queues.map(({ id, name, service, target, agentIds }) => ({ id, name, service, target, agentIds })),
+    queues: document.queues.map(({ id, name, service, target, agentIds, hoursId }) => {
+      const hours = document.hours.find((one) => one.id === hoursId)
+      return {
+        id,
+        name,
+        service,
+        target,
+        agentIds,
+        hours: hours === undefined ? null : { id: hours.id, name: hours.name },
+      }
+    }),
   }
 }
 
@@ -48,7 +67,13 @@ function waitView(state: Follower['state'], visit: Visit): WaitView {
   return state.queueDay(visit.queueId).open ? { since: state.at - waited } : { stoppedMs: waited }
 }
 
-export function queueView({ state }: Follower, id: string): QueueView | null {
+const stopgapView = (stopgap: Stopgap | null, people: Follower['people']): QueueView['stopgap'] => {
+  if (stopgap === null) return null
+  const { id, kind, until, reason, by } = stopgap
+  return { id, kind, until, reason, byName: by === null ? null : (people.get(by)?.name ?? null) }
+}
+
+export function queueView({ state, people }: Follower, id: string): QueueView | null {
   const day = state.queues.get(id)
   if (day === undefined) return null
   const { waiting, occupants, present, free, awaiting } = state.index.queue(id)
@@ -61,6 +86,7 @@ export function queueView({ state }: Follower, id: string): QueueView | null {
     open: day.open,
     turnsAt: state.nextTurn(id),
     messages: awaiting.size,
+    stopgap: stopgapView(state.stopgapOf(id), people),
     present,
     free: free.size,
   }

@@ -2,7 +2,7 @@
 // by the screens. All instants are the centre's milliseconds.
 import type { QueueFigures } from '@eudromos/core/figures'
 import type { PlanDocument, PresenceState, Role } from '@eudromos/core/plan'
-import type { Phase, Receipt, Side } from '@eudromos/core/routing'
+import type { Phase, Receipt, Side, Stopgap } from '@eudromos/core/routing'
 
 export interface AttachmentView {
   readonly fileName: string
@@ -52,6 +52,8 @@ export interface QueueView {
   readonly turnsAt: number | null
   /** How many have left a message and wait for it to open. */
   readonly messages: number
+  /** What was made of it live for a while, over its hours. */
+  readonly stopgap: (Pick<Stopgap, 'id' | 'kind' | 'until' | 'reason'> & { readonly byName: string | null }) | null
   /** People of the queue who are present, and who of them could take one now. */
   readonly present: number
   readonly free: number
@@ -93,6 +95,8 @@ export interface PlanView {
     readonly service: PlanDocument['queues'][number]['service']
     readonly target: PlanDocument['queues'][number]['target']
     readonly agentIds: readonly string[]
+    /** The name of its opening hours; null: always open. */
+    readonly hours: { readonly id: string; readonly name: string } | null
   }[]
 }
 

@@ -46,6 +46,7 @@ function view(queueCount: number, interactions: InteractionView[], people: Perso
     service: 'inService' as const,
     target: { percent: 80, seconds: 20 },
     agentIds: people.map(({ id }) => id),
+    hours: null,
   }))
   return {
     seq: 1,
@@ -75,6 +76,7 @@ function view(queueCount: number, interactions: InteractionView[], people: Perso
           open: true,
           turnsAt: null,
           messages: 0,
+          stopgap: null,
           present: 0,
           free: 0,
         },

@@ -15,6 +15,7 @@ export interface Opening {
   readonly open: boolean
   readonly turnsAt: number | null
   readonly messages: number
+  readonly stopgap: View['queues'][string]['stopgap']
   /** It closes within a quarter of an hour, and people wait. */
   readonly pressing: boolean
 }
@@ -96,8 +97,14 @@ function laneOf(
 }
 
 function openingOf(live: View['queues'][string] | undefined, waiting: number, now: number): Opening {
-  const { open, turnsAt, messages } = live ?? { open: true, turnsAt: null, messages: 0 }
-  return { open, turnsAt, messages, pressing: open && waiting > 0 && turnsAt !== null && turnsAt - now <= soonMs }
+  const { open, turnsAt, messages, stopgap } = live ?? { open: true, turnsAt: null, messages: 0, stopgap: null }
+  return {
+    open,
+    turnsAt,
+    messages,
+    stopgap,
+    pressing: open && waiting > 0 && turnsAt !== null && turnsAt - now <= soonMs,
+  }
 }
 
 export interface Pile {

@@ -25,6 +25,7 @@ interface LaneProps {
   readonly nameOf: (personId: string) => string
   readonly onToken: (interactionId: string) => void
   readonly onPerson: (personId: string) => void
+  readonly onQueue: (queueId: string) => void
 }
 
 const text = (ms: number | null): string | null => (ms === null ? null : clockText(ms))
@@ -39,10 +40,11 @@ function Standing({ lane, plan, now }: Pick<LaneProps, 'lane' | 'plan' | 'now'>)
     lane.figures === null
       ? null
       : en.live.average(text(averageSpeedOfAnswerMs(lane.figures)), text(averageHandleMs(lane.figures)))
+  const stopgap = lane.opening.stopgap === null ? null : en.stopgap.reasons[lane.opening.stopgap.reason]
   const closed = at === null ? en.live.closed : en.live.opensAt(at, inTime)
   const calm = [at === null ? null : en.live.until(at), service === '' ? averages : service].filter(Boolean).join(' · ')
   const said = !open ? closed : pressing ? en.live.closesAt(at ?? '', inTime) : calm
-  const line = messages > 0 ? `${said} · ${en.live.messages(messages)}` : said
+  const line = [said, stopgap, messages > 0 ? en.live.messages(messages) : null].filter(Boolean).join(' · ')
   return (
     <Typography
       variant="body2"
@@ -58,12 +60,36 @@ function Standing({ lane, plan, now }: Pick<LaneProps, 'lane' | 'plan' | 'now'>)
   )
 }
 
-function Figures({ lane, plan, now }: Pick<LaneProps, 'lane' | 'plan' | 'now'>) {
+/** The queue's name, which opens what can be said of it and done about its hours. */
+function NameButton({ lane, onQueue }: Pick<LaneProps, 'lane' | 'onQueue'>) {
+  return (
+    <ButtonBase
+      onClick={() => onQueue(lane.queue.id)}
+      aria-haspopup="dialog"
+      title={lane.queue.name}
+      sx={{
+        font: 'inherit',
+        maxWidth: '100%',
+        display: 'inline-block',
+        overflow: 'hidden',
+        textOverflow: 'ellipsis',
+        borderRadius: 0.5,
+        minHeight: 24,
+        textAlign: 'left',
+        '&:hover': { textDecoration: 'underline' },
+      }}
+    >
+      {lane.queue.name}
+    </ButtonBase>
+  )
+}
+
+function Figures({ lane, plan, now, onQueue }: Pick<LaneProps, 'lane' | 'plan' | 'now' | 'onQueue'>) {
   const { queue, level, levelState } = lane
   return (
     <Box sx={{ minWidth: 0 }}>
-      <Typography variant="h3" component="h2" noWrap title={queue.name}>
-        {queue.name}
+      <Typography variant="h3" component="h2" noWrap>
+        <NameButton lane={lane} onQueue={onQueue} />
       </Typography>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <Typography variant="figure" sx={{ color: latenessColor[levelState], whiteSpace: 'nowrap' }}>
@@ -232,7 +258,7 @@ function People({ lane, plan, onPerson }: Pick<LaneProps, 'lane' | 'plan' | 'onP
 }
 
 /** One queue as a lane: its figures, those waiting on their way to the target's line, the people who could take them. */
-export const LaneRow = memo(function LaneRow({ lane, plan, now, nameOf, onToken, onPerson }: LaneProps) {
+export const LaneRow = memo(function LaneRow({ lane, plan, now, nameOf, onToken, onPerson, onQueue }: LaneProps) {
   const late = lane.waiting.some(({ lateness }) => lateness === 'late')
   return (
     <Paper
@@ -251,7 +277,7 @@ export const LaneRow = memo(function LaneRow({ lane, plan, now, nameOf, onToken,
         scrollMarginTop: 80,
       }}
     >
-      <Figures lane={lane} plan={plan} now={now} />
+      <Figures lane={lane} plan={plan} now={now} onQueue={onQueue} />
       <Box
         sx={{ position: 'relative', height: 70, alignSelf: 'center' }}
         role="group"
@@ -275,14 +301,17 @@ export const LaneRow = memo(function LaneRow({ lane, plan, now, nameOf, onToken,
 })
 
 /** A calm queue folded to one line. */
-export function FoldedLane({ lane }: { lane: Lane }) {
+export function FoldedLane({ lane, onQueue }: Pick<LaneProps, 'lane' | 'onQueue'>) {
   return (
     <Paper
       id={lane.queue.id}
       sx={{ paddingInline: 2, paddingBlock: 1, border: 1, borderColor: 'divider', minWidth: 0 }}
     >
       <Typography variant="body2" noWrap>
-        <strong>{lane.queue.name}</strong> {!lane.opening.open && `${en.live.closed}, `}
+        <strong>
+          <NameButton lane={lane} onQueue={onQueue} />
+        </strong>{' '}
+        {!lane.opening.open && `${en.live.closed}, `}
         {lane.waiting.length === 0
           ? en.live.nobodyWaits
           : `${en.live.waiting(lane.waiting.length)}, ${clockText(lane.waiting.at(-1)?.waitMs ?? 0)}`}

@@ -15,15 +15,17 @@ import { fullLanes, lanesOf } from './lane-data.ts'
 import { FoldedLane, laneColumns, LaneRow, TargetLine } from './lane.tsx'
 import { LanesTable } from './lanes-table.tsx'
 import { PersonDrawer } from './person-drawer.tsx'
+import { QueueDrawer } from './queue-drawer.tsx'
 
 interface LiveRoomProps {
   readonly maySetPresence: boolean
   readonly mayActAs: boolean
   readonly mayEdit: boolean
+  readonly mayLayOver: boolean
 }
 
 /** The supervisor's view of now. */
-export function LiveRoom({ maySetPresence, mayActAs, mayEdit }: LiveRoomProps) {
+export function LiveRoom({ maySetPresence, mayActAs, mayEdit, mayLayOver }: LiveRoomProps) {
   const { view, clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const router = useRouter()
@@ -38,7 +40,7 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit }: LiveRoomProps) {
     if (!held.current || full.size === 0) setFull(new Set(wanted.split(' ')))
   }, [wanted, full.size])
   const open = useCallback(
-    (what: 'grounds' | 'person', id: string) => router.replace(`/live?${what}=${id}`, { scroll: false }),
+    (what: 'grounds' | 'person' | 'lane', id: string) => router.replace(`/live?${what}=${id}`, { scroll: false }),
     [router],
   )
   const close = useCallback(() => router.replace('/live', { scroll: false }), [router])
@@ -46,6 +48,7 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit }: LiveRoomProps) {
   const nameOf = useCallback((id: string) => people?.[id]?.name ?? id, [people])
   const onToken = useCallback((id: string) => open('grounds', id), [open])
   const onPerson = useCallback((id: string) => open('person', id), [open])
+  const onQueue = useCallback((id: string) => open('lane', id), [open])
   if (view === null || now === 0 || view.plan === null)
     return <Waiting empty={view !== null && view.plan === null} mayEdit={mayEdit} />
   if (lanes.length === 0) return <Waiting empty mayEdit={mayEdit} />
@@ -119,6 +122,7 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit }: LiveRoomProps) {
                   nameOf={nameOf}
                   onToken={onToken}
                   onPerson={onPerson}
+                  onQueue={onQueue}
                 />
               ))}
             </Box>
@@ -130,13 +134,14 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit }: LiveRoomProps) {
               sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, minmax(0, 1fr))', gap: 0.75, marginBlockStart: 1 }}
             >
               {folded.map((lane) => (
-                <FoldedLane key={lane.queue.id} lane={lane} />
+                <FoldedLane key={lane.queue.id} lane={lane} onQueue={onQueue} />
               ))}
             </Box>
           )}
         </Box>
       )}
       <GroundsDrawer interactionId={params.get('grounds')} view={view} onClose={close} onPerson={onPerson} />
+      <QueueDrawer queueId={params.get('lane')} view={view} now={now} onClose={close} mayLayOver={mayLayOver} />
       <PersonDrawer
         personId={params.get('person')}
         view={view}

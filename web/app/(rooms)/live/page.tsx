@@ -14,6 +14,7 @@ export default async function LivePage() {
       <LiveRoom
         maySetPresence={may(who.roles, 'presence.setOthers')}
         mayActAs={may(who.roles, 'actAs')}
+        mayLayOver={may(who.roles, 'stopgaps')}
         mayEdit={may(who.roles, 'plan.edit')}
       />
     </Suspense>

@@ -1,0 +1,178 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import Link from 'next/link'
+import { useState } from 'react'
+import { v7 as newId } from 'uuid'
+import { Zone } from '@eudromos/core/hours'
+import { stopgapReasons, type StopgapKind, type StopgapReason } from '@eudromos/core/plan'
+import { inWords, timeText } from '../../../components/format.ts'
+import { SidePanel } from '../../../components/side-panel.tsx'
+import { useLiveStore } from '../../../components/stream/context.tsx'
+import { sendCommand } from '../../../components/stream/send.ts'
+import { en } from '../../../messages/en.ts'
+import type { PlanView, View } from '../../../view/view.ts'
+
+const t = en.stopgap
+const dayMs = 86_400_000
+
+interface QueueDrawerProps {
+  readonly queueId: string | null
+  readonly view: View
+  readonly now: number
+  readonly onClose: () => void
+  readonly mayLayOver: boolean
+}
+
+/** When a queue opens and closes, and the stopgap over it: closed now, or open longer, for a while. */
+export function QueueDrawer({ queueId, view, now, onClose, mayLayOver }: QueueDrawerProps) {
+  const queue = view.plan?.queues.find(({ id }) => id === queueId)
+  const live = queueId === null ? undefined : view.queues[queueId]
+  return (
+    <SidePanel open={queue !== undefined && live !== undefined} title={queue?.name ?? ''} onClose={onClose}>
+      {queue !== undefined && live !== undefined && view.plan !== null && (
+        <>
+          <Typography sx={{ fontWeight: 650 }}>{standing(live, view.plan.zone, now)}</Typography>
+          {live.messages > 0 && <Typography>{t.messages(live.messages)}</Typography>}
+          <Typography variant="body2">
+            {queue.hours === null ? (
+              t.noHours
+            ) : (
+              <Link href={`/plan?hours=${queue.hours.id}`}>{t.hours(queue.hours.name)}</Link>
+            )}
+          </Typography>
+          {live.stopgap !== null && <Current stopgap={live.stopgap} view={view} now={now} mayLayOver={mayLayOver} />}
+          {mayLayOver && (
+            <Begin key={`${queue.id} ${live.open}`} queueId={queue.id} open={live.open} plan={view.plan} now={now} />
+          )}
+          <Typography variant="body2">
+            <Link href={`/plan?queue=${queue.id}`}>{t.toPlan}</Link>
+          </Typography>
+        </>
+      )}
+    </SidePanel>
+  )
+}
+
+function standing({ open, turnsAt }: View['queues'][string], zone: string, now: number): string {
+  if (turnsAt === null) return open ? en.hours.openAlways : en.hours.neverOpens
+  const [at, inTime] = [timeText(turnsAt, zone, now), inWords(turnsAt - now)]
+  return open ? t.openUntil(at, inTime) : t.closedUntil(at, inTime)
+}
+
+interface CurrentProps {
+  readonly stopgap: NonNullable<View['queues'][string]['stopgap']>
+  readonly view: View
+  readonly now: number
+  readonly mayLayOver: boolean
+}
+
+function Current({ stopgap, view, now, mayLayOver }: CurrentProps) {
+  const store = useLiveStore()
+  const [error, setError] = useState<string | null>(null)
+  const { id, kind, until, reason, byName } = stopgap
+  const zone = view.plan?.zone ?? 'UTC'
+  return (
+    <Alert
+      severity="info"
+      action={
+        mayLayOver ? (
+          <Button
+            onClick={() => {
+              setError(null)
+              sendCommand(store, 'endStopgap', { stopgapId: id }).catch((caught: Error) => setError(caught.message))
+            }}
+          >
+            {t.end}
+          </Button>
+        ) : undefined
+      }
+    >
+      {t.current(kind, timeText(until, zone, now), t.reasons[reason], byName)}
+      {error !== null && ` ${error}`}
+    </Alert>
+  )
+}
+
+/** The next instant at which the zone's clocks show the time typed. */
+function nextAt(time: string, zoneName: string, now: number): number | null {
+  const match = /^(\d\d):(\d\d)$/.exec(time)
+  if (match === null) return null
+  const zone = Zone.of(zoneName)
+  const today = Math.floor(zone.toWall(now) / dayMs) * dayMs
+  const minutes = (Number(match[1]) * 60 + Number(match[2])) * 60_000
+  const at = zone.fromWall(today + minutes)
+  return at > now ? at : zone.fromWall(today + dayMs + minutes)
+}
+
+function Begin({ queueId, open, plan, now }: { queueId: string; open: boolean; plan: PlanView; now: number }) {
+  const store = useLiveStore()
+  const [kind, setKind] = useState<StopgapKind>(open ? 'closed' : 'open')
+  const [time, setTime] = useState(() => timeText(Math.ceil((now + 30 * 60_000) / 300_000) * 300_000, plan.zone))
+  const [reason, setReason] = useState<StopgapReason | ''>('')
+  const [error, setError] = useState<string | null>(null)
+  const [busy, setBusy] = useState(false)
+  const until = nextAt(time, plan.zone, now)
+  const send = async (): Promise<void> => {
+    setBusy(true)
+    setError(null)
+    try {
+      await sendCommand(store, 'beginStopgap', { stopgapId: newId(), queueId, kind, until, reason })
+      setReason('')
+    } catch (caught) {
+      setError((caught as Error).message)
+    } finally {
+      setBusy(false)
+    }
+  }
+  return (
+    <Box
+      component="form"
+      aria-label={t.title}
+      onSubmit={(event) => {
+        event.preventDefault()
+        void send()
+      }}
+      sx={{ display: 'grid', gap: 1.5, borderTop: 1, borderColor: 'divider', paddingBlockStart: 1.5 }}
+    >
+      <Typography variant="h3">{t.title}</Typography>
+      <Typography variant="body2">{t.help}</Typography>
+      <TextField select label={t.what} value={kind} onChange={({ target }) => setKind(target.value as StopgapKind)}>
+        <MenuItem value="closed">{t.kinds.closed}</MenuItem>
+        <MenuItem value="open">{t.kinds.open}</MenuItem>
+      </TextField>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '140px minmax(0, 1fr)', gap: 1.5, alignItems: 'start' }}>
+        <TextField
+          type="time"
+          label={t.until}
+          value={time}
+          onChange={({ target }) => setTime(target.value)}
+          helperText={until === null ? undefined : t.inTime(inWords(until - now))}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+        <TextField
+          select
+          label={t.reason}
+          value={reason}
+          onChange={({ target }) => setReason(target.value as StopgapReason)}
+        >
+          {stopgapReasons.map((one) => (
+            <MenuItem key={one} value={one}>
+              {t.reasons[one]}
+            </MenuItem>
+          ))}
+        </TextField>
+      </Box>
+      {error !== null && <Alert severity="error">{error}</Alert>}
+      <Box>
+        <Button type="submit" variant="contained" disabled={busy || until === null || reason === ''}>
+          {kind === 'closed' ? t.close : t.open}
+        </Button>
+      </Box>
+    </Box>
+  )
+}
