@@ -11,9 +11,7 @@ import {
   type Visit,
 } from './pieces.ts'
 import { lookupOf, type State } from './state.ts'
-
-/** How long stopgaps that have ended are kept, since waits were counted with them. */
-const stopgapsKeptMs = 3 * 86_400_000
+import { beginStopgap, forgetStopgaps, layOver, letIn, turnQueue } from './turns.ts'
 
 const without = <T>(items: T[], item: T): T[] => items.filter((other) => other !== item)
 
@@ -51,7 +49,7 @@ export function evolve(state: State, event: Event): State {
       return extendDeadlines(state, event.outageMs)
     case 'dayTurned':
       for (const day of state.queues.values()) day.figures = freshFigures(event.at)
-      state.stopgaps = state.stopgaps.filter(({ until }) => until > event.at - stopgapsKeptMs)
+      forgetStopgaps(state)
       for (const agent of state.agents.values()) agent.today = { answered: 0, handled: 0, handleSumMs: 0 }
       state.index.setDayTurn()
       return state
@@ -97,7 +95,7 @@ export function evolve(state: State, event: Event): State {
       })
     case 'interactionAbandoned': {
       const interaction = state.interaction(event.interactionId)
-      endVisit(state, visitOf(interaction), 'abandoned')
+      if (!visitOf(interaction).awaitsOpening) endVisit(state, visitOf(interaction), 'abandoned')
       state.interactions.delete(interaction.id)
       state.index.interactionGone(interaction.id)
       return state
@@ -211,39 +209,10 @@ function takePlan(state: State, event: Event<'planTaken'>): State {
         today: { answered: 0, handled: 0, handleSumMs: 0 },
       })
   for (const { id } of plan.queues) state.queueDay(id).open = state.isOpenAt(id, event.at)
-  for (const interaction of state.interactions.values()) {
-    const visit = visitOf(interaction)
-    if (visit.awaitsOpening) visit.awaitsOpening = !state.queueDay(visit.queueId).open
-  }
+  for (const interaction of state.interactions.values())
+    if (visitOf(interaction).awaitsOpening && state.queueDay(visitOf(interaction).queueId).open)
+      letIn(state, interaction)
   state.index.rebuild()
-  return state
-}
-
-/** A queue is under one stopgap at a time: another takes the place of what was left of the last. */
-function beginStopgap(state: State, event: Event<'stopgapBegan'>): State {
-  const { stopgapId: id, queueId, kind, until, reason, by } = event
-  const before = state.stopgapOf(queueId)
-  if (before !== null) before.until = event.at
-  state.stopgaps.push({ id, queueId, kind, from: event.at, until, reason, by })
-  return layOver(state, queueId)
-}
-
-function layOver(state: State, queueId: QueueId): State {
-  state.lookup = lookupOf(state.plan, state.stopgaps)
-  state.index.setQueueTurn(queueId)
-  return state
-}
-
-/** The queue's hours turn: at an opening those who left a message begin to wait for an agent. */
-function turnQueue(state: State, queueId: QueueId, open: boolean): State {
-  state.queueDay(queueId).open = open
-  state.index.setQueueTurn(queueId)
-  state.index.dirty.add(queueId)
-  if (open)
-    for (const id of [...state.index.queue(queueId).awaiting])
-      changeInteraction(state, id, (interaction) => {
-        visitOf(interaction).awaitsOpening = false
-      })
   return state
 }
 
@@ -323,7 +292,7 @@ function arrive(state: State, event: Event<'interactionArrived'>): State {
     turn: { side: 'agent', since: event.at },
   }
   state.interactions.set(interaction.id, interaction)
-  state.queueDay(event.queueId).figures.entered += 1
+  if (!event.leftMessage) state.queueDay(event.queueId).figures.entered += 1
   state.index.interactionChanged(interaction)
   return state
 }

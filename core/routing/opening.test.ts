@@ -62,7 +62,7 @@ describe('a queue keeps its hours', () => {
     centre.do('connectCustomer', { interactionId: 'm1', connectionId: 'k', processId: 'web' })
     centre.do('disconnectCustomer', { interactionId: 'm1', connectionId: 'k' })
     centre.wait(60).arrive('m2', 'sailings', leaveMessage)
-    expect(centre.state.queueDay('sailings').figures).toMatchObject({ entered: 2, abandoned: 0 })
+    expect(centre.state.queueDay('sailings').figures).toMatchObject({ entered: 0, abandoned: 0 })
     centre.at = 3_000_000
     const { events } = centre.arrive('i3')
     expect(types(events).slice(0, 3)).toEqual(['queueOpened', 'offerMade', 'interactionArrived'])
@@ -70,6 +70,25 @@ describe('a queue keeps its hours', () => {
     const places = ['m1', 'm2', 'i3'].map((id) => groundsOf(centre.state, id)?.place)
     expect(places).toEqual([1, 2, 3])
     expect(groundsOf(centre.state, 'm1')?.waitMs).toBe(0)
+    expect(centre.state.queueDay('sailings').figures).toMatchObject({ entered: 3, answered: 0 })
+  })
+
+  test('a message taken back before the opening counts nowhere', () => {
+    const centre = closed()
+    centre.arrive('m1', 'sailings', leaveMessage)
+    expect(types(centre.do('leaveInteraction', { interactionId: 'm1' }).events)).toEqual(['interactionAbandoned'])
+    expect(centre.state.queueDay('sailings').figures).toMatchObject({ entered: 0, abandoned: 0 })
+  })
+
+  test('a message left overnight counts on the day on which it is answered', () => {
+    const centre = new TestCentre(
+      testPlan({ hours: [day], dayTurns: [2_500_000], queues: [testQueue('sailings', ['ana'], { hoursId: 'day' })] }),
+    )
+    centre.wait(1100).arrive('m1', 'sailings', leaveMessage)
+    centre.at = 3_000_000
+    centre.ready('ana')
+    centre.wait(5).do('answerOffer', { agentId: 'ana', interactionId: 'm1', offerId: 'm1.v1.o1' })
+    expect(centre.state.queueDay('sailings').figures).toMatchObject({ entered: 1, answered: 1, waitSumMs: 5000 })
   })
 
   test('waits count in open time, in figures and between queues', () => {
@@ -214,6 +233,19 @@ describe('a stopgap', () => {
     centre.wait(60)
     expect(types(lay(centre, 'open', 60).events)).toEqual(['stopgapBegan', 'queueOpened'])
     expect(centre.state.nextTurn('sailings')).toBeNull()
+  })
+
+  test('is forgotten days after its end, in the running state as in one read back', () => {
+    const turns = [1, 2, 3, 4, 5].map((n) => 1_000_000 + n * 86_400_000)
+    const centre = new TestCentre(testPlan({ dayTurns: turns }))
+    lay(centre, 'closed', 600)
+    centre.wait(3 * 86_400).arrive('i1')
+    expect(centre.state.stopgaps).toHaveLength(1)
+    centre.wait(86_400).arrive('i2')
+    expect(centre.state.stopgaps).toEqual([])
+    const again = stateFrom(JSON.parse(JSON.stringify(snapshotOf(centre.state))) as Snapshot)
+    for (const at of [centre.at, 1_300_000])
+      expect(again.openClock('sailings', at)).toBe(centre.state.openClock('sailings', at))
   })
 
   test('is refused where it has no time, changes nothing, or is not allowed', () => {

@@ -51,7 +51,8 @@ export interface Stopgap {
 export interface Visit {
   readonly id: VisitId
   readonly queueId: QueueId
-  readonly enteredAt: Instant
+  /** Of a message left while the queue was closed: when it opened. */
+  enteredAt: Instant
   /** What of `servedWait` was waited before this visit. */
   readonly waitedBeforeMs: number
   /** It began while the queue was closed, which has not opened since: nobody is offered it until then. */

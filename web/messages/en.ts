@@ -64,7 +64,7 @@ export const en = {
     planVersion: (version: number) => `Plan version ${version}`,
     pile: (n: number, oldest: string) => `${n} waiting, the oldest ${oldest}`,
     service: {
-      inPreparation: 'in preparation: test customers only',
+      inPreparation: 'in preparation',
       inService: '',
       takingNothingNew: 'taking nothing new',
       retired: 'retired',

@@ -123,6 +123,8 @@ export const stopgap = {
   end: 'End this',
   current: (kind: 'closed' | 'open', at: string, reason: string, who: string | null) =>
     `${kind === 'closed' ? 'Closed' : 'Open'} until ${at} by a stopgap: ${reason}${who === null ? '' : ` (${who})`}.`,
+  laid: (kind: 'closed' | 'open', reason: string) =>
+    `${kind === 'closed' ? 'Closed' : 'Kept open'} for a while: ${reason}.`,
   messages: (n: number) => `${count(n, 'message was', 'messages were')} left for the opening.`,
   openUntil: (at: string, time: string) => `Open until ${at}, ${time}.`,
   closedUntil: (at: string, time: string) => `Closed, opens ${at}, in ${time}.`,

@@ -32,19 +32,25 @@ const text = (ms: number | null): string | null => (ms === null ? null : clockTe
 
 /** The lane's last line: closed or soon so, else when it closes next and how fast it answers. */
 function Standing({ lane, plan, now }: Pick<LaneProps, 'lane' | 'plan' | 'now'>) {
-  const { open, turnsAt, messages, pressing } = lane.opening
+  const { open, turnsAt, pressing } = lane.opening
   const at = turnsAt === null ? null : timeText(turnsAt, plan.zone, now)
   const inTime = turnsAt === null ? '' : inWords(turnsAt - now)
   const service = en.live.service[lane.queue.service]
   const averages =
     lane.figures === null
       ? null
-      : en.live.average(text(averageSpeedOfAnswerMs(lane.figures)), text(averageHandleMs(lane.figures)))
-  const stopgap = lane.opening.stopgap === null ? null : en.stopgap.reasons[lane.opening.stopgap.reason]
-  const closed = at === null ? en.live.closed : en.live.opensAt(at, inTime)
+      : en.live.average(
+          text(averageSpeedOfAnswerMs(lane.figures)),
+          at === null ? text(averageHandleMs(lane.figures)) : null,
+        )
   const calm = [at === null ? null : en.live.until(at), service === '' ? averages : service].filter(Boolean).join(' · ')
-  const said = !open ? closed : pressing ? en.live.closesAt(at ?? '', inTime) : calm
-  const line = [said, stopgap, messages > 0 ? en.live.messages(messages) : null].filter(Boolean).join(' · ')
+  const line = !open
+    ? at === null
+      ? en.live.closed
+      : en.live.opensAt(at, inTime)
+    : pressing
+      ? en.live.closesAt(at ?? '', inTime)
+      : calm
   return (
     <Typography
       variant="body2"
@@ -257,6 +263,24 @@ function People({ lane, plan, onPerson }: Pick<LaneProps, 'lane' | 'plan' | 'onP
   )
 }
 
+/** In the lane itself: a stopgap's reason, and the messages that wait for the opening. */
+function LaidOver({ lane: { opening } }: Pick<LaneProps, 'lane'>) {
+  const { stopgap, messages } = opening
+  const said = [
+    stopgap === null ? null : en.stopgap.laid(stopgap.kind, en.stopgap.reasons[stopgap.reason]),
+    messages === 0 ? null : en.stopgap.messages(messages),
+  ].filter(Boolean)
+  if (said.length === 0) return null
+  return (
+    <Typography
+      variant="body2"
+      sx={{ position: 'absolute', left: 0, bottom: 4, bgcolor: 'background.paper', zIndex: 2 }}
+    >
+      {said.join(' ')}
+    </Typography>
+  )
+}
+
 /** One queue as a lane: its figures, those waiting on their way to the target's line, the people who could take them. */
 export const LaneRow = memo(function LaneRow({ lane, plan, now, nameOf, onToken, onPerson, onQueue }: LaneProps) {
   const late = lane.waiting.some(({ lateness }) => lateness === 'late')
@@ -284,6 +308,7 @@ export const LaneRow = memo(function LaneRow({ lane, plan, now, nameOf, onToken,
         aria-label={en.live.waiting(lane.waiting.length)}
       >
         <Box sx={{ position: 'absolute', insetInline: 0, top: 25, borderTop: 1, borderColor: 'divider' }} />
+        <LaidOver lane={lane} />
         {pilesOf(lane.waiting).map((pile) => {
           const oldest = pile.tokens.at(-1)
           if (oldest === undefined) return null

@@ -42,7 +42,7 @@ export function QueueDrawer({ queueId, view, now, onClose, mayLayOver }: QueueDr
             {queue.hours === null ? (
               t.noHours
             ) : (
-              <Link href={`/plan?hours=${queue.hours.id}`}>{t.hours(queue.hours.name)}</Link>
+              <PlanLink href={`/plan?hours=${queue.hours.id}`} text={t.hours(queue.hours.name)} />
             )}
           </Typography>
           {live.stopgap !== null && <Current stopgap={live.stopgap} view={view} now={now} mayLayOver={mayLayOver} />}
@@ -50,13 +50,19 @@ export function QueueDrawer({ queueId, view, now, onClose, mayLayOver }: QueueDr
             <Begin key={`${queue.id} ${live.open}`} queueId={queue.id} open={live.open} plan={view.plan} now={now} />
           )}
           <Typography variant="body2">
-            <Link href={`/plan?queue=${queue.id}`}>{t.toPlan}</Link>
+            <PlanLink href={`/plan?queue=${queue.id}`} text={t.toPlan} />
           </Typography>
         </>
       )}
     </SidePanel>
   )
 }
+
+const PlanLink = ({ href, text }: { href: string; text: string }) => (
+  <Box component={Link} href={href} sx={{ color: 'text.primary' }}>
+    {text}
+  </Box>
+)
 
 function standing({ open, turnsAt }: View['queues'][string], zone: string, now: number): string {
   if (turnsAt === null) return open ? en.hours.openAlways : en.hours.neverOpens
