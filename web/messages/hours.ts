@@ -6,9 +6,8 @@ export const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday',
 export const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const
 
 export const hours = {
-  title: 'Opening hours',
+  short: 'Hours',
   one: 'Opening hours',
-  rests: 'What they rest on',
   fresh: 'New hours',
   zone: 'Time zone',
   zoneNow: (offset: string, time: string) => `UTC${offset} now; it is ${time} there.`,
@@ -61,7 +60,6 @@ export const hours = {
   served: 'are served',
   sentTo: (name: string) => `go on to ${name}`,
   queueOpen: (time: string) => `Open now, closes in ${time}.`,
-  empty: 'No opening hours yet. Queues without are always open.',
 } as const
 
 export const calendar = {
@@ -98,7 +96,6 @@ export const calendar = {
   fault: (line: number, reason: string) => `The file has a fault in line ${line}: ${reason}. Nothing of it was taken.`,
   unreadable: 'The file cannot be read. Nothing of it was taken.',
   year: (year: number) => `${year} at a glance`,
-  empty: 'No calendar yet. A calendar closes whatever takes it on its days.',
 } as const
 
 export const stopgap = {

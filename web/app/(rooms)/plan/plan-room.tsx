@@ -94,11 +94,11 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
   }, [dirty])
   const shown = made ?? wantedOf(params, document)
   const findings = useMemo(
-    () =>
-      new Map<string, number>([
-        ...queues.map((one) => [one.id, checkQueue(one, document).length] as const),
-        ...hours.map((one) => [one.id, hour === 0 ? 0 : checkHours(one, document, hour * 3_600_000).length] as const),
-      ]),
+    (): Record<Kind, ReadonlyMap<string, number>> => ({
+      queue: new Map(queues.map((one) => [one.id, checkQueue(one, document).length])),
+      hours: new Map(hours.map((one) => [one.id, hour === 0 ? 0 : checkHours(one, document, hour * 3_600_000).length])),
+      calendar: new Map(),
+    }),
     [queues, hours, document, hour],
   )
   /** Leaves what is edited, after asking where that would lose something. */
@@ -138,7 +138,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
         under: service === 'inService' ? undefined : en.plan.serviceNames[service],
       })),
     },
-    hours: { title: en.hours.title, fresh: en.hours.fresh, all: hours },
+    hours: { title: en.hours.short, fresh: en.hours.fresh, all: hours },
     calendar: { title: en.calendar.title, fresh: en.calendar.fresh, all: calendars },
   }
   const common = {
@@ -182,7 +182,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
             key={kind}
             title={parts[kind].title}
             items={parts[kind].all}
-            findings={findings}
+            findings={findings[kind]}
             selected={made === null && shown?.kind === kind ? shown.value.id : null}
             making={made?.kind === kind}
             freshLabel={parts[kind].fresh}
