@@ -13,7 +13,7 @@ const senders = 64
 const agents = 500
 
 const ratio = (a: number, b: number): number => Number((a / b).toFixed(2))
-const median = (values: number[]): number => values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN
+const median = (values: number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN
 
 const core = benchCore()
 const hours = benchHours()
