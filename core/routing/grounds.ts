@@ -30,6 +30,8 @@ export interface Grounds {
   readonly waitMs: number
   /** 1 for the one to be served next in its queue; null when it does not wait. */
   readonly place: number | null
+  /** A message to a closed queue: nobody is offered it before the opening. */
+  readonly awaitsOpening: boolean
   readonly stuck: boolean
   readonly retryDueAt: Instant | null
   /** The people of the queue: the eligible first, in the order in which they would be chosen. */
@@ -62,7 +64,7 @@ function agentGrounds(state: State, agentId: AgentId, interaction: Interaction):
     slotsTaken: state.slotsTaken(agent),
     slots: state.limitsOf(agentId)?.slots ?? 0,
     grounds,
-    eligible: grounds.every(({ holds }) => holds),
+    eligible: !visit.awaitsOpening && grounds.every(({ holds }) => holds),
   }
 }
 
@@ -83,6 +85,7 @@ export function groundsOf(state: State, interactionId: InteractionId): Grounds |
     at: state.at,
     waitMs: state.servedWaitMs(visit, state.at),
     place: placeOf(state, interaction),
+    awaitsOpening: visit.awaitsOpening,
     stuck: isStuck(interaction),
     retryDueAt: visit.retryDueAt,
     agents,

@@ -63,6 +63,7 @@ describe('a queue keeps its hours', () => {
     centre.do('disconnectCustomer', { interactionId: 'm1', connectionId: 'k' })
     centre.wait(60).arrive('m2', 'sailings', leaveMessage)
     expect(centre.state.queueDay('sailings').figures).toMatchObject({ entered: 0, abandoned: 0 })
+    expect(groundsOf(centre.state, 'm1')).toMatchObject({ awaitsOpening: true, agents: [{ eligible: false }] })
     centre.at = 3_000_000
     const { events } = centre.arrive('i3')
     expect(types(events).slice(0, 3)).toEqual(['queueOpened', 'offerMade', 'interactionArrived'])

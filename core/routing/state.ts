@@ -37,23 +37,16 @@ const byId = <T extends { readonly id: string }>(items: readonly T[]): Map<strin
 /** A queue without hours is open all the time there is. */
 const always: Span = { from: 0, to: Number.MAX_SAFE_INTEGER }
 
-function openingsOf(plan: CompiledPlan | null, stopgaps: readonly Stopgap[]): Map<QueueId, Openings> {
-  const hours = new Map(
-    plan?.hours.map(({ id, openings }) => {
-      const spans = openings.flatMap((from, n) => (n % 2 === 0 ? [{ from, to: openings[n + 1] ?? from }] : []))
-      return [id as string, spans]
-    }),
-  )
-  return new Map(
-    plan?.queues.flatMap(({ id, hoursId }) => {
-      const own = stopgaps.filter(({ queueId }) => queueId === id)
-      if (hoursId === null && own.length === 0) return []
-      let spans: Span[] = hoursId === null ? [always] : (hours.get(hoursId) ?? [])
-      for (const { kind, from, until } of own)
-        spans = kind === 'open' ? union([...spans, { from, to: until }]) : without(spans, [{ from, to: until }])
-      return [[id, new Openings(spans)] as const]
-    }),
-  )
+/** When a queue is open: by its hours, and what stopgaps make of that. Null where it always is. */
+function openingsOf(plan: CompiledPlan, { id, hoursId }: Queue, stopgaps: readonly Stopgap[]): Openings | null {
+  const own = stopgaps.filter(({ queueId }) => queueId === id)
+  if (hoursId === null && own.length === 0) return null
+  const turns = plan.hours.find((hours) => hours.id === hoursId)?.openings ?? []
+  let spans: Span[] =
+    hoursId === null ? [always] : turns.flatMap((from, n) => (n % 2 === 0 ? [{ from, to: turns[n + 1] ?? from }] : []))
+  for (const { kind, from, until } of own)
+    spans = kind === 'open' ? union([...spans, { from, to: until }]) : without(spans, [{ from, to: until }])
+  return new Openings(spans)
 }
 
 export const lookupOf = (plan: CompiledPlan | null, stopgaps: readonly Stopgap[] = []): PlanLookup => ({
@@ -61,7 +54,12 @@ export const lookupOf = (plan: CompiledPlan | null, stopgaps: readonly Stopgap[]
   people: byId(plan?.people ?? []),
   presenceStates: byId(plan?.presenceStates ?? []),
   loadLimits: byId(plan?.loadLimits ?? []),
-  openings: openingsOf(plan, stopgaps),
+  openings: new Map(
+    plan?.queues.flatMap((queue) => {
+      const openings = openingsOf(plan, queue, stopgaps)
+      return openings === null ? [] : [[queue.id, openings] as const]
+    }),
+  ),
   lines: new Map(plan?.lines.map(({ id, channel, queueIds }) => [id, { channel, queueIds: new Set(queueIds) }])),
 })
 
@@ -108,7 +106,9 @@ export class State {
 
   /** Whether it would be open without any stopgap. */
   isOpenByPlan(queueId: QueueId, at: Instant): boolean {
-    return openingsOf(this.plan, []).get(queueId)?.isOpen(at) ?? true
+    const queue = this.lookup.queues.get(queueId)
+    if (this.plan === null || queue === undefined) return true
+    return openingsOf(this.plan, queue, [])?.isOpen(at) ?? true
   }
 
   /** The stopgap that the queue is under at the state's time, or null. */

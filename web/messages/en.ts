@@ -78,6 +78,7 @@ export const en = {
   },
   grounds: {
     title: (name: string) => `Why ${name} is here`,
+    awaitsOpening: 'A message for the opening: nobody is offered it before the queue opens.',
     close: 'Close',
     waits: (time: string, place: number | null) =>
       place === null ? `waited ${time}` : `waits ${time}, place ${place} in the queue`,

@@ -1,4 +1,4 @@
-import { evolve, groundsOf, State, stateFrom, type Grounds } from '@eudromos/core/routing'
+import { evolve, groundsOf, State, stateFrom, visitOf, type Grounds } from '@eudromos/core/routing'
 import { readJournal, readSnapshot } from '@eudromos/database'
 import type { Runtime } from './runtime.ts'
 
@@ -14,15 +14,15 @@ const named = ({ follower }: Runtime, grounds: Grounds | null): NamedGrounds | n
         ),
       }
 
+/** The grounds as of now: the wait has gone on since the last event, unless the queue is closed. */
 export function groundsNow(runtime: Runtime, interactionId: string): NamedGrounds | null {
-  const grounds = groundsOf(runtime.follower.state, interactionId)
-  return named(runtime, grounds === null ? null : { ...grounds, ...waitedUntil(grounds, runtime.clock.now()) })
+  const { state } = runtime.follower
+  const interaction = state.interactions.get(interactionId)
+  const grounds = groundsOf(state, interactionId)
+  if (interaction === undefined || grounds === null) return null
+  const at = Math.max(grounds.at, runtime.clock.now())
+  return named(runtime, { ...grounds, at, waitMs: state.servedWaitMs(visitOf(interaction), at) })
 }
-
-const waitedUntil = ({ at, waitMs }: Grounds, now: number): Pick<Grounds, 'at' | 'waitMs'> => ({
-  at: Math.max(at, now),
-  waitMs: waitMs + Math.max(0, now - at),
-})
 
 /** The grounds just before an event of the journal, from the state as it then was. */
 export async function groundsAt(runtime: Runtime, interactionId: string, seq: number): Promise<NamedGrounds | null> {

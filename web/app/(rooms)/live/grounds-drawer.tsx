@@ -40,7 +40,8 @@ export function GroundsDrawer({ interactionId, view, onClose, onPerson }: Ground
           {grounds.retryDueAt !== null && (
             <Typography>{t.retry(clockText(grounds.retryDueAt - grounds.at))}</Typography>
           )}
-          {interaction?.phase === 'waiting' && (
+          {grounds.awaitsOpening && <Typography sx={{ fontWeight: 650 }}>{t.awaitsOpening}</Typography>}
+          {interaction?.phase === 'waiting' && !grounds.awaitsOpening && (
             <Typography sx={{ fontWeight: 650 }}>
               {grounds.agents.some(({ eligible }) => eligible)
                 ? t.some(grounds.agents.filter(({ eligible }) => eligible).length)

@@ -54,9 +54,16 @@ export function HoursEffects({ hours, document, now }: { hours: PlanHours; docum
   const viewerZone = Intl.DateTimeFormat().resolvedOptions().timeZone
   const whole = useMemo(() => hoursOf(hours, document.calendars), [hours, document.calendars])
   const sound = useMemo(() => hoursFaults(whole).length === 0, [whole])
+  // Worked out anew when something is edited and once a minute, not with every tick of the clock.
   const minute = Math.floor(now / 60_000)
   const findings = useMemo(() => checkHours(hours, document, minute * 60_000), [hours, document, minute])
   const users = usersOfHours(document, hours.id)
+  const times = useMemo(() => (sound ? new OpenTimes(whole) : null), [sound, whole])
+  const zone = own ? viewerZone : hours.zone
+  const fortnight = useMemo(
+    () => (times === null || minute === 0 ? [] : daysOf(times, zone, minute * 60_000)),
+    [times, zone, minute],
+  )
   return (
     <Paper
       component="section"
@@ -69,9 +76,9 @@ export function HoursEffects({ hours, document, now }: { hours: PlanHours; docum
           {hoursFindingText(finding)}
         </Alert>
       ))}
-      {sound && now > 0 && (
+      {times !== null && now > 0 && (
         <>
-          <Now times={new OpenTimes(whole)} zone={hours.zone} now={now} weekly={hours.weekly} />
+          <Now times={times} zone={hours.zone} now={now} weekly={hours.weekly} />
           {viewerZone !== hours.zone && (
             <FormControlLabel
               control={<Switch size="small" checked={own} onChange={({ target }) => setOwn(target.checked)} />}
@@ -79,7 +86,7 @@ export function HoursEffects({ hours, document, now }: { hours: PlanHours; docum
               sx={{ marginInlineStart: 0 }}
             />
           )}
-          <Fortnight shown={daysOf(new OpenTimes(whole), own ? viewerZone : hours.zone, now)} />
+          <Fortnight shown={fortnight} />
         </>
       )}
       <Typography variant="body2">{t.usedBy(users)}</Typography>
@@ -100,7 +107,10 @@ function Now({
 }) {
   const { open, because, name } = times.why(now)
   const turn = open ? times.nextClosing(now) : times.nextOpening(now)
-  const week = new OpenTimes({ zone: 'UTC', weekly, exceptions: [], holidays: [] }).openMs(10 * dayMs, 17 * dayMs)
+  const week = useMemo(
+    () => new OpenTimes({ zone: 'UTC', weekly, exceptions: [], holidays: [] }).openMs(10 * dayMs, 17 * dayMs),
+    [weekly],
+  )
   const why = open ? null : because === 'holiday' ? name : because === 'exception' ? t.exceptionMark(name) : null
   return (
     <div>
