@@ -5,6 +5,7 @@ import { handBackEvent } from './deadlines.ts'
 import { event, type Event } from './events.ts'
 import { atWork, openOffer, type Connection, type Interaction } from './pieces.ts'
 import type { State } from './state.ts'
+import { beginStopgap, endStopgap } from './stopgaps.ts'
 
 /**
  * What directly follows from a command: events, or a refusal. Looks at the state and changes nothing; who may do what
@@ -63,9 +64,6 @@ export function decide(state: State, command: Command, at: Instant): Decision {
     }
   }
 }
-
-/** Stopgaps are for today and tomorrow; what lasts longer belongs in the plan. */
-const longestStopgapMs = 48 * 3_600_000
 
 const rolesOf = (state: State, id: PersonId): readonly Role[] => state.lookup.people.get(id)?.roles ?? []
 
@@ -129,38 +127,6 @@ function publishPlan(state: State, command: Command<'publishPlan'>, at: Instant)
     else if (!states.has(agent.stateId))
       after.push(event('presenceSet', at, { agentId: agent.id, stateId: plan.centre.awayStateId, cause: 'plan' }))
   return [...before, event('planTaken', at, { plan }), ...after]
-}
-
-const mayLayOver = (state: State, { actor }: Command): boolean =>
-  actor.kind === 'system' || (actor.kind === 'person' && may(rolesOf(state, actor.id), 'stopgaps'))
-
-/** The events that turn a queue, where it is not already as it is to be. */
-const turned = (state: State, queueId: string, open: boolean, at: Instant): Event[] =>
-  state.queueDay(queueId).open === open ? [] : [event(open ? 'queueOpened' : 'queueClosed', at, { queueId })]
-
-function beginStopgap(state: State, command: Command<'beginStopgap'>, at: Instant): Decision {
-  const { queueId, kind, until } = command.body
-  if (!mayLayOver(state, command)) return refuse('notAllowed', { command: command.type })
-  if (!state.lookup.queues.has(queueId)) return refuse('unknownQueue', { queueId })
-  if (!(until > at && until <= at + longestStopgapMs)) return refuse('stopgapTime', { until })
-  // Closing what is closed until then, or opening what is open until then, would change nothing.
-  const turn = state.nextTurn(queueId)
-  if (state.stopgapOf(queueId) === null && state.queueDay(queueId).open === (kind === 'open'))
-    if (turn === null || turn >= until) return refuse('stopgapIdle', { queueId, kind })
-  const by = command.actor.kind === 'person' ? command.actor.id : null
-  return [event('stopgapBegan', at, { ...command.body, by }), ...turned(state, queueId, kind === 'open', at)]
-}
-
-function endStopgap(state: State, command: Command<'endStopgap'>, at: Instant): Decision {
-  const { stopgapId } = command.body
-  if (!mayLayOver(state, command)) return refuse('notAllowed', { command: command.type })
-  const stopgap = state.stopgaps.find(({ id, until }) => id === stopgapId && until > at)
-  if (stopgap === undefined) return refuse('unknownStopgap', { stopgapId })
-  const { queueId } = stopgap
-  return [
-    event('stopgapEnded', at, { stopgapId, queueId }),
-    ...turned(state, queueId, state.isOpenByPlan(queueId, at), at),
-  ]
 }
 
 function extendPlan(state: State, { body }: Command<'extendPlan'>, at: Instant): Decision {

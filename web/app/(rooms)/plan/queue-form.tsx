@@ -16,6 +16,7 @@ import type { PlanState, Saved } from '../../../server/plan.ts'
 import { queueShape } from '../../../view/queue-shape.ts'
 import { Effects } from './effects.tsx'
 import { CustomersField, NumberField, PeopleField, ServiceField, TargetField, TextLine } from './fields.tsx'
+import { FormFoot, Trouble } from './form-parts.tsx'
 import { HoursField } from './hours-field.tsx'
 
 type Queue = PlanDocument['queues'][number]
@@ -97,18 +98,7 @@ export function QueueForm({
           {mayEdit && !isNew && <Button onClick={() => onDuplicate(current)}>{en.plan.duplicate}</Button>}
         </Box>
         {!mayEdit && <Alert severity="info">{en.plan.readOnly}</Alert>}
-        {trouble !== null && (
-          <Alert
-            severity="error"
-            action={
-              trouble.code === 'draftMoved' ? (
-                <Button onClick={() => void onReload()}>{en.plan.loadCurrent}</Button>
-              ) : undefined
-            }
-          >
-            {trouble.message}
-          </Alert>
-        )}
+        <Trouble trouble={trouble} onReload={onReload} />
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
           <TextLine control={control} name="name" label={en.plan.name} />
           <ServiceField control={control} />
@@ -137,40 +127,11 @@ export function QueueForm({
         </Box>
         <HoursField control={control} queueId={queue.id} plan={plan} mayEdit={mayEdit} onReload={onReload} />
         <CustomersField control={control} customers={plan.testCustomers} onAdded={onCustomers} mayEdit={mayEdit} />
-        <Box
-          sx={{
-            display: 'flex',
-            flexWrap: 'wrap',
-            gap: 1,
-            alignItems: 'center',
-            justifyContent: 'flex-end',
-            position: 'sticky',
-            bottom: 0,
-            bgcolor: 'background.paper',
-            borderTop: 1,
-            borderColor: 'divider',
-            marginInline: -2.5,
-            marginBlockEnd: -2.5,
-            paddingInline: 2.5,
-            paddingBlock: 1.5,
-            zIndex: 2,
-            borderRadius: 2,
-          }}
-        >
-          <Typography variant="body2" sx={{ color: 'text.secondary', flex: '1 1 110px' }}>
-            {dirty && mayEdit ? en.plan.unsaved : en.plan.usedBy(lines)}
-          </Typography>
-          {mayEdit && (
-            <>
-              <Button disabled={!formState.isDirty || busy} onClick={() => reset()}>
-                {en.plan.undo}
-              </Button>
-              <Button type="submit" variant="contained" disabled={busy || !dirty}>
-                {busy ? en.plan.saving : en.plan.save}
-              </Button>
-            </>
-          )}
-        </Box>
+        <FormFoot
+          form={{ changed: formState.isDirty, dirty, busy, undo: () => reset() }}
+          mayEdit={mayEdit}
+          calm={en.plan.usedBy(lines)}
+        />
       </Paper>
       <Effects queue={current} plan={plan} />
     </>

@@ -16,7 +16,7 @@ import { copiedToNextYear, sorted, spanText } from '../../../../view/calendar.ts
 import { calendarShape } from '../../../../view/hours-shape.ts'
 import { CalendarFiles } from './calendar-files.tsx'
 import { useDraftForm } from './draft-form.ts'
-import { FormFoot, Trouble } from './form-parts.tsx'
+import { FormFoot, Trouble } from '../form-parts.tsx'
 import type { EditorProps } from './hours-form.tsx'
 import { RemoveDialog } from './remove-dialog.tsx'
 import { YearView } from './year-view.tsx'

@@ -3,8 +3,8 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import type { Refused } from '../../../../components/stream/send.ts'
-import { en } from '../../../../messages/en.ts'
+import type { Refused } from '../../../components/stream/send.ts'
+import { en } from '../../../messages/en.ts'
 
 /** What went wrong with saving; where somebody else has saved, the way to their version. */
 export function Trouble({ trouble, onReload }: { trouble: Refused | null; onReload: () => Promise<void> }) {

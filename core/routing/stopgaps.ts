@@ -1,0 +1,41 @@
+// What follows from asking that a queue be closed, or open, for a while.
+import { may, type Instant } from '../plan/index.ts'
+import { refuse, type Command, type Decision } from './commands.ts'
+import { event, type Event } from './events.ts'
+import type { State } from './state.ts'
+
+/** Stopgaps are for today and tomorrow; what lasts longer belongs in the plan. */
+const longestStopgapMs = 48 * 3_600_000
+
+const mayLayOver = (state: State, { actor }: Command): boolean =>
+  actor.kind === 'system' ||
+  (actor.kind === 'person' && may(state.lookup.people.get(actor.id)?.roles ?? [], 'stopgaps'))
+
+/** The events that turn a queue, where it is not already as it is to be. */
+const turned = (state: State, queueId: string, open: boolean, at: Instant): Event[] =>
+  state.queueDay(queueId).open === open ? [] : [event(open ? 'queueOpened' : 'queueClosed', at, { queueId })]
+
+export function beginStopgap(state: State, command: Command<'beginStopgap'>, at: Instant): Decision {
+  const { queueId, kind, until } = command.body
+  if (!mayLayOver(state, command)) return refuse('notAllowed', { command: command.type })
+  if (!state.lookup.queues.has(queueId)) return refuse('unknownQueue', { queueId })
+  if (!(until > at && until <= at + longestStopgapMs)) return refuse('stopgapTime', { until })
+  // Closing what is closed until then, or opening what is open until then, would change nothing.
+  const turn = state.nextTurn(queueId)
+  if (state.stopgapOf(queueId) === null && state.queueDay(queueId).open === (kind === 'open'))
+    if (turn === null || turn >= until) return refuse('stopgapIdle', { queueId, kind })
+  const by = command.actor.kind === 'person' ? command.actor.id : null
+  return [event('stopgapBegan', at, { ...command.body, by }), ...turned(state, queueId, kind === 'open', at)]
+}
+
+export function endStopgap(state: State, command: Command<'endStopgap'>, at: Instant): Decision {
+  const { stopgapId } = command.body
+  if (!mayLayOver(state, command)) return refuse('notAllowed', { command: command.type })
+  const stopgap = state.stopgaps.find(({ id, until }) => id === stopgapId && until > at)
+  if (stopgap === undefined) return refuse('unknownStopgap', { stopgapId })
+  const { queueId } = stopgap
+  return [
+    event('stopgapEnded', at, { stopgapId, queueId }),
+    ...turned(state, queueId, state.isOpenByPlan(queueId, at), at),
+  ]
+}
