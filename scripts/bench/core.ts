@@ -1,8 +1,8 @@
 // Decisions of the core, beside a plain binary heap between the same sizes in the same run.
-import { Heap, heapNode, type HeapNode } from '../../core/heap/index.ts'
 import { testPlan, testQueue } from '../../core/testing/index.ts'
 import { run, State, type Command, type CommandBodies, type CommandType } from '../../core/routing/index.ts'
 import { seeded } from '../../outside/index.ts'
+import { PlainHeap } from './plain-heap.ts'
 
 const actor = { kind: 'system', id: 'bench' } as const
 let count = 0
@@ -83,13 +83,12 @@ function decisionNs(agents: number, rounds: number): number {
 /** Nanoseconds of one step (take the first out, put it back with a new key) in a heap of this size. */
 function heapNs(size: number, rounds: number): number {
   const random = seeded(9)
-  const heap = new Heap<object>()
-  for (let n = 0; n < size; n += 1) heap.add(heapNode({}, Math.floor(random() * 1e9), `a${n}`))
+  const heap = new PlainHeap()
+  for (let n = 0; n < size; n += 1) heap.push({ key: random() * 1e9 })
   const step = (): void => {
-    const first = heap.peek() as HeapNode<object>
-    heap.remove(first)
-    first.key += Math.floor(random() * 1e9)
-    heap.add(first)
+    const first = heap.pop()
+    first.key += random() * 1e9
+    heap.push(first)
   }
   for (let n = 0; n < rounds; n += 1) step()
   const from = performance.now()
