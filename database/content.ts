@@ -25,7 +25,7 @@ export interface TranscriptLine extends MessageText {
 export interface NewContent {
   readonly id: string
   readonly interactionId: string
-  readonly kind: 'message' | 'notes'
+  readonly kind: 'message' | 'notes' | 'announcement'
   readonly body: string
   readonly attachment?: { readonly fileName: string; readonly mediaType: string; readonly bytes: Buffer }
 }

@@ -1,4 +1,4 @@
-import { arrayContains, asc, eq, max } from 'drizzle-orm'
+import { arrayContains, asc, eq, inArray, max } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import { compilePlan, type CompiledPlan, type PlanDocument } from '@eudromos/core/plan'
 import type { Command } from '@eudromos/core/routing'
@@ -27,12 +27,14 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
   const testers = await database.select().from(t.queueTestCustomer)
   const lines = await database.select().from(t.line).orderBy(asc(t.line.id))
   const hours = await database.select().from(t.hours).orderBy(asc(t.hours.position), asc(t.hours.id))
+  const sites = await database.select().from(t.site).orderBy(asc(t.site.position), asc(t.site.id))
+  const shifts = await database.select().from(t.shift).orderBy(asc(t.shift.position), asc(t.shift.id))
   const calendars = await database
     .select()
     .from(t.holidayCalendar)
     .orderBy(asc(t.holidayCalendar.position), asc(t.holidayCalendar.id))
   const document: PlanDocument = {
-    centre: draft.centre,
+    centre: centreOfToday(draft.centre),
     presenceStates: states.map(({ position: _, ...state }) => state),
     loadLimits: limits.map(({ id, name, slots, chatSlots, chatMost }) => ({
       id,
@@ -42,7 +44,13 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
     })),
     declineReasons: reasons.map(({ id, name }) => ({ id, name })),
     dispositions: dispositions.map(({ id, name }) => ({ id, name })),
-    people: people.map(({ id, roles, loadLimitsId }) => ({ id, roles, loadLimitsId })),
+    people: people.map(({ id, roles, loadLimitsId, siteId, shiftId }) => ({
+      id,
+      roles,
+      loadLimitsId,
+      siteId,
+      shiftId,
+    })),
     queues: queues.map(({ position: _, targetPercent, targetSeconds, ...queue }) => ({
       ...queue,
       target:
@@ -53,6 +61,8 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
     lines: lines.map((line) => ({ ...line, queueIds: queues.map(({ id }) => id) })),
     hours: hours.map(({ position: _, ...one }) => one),
     calendars: calendars.map(({ position: _, ...one }) => one),
+    sites: sites.map(({ position: _, ...one }) => one),
+    shifts: shifts.map(({ position: _, ...one }) => one),
   }
   return { version: draft.version, document }
 }
@@ -82,12 +92,20 @@ interface PublishOptions {
 
 export type HoursDraft = PlanDocument['hours'][number]
 export type CalendarDraft = PlanDocument['calendars'][number]
+export type SiteDraft = PlanDocument['sites'][number]
+export type ShiftDraft = PlanDocument['shifts'][number]
 
 /** One thing put into the draft, or taken out of it; whatever uses what is taken out uses the replacement from then on. */
 export type PlanChange =
   | { readonly kind: 'queue'; readonly queue: QueueDraft }
   | { readonly kind: 'hours'; readonly hours: HoursDraft }
   | { readonly kind: 'calendar'; readonly calendar: CalendarDraft }
+  /** With all the people who sit there, or work that shift. */
+  | { readonly kind: 'site'; readonly site: SiteDraft; readonly personIds: readonly string[] }
+  | { readonly kind: 'shift'; readonly shift: ShiftDraft; readonly personIds: readonly string[] }
+  | { readonly kind: 'ownAbsences'; readonly allowed: boolean }
+  | { readonly kind: 'deleteSite'; readonly id: string; readonly replacementId: string | null }
+  | { readonly kind: 'deleteShift'; readonly id: string; readonly replacementId: string | null }
   | { readonly kind: 'deleteHours'; readonly id: string; readonly replacementId: string | null }
   | { readonly kind: 'deleteCalendar'; readonly id: string; readonly replacementId: string | null }
 
@@ -128,26 +146,68 @@ async function make(tx: Transaction, change: PlanChange): Promise<void> {
         .onConflictDoUpdate({ target: t.holidayCalendar.id, set: row })
       return
     }
+    case 'site': {
+      const row = { ...change.site, calendarIds: [...change.site.calendarIds] }
+      const [last] = await tx.select({ position: max(t.site.position) }).from(t.site)
+      await tx
+        .insert(t.site)
+        .values({ ...row, position: (last?.position ?? 0) + 1 })
+        .onConflictDoUpdate({ target: t.site.id, set: row })
+      await tx.update(t.person).set({ siteId: null }).where(eq(t.person.siteId, row.id))
+      await tx
+        .update(t.person)
+        .set({ siteId: row.id })
+        .where(inArray(t.person.id, [...change.personIds]))
+      return
+    }
+    case 'shift': {
+      const row = { ...change.shift, calendarIds: [...change.shift.calendarIds] }
+      const [last] = await tx.select({ position: max(t.shift.position) }).from(t.shift)
+      await tx
+        .insert(t.shift)
+        .values({ ...row, position: (last?.position ?? 0) + 1 })
+        .onConflictDoUpdate({ target: t.shift.id, set: row })
+      await tx.update(t.person).set({ shiftId: null }).where(eq(t.person.shiftId, row.id))
+      await tx
+        .update(t.person)
+        .set({ shiftId: row.id })
+        .where(inArray(t.person.id, [...change.personIds]))
+      return
+    }
+    case 'ownAbsences': {
+      const [draft] = await tx.select().from(t.planDraft)
+      if (draft === undefined) return
+      await tx.update(t.planDraft).set({ centre: { ...centreOfToday(draft.centre), ownAbsences: change.allowed } })
+      return
+    }
+    case 'deleteSite':
+      await tx.update(t.person).set({ siteId: change.replacementId }).where(eq(t.person.siteId, change.id))
+      await tx.delete(t.site).where(eq(t.site.id, change.id))
+      return
+    case 'deleteShift':
+      await tx.update(t.person).set({ shiftId: change.replacementId }).where(eq(t.person.shiftId, change.id))
+      await tx.delete(t.shift).where(eq(t.shift.id, change.id))
+      return
     case 'deleteHours':
       await tx.update(t.queue).set({ hoursId: change.replacementId }).where(eq(t.queue.hoursId, change.id))
       await tx.delete(t.hours).where(eq(t.hours.id, change.id))
       return
     case 'deleteCalendar': {
-      const users = await tx
-        .select()
-        .from(t.hours)
-        .where(arrayContains(t.hours.calendarIds, [change.id]))
       const others = (ids: readonly string[]): string[] => [
         ...new Set([
           ...ids.filter((id) => id !== change.id),
           ...(change.replacementId === null ? [] : [change.replacementId]),
         ]),
       ]
-      for (const { id, calendarIds } of users)
-        await tx
-          .update(t.hours)
-          .set({ calendarIds: others(calendarIds) })
-          .where(eq(t.hours.id, id))
+      for (const users of [t.hours, t.shift, t.site])
+        for (const { id, calendarIds } of await tx
+          .select({ id: users.id, calendarIds: users.calendarIds })
+          .from(users)
+          .where(arrayContains(users.calendarIds, [change.id])))
+          await tx
+            .update(users)
+            .set({ calendarIds: others(calendarIds) })
+            .where(eq(users.id, id))
       await tx.delete(t.holidayCalendar).where(eq(t.holidayCalendar.id, change.id))
     }
   }
@@ -218,9 +278,16 @@ export async function readPublished(database: Reader, version: number): Promise<
 export const readPublishedBy = (client: Connection, version: number): Promise<PlanDocument | null> =>
   readPublished(drizzle(client), version)
 
-/** Documents published before there were hours have every queue always open. */
-const completed = (document: PlanDocument): PlanDocument => ({
-  ...{ hours: [], calendars: [] },
-  ...document,
-  queues: document.queues.map((queue) => ({ ...{ hoursId: null, atClosingTo: null }, ...queue })),
-})
+/** Settings that came later: of a centre that was set up before there were any. */
+const centreOfToday = (centre: PlanDocument['centre']): PlanDocument['centre'] =>
+  Object.assign({ evacuatedStateId: centre.awayStateId, ownAbsences: true }, centre)
+
+/** Documents published before there were hours have every queue always open; before sites and shifts nobody had one. */
+const completed = (document: PlanDocument): PlanDocument =>
+  Object.assign({ hours: [], calendars: [], sites: [], shifts: [] }, document, {
+    centre: centreOfToday(document.centre),
+    people: document.people.map((person) => Object.assign({ siteId: null, shiftId: null }, person)),
+    queues: document.queues.map((queue) =>
+      Object.assign({ hoursId: null, atClosingTo: null, onShiftOnly: false }, queue),
+    ),
+  })

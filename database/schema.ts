@@ -13,7 +13,7 @@ import {
   timestamp,
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
-import type { HolidayCalendar, Line, PlanDocument, PlanHours, Role, ServiceState } from '@eudromos/core/plan'
+import type { HolidayCalendar, Line, PlanDocument, PlanHours, Role, ServiceState, Shift } from '@eudromos/core/plan'
 import type { RecordedOffer } from '@eudromos/core/records'
 
 const instant = (name: string) => bigint(name, { mode: 'number' })
@@ -79,6 +79,8 @@ export const person = pgTable('person', {
   email: text().notNull().unique(),
   roles: text().array().$type<Role[]>().notNull(),
   loadLimitsId: text('load_limits_id'),
+  siteId: text('site_id').references(() => site.id),
+  shiftId: text('shift_id').references(() => shift.id),
   simulated: boolean().notNull().default(false),
 })
 
@@ -94,7 +96,7 @@ export const content = pgTable(
   {
     id: text().primaryKey(),
     interactionId: text('interaction_id').notNull(),
-    kind: text().$type<'message' | 'notes'>().notNull(),
+    kind: text().$type<'message' | 'notes' | 'announcement'>().notNull(),
     body: text().notNull(),
     createdAt: stamp('created_at').notNull().defaultNow(),
   },
@@ -161,6 +163,7 @@ export const queue = pgTable('queue', {
   wrapUpSeconds: integer('wrap_up_seconds').notNull(),
   hoursId: text('hours_id').references(() => hours.id),
   atClosingTo: text('at_closing_to'),
+  onShiftOnly: boolean('on_shift_only').notNull().default(false),
 })
 
 export const hours = pgTable('hours', {
@@ -172,6 +175,27 @@ export const hours = pgTable('hours', {
   weekly: jsonb().$type<PlanHours['weekly']>().notNull(),
   exceptions: jsonb().$type<PlanHours['exceptions']>().notNull(),
   calendarIds: text('calendar_ids').array().notNull(),
+})
+
+export const site = pgTable('site', {
+  id: text().primaryKey(),
+  position: integer().notNull(),
+  name: text().notNull(),
+  description: text().notNull(),
+  zone: text().notNull(),
+  calendarIds: text('calendar_ids').array().notNull(),
+})
+
+export const shift = pgTable('shift', {
+  id: text().primaryKey(),
+  position: integer().notNull(),
+  name: text().notNull(),
+  description: text().notNull(),
+  zone: text().notNull(),
+  weekly: jsonb().$type<Shift['weekly']>().notNull(),
+  exceptions: jsonb().$type<Shift['exceptions']>().notNull(),
+  calendarIds: text('calendar_ids').array().notNull(),
+  pauses: jsonb().$type<Shift['pauses']>().notNull(),
 })
 
 export const holidayCalendar = pgTable('holiday_calendar', {

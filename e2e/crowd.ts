@@ -12,6 +12,8 @@ export function crowdScenario(agents: number, wrapUpSeconds = 0): Scenario {
     name: `Agent ${n}`,
     roles: ['agent' as const],
     loadLimitsId: 'three-chats',
+    siteId: null,
+    shiftId: null,
     simulated: true,
     hint: '',
   }))
@@ -20,6 +22,8 @@ export function crowdScenario(agents: number, wrapUpSeconds = 0): Scenario {
     name: 'Sup Ervisor',
     roles: ['supervisor' as const],
     loadLimitsId: null,
+    siteId: null,
+    shiftId: null,
     simulated: false,
     hint: '',
   }
@@ -41,6 +45,7 @@ export function crowdScenario(agents: number, wrapUpSeconds = 0): Scenario {
         testCustomerIds: [],
         hoursId: null,
         atClosingTo: null,
+        onShiftOnly: false,
       },
     ],
   }

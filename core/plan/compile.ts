@@ -1,18 +1,18 @@
 import { Temporal } from 'temporal-polyfill'
 import { dayMs, OpenTimes, type Hours } from '../hours/index.ts'
 import type { Instant } from './ids.ts'
-import type { CompiledHours, CompiledPlan, PlanDocument } from './plan.ts'
+import type { CompiledHours, CompiledPlan, PlanDocument, PlanHours } from './plan.ts'
 
 const compiledDays = 400
 /** What waits longer than this counts as having waited so long. */
 const compiledDaysBack = 40
 
 /** What depends on the calendar, as instants. */
-export type CompiledTimes = Pick<CompiledPlan, 'hours' | 'dayTurns' | 'compiledUntil'>
+export type CompiledTimes = Pick<CompiledPlan, 'hours' | 'shifts' | 'dayTurns' | 'compiledUntil'>
 
 /** The hours as they are asked: with the holidays of the calendars that they take. */
 export function hoursOf(
-  { zone, weekly, exceptions, calendarIds }: PlanDocument['hours'][number],
+  { zone, weekly, exceptions, calendarIds }: Omit<PlanHours, 'id'>,
   calendars: PlanDocument['calendars'],
 ): Hours {
   const taken = calendars.filter(({ id }) => calendarIds.includes(id))
@@ -24,7 +24,7 @@ export function hoursOf(
  * local hour that a change of clocks skips moves forward by the gap; one that happens twice means the first (RFC 5545,
  * 3.3.5).
  */
-export function compileTimes({ centre, hours, calendars }: PlanDocument, at: Instant): CompiledTimes {
+export function compileTimes({ centre, hours, shifts, calendars }: PlanDocument, at: Instant): CompiledTimes {
   const today = Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(centre.zone).toPlainDate()
   const dayTurns = Array.from(
     { length: compiledDays + 1 },
@@ -35,13 +35,13 @@ export function compileTimes({ centre, hours, calendars }: PlanDocument, at: Ins
         .toZonedDateTime(centre.zone, { disambiguation: 'compatible' }).epochMilliseconds,
   ).filter((turn) => turn > at)
   const compiledUntil = at + compiledDays * dayMs
-  const compiled = hours.map((one): CompiledHours => ({
+  const compiled = (one: Omit<PlanHours, 'id'> & Pick<CompiledHours, 'id'>): CompiledHours => ({
     id: one.id,
     openings: new OpenTimes(hoursOf(one, calendars))
       .intervals(at - compiledDaysBack * dayMs, compiledUntil)
       .flatMap(({ from, to }) => [from, to]),
-  }))
-  return { hours: compiled, dayTurns, compiledUntil }
+  })
+  return { hours: hours.map(compiled), shifts: shifts.map(compiled), dayTurns, compiledUntil }
 }
 
 /** The document as the router runs it: names left out, what depends on the calendar as instants. */
@@ -62,6 +62,7 @@ export function compilePlan(document: PlanDocument, version: number, at: Instant
     people: document.people,
     queues: document.queues.map(({ name: _name, description: _description, ...queue }) => queue),
     lines: document.lines.map(({ name: _name, ...line }) => line),
+    siteIds: document.sites.map(({ id }) => id),
     ...compileTimes(document, at),
   }
 }

@@ -5,6 +5,8 @@ import type { Role } from './plan.ts'
  */
 export type Capability =
   | 'stopgaps'
+  | 'emergency'
+  | 'absences'
   | 'live.view'
   | 'plan.view'
   | 'plan.edit'
@@ -24,6 +26,8 @@ const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
     'traffic.run',
     'presence.setOthers',
     'stopgaps',
+    'emergency',
+    'absences',
   ],
   supervisor: [
     'live.view',
@@ -34,6 +38,8 @@ const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
     'traffic.run',
     'presence.setOthers',
     'stopgaps',
+    'emergency',
+    'absences',
   ],
   agent: ['seat'],
   observer: ['live.view', 'plan.view', 'records.view'],

@@ -14,6 +14,7 @@ const queue = (id: string, rest: Partial<PlanDocument['queues'][number]> = {}): 
   testCustomerIds: [],
   hoursId: null,
   atClosingTo: null,
+  onShiftOnly: false,
   ...rest,
 })
 
@@ -29,6 +30,8 @@ const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayTur
     retryAfterSeconds: 5,
     missedStateId: 'unattended',
     awayStateId: 'offline',
+    evacuatedStateId: 'offline',
+    ownAbsences: true,
   },
   presenceStates: [{ id: 'ready', name: 'Ready', admits: ['chat'], choosable: true, signedOut: false }],
   loadLimits: [
@@ -38,15 +41,17 @@ const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayTur
   declineReasons: [],
   dispositions: [],
   people: [
-    { id: 'ana', roles: ['agent'], loadLimitsId: 'usual' },
-    { id: 'ben', roles: ['agent'], loadLimitsId: 'usual' },
-    { id: 'cleo', roles: ['agent'], loadLimitsId: 'none' },
-    { id: 'sup', roles: ['supervisor'], loadLimitsId: null },
+    { id: 'ana', roles: ['agent'], loadLimitsId: 'usual', siteId: null, shiftId: null },
+    { id: 'ben', roles: ['agent'], loadLimitsId: 'usual', siteId: null, shiftId: null },
+    { id: 'cleo', roles: ['agent'], loadLimitsId: 'none', siteId: null, shiftId: null },
+    { id: 'sup', roles: ['supervisor'], loadLimitsId: null, siteId: null, shiftId: null },
   ],
   queues,
   lines: [],
   hours: [],
   calendars: [],
+  sites: [],
+  shifts: [],
 })
 
 const codes = (checked: PlanDocument['queues'][number], others: PlanDocument['queues'] = []): string[] =>

@@ -12,6 +12,8 @@ import type {
   PersonId,
   PresenceStateId,
   QueueId,
+  ShiftId,
+  SiteId,
 } from './ids.ts'
 
 export const channels = ['chat'] as const
@@ -30,6 +32,18 @@ export type ServiceState = (typeof serviceStates)[number]
 export const stopgapKinds = ['closed', 'open'] as const
 /** What a stopgap makes of a queue for a while, whatever its hours say. */
 export type StopgapKind = (typeof stopgapKinds)[number]
+
+export const emergencyScopes = ['centre', 'site', 'queues'] as const
+/** What an emergency closing closes: everything, what is worked on at one site, or some queues. */
+export type EmergencyScope = (typeof emergencyScopes)[number]
+
+export const waitingWays = ['held', 'served', 'sentOn', 'ended'] as const
+/** What becomes of those who wait in an emergency: kept in place, still served, sent to another queue, sent away. */
+export type WaitingWay = (typeof waitingWays)[number]
+
+export const talkingWays = ['goOn', 'handedBack', 'ended'] as const
+/** What becomes of conversations in an emergency. */
+export type TalkingWay = (typeof talkingWays)[number]
 
 export const stopgapReasons = [
   'weather',
@@ -62,6 +76,10 @@ export interface CentreSettings {
   readonly missedStateId: PresenceStateId
   /** Set when an agent's connection stays lost. */
   readonly awayStateId: PresenceStateId
+  /** Set for people who have to leave in an emergency. */
+  readonly evacuatedStateId: PresenceStateId
+  /** Whether agents may enter absences of their own. */
+  readonly ownAbsences: boolean
 }
 
 export interface PresenceState {
@@ -83,6 +101,16 @@ export interface PlanPerson {
   readonly id: PersonId
   readonly roles: readonly Role[]
   readonly loadLimitsId: LoadLimitsId | null
+  readonly siteId: SiteId | null
+  readonly shiftId: ShiftId | null
+}
+
+/** Where people sit. */
+export interface Site {
+  readonly id: SiteId
+  readonly zone: string
+  /** The holidays that are kept there. */
+  readonly calendarIds: readonly CalendarId[]
 }
 
 export interface Queue {
@@ -99,6 +127,8 @@ export interface Queue {
   readonly hoursId: HoursId | null
   /** Where those still waiting go when it closes; null: they are served. */
   readonly atClosingTo: QueueId | null
+  /** Only people whose shift covers now, and who are not absent, are offered. */
+  readonly onShiftOnly: boolean
 }
 
 /** Opening hours of the plan: a weekly pattern in one zone, its own exceptions, and the holiday calendars taken. */
@@ -115,6 +145,18 @@ export interface HolidayCalendar {
   readonly id: CalendarId
   readonly holidays: readonly Holiday[]
 }
+
+export const pauseKinds = ['break', 'meal', 'training'] as const
+export type PauseKind = (typeof pauseKinds)[number]
+
+/** When people work: a pattern like that of opening hours, and what is planned within it. */
+export interface Shift extends Omit<PlanHours, 'id'> {
+  readonly id: ShiftId
+  readonly pauses: readonly (WeeklyInterval & { readonly kind: PauseKind })[]
+}
+
+export const absenceReasons = ['holiday', 'sick', 'training', 'family', 'duty', 'other'] as const
+export type AbsenceReason = (typeof absenceReasons)[number]
 
 export interface Line {
   readonly id: LineId
@@ -138,11 +180,13 @@ export interface PlanDocument {
   readonly lines: readonly (Line & Named)[]
   readonly hours: readonly (PlanHours & Named & { readonly description: string })[]
   readonly calendars: readonly (HolidayCalendar & Named & { readonly description: string })[]
+  readonly sites: readonly (Site & Named & { readonly description: string })[]
+  readonly shifts: readonly (Shift & Named & { readonly description: string })[]
 }
 
-/** When hours are open, as instants in order: from, to, from, to … */
+/** When hours are open or a shift is worked, as instants in order: from, to, from, to … */
 export interface CompiledHours {
-  readonly id: HoursId
+  readonly id: HoursId | ShiftId
   readonly openings: readonly Instant[]
 }
 
@@ -158,6 +202,8 @@ export interface CompiledPlan {
   readonly queues: readonly Queue[]
   readonly lines: readonly Line[]
   readonly hours: readonly CompiledHours[]
+  readonly shifts: readonly CompiledHours[]
+  readonly siteIds: readonly SiteId[]
   /** The instants at which "today" turns. */
   readonly dayTurns: readonly Instant[]
   /** Up to when `hours` and `dayTurns` reach: 400 days from compiling. */

@@ -94,6 +94,15 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
       const talkMs = event.at - lastAnswerOf(before)
       return { ...before, endedAt: event.at, endedBy: event.by, talkMs: (before.talkMs ?? 0) + talkMs }
     }
+    case 'turnedAway':
+      return {
+        ...before,
+        outcome: before.answeredAt === null ? 'sentAway' : before.outcome,
+        endedAt: event.at,
+        endedBy: 'system',
+        closedAt: event.at,
+        waitMs: before.waitMs ?? event.at - before.arrivedAt,
+      }
     case 'sentOn':
       return { ...before, queueId: event.queueId, sentOn: before.sentOn + 1 }
     case 'handedBack':

@@ -1,4 +1,6 @@
 import type {
+  AbsenceId,
+  AbsenceReason,
   AgentId,
   Channel,
   CompiledPlan,
@@ -8,6 +10,8 @@ import type {
   CustomerId,
   DeclineReasonId,
   DispositionId,
+  EmergencyId,
+  EmergencyScope,
   Instant,
   InteractionId,
   LineId,
@@ -16,9 +20,12 @@ import type {
   PresenceStateId,
   ProcessId,
   QueueId,
+  SiteId,
   StopgapId,
   StopgapKind,
   StopgapReason,
+  TalkingWay,
+  WaitingWay,
 } from '../plan/index.ts'
 import type { Event } from './events.ts'
 
@@ -33,6 +40,32 @@ export interface CommandBodies {
     readonly reason: StopgapReason
   }
   endStopgap: { readonly stopgapId: StopgapId }
+  beginEmergency: {
+    readonly emergencyId: EmergencyId
+    readonly scope: EmergencyScope
+    /** Where the scope is a site. */
+    readonly siteId: SiteId | null
+    /** Where the scope is some queues. */
+    readonly queueIds: readonly QueueId[]
+    /** Whether the people concerned are set to Evacuated. */
+    readonly evacuate: boolean
+    readonly waiting: WaitingWay
+    /** Where those who wait are sent on to. */
+    readonly sendOnTo: QueueId | null
+    readonly talking: TalkingWay
+    readonly reason: StopgapReason
+    /** What customers are told. */
+    readonly announcementId: ContentId | null
+  }
+  endEmergency: { readonly emergencyId: EmergencyId }
+  enterAbsence: {
+    readonly absenceId: AbsenceId
+    readonly agentId: AgentId
+    readonly from: Instant
+    readonly to: Instant
+    readonly reason: AbsenceReason
+  }
+  removeAbsence: { readonly absenceId: AbsenceId; readonly agentId: AgentId }
   extendPlan: { readonly version: number; readonly times: CompiledTimes }
   resumeRouter: { readonly outageMs: number }
   loseProcess: { readonly processId: ProcessId }
@@ -138,6 +171,13 @@ export type RefusalCode =
   | 'unknownStopgap'
   | 'stopgapTime'
   | 'stopgapIdle'
+  | 'queueInEmergency'
+  | 'unknownSite'
+  | 'unknownEmergency'
+  | 'emergencyIdle'
+  | 'unknownAbsence'
+  | 'absenceTime'
+  | 'absenceNotOwn'
   | 'interactionExists'
   | 'interactionOver'
   | 'notConnected'

@@ -1,7 +1,7 @@
 import { estimateWaitSeconds } from '../figures/index.ts'
 import type { AgentId, Instant, InteractionId, OfferId, QueueId } from '../plan/index.ts'
 import { event, type Event } from './events.ts'
-import { openOffer, type Interaction, type Offer, type WithdrawalReason } from './pieces.ts'
+import { openOffer, type Interaction, type Offer, type Side, type WithdrawalReason } from './pieces.ts'
 import type { State } from './state.ts'
 
 export const offerIdentity = (
@@ -45,7 +45,7 @@ export function leave(state: State, interaction: Interaction, cause: 'left' | 'p
 }
 
 /** The conversation ends and wrap-up begins; a queue without wrap-up ends that at once. */
-export function end(state: State, interaction: Interaction, by: 'customer' | 'agent', at: Instant): Event[] {
+export function end(state: State, interaction: Interaction, by: Side | 'system', at: Instant): Event[] {
   const interactionId = interaction.id
   const queueId = interaction.visits.at(-1)?.queueId ?? ''
   const wrapUpMs = (state.lookup.queues.get(queueId)?.wrapUpSeconds ?? 0) * 1000

@@ -15,6 +15,8 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
       return [event('dayTurned', at, {})]
     case 'hours':
       return [event(state.isOpenAt(id, at) ? 'queueOpened' : 'queueClosed', at, { queueId: id })]
+    case 'shift':
+      return [event('shiftTurned', at, { agentId: id, on: state.isOnShift(id, at) })]
     case 'answerWindow': {
       const interaction = state.interaction(id)
       const offer = openOffer(interaction)

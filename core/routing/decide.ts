@@ -4,6 +4,8 @@ import { end, estimateFor, leave, offerIdentity, withdraw, withdrawFrom } from '
 import { handBackEvent } from './deadlines.ts'
 import { event, type Event } from './events.ts'
 import { atWork, openOffer, type Connection, type Interaction } from './pieces.ts'
+import { enterAbsence, removeAbsence } from './absences.ts'
+import { beginEmergency, endEmergency } from './emergencies.ts'
 import type { State } from './state.ts'
 import { beginStopgap, endStopgap } from './stopgaps.ts'
 
@@ -19,6 +21,14 @@ export function decide(state: State, command: Command, at: Instant): Decision {
       return beginStopgap(state, command, at)
     case 'endStopgap':
       return endStopgap(state, command, at)
+    case 'beginEmergency':
+      return beginEmergency(state, command, at)
+    case 'endEmergency':
+      return endEmergency(state, command, at)
+    case 'enterAbsence':
+      return enterAbsence(state, command, at)
+    case 'removeAbsence':
+      return removeAbsence(state, command, at)
     case 'extendPlan':
       return bySystem(command) ?? extendPlan(state, command, at)
     case 'resumeRouter':

@@ -1,4 +1,6 @@
 import type {
+  AbsenceId,
+  AbsenceReason,
   AgentId,
   Channel,
   CompiledPlan,
@@ -8,6 +10,7 @@ import type {
   CustomerId,
   DeclineReasonId,
   DispositionId,
+  EmergencyId,
   Instant,
   InteractionId,
   LineId,
@@ -21,9 +24,9 @@ import type {
   StopgapReason,
   VisitId,
 } from '../plan/index.ts'
-import type { Side, WithdrawalReason } from './pieces.ts'
+import type { EmergencyTerms, Side, WithdrawalReason } from './pieces.ts'
 
-export type PresenceCause = 'chosen' | 'setByOther' | 'missed' | 'connectionLost' | 'plan'
+export type PresenceCause = 'chosen' | 'setByOther' | 'missed' | 'connectionLost' | 'plan' | 'emergency'
 
 interface OfOffer {
   readonly offerId: OfferId
@@ -48,6 +51,21 @@ export interface EventBodies {
   }
   /** Before its time; at its time it ends without a word. */
   stopgapEnded: { readonly stopgapId: StopgapId; readonly queueId: QueueId }
+  emergencyBegan: EmergencyTerms & { readonly emergencyId: EmergencyId }
+  emergencyEnded: { readonly emergencyId: EmergencyId }
+  /** The queue has closed in an emergency: who waited in it is sent away. */
+  turnedAway: { readonly interactionId: InteractionId }
+  absenceEntered: {
+    readonly absenceId: AbsenceId
+    readonly agentId: AgentId
+    readonly from: Instant
+    readonly to: Instant
+    readonly reason: AbsenceReason
+    readonly by: PersonId | null
+  }
+  absenceRemoved: { readonly absenceId: AbsenceId; readonly agentId: AgentId }
+  /** A shift or an absence begins or ends for the agent. */
+  shiftTurned: { readonly agentId: AgentId; readonly on: boolean }
   queueOpened: { readonly queueId: QueueId }
   queueClosed: { readonly queueId: QueueId }
   agentConnected: { readonly agentId: AgentId; readonly connectionId: ConnectionId; readonly processId: ProcessId }
@@ -124,7 +142,7 @@ export interface EventBodies {
   }
   interactionEnded: {
     readonly interactionId: InteractionId
-    readonly by: Side
+    readonly by: Side | 'system'
     readonly wrapUpDueAt: Instant
   }
   wrapUpSaved: {
@@ -152,7 +170,12 @@ export type Event<T extends EventType = EventType> = {
 }[T]
 
 /** Shapes that have changed; all others are at version 1. */
-const versions: Partial<Record<EventType, number>> = { planTaken: 2, interactionArrived: 2, handedBack: 2 }
+const versions: Partial<Record<EventType, number>> = {
+  planTaken: 3,
+  planExtended: 2,
+  interactionArrived: 2,
+  handedBack: 2,
+}
 
 export const event = <T extends EventType>(type: T, at: Instant, body: EventBodies[T]): Event<T> =>
   ({ type, v: versions[type] ?? 1, at, ...body }) as Event<T>

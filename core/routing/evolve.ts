@@ -11,7 +11,19 @@ import {
   type Visit,
 } from './pieces.ts'
 import { lookupOf, type State } from './state.ts'
-import { beginStopgap, forgetStopgaps, layOver, letIn, turnQueue } from './turns.ts'
+import {
+  beginEmergency,
+  beginStopgap,
+  endEmergency,
+  enterAbsence,
+  extendPlan,
+  forgetLayers,
+  layOver,
+  letIn,
+  removeAbsence,
+  turnQueue,
+  turnShift,
+} from './turns.ts'
 
 const without = <T>(items: T[], item: T): T[] => items.filter((other) => other !== item)
 
@@ -26,19 +38,27 @@ export function evolve(state: State, event: Event): State {
     case 'planTaken':
       return takePlan(state, event)
     case 'planExtended':
-      if (state.plan === null) throw new Error('there is no plan to extend')
-      state.plan = { ...state.plan, ...event.times }
-      state.lookup = lookupOf(state.plan, state.stopgaps)
-      state.index.rebuild()
-      return state
+      return extendPlan(state, event)
     case 'stopgapBegan':
       return beginStopgap(state, event)
     case 'stopgapEnded': {
       const ended = state.stopgaps.find(({ id }) => id === event.stopgapId)
       if (ended === undefined) throw new Error(`no stopgap ${event.stopgapId} in the state`)
       ended.until = event.at
-      return layOver(state, event.queueId)
+      return layOver(state, [event.queueId])
     }
+    case 'emergencyBegan':
+      return beginEmergency(state, event)
+    case 'emergencyEnded':
+      return endEmergency(state, event)
+    case 'turnedAway':
+      return drop(state, event.interactionId, 'sentAway')
+    case 'absenceEntered':
+      return enterAbsence(state, event)
+    case 'absenceRemoved':
+      return removeAbsence(state, event)
+    case 'shiftTurned':
+      return turnShift(state, event.agentId)
     case 'queueOpened':
       return turnQueue(state, event.queueId, true)
     case 'queueClosed':
@@ -49,7 +69,7 @@ export function evolve(state: State, event: Event): State {
       return extendDeadlines(state, event.outageMs)
     case 'dayTurned':
       for (const day of state.queues.values()) day.figures = freshFigures(event.at)
-      forgetStopgaps(state)
+      forgetLayers(state)
       for (const agent of state.agents.values()) agent.today = { answered: 0, handled: 0, handleSumMs: 0 }
       state.index.setDayTurn()
       return state
@@ -93,13 +113,8 @@ export function evolve(state: State, event: Event): State {
         interaction.connections = interaction.connections.filter(({ id }) => id !== event.connectionId)
         interaction.customerGraceDueAt = event.customerGraceDueAt
       })
-    case 'interactionAbandoned': {
-      const interaction = state.interaction(event.interactionId)
-      if (!visitOf(interaction).awaitsOpening) endVisit(state, visitOf(interaction), 'abandoned')
-      state.interactions.delete(interaction.id)
-      state.index.interactionGone(interaction.id)
-      return state
-    }
+    case 'interactionAbandoned':
+      return drop(state, event.interactionId, 'abandoned')
     case 'offerMade': {
       const interaction = state.interaction(event.interactionId)
       const agent = state.agent(event.agentId)
@@ -192,7 +207,7 @@ function changeInteraction(state: State, id: string, change: (interaction: Inter
 function takePlan(state: State, event: Event<'planTaken'>): State {
   const { plan } = event
   state.plan = plan
-  state.lookup = lookupOf(plan, state.stopgaps)
+  state.lookup = lookupOf(plan, state)
   const agents = new Set(plan.people.filter(({ roles }) => roles.includes('agent')).map(({ id }) => id))
   for (const id of [...state.agents.keys()]) if (!agents.has(id)) state.agents.delete(id)
   for (const id of agents)
@@ -206,13 +221,24 @@ function takePlan(state: State, event: Event<'planTaken'>): State {
         graceDueAt: null,
         offerId: null,
         carried: [],
+        onShift: false,
         today: { answered: 0, handled: 0, handleSumMs: 0 },
       })
+  for (const agent of state.agents.values()) agent.onShift = state.isOnShift(agent.id, event.at)
   for (const { id } of plan.queues) state.queueDay(id).open = state.isOpenAt(id, event.at)
   for (const interaction of state.interactions.values())
     if (visitOf(interaction).awaitsOpening && state.queueDay(visitOf(interaction).queueId).open)
       letIn(state, interaction)
   state.index.rebuild()
+  return state
+}
+
+/** It is gone without an answer. What a message to a closed queue waited is not counted. */
+function drop(state: State, id: string, end: 'abandoned' | 'sentAway'): State {
+  const interaction = state.interaction(id)
+  if (!visitOf(interaction).awaitsOpening) endVisit(state, visitOf(interaction), end)
+  state.interactions.delete(id)
+  state.index.interactionGone(id)
   return state
 }
 

@@ -1,15 +1,18 @@
 import { presenceGap, type PresenceGap } from '../presence/index.ts'
 import type { AgentId, Instant, InteractionId, PresenceStateId, QueueId } from '../plan/index.ts'
-import { isStuck, visitOf, type Interaction } from './pieces.ts'
+import { isStuck, visitOf, type Agent, type Interaction } from './pieces.ts'
 import type { State } from './state.ts'
 
-export type Criterion = 'present' | 'inReach' | 'roomForIt' | 'notOffered' | 'notTried'
+export type Criterion = 'present' | 'inReach' | 'roomForIt' | 'notOffered' | 'notTried' | 'onShift'
+
+/** Why somebody is not on shift. */
+export type ShiftGap = 'noShift' | 'offShift' | 'absent'
 
 /** One condition of eligibility and whether it holds; what it is about where it does not. */
 export interface Ground {
   readonly criterion: Criterion
   readonly holds: boolean
-  readonly gap: PresenceGap | null
+  readonly gap: PresenceGap | ShiftGap | null
 }
 
 export interface AgentGrounds {
@@ -32,6 +35,8 @@ export interface Grounds {
   readonly place: number | null
   /** A message to a closed queue: nobody is offered it before the opening. */
   readonly awaitsOpening: boolean
+  /** Its queue is closed in an emergency: nobody is offered it until that is over. */
+  readonly held: boolean
   readonly stuck: boolean
   readonly retryDueAt: Instant | null
   /** The people of the queue: the eligible first, in the order in which they would be chosen. */
@@ -48,13 +53,16 @@ function agentGrounds(state: State, agentId: AgentId, interaction: Interaction):
     interaction.channel,
   )
   const inReach = state.lookup.queues.get(visit.queueId)?.agentIds.includes(agentId) ?? false
+  const held = state.lookup.emergencies.get(visit.queueId)?.waiting === 'held'
   const ground = (criterion: Criterion, holds: boolean): Ground => ({ criterion, holds, gap: null })
+  const onShiftOnly = state.lookup.queues.get(visit.queueId)?.onShiftOnly ?? false
   const grounds: Ground[] = [
     { criterion: 'present', holds: gap === null, gap },
     ground('inReach', inReach),
     ground('roomForIt', state.hasRoom(agent, interaction.channel)),
     ground('notOffered', agent.offerId === null),
     ground('notTried', !visit.tried.includes(agentId)),
+    ...(onShiftOnly ? [{ criterion: 'onShift', holds: agent.onShift, gap: shiftGap(state, agent) } as const] : []),
   ]
   return {
     agentId,
@@ -64,8 +72,15 @@ function agentGrounds(state: State, agentId: AgentId, interaction: Interaction):
     slotsTaken: state.slotsTaken(agent),
     slots: state.limitsOf(agentId)?.slots ?? 0,
     grounds,
-    eligible: !visit.awaitsOpening && grounds.every(({ holds }) => holds),
+    eligible: !visit.awaitsOpening && !held && grounds.every(({ holds }) => holds),
   }
+}
+
+function shiftGap(state: State, { id, onShift }: Agent): ShiftGap | null {
+  if (onShift) return null
+  if (state.absences.some(({ agentId, from, to }) => agentId === id && from <= state.at && state.at < to))
+    return 'absent'
+  return state.lookup.rosters.has(id) ? 'offShift' : 'noShift'
 }
 
 /** Why the interaction is where it is: each person of its queue, with every condition of eligibility. */
@@ -86,6 +101,7 @@ export function groundsOf(state: State, interactionId: InteractionId): Grounds |
     waitMs: state.servedWaitMs(visit, state.at),
     place: placeOf(state, interaction),
     awaitsOpening: visit.awaitsOpening,
+    held: state.lookup.emergencies.get(visit.queueId)?.waiting === 'held',
     stuck: isStuck(interaction),
     retryDueAt: visit.retryDueAt,
     agents,

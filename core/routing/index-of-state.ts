@@ -11,11 +11,13 @@ interface Facts {
   isPresent(agent: Agent): boolean
   waitKey(visit: Visit): number
   nextTurn(queueId: QueueId): Instant | null
+  nextShiftTurn(agentId: AgentId): Instant | null
   hasRoom(agent: Agent, channel: Channel): boolean
   limitsOf(id: AgentId): LoadLimits | null
 }
 
-export type DeadlineKind = 'answerWindow' | 'customerGrace' | 'agentGrace' | 'round' | 'wrapUp' | 'dayTurn' | 'hours'
+export type DeadlineKind =
+  'answerWindow' | 'customerGrace' | 'agentGrace' | 'round' | 'wrapUp' | 'dayTurn' | 'hours' | 'shift'
 
 export interface Deadline {
   readonly kind: DeadlineKind
@@ -29,6 +31,10 @@ interface QueueIndex {
   /** Agents who are present, have room and no offer before them, the longest idle first. */
   readonly free: Heap<Agent>
   members: ReadonlySet<AgentId>
+  /** Only people on shift are offered. */
+  onShiftOnly: boolean
+  /** Only so many may wait. */
+  limited: boolean
   /** How many members are present, and the slots they have in all. */
   present: number
   slots: number
@@ -44,10 +50,9 @@ interface QueueIndex {
 type DeadlineNodes = Partial<Record<DeadlineKind, HeapNode<Deadline>>>
 
 interface AgentIndex {
-  readonly nodes: readonly { readonly queue: QueueIndex; readonly node: HeapNode<Agent> }[]
+  readonly nodes: readonly { readonly queue: QueueIndex; readonly node: HeapNode<Agent>; present: boolean }[]
   readonly slots: number
   readonly deadlines: DeadlineNodes
-  present: boolean
   free: boolean
 }
 
@@ -87,6 +92,8 @@ export class Index {
         waiting: new Heap(),
         free: new Heap(),
         members: new Set(),
+        onShiftOnly: false,
+        limited: false,
         present: 0,
         slots: 0,
         occupants: 0,
@@ -111,6 +118,8 @@ export class Index {
     for (const queue of this.state.plan?.queues ?? []) {
       const index = this.queue(queue.id)
       index.members = new Set(queue.agentIds)
+      index.onShiftOnly = queue.onShiftOnly
+      index.limited = queue.mostWaiting !== null
       for (const agentId of index.members) {
         const list = served.get(agentId)
         if (list === undefined) served.set(agentId, [index])
@@ -120,9 +129,13 @@ export class Index {
       this.setQueueTurn(queue.id)
     }
     for (const agent of this.state.agents.values()) {
-      const nodes = (served.get(agent.id) ?? []).map((queue) => ({ queue, node: heapNode(agent, 0, agent.id) }))
+      const nodes = (served.get(agent.id) ?? []).map((queue) => ({
+        queue,
+        node: heapNode(agent, 0, agent.id),
+        present: false,
+      }))
       const slots = this.state.limitsOf(agent.id)?.slots ?? 0
-      this.agents.set(agent.id, { nodes, slots, deadlines: {}, present: false, free: false })
+      this.agents.set(agent.id, { nodes, slots, deadlines: {}, free: false })
       this.agentChanged(agent)
     }
     for (const interaction of this.state.interactions.values()) this.interactionChanged(interaction)
@@ -161,22 +174,25 @@ export class Index {
     if (index === undefined) return
     const present = this.state.isPresent(agent)
     const free = present && agent.offerId === null && this.state.hasRoom(agent, 'chat')
-    for (const { queue, node } of index.nodes) {
-      if (index.free) queue.free.remove(node)
-      if (free) {
+    for (const place of index.nodes) {
+      const { queue, node } = place
+      const works = agent.onShift || !queue.onShiftOnly
+      queue.free.remove(node)
+      if (free && works) {
         node.key = agent.idleSince
         queue.free.add(node)
         if (queue.waiting.size > 0) this.dirty.add(queue.id)
       }
-      if (present !== index.present) {
-        queue.present += present ? 1 : -1
-        queue.slots += present ? index.slots : -index.slots
+      if ((present && works) !== place.present) {
+        place.present = present && works
+        queue.present += place.present ? 1 : -1
+        queue.slots += place.present ? index.slots : -index.slots
         if (queue.refused.size > 0) this.dirty.add(queue.id)
       }
     }
-    index.present = present
     index.free = free
     this.setDeadline(index.deadlines, 'agentGrace', agent.id, agent.graceDueAt)
+    this.setDeadline(index.deadlines, 'shift', agent.id, this.state.nextShiftTurn(agent.id))
   }
 
   /** To be called after an interaction's phase, visit or any of its deadlines changed. */
@@ -236,7 +252,11 @@ export class Index {
 
   private occupy(index: InteractionIndex, queue: QueueIndex | null): void {
     if (index.occupies === queue) return
-    if (index.occupies !== null) index.occupies.occupants -= 1
+    if (index.occupies !== null) {
+      index.occupies.occupants -= 1
+      // Where only so many may wait there is room for one who is sent on.
+      if (index.occupies.limited) this.dirty.add(index.occupies.id)
+    }
     if (queue !== null) queue.occupants += 1
     index.occupies = queue
   }

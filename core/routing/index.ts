@@ -15,14 +15,25 @@ export {
 export { nextDeadline } from './deadlines.ts'
 export { decide } from './decide.ts'
 export { event, type Event, type EventBodies, type EventType, type PresenceCause } from './events.ts'
+export { emergencyReach, type EmergencyReach } from './emergencies.ts'
 export { evolve } from './evolve.ts'
-export { groundsOf, placeOf, type AgentGrounds, type Criterion, type Ground, type Grounds } from './grounds.ts'
+export {
+  groundsOf,
+  placeOf,
+  type AgentGrounds,
+  type Criterion,
+  type Ground,
+  type Grounds,
+  type ShiftGap,
+} from './grounds.ts'
 export {
   atWork,
   isStuck,
   openOffer,
   visitOf,
+  type Absence,
   type Agent,
+  type Emergency,
   type Interaction,
   type Offer,
   type OfferEnd,

@@ -11,6 +11,7 @@ interface Match {
 
 /** Of one queue: the first waiting interaction that has an eligible agent, and that agent. */
 function matchIn(state: State, queueId: QueueId): Match | null {
+  if (state.lookup.emergencies.get(queueId)?.waiting === 'held') return null
   const { waiting, free } = state.index.queue(queueId)
   if (waiting.size === 0 || free.size === 0) return null
   for (const interaction of waiting.inOrder()) {
@@ -62,8 +63,9 @@ export function nextOffer(state: State): Event<'offerMade'> | null {
  * is closed as well, full or out of service, it stays and is served.
  */
 export function nextSentOn(state: State): Event<'sentOn'> | null {
-  for (const queueId of state.index.dirty) {
-    const to = state.lookup.queues.get(queueId)?.atClosingTo ?? null
+  for (const queueId of maySendOn(state)) {
+    const emergency = state.lookup.emergencies.get(queueId)
+    const to = emergency === undefined ? (state.lookup.queues.get(queueId)?.atClosingTo ?? null) : emergency.sendOnTo
     if (to === null || state.queueDay(queueId).open || !takesMore(state, to)) continue
     const first = state.index.queue(queueId).waiting.peek()?.item
     if (first === undefined) continue
@@ -76,6 +78,14 @@ export function nextSentOn(state: State): Event<'sentOn'> | null {
     })
   }
   return null
+}
+
+/** Queues in which something changed, and those that send on to them. */
+function* maySendOn(state: State): Generator<QueueId> {
+  for (const queueId of state.index.dirty) {
+    yield queueId
+    yield* state.lookup.sources.get(queueId) ?? []
+  }
 }
 
 function takesMore(state: State, queueId: QueueId): boolean {
@@ -91,7 +101,7 @@ export function nextRoundEnd(state: State): Event<'roundEnded'> | null {
     for (const interactionId of queue.refused) {
       const visit = visitOf(state.interaction(interactionId))
       if (visit.retryDueAt !== null) continue
-      if (visit.tried.filter((agentId) => isPresentIn(state, queue.members, agentId)).length < queue.present) continue
+      if (visit.tried.filter((agentId) => isPresentIn(state, queue, agentId)).length < queue.present) continue
       const afterSeconds = Math.max(1, state.settings().retryAfterSeconds)
       return event('roundEnded', state.at, { interactionId, retryDueAt: state.at + afterSeconds * 1000 })
     }
@@ -99,7 +109,12 @@ export function nextRoundEnd(state: State): Event<'roundEnded'> | null {
   return null
 }
 
-function isPresentIn(state: State, members: ReadonlySet<AgentId>, agentId: AgentId): boolean {
+function isPresentIn(
+  state: State,
+  { members, onShiftOnly }: { readonly members: ReadonlySet<AgentId>; readonly onShiftOnly: boolean },
+  agentId: AgentId,
+): boolean {
   const agent = state.agents.get(agentId)
-  return agent !== undefined && members.has(agentId) && state.isPresent(agent)
+  if (agent === undefined || !members.has(agentId) || !state.isPresent(agent)) return false
+  return agent.onShift || !onShiftOnly
 }

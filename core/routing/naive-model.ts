@@ -1,3 +1,4 @@
+/* eslint max-lines: off -- the naive model is one piece, to be read from top to bottom beside the core's files */
 import type { CompiledPlan } from '../plan/index.ts'
 import type { Command } from './commands.ts'
 
@@ -6,6 +7,7 @@ import type { Command } from './commands.ts'
 
 interface NaiveAgent {
   id: string
+  onShift: boolean
   state: string
   idleSince: number
   connections: string[]
@@ -28,6 +30,18 @@ interface NaiveInteraction {
   connections: string[]
   tried: string[]
   retryDueAt: number | null
+  visit: number
+  offers: number
+}
+
+interface NaiveEmergency {
+  id: string
+  queues: readonly string[]
+  from: number
+  to: number
+  waiting: string
+  sendOnTo: string | null
+  evacuated: { agent: string; state: string }[]
 }
 
 export class NaiveModel {
@@ -35,6 +49,8 @@ export class NaiveModel {
   private agents: NaiveAgent[] = []
   /** Every opening and closing to come. */
   private turns: { at: number; kind: string; id: string }[] = []
+  private emergencies: NaiveEmergency[] = []
+  private absences: { id: string; agent: string; from: number; to: number }[] = []
   interactions: NaiveInteraction[] = []
   /** Every offer so far, as "at interaction>agent". */
   readonly offers: string[] = []
@@ -60,22 +76,74 @@ export class NaiveModel {
         .sort((a, b) => a.at - b.at || (`${a.kind}:${a.id}` < `${b.kind}:${b.id}` ? -1 : 1))[0]
       if (due === undefined) return
       if (due.kind === 'hours') this.turnQueue(due)
-      else this.expire(due.kind, due.id, due.at)
+      else if (due.kind === 'shift') {
+        this.turns = this.turns.filter((turn) => turn !== due)
+        this.turnShifts(due.at, due.id)
+      } else this.expire(due.kind, due.id, due.at)
       this.match(due.at)
     }
   }
 
+  /** Every opening, closing and turn of a shift after `at`. */
+  private planTurns(at: number): void {
+    const later = (kind: string, id: string, spans: [number, number][]) =>
+      spans.flat().flatMap((turn) => (turn > at && turn < Infinity ? [{ at: turn, kind, id }] : []))
+    this.turns = [
+      ...(this.plan?.queues ?? []).flatMap(({ id }) => later('hours', id, this.spans(id) ?? [])),
+      ...this.agents.flatMap(({ id }) => later('shift', id, this.shiftOf(id))),
+      ...this.absences.flatMap(({ agent, from, to }) => later('shift', agent, [[from, to]])),
+    ]
+    for (const i of this.interactions) this.letIn(i, at)
+  }
+
+  private shiftOf(agent: string): [number, number][] {
+    const shiftId = this.plan?.people.find(({ id }) => id === agent)?.shiftId
+    const openings = this.plan?.shifts.find(({ id }) => id === shiftId)?.openings ?? []
+    return openings.flatMap((from, n): [number, number][] => (n % 2 === 0 ? [[from, openings[n + 1] ?? from]] : []))
+  }
+
+  /** Of everybody, or of one: shifts turn one after the other, like all that happens at one instant. */
+  private turnShifts(at: number, only?: string): void {
+    const within = ([from, to]: [number, number]): boolean => from <= at && at < to
+    for (const a of this.agents)
+      if (only === undefined || a.id === only)
+        a.onShift =
+          this.shiftOf(a.id).some(within) && !this.absences.some((x) => x.agent === a.id && within([x.from, x.to]))
+  }
+
+  /** What a message waited before its queue opened does not count. */
+  private letIn(i: NaiveInteraction, at: number): void {
+    if (i.awaitsOpening && this.isOpen(i.queue, at)) Object.assign(i, { awaitsOpening: false, enteredAt: at })
+  }
+
   private turnQueue(due: { at: number; id: string }): void {
     this.turns = this.turns.filter((turn) => turn.at !== due.at || turn.id !== due.id)
-    if (this.isOpen(due.id, due.at)) for (const i of this.interactions) if (i.queue === due.id) i.awaitsOpening = false
+    for (const i of this.interactions) if (i.queue === due.id) this.letIn(i, due.at)
   }
 
   private spans(queueId: string): [number, number][] | null {
     const hoursId = this.plan?.queues.find((q) => q.id === queueId)?.hoursId ?? null
-    if (hoursId === null) return null
+    const shut = this.emergencies.filter(({ queues }) => queues.includes(queueId))
+    if (hoursId === null && shut.length === 0) return null
     const openings = this.plan?.hours.find(({ id }) => id === hoursId)?.openings ?? []
-    return openings.flatMap((from, n): [number, number][] => (n % 2 === 0 ? [[from, openings[n + 1] ?? from]] : []))
+    const byPlan: [number, number][] =
+      hoursId === null
+        ? [[0, Infinity]]
+        : openings.flatMap((from, n): [number, number][] => (n % 2 === 0 ? [[from, openings[n + 1] ?? from]] : []))
+    return shut.reduce(
+      (spans, { from, to }) =>
+        spans
+          .flatMap(([a, b]): [number, number][] => [
+            [a, Math.min(b, from)],
+            [Math.max(a, to), b],
+          ])
+          .filter(([a, b]) => a < b),
+      byPlan,
+    )
   }
+
+  private emergencyOf = (queueId: string): NaiveEmergency | undefined =>
+    this.emergencies.find(({ queues, to }) => to === Infinity && queues.includes(queueId))
 
   private isOpen(queueId: string, at: number): boolean {
     return this.spans(queueId)?.some(([from, to]) => from <= at && at < to) ?? true
@@ -116,14 +184,46 @@ export class NaiveModel {
     switch (command.type) {
       case 'publishPlan':
         this.plan = command.body.plan
-        this.turns = this.plan.queues.flatMap(({ id }) =>
-          (this.spans(id) ?? []).flat().flatMap((turn) => (turn > at ? [{ at: turn, kind: 'hours', id }] : [])),
-        )
-        for (const i of this.interactions) if (this.isOpen(i.queue, at)) i.awaitsOpening = false
         for (const person of this.plan.people)
           if (person.roles.includes('agent') && agentOf(person.id) === undefined)
-            this.agents.push({ id: person.id, state: 'offline', idleSince: at, connections: [], graceDueAt: null })
+            this.agents.push({
+              id: person.id,
+              onShift: false,
+              state: 'offline',
+              idleSince: at,
+              connections: [],
+              graceDueAt: null,
+            })
+        this.planTurns(at)
+        this.turnShifts(at)
         return
+      case 'enterAbsence': {
+        const { absenceId: id, agentId: agent, from, to } = command.body
+        if (!(from < to && to > at) || this.absences.some((a) => a.id === id) || agentOf(agent) === undefined) return
+        this.absences.push({ id, agent, from, to })
+        this.planTurns(at)
+        this.turnShifts(at, agent)
+        return
+      }
+      case 'removeAbsence':
+        this.absences = this.absences.filter(({ id }) => id !== command.body.absenceId)
+        this.planTurns(at)
+        this.turnShifts(at, command.body.agentId)
+        return
+      case 'beginEmergency':
+        return this.close(command.body, at)
+      case 'endEmergency': {
+        const ended = this.emergencies.find(({ id, to }) => id === command.body.emergencyId && to === Infinity)
+        if (ended === undefined) return
+        ended.to = at
+        for (const { agent, state } of ended.evacuated) {
+          const found = agentOf(agent)
+          const still = this.emergencies.some((e) => e.to === Infinity && e.evacuated.some((x) => x.agent === agent))
+          if (found?.state === 'evacuated' && !still) this.setState(found, state, at)
+        }
+        this.planTurns(at)
+        return
+      }
       case 'connectAgent': {
         const agent = agentOf(command.body.agentId)
         if (agent === undefined || agent.connections.includes(command.body.connectionId)) return
@@ -173,6 +273,8 @@ export class NaiveModel {
           connections: command.body.connection === null ? [] : [command.body.connection.id],
           tried: [],
           retryDueAt: null,
+          visit: 1,
+          offers: 0,
         })
         return
       }
@@ -199,15 +301,15 @@ export class NaiveModel {
       }
       case 'answerOffer': {
         const i = find(command.body.interactionId)
-        if (i?.phase !== 'offered' || i.agent !== command.body.agentId) return
-        const agent = agentOf(i.agent) as NaiveAgent
+        if (i === undefined || !this.isOut(i, command.body)) return
+        const agent = agentOf(command.body.agentId) as NaiveAgent
         agent.idleSince = at
         Object.assign(i, { phase: 'connected', answeredAt: at, dueAt: null })
         return
       }
       case 'declineOffer': {
         const i = find(command.body.interactionId)
-        if (i?.phase === 'offered' && i.agent === command.body.agentId) this.refuse(i)
+        if (i !== undefined && this.isOut(i, command.body)) this.refuse(i)
         return
       }
       case 'endInteraction': {
@@ -225,6 +327,43 @@ export class NaiveModel {
     }
   }
 
+  private close(body: Extract<Command, { type: 'beginEmergency' }>['body'], at: number): void {
+    const queues = (this.plan?.queues ?? []).filter(({ id }) => body.scope === 'centre' || body.queueIds.includes(id))
+    if (queues.length === 0 || (body.waiting === 'sentOn' && queues.some(({ id }) => id === body.sendOnTo))) return
+    const ids = queues.map(({ id }) => id as string)
+    const serving = (id: string): boolean =>
+      body.scope === 'centre' || queues.some(({ agentIds }) => agentIds.includes(id))
+    const leaving = body.evacuate ? this.agents.filter((a) => serving(a.id) && a.state !== 'offline') : []
+    const before = (a: NaiveAgent): string =>
+      this.emergencies
+        .filter(({ to }) => to === Infinity)
+        .flatMap(({ evacuated }) => evacuated)
+        .find((x) => x.agent === a.id)?.state ?? a.state
+    const evacuated = leaving.map((a) => ({ agent: a.id, state: before(a) }))
+    for (const i of [...this.interactions]) {
+      const closing = ids.includes(i.queue)
+      const left = leaving.some(({ id }) => id === i.agent)
+      if (i.phase === 'offered' && (left || (closing && body.waiting !== 'served')))
+        Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
+      if (i.phase === 'waiting' && closing && body.waiting === 'ended' && !i.leftMessage) this.drop(i)
+      if (i.phase !== 'connected' || !(closing || left)) continue
+      if (body.talking === 'ended') this.wrapUp(i, at)
+      if (body.talking === 'handedBack') this.handBack(i, at)
+    }
+    for (const agent of leaving) this.setState(agent, 'evacuated', at)
+    const sendOnTo = body.waiting === 'sentOn' ? body.sendOnTo : null
+    this.emergencies.push({
+      id: body.emergencyId,
+      queues: ids,
+      from: at,
+      to: Infinity,
+      waiting: body.waiting,
+      sendOnTo,
+      evacuated,
+    })
+    this.planTurns(at)
+  }
+
   private match(at: number): void {
     for (;;) {
       if (this.sendOn(at)) continue
@@ -236,6 +375,7 @@ export class NaiveModel {
         .find((p): p is { i: NaiveInteraction; agent: NaiveAgent } => p.agent !== undefined)
       if (pair === undefined) break
       const window = this.plan?.queues.find((q) => q.id === pair.i.queue)?.answerWindowSeconds ?? 0
+      pair.i.offers += 1
       Object.assign(pair.i, { phase: 'offered', agent: pair.agent.id, dueAt: at + window * 1000 })
       this.offers.push(`${at} ${pair.i.id}>${pair.agent.id}`)
     }
@@ -246,9 +386,15 @@ export class NaiveModel {
     }
   }
 
+  private isOut(i: NaiveInteraction, { agentId, offerId }: { agentId: string; offerId: string }): boolean {
+    return i.phase === 'offered' && i.agent === agentId && offerId === `${i.id}.v${i.visit}.o${i.offers}`
+  }
+
   private sendOn(at: number): boolean {
     for (const { id, atClosingTo } of this.plan?.queues ?? []) {
-      const to = this.plan?.queues.find((q) => q.id === atClosingTo)
+      const emergency = this.emergencyOf(id)
+      const toId = emergency === undefined ? atClosingTo : emergency.sendOnTo
+      const to = this.plan?.queues.find((q) => q.id === toId)
       if (to === undefined || this.isOpen(id, at) || !this.isOpen(to.id, at)) continue
       if (to.mostWaiting !== null && this.occupants(to.id) >= to.mostWaiting) continue
       const first = this.interactions
@@ -257,6 +403,7 @@ export class NaiveModel {
       if (first === undefined) continue
       const waitedBefore = this.waited(first, at)
       Object.assign(first, { queue: to.id, enteredAt: at, waitedBefore, tried: [], retryDueAt: null })
+      Object.assign(first, { visit: first.visit + 1, offers: 0 })
       return true
     }
     return false
@@ -266,7 +413,7 @@ export class NaiveModel {
     this.interactions.filter((i) => i.queue === queueId && this.waits(i) && !i.awaitsOpening).length
 
   eligible(i: NaiveInteraction): NaiveAgent[] {
-    if (i.awaitsOpening) return []
+    if (i.awaitsOpening || this.emergencyOf(i.queue)?.waiting === 'held') return []
     return this.agents
       .filter(
         (a) =>
@@ -295,8 +442,10 @@ export class NaiveModel {
 
   private present = (a: NaiveAgent): boolean => a.state === 'ready' && a.connections.length > 0
   private waits = (i: NaiveInteraction): boolean => i.phase === 'waiting' || i.phase === 'offered'
-  private reaches = (a: NaiveAgent, i: NaiveInteraction): boolean =>
-    this.plan?.queues.find((q) => q.id === i.queue)?.agentIds.includes(a.id) ?? false
+  private reaches(a: NaiveAgent, i: NaiveInteraction): boolean {
+    const queue = this.plan?.queues.find((q) => q.id === i.queue)
+    return queue?.agentIds.includes(a.id) === true && (!queue.onShiftOnly || a.onShift)
+  }
 
   private setState(agent: NaiveAgent, state: string, at: number): void {
     if (state === 'ready' && agent.state !== 'ready') agent.idleSince = at
@@ -336,6 +485,8 @@ export class NaiveModel {
       graceDueAt: i.connections.length > 0 || i.leftMessage ? null : at + 10_000,
       tried: [],
       retryDueAt: null,
+      visit: i.visit + 1,
+      offers: 0,
     })
   }
 

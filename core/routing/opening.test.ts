@@ -280,7 +280,12 @@ describe('a plan', () => {
 
   test('is extended by its own version only, and keeps what waits', () => {
     const centre = centreWith(sailings())
-    const times = { hours: [{ id: 'day', openings: [1_000_000, 5_000_000] }], dayTurns: [], compiledUntil: 9_000_000 }
+    const times = {
+      hours: [{ id: 'day', openings: [1_000_000, 5_000_000] }],
+      shifts: [],
+      dayTurns: [],
+      compiledUntil: 9_000_000,
+    }
     expect(centre.do('extendPlan', { version: 2, times }).refusal?.code).toBe('planNotRunning')
     expect(types(centre.do('extendPlan', { version: 1, times }).events)).toEqual(['planExtended'])
     expect(nextDeadline(centre.state)).toBe(5_000_000)
@@ -289,11 +294,38 @@ describe('a plan', () => {
   })
 
   test('of before there were hours has every queue always open', () => {
-    const { hours: _hours, compiledUntil: _until, queues, ...rest } = testPlan()
-    const old = { ...rest, queues: queues.map(({ hoursId: _h, atClosingTo: _t, ...queue }) => queue) }
+    const { hours: _hours, shifts: _shifts, compiledUntil: _until, queues, people, ...rest } = testPlan()
+    const old = {
+      ...rest,
+      queues: queues.map(({ hoursId: _h, atClosingTo: _t, onShiftOnly: _s, ...queue }) => queue),
+      people: people.map(({ siteId: _site, shiftId: _shift, ...person }) => person),
+    }
     const event = { type: 'planTaken', v: 1, at: 5, plan: old } as unknown as Event
-    expect(upcast(event)).toMatchObject({ v: 2, plan: { hours: [], queues: [{ hoursId: null, atClosingTo: null }] } })
+    expect(upcast(event)).toMatchObject({
+      v: 3,
+      plan: {
+        hours: [],
+        shifts: [],
+        queues: [{ hoursId: null, atClosingTo: null, onShiftOnly: false }],
+        people: [{ siteId: null, shiftId: null }, {}, {}, {}],
+      },
+    })
     const back = { type: 'handedBack', v: 1, at: 5000, waitSince: 1000 } as unknown as Event
     expect(upcast(back)).toEqual({ type: 'handedBack', v: 2, at: 5000, waitedBeforeMs: 4000 })
   })
+})
+
+test('who still waits in a closed queue is sent on once the other opens', () => {
+  const queues = [
+    testQueue('boats', ['ana'], { hoursId: 'never', atClosingTo: 'trains' }),
+    testQueue('trains', ['ben'], { hoursId: 'later' }),
+  ]
+  const open = queues.map((queue) => ({ ...queue, hoursId: null }))
+  const hours = [never, { id: 'later', openings: [1_100_000, 1_200_000] }]
+  const centre = new TestCentre(testPlan({ queues: open, hours }))
+  centre.arrive('i1', 'boats')
+  centre.do('publishPlan', { plan: testPlan({ version: 2, queues, hours }) })
+  expect(visitOf(centre.state.interaction('i1')).queueId).toBe('boats')
+  const { events } = centre.wait(150).do('setPresence', { agentId: 'ana', stateId: 'break' })
+  expect(types(events)).toEqual(['queueOpened', 'sentOn', 'presenceSet'])
 })

@@ -1,5 +1,7 @@
 import type { QueueFigures } from '../figures/index.ts'
 import type {
+  AbsenceId,
+  AbsenceReason,
   AgentId,
   Channel,
   ConnectionId,
@@ -7,6 +9,8 @@ import type {
   CustomerId,
   DeclineReasonId,
   DispositionId,
+  EmergencyId,
+  EmergencyScope,
   Instant,
   InteractionId,
   LineId,
@@ -15,14 +19,17 @@ import type {
   PresenceStateId,
   ProcessId,
   QueueId,
+  SiteId,
   StopgapId,
   StopgapKind,
   StopgapReason,
+  TalkingWay,
   VisitId,
+  WaitingWay,
 } from '../plan/index.ts'
 
 export type OfferEnd = 'answered' | 'declined' | 'missed' | 'withdrawn'
-export type WithdrawalReason = 'customerLeft' | 'connectionLost' | 'agentAway' | 'agentGone'
+export type WithdrawalReason = 'customerLeft' | 'connectionLost' | 'agentAway' | 'agentGone' | 'queueClosed'
 
 export interface Offer {
   readonly id: OfferId
@@ -44,6 +51,39 @@ export interface Stopgap {
   /** When it ends, or was ended. */
   until: Instant
   readonly reason: StopgapReason
+  readonly by: PersonId | null
+}
+
+/** What an emergency closing closes, and what becomes of whom. */
+export interface EmergencyTerms {
+  readonly scope: EmergencyScope
+  readonly siteId: SiteId | null
+  readonly queueIds: readonly QueueId[]
+  readonly waiting: WaitingWay
+  readonly sendOnTo: QueueId | null
+  readonly talking: TalkingWay
+  /** Who is set to Evacuated, and the presence that they get back. */
+  readonly evacuated: readonly { readonly agentId: AgentId; readonly stateId: PresenceStateId }[]
+  readonly reason: StopgapReason
+  readonly announcementId: ContentId | null
+  readonly by: PersonId | null
+}
+
+/** Queues closed in an emergency until they are opened again, over hours and stopgaps. */
+export interface Emergency extends EmergencyTerms {
+  readonly id: EmergencyId
+  readonly from: Instant
+  /** When it ended; null while it lasts. */
+  to: Instant | null
+}
+
+/** A planned time away. */
+export interface Absence {
+  readonly id: AbsenceId
+  readonly agentId: AgentId
+  readonly from: Instant
+  readonly to: Instant
+  readonly reason: AbsenceReason
   readonly by: PersonId | null
 }
 
@@ -129,6 +169,8 @@ export interface Agent {
   offerId: OfferId | null
   /** Offered, connected and in wrap-up, in the order in which they came. */
   carried: InteractionId[]
+  /** Their shift covers now, and no absence does. */
+  onShift: boolean
   today: { answered: number; handled: number; handleSumMs: number }
 }
 

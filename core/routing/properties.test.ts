@@ -25,9 +25,13 @@ const plan = fc
     // q1 sends on to q3 when it closes; q2 serves those who wait.
     turns: fc.tuple(turns, turns, turns),
     kept: fc.subarray(queues),
+    shifts: fc.tuple(turns, turns),
+    onShiftOnly: fc.subarray(queues),
   })
-  .map(({ slots, members, targets, windows, most, wrapUp, turns, kept }) => ({
+  .map(({ slots, members, targets, windows, most, wrapUp, turns, kept, shifts, onShiftOnly }) => ({
     hours: queues.map((id, n) => ({ id: `hours of ${id}`, openings: turns[n] ?? [] })),
+    shifts: shifts.map((openings, n) => ({ id: `shift ${n}`, openings })),
+    places: { a1: { shiftId: 'shift 0' }, a2: { shiftId: 'shift 0' }, a3: { shiftId: 'shift 1' } },
     agents,
     slots,
     queues: queues.map((id, n) =>
@@ -38,6 +42,7 @@ const plan = fc
         wrapUpSeconds: wrapUp,
         hoursId: kept.includes(id) ? `hours of ${id}` : null,
         atClosingTo: n === 0 ? 'q3' : null,
+        onShiftOnly: onShiftOnly.includes(id),
       }),
     ),
   }))
@@ -55,6 +60,34 @@ const carriedIn = (state: State, agent: string, phase: string): string =>
 type Make = Step['make']
 const often = (weight: number, arbitrary: fc.Arbitrary<Make>): fc.WeightedArbitrary<Make> => ({ weight, arbitrary })
 const offerIn = (state: State, id: string): string => openOfferOf(state, id) ?? 'none'
+
+const emergency = fc
+  .record({
+    emergencyId: fc.constantFrom('e1', 'e2'),
+    scope: fc.constantFrom('centre', 'queues', 'queues'),
+    queueIds: fc.subarray(queues, { minLength: 1 }),
+    evacuate: fc.boolean(),
+    waiting: fc.constantFrom('held', 'served', 'sentOn', 'ended'),
+    sendOnTo: fc.constantFrom('q2', 'q3'),
+    talking: fc.constantFrom('goOn', 'handedBack', 'ended'),
+  })
+  .map((body): Make => (state) => {
+    const known = state.emergencies.some(({ id }) => id === body.emergencyId)
+    const rest = { siteId: null, reason: 'emergency', announcementId: null } as const
+    return known ? [] : [command('beginEmergency', { ...body, ...rest })]
+  })
+
+const absence = fc
+  .tuple(fc.uuid(), agentId, fc.integer({ min: 950, max: 1200 }), fc.integer({ min: 0, max: 60 }))
+  .map(([absenceId, id, from, seconds]): Make => () => [
+    command('enterAbsence', {
+      absenceId,
+      agentId: id,
+      from: from * 1000,
+      to: (from + seconds) * 1000,
+      reason: 'other',
+    }),
+  ])
 
 const make = fc.oneof(
   often(
@@ -145,6 +178,19 @@ const make = fc.oneof(
     1,
     interactionId.map((id) => () => [command('leaveInteraction', { interactionId: id })]),
   ),
+  often(2, emergency),
+  often(
+    1,
+    fc.constantFrom('e1', 'e2').map((emergencyId) => () => [command('endEmergency', { emergencyId })]),
+  ),
+  often(1, absence),
+  often(
+    1,
+    fc.nat().map((n) => (state: State) => {
+      const one = state.absences[n % Math.max(1, state.absences.length)]
+      return one === undefined ? [] : [command('removeAbsence', { absenceId: one.id, agentId: one.agentId })]
+    }),
+  ),
   often(
     1,
     plan.map((options) => (_: State, version: number) => [
@@ -183,8 +229,8 @@ function tell(first: Parameters<typeof testPlan>[0], steps: readonly Step[], che
   }
 }
 
-const story = [plan, fc.array(step, { maxLength: 120 })] as const
-const runs = { numRuns: 400 }
+const story = [plan, fc.array(step, { maxLength: 60, size: 'max' })] as const
+const runs = { numRuns: 150 }
 
 test('offers are those of a router that searches everything every time', () => {
   fc.assert(

@@ -1,9 +1,9 @@
 import type { CompiledPlan, Instant } from '../plan/index.ts'
-import type { Agent, Interaction, QueueDay, Stopgap } from './pieces.ts'
+import type { Absence, Agent, Emergency, Interaction, QueueDay, Stopgap } from './pieces.ts'
 import { lookupOf, State } from './state.ts'
 
 /** Raised with every change that makes the same events give another state. A snapshot of another version is ignored. */
-export const coreVersion = 2
+export const coreVersion = 3
 
 export interface Snapshot {
   readonly coreVersion: number
@@ -13,6 +13,8 @@ export interface Snapshot {
   readonly interactions: readonly Interaction[]
   readonly queues: readonly QueueDay[]
   readonly stopgaps: readonly Stopgap[]
+  readonly emergencies: readonly Emergency[]
+  readonly absences: readonly Absence[]
 }
 
 const byId = <T extends { readonly id: string }>(items: Iterable<T>): T[] =>
@@ -27,6 +29,8 @@ export const snapshotOf = (state: State): Snapshot => ({
   interactions: byId(state.interactions.values()),
   queues: byId(state.queues.values()),
   stopgaps: state.stopgaps,
+  emergencies: state.emergencies,
+  absences: state.absences,
 })
 
 /** The state that a snapshot stands for; takes over its pieces. Throws when it was made by another core. */
@@ -37,7 +41,9 @@ export function stateFrom(snapshot: Snapshot): State {
   state.at = snapshot.at
   state.plan = snapshot.plan
   state.stopgaps = [...snapshot.stopgaps]
-  state.lookup = lookupOf(snapshot.plan, state.stopgaps)
+  state.emergencies = [...snapshot.emergencies]
+  state.absences = [...snapshot.absences]
+  state.lookup = lookupOf(snapshot.plan, state)
   for (const agent of snapshot.agents) state.agents.set(agent.id, agent)
   for (const interaction of snapshot.interactions) state.interactions.set(interaction.id, interaction)
   for (const queue of snapshot.queues) state.queues.set(queue.id, queue)

@@ -12,13 +12,14 @@ const mayLayOver = (state: State, { actor }: Command): boolean =>
   (actor.kind === 'person' && may(state.lookup.people.get(actor.id)?.roles ?? [], 'stopgaps'))
 
 /** The events that turn a queue, where it is not already as it is to be. */
-const turned = (state: State, queueId: string, open: boolean, at: Instant): Event[] =>
+export const turned = (state: State, queueId: string, open: boolean, at: Instant): Event[] =>
   state.queueDay(queueId).open === open ? [] : [event(open ? 'queueOpened' : 'queueClosed', at, { queueId })]
 
 export function beginStopgap(state: State, command: Command<'beginStopgap'>, at: Instant): Decision {
   const { queueId, kind, until } = command.body
   if (!mayLayOver(state, command)) return refuse('notAllowed', { command: command.type })
   if (!state.lookup.queues.has(queueId)) return refuse('unknownQueue', { queueId })
+  if (state.lookup.emergencies.has(queueId)) return refuse('queueInEmergency', { queueId })
   if (!(until > at && until <= at + longestStopgapMs)) return refuse('stopgapTime', { until })
   // Closing what is closed until then, or opening what is open until then, would change nothing.
   const turn = state.nextTurn(queueId)
@@ -36,6 +37,6 @@ export function endStopgap(state: State, command: Command<'endStopgap'>, at: Ins
   const { queueId } = stopgap
   return [
     event('stopgapEnded', at, { stopgapId, queueId }),
-    ...turned(state, queueId, state.isOpenByPlan(queueId, at), at),
+    ...turned(state, queueId, state.isOpenWithout(stopgapId, queueId, at), at),
   ]
 }

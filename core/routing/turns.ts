@@ -1,18 +1,30 @@
-// How openings, closings and stopgaps change the state.
-import type { QueueId } from '../plan/index.ts'
+// How openings, closings, shifts, and what is laid over them, change the state.
+import type { AgentId, QueueId } from '../plan/index.ts'
 import type { Event } from './events.ts'
 import { visitOf, type Interaction } from './pieces.ts'
 import { lookupOf, type State } from './state.ts'
 
-/** How long stopgaps that have ended are kept, since waits were counted with them. */
-const stopgapsKeptMs = 3 * 86_400_000
+/** How long stopgaps, emergencies and absences that have ended are kept, since waits were counted with them. */
+const layersKeptMs = 3 * 86_400_000
 
-/** Drops those that ended long ago; what waits since then is ordered anew. */
-export function forgetStopgaps(state: State): void {
-  const kept = state.stopgaps.filter(({ until }) => until > state.at - stopgapsKeptMs)
-  if (kept.length === state.stopgaps.length) return
-  state.stopgaps = kept
-  state.lookup = lookupOf(state.plan, kept)
+export function extendPlan(state: State, { times }: Event<'planExtended'>): State {
+  if (state.plan === null) throw new Error('there is no plan to extend')
+  state.plan = { ...state.plan, ...times }
+  state.lookup = lookupOf(state.plan, state)
+  state.index.rebuild()
+  return state
+}
+
+/** Drops what ended long ago; what waits since then is ordered anew. */
+export function forgetLayers(state: State): void {
+  const since = state.at - layersKeptMs
+  const { stopgaps, emergencies, absences } = state
+  state.stopgaps = stopgaps.filter(({ until }) => until > since)
+  state.emergencies = emergencies.filter(({ to }) => to === null || to > since)
+  state.absences = absences.filter(({ to }) => to > since)
+  const kept = state.stopgaps.length + state.emergencies.length + state.absences.length
+  if (kept === stopgaps.length + emergencies.length + absences.length) return
+  state.lookup = lookupOf(state.plan, state)
   state.index.rebuild()
 }
 
@@ -22,13 +34,52 @@ export function beginStopgap(state: State, event: Event<'stopgapBegan'>): State 
   const before = state.stopgapOf(queueId)
   if (before !== null) before.until = event.at
   state.stopgaps.push({ id, queueId, kind, from: event.at, until, reason, by })
-  return layOver(state, queueId)
+  return layOver(state, [queueId])
 }
 
-export function layOver(state: State, queueId: QueueId): State {
-  state.lookup = lookupOf(state.plan, state.stopgaps)
-  state.index.setQueueTurn(queueId)
+/** What is laid over these queues' hours has changed. */
+export function layOver(state: State, queueIds: readonly QueueId[]): State {
+  state.lookup = lookupOf(state.plan, state)
+  for (const queueId of queueIds) {
+    state.index.setQueueTurn(queueId)
+    state.index.dirty.add(queueId)
+  }
   return state
+}
+
+export function beginEmergency(state: State, event: Event<'emergencyBegan'>): State {
+  const { type: _type, v: _v, at, emergencyId, ...rest } = event
+  state.emergencies.push({ id: emergencyId, ...rest, from: at, to: null })
+  return layOver(state, event.queueIds)
+}
+
+export function endEmergency(state: State, event: Event<'emergencyEnded'>): State {
+  const ended = state.emergencies.find(({ id }) => id === event.emergencyId)
+  if (ended === undefined) throw new Error(`no emergency ${event.emergencyId} in the state`)
+  ended.to = event.at
+  return layOver(state, ended.queueIds)
+}
+
+/** Whether the agent is on shift may have changed. */
+export function turnShift(state: State, agentId: AgentId): State {
+  const agent = state.agents.get(agentId)
+  if (agent === undefined) return state
+  agent.onShift = state.isOnShift(agentId, state.at)
+  state.index.agentChanged(agent)
+  return state
+}
+
+export function enterAbsence(state: State, event: Event<'absenceEntered'>): State {
+  const { absenceId: id, agentId, from, to, reason, by } = event
+  state.absences.push({ id, agentId, from, to, reason, by })
+  state.lookup = lookupOf(state.plan, state)
+  return turnShift(state, agentId)
+}
+
+export function removeAbsence(state: State, { absenceId, agentId }: Event<'absenceRemoved'>): State {
+  state.absences = state.absences.filter(({ id }) => id !== absenceId)
+  state.lookup = lookupOf(state.plan, state)
+  return turnShift(state, agentId)
 }
 
 /** The queue's hours turn: at an opening those who left a message begin to wait for an agent. */

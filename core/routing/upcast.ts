@@ -1,24 +1,39 @@
 import { dayMs } from '../hours/index.ts'
+import type { CompiledPlan } from '../plan/index.ts'
 import type { Event } from './events.ts'
 
 interface First {
-  planTaken: Event<'planTaken'> & { readonly plan: { readonly queues: readonly object[] } }
   handedBack: Event<'handedBack'> & { readonly waitSince: number }
 }
 
+const before = {
+  centre: ({ awayStateId }: CompiledPlan['centre']) => ({ evacuatedStateId: awayStateId, ownAbsences: false }),
+  person: { siteId: null, shiftId: null },
+  queue: { hoursId: null, atClosingTo: null, onShiftOnly: false },
+}
+
+/**
+ * A plan of any version as one of today: before there were opening hours every queue was always open, before there were
+ * sites and shifts nobody had one.
+ */
+const planOfToday = (plan: CompiledPlan, at: number): CompiledPlan =>
+  Object.assign({ hours: [], shifts: [], siteIds: [], compiledUntil: at + 400 * dayMs }, plan, {
+    centre: { ...before.centre(plan.centre), ...plan.centre },
+    people: plan.people.map((person) => Object.assign({}, before.person, person)),
+    queues: plan.queues.map((queue) => Object.assign({}, before.queue, queue)),
+  })
+
 /** An event in the shape of today, whatever version wrote it. */
 export function upcast(event: Event): Event {
-  if (event.v !== 1) return event
   switch (event.type) {
-    case 'planTaken': {
-      // Before there were opening hours every queue was always open.
-      const { plan } = event as First['planTaken']
-      const queues = plan.queues.map((queue) => ({ ...queue, hoursId: null, atClosingTo: null }))
-      return { ...event, v: 2, plan: { ...plan, queues, hours: [], compiledUntil: event.at + 400 * dayMs } }
-    }
+    case 'planTaken':
+      return event.v >= 3 ? event : { ...event, v: 3, plan: planOfToday(event.plan, event.at) }
+    case 'planExtended':
+      return event.v >= 2 ? event : { ...event, v: 2, times: { ...event.times, shifts: event.times.shifts ?? [] } }
     case 'interactionArrived':
-      return { ...event, v: 2, leftMessage: false }
+      return event.v >= 2 ? event : { ...event, v: 2, leftMessage: event.leftMessage ?? false }
     case 'handedBack': {
+      if (event.v >= 2) return event
       const { waitSince, ...rest } = event as First['handedBack']
       return { ...rest, v: 2, waitedBeforeMs: event.at - waitSince }
     }

@@ -23,6 +23,7 @@ export const testQueue = (id: string, agentIds: readonly string[], rest: Partial
   testCustomerIds: [],
   hoursId: null,
   atClosingTo: null,
+  onShiftOnly: false,
   ...rest,
 })
 
@@ -33,6 +34,9 @@ export interface TestPlanOptions {
   readonly queues?: readonly Queue[]
   readonly dayTurns?: readonly number[]
   readonly hours?: CompiledPlan['hours']
+  readonly shifts?: CompiledPlan['shifts']
+  /** By agent: the shift and the site of theirs. */
+  readonly places?: Readonly<Record<string, { readonly shiftId?: string; readonly siteId?: string }>>
   readonly order?: 'lateness' | 'oldestFirst'
 }
 
@@ -44,6 +48,8 @@ export function testPlan({
   queues = [testQueue('sailings', agents)],
   dayTurns = [],
   hours = [],
+  shifts = [],
+  places = {},
   order = 'lateness',
 }: TestPlanOptions = {}): CompiledPlan {
   return {
@@ -58,25 +64,36 @@ export function testPlan({
       retryAfterSeconds: 5,
       missedStateId: 'unattended',
       awayStateId: 'offline',
+      evacuatedStateId: 'evacuated',
+      ownAbsences: true,
     },
     presenceStates: [
       { id: 'ready', admits: ['chat'], choosable: true, signedOut: false },
       { id: 'break', admits: [], choosable: true, signedOut: false },
       { id: 'unattended', admits: [], choosable: false, signedOut: false },
+      { id: 'evacuated', admits: [], choosable: false, signedOut: false },
       { id: 'offline', admits: [], choosable: true, signedOut: true },
     ],
     loadLimits: [{ id: 'usual', slots, channels: { chat: { slots: 1, most: slots } } }],
     declineReasonIds: ['busy'],
     dispositionIds: ['settled'],
     people: [
-      { id: 'sup', roles: ['supervisor'], loadLimitsId: null },
-      { id: 'obs', roles: ['observer'], loadLimitsId: null },
-      ...agents.map((id) => ({ id, roles: ['agent'] as const, loadLimitsId: 'usual' })),
+      { id: 'sup', roles: ['supervisor'], loadLimitsId: null, siteId: null, shiftId: null },
+      { id: 'obs', roles: ['observer'], loadLimitsId: null, siteId: null, shiftId: null },
+      ...agents.map((id) => ({
+        id,
+        roles: ['agent'] as const,
+        loadLimitsId: 'usual',
+        siteId: places[id]?.siteId ?? null,
+        shiftId: places[id]?.shiftId ?? null,
+      })),
     ],
     queues,
     lines: [{ id: 'site', channel: 'chat', queueIds: queues.map(({ id }) => id) }],
     dayTurns,
     hours,
+    shifts,
+    siteIds: ['port', 'vellan'],
     compiledUntil: Number.MAX_SAFE_INTEGER,
   }
 }

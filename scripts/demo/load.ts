@@ -7,7 +7,7 @@ import { centre, line, people, queues, testCustomers, times, type ScenarioPerson
 export interface Scenario {
   readonly people: readonly ScenarioPerson[]
   readonly queues: PlanDocument['queues']
-  readonly times?: Pick<PlanDocument, 'hours' | 'calendars'>
+  readonly times?: Pick<PlanDocument, 'hours' | 'calendars' | 'sites' | 'shifts'>
 }
 
 export const skerrow: Scenario = { people, queues, times }
@@ -46,13 +46,24 @@ export async function load(database: Database, scenario: Scenario, password: str
   const passwordHash = await hash(password)
   await database.transaction(async (tx) => {
     const withEmail = scenario.people.map((person) => ({ ...person, email: `${person.id}@skerrow.example` }))
+    const { hours = [], calendars = [], sites = [], shifts = [] } = scenario.times ?? {}
+    if (sites.length > 0)
+      await tx
+        .insert(schema.site)
+        .values(sites.map((one, position) => ({ ...one, calendarIds: [...one.calendarIds], position })))
+    if (shifts.length > 0)
+      await tx
+        .insert(schema.shift)
+        .values(shifts.map((one, position) => ({ ...one, calendarIds: [...one.calendarIds], position })))
     await tx.insert(schema.person).values(
-      withEmail.map(({ id, name, email, roles, loadLimitsId, simulated }) => ({
+      withEmail.map(({ id, name, email, roles, loadLimitsId, siteId, shiftId, simulated }) => ({
         id,
         name,
         email,
         roles: [...roles],
         loadLimitsId,
+        siteId: scenario.times === undefined ? null : siteId,
+        shiftId: scenario.times === undefined ? null : shiftId,
         simulated,
       })),
     )
@@ -80,7 +91,6 @@ export async function load(database: Database, scenario: Scenario, password: str
     await tx.insert(schema.declineReason).values(centre.declineReasons.map((row, position) => ({ ...row, position })))
     await tx.insert(schema.disposition).values(centre.dispositions.map((row, position) => ({ ...row, position })))
     await tx.insert(schema.line).values(line)
-    const { hours = [], calendars = [] } = scenario.times ?? {}
     if (calendars.length > 0)
       await tx.insert(schema.holidayCalendar).values(calendars.map((calendar, position) => ({ ...calendar, position })))
     if (hours.length > 0)

@@ -7,6 +7,8 @@ export interface ScenarioPerson {
   readonly name: string
   readonly roles: readonly Role[]
   readonly loadLimitsId: string | null
+  readonly siteId: string | null
+  readonly shiftId: string | null
   readonly simulated: boolean
   /** What to try as this person, said where one signs in. */
   readonly hint: string
@@ -19,11 +21,20 @@ const slug = (name: string): string =>
     .toLowerCase()
     .replace(/[^a-z]+/g, '-')
 
-const person = (name: string, roles: Role[], limits: string | null, hint: string): ScenarioPerson => ({
+const person = (
+  name: string,
+  roles: Role[],
+  limits: string | null,
+  hint: string,
+  siteId = 'port-ansel',
+  shiftId: string | null = null,
+): ScenarioPerson => ({
   id: slug(name),
   name,
   roles,
   loadLimitsId: limits,
+  siteId,
+  shiftId,
   simulated: false,
   hint,
 })
@@ -31,10 +42,17 @@ const person = (name: string, roles: Role[], limits: string | null, hint: string
 const staff: readonly ScenarioPerson[] = [
   person('Rosalind Okafor', ['supervisor'], null, 'steers the day, shapes the plan'),
   person('Teodor Lindqvist', ['administrator'], null, 'sets the centre up'),
-  person('Ana Mirel', ['agent'], 'three-chats', 'answers chats at her seat'),
-  person('João Tavares', ['agent'], 'three-chats', 'answers chats at his seat'),
-  person('Inês Valadão', ['agent'], 'one-chat', 'new here: one chat at a time'),
-  person('Bram Ostrander', ['supervisor', 'agent'], 'one-chat', 'supervises, and helps out at a seat'),
+  person('Ana Mirel', ['agent'], 'three-chats', 'answers chats at her seat', 'port-ansel', 'early'),
+  person('João Tavares', ['agent'], 'three-chats', 'answers chats at his seat', 'port-ansel', 'late'),
+  person('Inês Valadão', ['agent'], 'one-chat', 'new here: one chat at a time', 'port-ansel', 'early'),
+  person(
+    'Bram Ostrander',
+    ['supervisor', 'agent'],
+    'one-chat',
+    'supervises, and helps out at a seat',
+    'port-ansel',
+    'office',
+  ),
   person('Mei Sorrell', ['observer'], null, 'reads everything, changes nothing'),
 ]
 
@@ -65,11 +83,19 @@ const simulatedNames = [
   'Yara Solis',
 ]
 
+/** Two thirds sit at Port Ansel, early and late; four at Vellan, four at Marrow Bay, who cover the night. */
+const whereOf = (n: number): Pick<ScenarioPerson, 'siteId' | 'shiftId'> => {
+  if (n >= 20) return { siteId: 'marrow-bay', shiftId: 'night' }
+  if (n >= 16) return { siteId: 'vellan', shiftId: 'vellan' }
+  return { siteId: 'port-ansel', shiftId: n % 2 === 0 ? 'early' : 'late' }
+}
+
 const simulated: readonly ScenarioPerson[] = simulatedNames.map((name, n) => ({
   id: slug(name),
   name,
   roles: ['agent'],
   loadLimitsId: n % 5 === 0 ? 'one-chat' : 'three-chats',
+  ...whereOf(n),
   simulated: true,
   hint: 'simulated',
 }))
@@ -104,6 +130,7 @@ const queue = (
   testCustomerIds: [],
   hoursId: null,
   atClosingTo: null,
+  onShiftOnly: false,
   ...rest,
 })
 
@@ -191,7 +218,7 @@ const calendar = (
 })
 
 /** The plan of the scenario, its people left to be added by whoever loads it. */
-export const centre: Omit<PlanDocument, 'people' | 'queues' | 'lines' | 'hours' | 'calendars'> = {
+export const centre: Omit<PlanDocument, 'people' | 'queues' | 'lines' | 'hours' | 'calendars' | 'sites' | 'shifts'> = {
   centre: {
     name: 'Skerrow Ferries',
     zone: 'Europe/Lisbon',
@@ -203,12 +230,15 @@ export const centre: Omit<PlanDocument, 'people' | 'queues' | 'lines' | 'hours' 
     retryAfterSeconds: 10,
     missedStateId: 'unattended',
     awayStateId: 'offline',
+    evacuatedStateId: 'evacuated',
+    ownAbsences: true,
   },
   presenceStates: [
     { id: 'ready', name: 'Ready', admits: ['chat'], choosable: true, signedOut: false },
     { id: 'break', name: 'Break', admits: [], choosable: true, signedOut: false },
     { id: 'offline', name: 'Offline', admits: [], choosable: true, signedOut: true },
     { id: 'unattended', name: 'Unattended', admits: [], choosable: false, signedOut: false },
+    { id: 'evacuated', name: 'Evacuated', admits: [], choosable: false, signedOut: false },
   ],
   loadLimits: [
     { id: 'three-chats', name: 'Three chats', slots: 3, channels: { chat: { slots: 1, most: 3 } } },
@@ -228,8 +258,28 @@ export const centre: Omit<PlanDocument, 'people' | 'queues' | 'lines' | 'hours' 
   ],
 }
 
+type ShiftDraft = PlanDocument['shifts'][number]
+
+const shift = (
+  id: string,
+  name: string,
+  zone: string,
+  weekly: readonly WeeklyInterval[],
+  pauses: readonly [kind: 'break' | 'meal' | 'training', from: string, to: string][],
+  calendarIds: readonly string[],
+): ShiftDraft => ({
+  id,
+  name,
+  description: '',
+  zone,
+  weekly,
+  exceptions: [],
+  calendarIds,
+  pauses: pauses.flatMap(([kind, from, to]) => weekly.map(({ weekday }) => ({ kind, weekday, from, to }))),
+})
+
 /** When what is open: in three zones, with the holidays of each place. */
-export const times: Pick<PlanDocument, 'hours' | 'calendars'> = {
+export const times: Pick<PlanDocument, 'hours' | 'calendars' | 'sites' | 'shifts'> = {
   hours: [
     hours('bookings', 'Bookings, every day', everyDay('07:00', '22:00'), {
       calendarIds: ['port-ansel'],
@@ -281,6 +331,71 @@ export const times: Pick<PlanDocument, 'hours' | 'calendars'> = {
     calendar('harbour', 'Harbour closures', [
       ['Dredging, freight quay shut', '2027-03-16T10:00:00', '2027-03-16T14:00:00'],
     ]),
+  ],
+  sites: [
+    {
+      id: 'port-ansel',
+      name: 'Port Ansel',
+      description: 'The main quay, and the office above it.',
+      zone: 'Europe/Lisbon',
+      calendarIds: ['port-ansel'],
+    },
+    { id: 'vellan', name: 'Vellan', description: '', zone: 'Atlantic/Azores', calendarIds: ['vellan'] },
+    {
+      id: 'marrow-bay',
+      name: 'Marrow Bay',
+      description: 'Covers the night of the others.',
+      zone: 'Australia/Hobart',
+      calendarIds: ['marrow-bay'],
+    },
+  ],
+  shifts: [
+    shift(
+      'early',
+      'Early',
+      'Europe/Lisbon',
+      [1, 2, 3, 4, 5, 6].map((weekday) => ({ weekday, from: '06:00', to: '14:00' })),
+      [
+        ['break', '08:30', '08:45'],
+        ['meal', '11:00', '11:30'],
+      ],
+      ['port-ansel'],
+    ),
+    shift(
+      'late',
+      'Late',
+      'Europe/Lisbon',
+      everyDay('09:00', '17:00'),
+      [
+        ['meal', '13:00', '13:30'],
+        ['break', '15:30', '15:45'],
+      ],
+      ['port-ansel'],
+    ),
+    shift(
+      'office',
+      'Office',
+      'Europe/Lisbon',
+      weekdays('09:00', '17:00'),
+      [['meal', '12:30', '13:30']],
+      ['port-ansel'],
+    ),
+    shift(
+      'vellan',
+      'Vellan quay',
+      'Atlantic/Azores',
+      weekdays('08:00', '16:00'),
+      [['meal', '12:00', '12:30']],
+      ['vellan'],
+    ),
+    shift(
+      'night',
+      'Night, from Marrow Bay',
+      'Australia/Hobart',
+      everyDay('07:30', '16:30'),
+      [['meal', '12:00', '12:45']],
+      ['marrow-bay'],
+    ),
   ],
 }
 

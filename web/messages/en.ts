@@ -78,6 +78,7 @@ export const en = {
   },
   grounds: {
     title: (name: string) => `Why ${name} is here`,
+    held: 'Its queue is closed in an emergency: it keeps its place, and nobody is offered it until that is over.',
     awaitsOpening: 'A message for the opening: nobody is offered it before the queue opens.',
     close: 'Close',
     waits: (time: string, place: number | null) =>
@@ -98,6 +99,9 @@ export const en = {
       signedOut: 'is Offline',
       notConnected: 'is not connected',
       stateAdmitsNothing: (state: string) => `is on ${state}, which takes no chats`,
+      noShift: 'has no shift, and the queue asks for people on shift',
+      offShift: 'is not on shift now',
+      absent: 'is absent now',
     },
     criteria: {
       present: 'is not there',
@@ -105,6 +109,7 @@ export const en = {
       roomForIt: (taken: number, slots: number) => `has no room: ${taken} of ${slots} slots taken`,
       notOffered: 'has another offer before them',
       notTried: 'has refused it in this round',
+      onShift: 'is not on shift now',
     },
     all: 'Conditions',
     names: {
@@ -113,6 +118,7 @@ export const en = {
       roomForIt: 'has room',
       notOffered: 'no other offer',
       notTried: 'has not refused it',
+      onShift: 'on shift',
     },
     yes: 'yes',
     no: 'no',
@@ -304,6 +310,7 @@ export const en = {
       connectionLost: 'connection lost',
       agentAway: 'the agent went away',
       agentGone: 'no longer in the plan',
+      queueClosed: 'the queue was closed',
     },
     actedAs: (actor: string, agent: string, n: number) =>
       `${actor} acted as ${agent} here (${count(n, 'step', 'steps')}).`,

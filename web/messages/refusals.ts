@@ -30,6 +30,13 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   stopgapTime: () => 'Until: give a time ahead of now, within the next 48 hours.',
   stopgapIdle: ({ kind }) =>
     kind === 'open' ? 'The queue is open until then anyway.' : 'The queue is closed until then anyway.',
+  queueInEmergency: () => 'This queue is closed in an emergency. Open it again there.',
+  unknownSite: () => 'This site is not in the published plan.',
+  unknownEmergency: () => 'This emergency closing is over.',
+  emergencyIdle: () => 'There is nothing to close and nobody to evacuate there.',
+  unknownAbsence: () => 'This absence has been taken back already.',
+  absenceTime: () => 'Absence: give an end after its beginning, ahead of now and within the next 400 days.',
+  absenceNotOwn: () => 'In this centre supervisors enter absences. Ask one of them.',
   queueRetired: () => 'This queue is retired.',
   interactionExists: () => 'This conversation has begun already.',
   interactionOver: () => 'The conversation has ended; nothing more can be written in it.',

@@ -51,4 +51,5 @@ export const queueShape = yup.object({
   testCustomerIds: ids,
   hoursId: yup.string().max(200).nullable().default(null),
   atClosingTo: yup.string().max(200).nullable().default(null),
+  onShiftOnly: yup.boolean().default(false),
 })

@@ -22,8 +22,7 @@ export function reasonsOf(agent: AgentGrounds, plan: PlanView | null): string[] 
     .filter(({ holds }) => !holds)
     .map(({ criterion, gap }) => {
       if (criterion === 'roomForIt') return t.criteria.roomForIt(agent.slotsTaken, agent.slots)
-      if (criterion !== 'present' || gap === null)
-        return criterion === 'present' ? t.criteria.present : t.criteria[criterion]
+      if (gap === null) return criterion === 'present' ? t.criteria.present : t.criteria[criterion]
       return gap === 'stateAdmitsNothing' ? t.gaps.stateAdmitsNothing(stateName(plan, agent.stateId)) : t.gaps[gap]
     })
 }

@@ -40,8 +40,9 @@ export function GroundsDrawer({ interactionId, view, onClose, onPerson }: Ground
           {grounds.retryDueAt !== null && (
             <Typography>{t.retry(clockText(grounds.retryDueAt - grounds.at))}</Typography>
           )}
+          {grounds.held && <Typography sx={{ fontWeight: 650 }}>{t.held}</Typography>}
           {grounds.awaitsOpening && <Typography sx={{ fontWeight: 650 }}>{t.awaitsOpening}</Typography>}
-          {interaction?.phase === 'waiting' && !grounds.awaitsOpening && (
+          {interaction?.phase === 'waiting' && !grounds.awaitsOpening && !grounds.held && (
             <Typography sx={{ fontWeight: 650 }}>
               {grounds.agents.some(({ eligible }) => eligible)
                 ? t.some(grounds.agents.filter(({ eligible }) => eligible).length)

@@ -34,6 +34,7 @@ const blank = (): Queue => ({
   testCustomerIds: [],
   hoursId: null,
   atClosingTo: null,
+  onShiftOnly: false,
 })
 
 type Kind = 'queue' | 'hours' | 'calendar'

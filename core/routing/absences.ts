@@ -1,0 +1,35 @@
+// What follows from entering when somebody is away, and from taking that back.
+import { may, type AgentId, type Instant } from '../plan/index.ts'
+import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
+import { event } from './events.ts'
+import type { State } from './state.ts'
+
+const longestAheadMs = 400 * 86_400_000
+
+/** Supervisors enter anybody's; agents their own, where the centre allows it. */
+function mayEnter(state: State, { actor, type }: Command, agentId: AgentId): Refusal | null {
+  if (actor.kind === 'system') return null
+  const roles = actor.kind === 'person' ? (state.lookup.people.get(actor.id)?.roles ?? []) : []
+  if (may(roles, 'absences')) return null
+  if (actor.kind !== 'person' || actor.id !== agentId) return refuse('notAllowed', { command: type })
+  return state.settings().ownAbsences ? null : refuse('absenceNotOwn')
+}
+
+export function enterAbsence(state: State, command: Command<'enterAbsence'>, at: Instant): Decision {
+  const { absenceId, agentId, from, to, reason } = command.body
+  if (!state.agents.has(agentId)) return refuse('unknownAgent', { agentId })
+  const refusal = mayEnter(state, command, agentId)
+  if (refusal !== null) return refusal
+  if (!(from < to && to > at && to <= at + longestAheadMs)) return refuse('absenceTime')
+  if (state.absences.some(({ id }) => id === absenceId)) return []
+  const by = command.actor.kind === 'person' ? command.actor.id : null
+  return [event('absenceEntered', at, { absenceId, agentId, from, to, reason, by })]
+}
+
+export function removeAbsence(state: State, command: Command<'removeAbsence'>, at: Instant): Decision {
+  const { absenceId, agentId } = command.body
+  const refusal = mayEnter(state, command, agentId)
+  if (refusal !== null) return refusal
+  const known = state.absences.some((one) => one.id === absenceId && one.agentId === agentId)
+  return known ? [event('absenceRemoved', at, { absenceId, agentId })] : refuse('unknownAbsence', { absenceId })
+}

@@ -1,0 +1,169 @@
+// What follows from closing a centre, a site or some queues in an emergency, and from opening them again.
+import { may, type AgentId, type Instant, type QueueId } from '../plan/index.ts'
+import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
+import { end, withdraw } from './consequences.ts'
+import { handBackEvent } from './deadlines.ts'
+import { event, type Event } from './events.ts'
+import { visitOf, type Agent, type Interaction } from './pieces.ts'
+import type { State } from './state.ts'
+import { turned } from './stopgaps.ts'
+
+type Asked = Command<'beginEmergency'>['body']
+
+const mayClose = (state: State, { actor }: Command): boolean =>
+  actor.kind === 'system' ||
+  (actor.kind === 'person' && may(state.lookup.people.get(actor.id)?.roles ?? [], 'emergency'))
+
+/** What an emergency closing would touch: the queues that close, and the people who would have to leave. */
+export interface EmergencyReach {
+  readonly queueIds: readonly QueueId[]
+  readonly agentIds: readonly AgentId[]
+}
+
+/**
+ * Of a site: its people, and the queues that nobody from elsewhere serves. Of some queues: these, and all who serve
+ * them. Retired queues are left out.
+ */
+export function emergencyReach(
+  state: State,
+  { scope, siteId, queueIds }: Pick<Asked, 'scope' | 'siteId' | 'queueIds'>,
+): EmergencyReach {
+  const queues = (state.plan?.queues ?? []).filter(({ service }) => service !== 'retired')
+  const agents = [...state.agents.keys()]
+  switch (scope) {
+    case 'centre':
+      return { queueIds: queues.map(({ id }) => id), agentIds: agents }
+    case 'site': {
+      const here = new Set(agents.filter((id) => state.lookup.people.get(id)?.siteId === siteId))
+      const only = queues.filter(({ agentIds }) => agentIds.length > 0 && agentIds.every((id) => here.has(id)))
+      return { queueIds: only.map(({ id }) => id), agentIds: [...here] }
+    }
+    case 'queues': {
+      const some = queues.filter(({ id }) => queueIds.includes(id))
+      const serving = new Set(some.flatMap(({ agentIds }) => agentIds))
+      return { queueIds: some.map(({ id }) => id), agentIds: agents.filter((id) => serving.has(id)) }
+    }
+  }
+}
+
+function faultIn(
+  state: State,
+  { scope, siteId, queueIds, waiting, sendOnTo }: Asked,
+  reach: EmergencyReach,
+): Refusal | null {
+  if (scope === 'site' && state.plan?.siteIds.includes(siteId ?? '') !== true)
+    return refuse('unknownSite', { siteId: siteId ?? '' })
+  const unknown = scope === 'queues' ? queueIds.find((id) => !state.lookup.queues.has(id)) : undefined
+  if (unknown !== undefined) return refuse('unknownQueue', { queueId: unknown })
+  if (reach.queueIds.length + reach.agentIds.length === 0) return refuse('emergencyIdle')
+  const to = sendOnTo === null ? undefined : state.lookup.queues.get(sendOnTo)
+  if (waiting === 'sentOn' && (to?.service !== 'inService' || reach.queueIds.includes(to.id)))
+    return refuse('unknownQueue', { queueId: sendOnTo ?? '' })
+  return null
+}
+
+export function beginEmergency(state: State, command: Command<'beginEmergency'>, at: Instant): Decision {
+  const { body, actor } = command
+  if (!mayClose(state, command)) return refuse('notAllowed', { command: command.type })
+  if (state.plan === null) return refuse('noPlan')
+  const reach = emergencyReach(state, body)
+  const fault = faultIn(state, body, reach)
+  if (fault !== null) return fault
+  const leaving = body.evacuate
+    ? reach.agentIds.map((id) => state.agent(id)).filter((one) => mustLeave(state, one))
+    : []
+  const { emergencyId, scope, siteId, waiting, talking, reason, announcementId } = body
+  const began = event('emergencyBegan', at, {
+    emergencyId,
+    scope,
+    siteId,
+    queueIds: reach.queueIds,
+    waiting,
+    sendOnTo: waiting === 'sentOn' ? body.sendOnTo : null,
+    talking,
+    evacuated: leaving.map(({ id, stateId }) => ({ agentId: id, stateId: stateBefore(state, id) ?? stateId })),
+    reason,
+    announcementId,
+    by: actor.kind === 'person' ? actor.id : null,
+  })
+  const { evacuatedStateId } = state.settings()
+  return [
+    began,
+    ...reach.queueIds.flatMap((id) => turned(state, id, false, at)),
+    ...whatBecomes(state, body, new Set(reach.queueIds), new Set(leaving.map(({ id }) => id)), at),
+    ...leaving
+      .filter(({ stateId }) => stateId !== evacuatedStateId)
+      .map(({ id }) => event('presenceSet', at, { agentId: id, stateId: evacuatedStateId, cause: 'emergency' })),
+  ]
+}
+
+const mustLeave = (state: State, { stateId }: Agent): boolean =>
+  state.lookup.presenceStates.get(stateId)?.signedOut === false
+
+/** Of somebody who is evacuated already: what they get back. */
+function stateBefore(state: State, agentId: AgentId): string | undefined {
+  const running = state.emergencies.filter(({ to }) => to === null)
+  return running.flatMap(({ evacuated }) => evacuated).find((one) => one.agentId === agentId)?.stateId
+}
+
+function whatBecomes(
+  state: State,
+  { waiting, talking }: Asked,
+  queues: ReadonlySet<QueueId>,
+  leaving: ReadonlySet<AgentId>,
+  at: Instant,
+): Event[] {
+  const events: Event[] = []
+  for (const interaction of state.interactions.values()) {
+    const closing = queues.has(visitOf(interaction).queueId)
+    const agentId = interaction.participations.find(({ to }) => to === null)?.personId ?? offeredTo(interaction)
+    const left = agentId !== null && leaving.has(agentId)
+    switch (interaction.phase) {
+      case 'waiting':
+      case 'offered':
+        if (closing && waiting !== 'served') events.push(...withdraw(interaction, 'queueClosed', at))
+        else if (left) events.push(...withdraw(interaction, 'agentAway', at))
+        if (closing && waiting === 'ended' && !interaction.leftMessage)
+          events.push(event('turnedAway', at, { interactionId: interaction.id }))
+        break
+      case 'connected':
+        if (agentId === null || !(closing || left)) break
+        if (talking === 'ended') events.push(...end(state, interaction, 'system', at))
+        if (talking === 'handedBack') events.push(handBackEvent(state, interaction.id, agentId, at))
+        break
+      case 'wrapUp':
+        break
+    }
+  }
+  return events
+}
+
+const offeredTo = (interaction: Interaction): AgentId | null =>
+  interaction.phase === 'offered' ? (visitOf(interaction).offers.at(-1)?.agentId ?? null) : null
+
+export function endEmergency(state: State, command: Command<'endEmergency'>, at: Instant): Decision {
+  const { emergencyId } = command.body
+  if (!mayClose(state, command)) return refuse('notAllowed', { command: command.type })
+  const ended = state.emergencies.find(({ id, to }) => id === emergencyId && to === null)
+  if (ended === undefined) return refuse('unknownEmergency', { emergencyId })
+  const others = state.emergencies.filter(({ id, to }) => to === null && id !== emergencyId)
+  const stillOut = new Set(others.flatMap(({ evacuated }) => evacuated.map(({ agentId }) => agentId)))
+  const { evacuatedStateId, awayStateId } = state.settings()
+  return [
+    event('emergencyEnded', at, { emergencyId }),
+    ...ended.queueIds.flatMap((id) =>
+      state.lookup.queues.has(id) ? turned(state, id, state.isOpenWithout(emergencyId, id, at), at) : [],
+    ),
+    ...ended.evacuated.flatMap(({ agentId, stateId }) =>
+      state.agents.get(agentId)?.stateId === evacuatedStateId && !stillOut.has(agentId)
+        ? [
+            event('presenceSet', at, {
+              agentId,
+              stateId: state.lookup.presenceStates.has(stateId) ? stateId : awayStateId,
+              cause: 'emergency',
+            }),
+          ]
+        : [],
+    ),
+  ]
+}
