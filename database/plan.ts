@@ -34,7 +34,7 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
     .from(t.holidayCalendar)
     .orderBy(asc(t.holidayCalendar.position), asc(t.holidayCalendar.id))
   const document: PlanDocument = {
-    centre: centreOfToday(draft.centre),
+    centre: draft.centre,
     presenceStates: states.map(({ position: _, ...state }) => state),
     loadLimits: limits.map(({ id, name, slots, chatSlots, chatMost }) => ({
       id,
@@ -153,12 +153,7 @@ async function make(tx: Transaction, change: PlanChange): Promise<void> {
         .insert(t.site)
         .values({ ...row, position: (last?.position ?? 0) + 1 })
         .onConflictDoUpdate({ target: t.site.id, set: row })
-      await tx.update(t.person).set({ siteId: null }).where(eq(t.person.siteId, row.id))
-      await tx
-        .update(t.person)
-        .set({ siteId: row.id })
-        .where(inArray(t.person.id, [...change.personIds]))
-      return
+      return putPeople(tx, 'siteId', row.id, change.personIds)
     }
     case 'shift': {
       const row = { ...change.shift, calendarIds: [...change.shift.calendarIds] }
@@ -167,17 +162,12 @@ async function make(tx: Transaction, change: PlanChange): Promise<void> {
         .insert(t.shift)
         .values({ ...row, position: (last?.position ?? 0) + 1 })
         .onConflictDoUpdate({ target: t.shift.id, set: row })
-      await tx.update(t.person).set({ shiftId: null }).where(eq(t.person.shiftId, row.id))
-      await tx
-        .update(t.person)
-        .set({ shiftId: row.id })
-        .where(inArray(t.person.id, [...change.personIds]))
-      return
+      return putPeople(tx, 'shiftId', row.id, change.personIds)
     }
     case 'ownAbsences': {
       const [draft] = await tx.select().from(t.planDraft)
       if (draft === undefined) return
-      await tx.update(t.planDraft).set({ centre: { ...centreOfToday(draft.centre), ownAbsences: change.allowed } })
+      await tx.update(t.planDraft).set({ centre: { ...draft.centre, ownAbsences: change.allowed } })
       return
     }
     case 'deleteSite':
@@ -211,6 +201,23 @@ async function make(tx: Transaction, change: PlanChange): Promise<void> {
       await tx.delete(t.holidayCalendar).where(eq(t.holidayCalendar.id, change.id))
     }
   }
+}
+
+/** These people, and nobody else, sit at the site or work the shift. */
+async function putPeople(
+  tx: Transaction,
+  where: 'siteId' | 'shiftId',
+  id: string,
+  personIds: readonly string[],
+): Promise<void> {
+  await tx
+    .update(t.person)
+    .set({ [where]: null })
+    .where(eq(t.person[where], id))
+  await tx
+    .update(t.person)
+    .set({ [where]: id })
+    .where(inArray(t.person.id, [...personIds]))
 }
 
 async function putQueue(tx: Transaction, queue: QueueDraft): Promise<void> {
@@ -278,14 +285,10 @@ export async function readPublished(database: Reader, version: number): Promise<
 export const readPublishedBy = (client: Connection, version: number): Promise<PlanDocument | null> =>
   readPublished(drizzle(client), version)
 
-/** Settings that came later: of a centre that was set up before there were any. */
-const centreOfToday = (centre: PlanDocument['centre']): PlanDocument['centre'] =>
-  Object.assign({ evacuatedStateId: centre.awayStateId, ownAbsences: true }, centre)
-
 /** Documents published before there were hours have every queue always open; before sites and shifts nobody had one. */
 const completed = (document: PlanDocument): PlanDocument =>
   Object.assign({ hours: [], calendars: [], sites: [], shifts: [] }, document, {
-    centre: centreOfToday(document.centre),
+    centre: Object.assign({ evacuatedStateId: document.centre.awayStateId, ownAbsences: true }, document.centre),
     people: document.people.map((person) => Object.assign({ siteId: null, shiftId: null }, person)),
     queues: document.queues.map((queue) =>
       Object.assign({ hoursId: null, atClosingTo: null, onShiftOnly: false }, queue),

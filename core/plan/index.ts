@@ -6,4 +6,4 @@ export { compilePlan, compileTimes, hoursOf, type CompiledTimes } from './compil
 export { checkHours, type HoursFinding, type HoursFindingCode } from './check-hours.ts'
 export { checkPlan, checkQueue, couldServe, type Finding, type FindingCode } from './check.ts'
 export { may, type Capability } from './permissions.ts'
-export { peopleOfShift, peopleOfSite, usersOfCalendar, usersOfHours } from './uses.ts'
+export { usersOfCalendar, usersOfHours } from './uses.ts'

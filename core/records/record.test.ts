@@ -58,3 +58,30 @@ test('talk of a chat that was handed back adds up over both conversations', () =
     endedBy: 'customer',
   })
 })
+
+test('in an emergency one who waits is sent away, and a conversation is ended by the centre', () => {
+  const centre = new TestCentre()
+  centre.ready('ana')
+  centre.arrive('i1')
+  centre.do('answerOffer', { agentId: 'ana', offerId: 'i1.v1.o1', interactionId: 'i1' })
+  centre.arrive('i2')
+  centre.wait(9).do('beginEmergency', {
+    emergencyId: 'e',
+    scope: 'centre',
+    siteId: null,
+    queueIds: [],
+    evacuate: true,
+    waiting: 'ended',
+    sendOnTo: null,
+    talking: 'ended',
+    reason: 'weather',
+    announcementId: null,
+  })
+  expect(recordOf('i1', centre.journal)).toMatchObject({ outcome: 'answered', talkMs: 9000, endedBy: 'system' })
+  expect(recordOf('i2', centre.journal)).toMatchObject({
+    outcome: 'sentAway',
+    waitMs: 9000,
+    endedBy: 'system',
+    closedAt: centre.at,
+  })
+})

@@ -82,27 +82,13 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
     case 'messageSent':
       return { ...before, messages: event.number }
     case 'interactionAbandoned':
-      return {
-        ...before,
-        outcome: before.answeredAt === null ? 'abandoned' : before.outcome,
-        endedAt: event.at,
-        endedBy: event.cause === 'left' ? 'customer' : 'system',
-        closedAt: event.at,
-        waitMs: before.waitMs ?? event.at - before.arrivedAt,
-      }
+      return gone(before, event.at, 'abandoned', event.cause === 'left' ? 'customer' : 'system')
     case 'interactionEnded': {
       const talkMs = event.at - lastAnswerOf(before)
       return { ...before, endedAt: event.at, endedBy: event.by, talkMs: (before.talkMs ?? 0) + talkMs }
     }
     case 'turnedAway':
-      return {
-        ...before,
-        outcome: before.answeredAt === null ? 'sentAway' : before.outcome,
-        endedAt: event.at,
-        endedBy: 'system',
-        closedAt: event.at,
-        waitMs: before.waitMs ?? event.at - before.arrivedAt,
-      }
+      return gone(before, event.at, 'sentAway', 'system')
     case 'sentOn':
       return { ...before, queueId: event.queueId, sentOn: before.sentOn + 1 }
     case 'handedBack':
@@ -123,6 +109,21 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
       return null
   }
 }
+
+/** It is over without another answer. */
+const gone = (
+  before: InteractionRecord,
+  at: Instant,
+  outcome: 'abandoned' | 'sentAway',
+  endedBy: 'customer' | 'system',
+): InteractionRecord => ({
+  ...before,
+  outcome: before.answeredAt === null ? outcome : before.outcome,
+  endedAt: at,
+  endedBy,
+  closedAt: at,
+  waitMs: before.waitMs ?? at - before.arrivedAt,
+})
 
 const lastAnswerOf = (record: InteractionRecord): Instant =>
   record.offers.findLast(({ end }) => end === 'answered')?.endedAt ?? record.arrivedAt

@@ -1,5 +1,6 @@
 // What follows from entering when somebody is away, and from taking that back.
-import { may, type AgentId, type Instant } from '../plan/index.ts'
+import type { AgentId, Instant } from '../plan/index.ts'
+import { actorMay } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
 import { event } from './events.ts'
 import type { State } from './state.ts'
@@ -7,19 +8,18 @@ import type { State } from './state.ts'
 const longestAheadMs = 400 * 86_400_000
 
 /** Supervisors enter anybody's; agents their own, where the centre allows it. */
-function mayEnter(state: State, { actor, type }: Command, agentId: AgentId): Refusal | null {
-  if (actor.kind === 'system') return null
-  const roles = actor.kind === 'person' ? (state.lookup.people.get(actor.id)?.roles ?? []) : []
-  if (may(roles, 'absences')) return null
+function mayEnter(state: State, command: Command, agentId: AgentId): Refusal | null {
+  if (actorMay(state, command, 'absences')) return null
+  const { actor, type } = command
   if (actor.kind !== 'person' || actor.id !== agentId) return refuse('notAllowed', { command: type })
   return state.settings().ownAbsences ? null : refuse('absenceNotOwn')
 }
 
 export function enterAbsence(state: State, command: Command<'enterAbsence'>, at: Instant): Decision {
   const { absenceId, agentId, from, to, reason } = command.body
-  if (!state.agents.has(agentId)) return refuse('unknownAgent', { agentId })
   const refusal = mayEnter(state, command, agentId)
   if (refusal !== null) return refusal
+  if (!state.agents.has(agentId)) return refuse('unknownAgent', { agentId })
   if (!(from < to && to > at && to <= at + longestAheadMs)) return refuse('absenceTime')
   if (state.absences.some(({ id }) => id === absenceId)) return []
   const by = command.actor.kind === 'person' ? command.actor.id : null

@@ -1,4 +1,5 @@
-import { may, type AgentId, type Instant, type PersonId, type Role } from '../plan/index.ts'
+import type { AgentId, Instant } from '../plan/index.ts'
+import { actorMay, personMay } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
 import { end, estimateFor, leave, offerIdentity, withdraw, withdrawFrom } from './consequences.ts'
 import { handBackEvent } from './deadlines.ts'
@@ -75,8 +76,6 @@ export function decide(state: State, command: Command, at: Instant): Decision {
   }
 }
 
-const rolesOf = (state: State, id: PersonId): readonly Role[] => state.lookup.people.get(id)?.roles ?? []
-
 const bySystem = (command: Command): Refusal | null =>
   command.actor.kind === 'system' ? null : refuse('notAllowed', { command: command.type })
 
@@ -86,7 +85,7 @@ function asAgent(state: State, command: Command, agentId: AgentId): Refusal | nu
   if (!state.agents.has(agentId)) return refuse('unknownAgent', { agentId })
   if (actor.kind === 'system') return null
   const own = actor.kind === 'person' && actor.id === agentId && onBehalfOf === null
-  const inTheirName = actor.kind === 'person' && onBehalfOf === agentId && may(rolesOf(state, actor.id), 'actAs')
+  const inTheirName = onBehalfOf === agentId && personMay(state, command, 'actAs')
   return own || inTheirName ? null : refuse('notAllowed', { command: command.type, agentId })
 }
 
@@ -123,9 +122,7 @@ function withWork(
 
 function publishPlan(state: State, command: Command<'publishPlan'>, at: Instant): Decision {
   const { plan } = command.body
-  const { actor } = command
-  if (actor.kind !== 'system' && !(actor.kind === 'person' && may(rolesOf(state, actor.id), 'plan.edit')))
-    return refuse('notAllowed', { command: command.type })
+  if (!actorMay(state, command, 'plan.edit')) return refuse('notAllowed', { command: command.type })
   const version = state.plan?.version ?? 0
   if (plan.version <= version) return refuse('planNotNewer', { version: plan.version, running: version })
   const agents = new Set(plan.people.filter(({ roles }) => roles.includes('agent')).map(({ id }) => id))
@@ -233,8 +230,7 @@ function disconnectCustomer(
 function setPresence(state: State, command: Command<'setPresence'>, at: Instant): Decision {
   const { agentId, stateId } = command.body
   const { actor } = command
-  const forOther =
-    actor.kind === 'person' && actor.id !== agentId && may(rolesOf(state, actor.id), 'presence.setOthers')
+  const forOther = actor.id !== agentId && personMay(state, command, 'presence.setOthers')
   if (!forOther || !state.agents.has(agentId)) {
     const refusal = asAgent(state, command, agentId)
     if (refusal !== null) return refusal

@@ -1,5 +1,6 @@
 // What follows from closing a centre, a site or some queues in an emergency, and from opening them again.
-import { may, type AgentId, type Instant, type QueueId } from '../plan/index.ts'
+import type { AgentId, Instant, QueueId } from '../plan/index.ts'
+import { actorMay } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
 import { end, withdraw } from './consequences.ts'
 import { handBackEvent } from './deadlines.ts'
@@ -9,10 +10,6 @@ import type { State } from './state.ts'
 import { turned } from './stopgaps.ts'
 
 type Asked = Command<'beginEmergency'>['body']
-
-const mayClose = (state: State, { actor }: Command): boolean =>
-  actor.kind === 'system' ||
-  (actor.kind === 'person' && may(state.lookup.people.get(actor.id)?.roles ?? [], 'emergency'))
 
 /** What an emergency closing would touch: the queues that close, and the people who would have to leave. */
 export interface EmergencyReach {
@@ -64,7 +61,7 @@ function faultIn(
 
 export function beginEmergency(state: State, command: Command<'beginEmergency'>, at: Instant): Decision {
   const { body, actor } = command
-  if (!mayClose(state, command)) return refuse('notAllowed', { command: command.type })
+  if (!actorMay(state, command, 'emergency')) return refuse('notAllowed', { command: command.type })
   if (state.plan === null) return refuse('noPlan')
   const reach = emergencyReach(state, body)
   const fault = faultIn(state, body, reach)
@@ -143,7 +140,7 @@ const offeredTo = (interaction: Interaction): AgentId | null =>
 
 export function endEmergency(state: State, command: Command<'endEmergency'>, at: Instant): Decision {
   const { emergencyId } = command.body
-  if (!mayClose(state, command)) return refuse('notAllowed', { command: command.type })
+  if (!actorMay(state, command, 'emergency')) return refuse('notAllowed', { command: command.type })
   const ended = state.emergencies.find(({ id, to }) => id === emergencyId && to === null)
   if (ended === undefined) return refuse('unknownEmergency', { emergencyId })
   const others = state.emergencies.filter(({ id, to }) => to === null && id !== emergencyId)

@@ -1,15 +1,7 @@
-import { countVisitEnd, freshFigures, recentHandleMs, type VisitEnd } from '../figures/index.ts'
+import { freshFigures, recentHandleMs } from '../figures/index.ts'
 import type { Instant, QueueId } from '../plan/index.ts'
 import type { Event } from './events.ts'
-import {
-  openOffer,
-  visitOf,
-  type Agent,
-  type Connection,
-  type Interaction,
-  type OfferEnd,
-  type Visit,
-} from './pieces.ts'
+import { openOffer, visitOf, type Agent, type Connection, type Interaction, type OfferEnd } from './pieces.ts'
 import { lookupOf, type State } from './state.ts'
 import {
   beginEmergency,
@@ -24,6 +16,7 @@ import {
   turnQueue,
   turnShift,
 } from './turns.ts'
+import { arrive, drop, endVisit, enter, sendOn } from './visits.ts'
 
 const without = <T>(items: T[], item: T): T[] => items.filter((other) => other !== item)
 
@@ -233,40 +226,6 @@ function takePlan(state: State, event: Event<'planTaken'>): State {
   return state
 }
 
-/** It is gone without an answer. What a message to a closed queue waited is not counted. */
-function drop(state: State, id: string, end: 'abandoned' | 'sentAway'): State {
-  const interaction = state.interaction(id)
-  if (!visitOf(interaction).awaitsOpening) endVisit(state, visitOf(interaction), end)
-  state.interactions.delete(id)
-  state.index.interactionGone(id)
-  return state
-}
-
-function sendOn(state: State, event: Event<'sentOn'>): State {
-  const interaction = state.interaction(event.interactionId)
-  endVisit(state, visitOf(interaction), 'passedOn')
-  return enter(state, interaction, event, event.queueId)
-}
-
-/** Another visit begins. */
-function enter(state: State, interaction: Interaction, event: Event<'sentOn' | 'handedBack'>, queueId: QueueId): State {
-  interaction.visits.push({
-    id: event.visitId,
-    queueId,
-    enteredAt: event.at,
-    waitedBeforeMs: event.waitedBeforeMs,
-    awaitsOpening: false,
-    estimatedWaitSeconds: event.estimatedWaitSeconds,
-    offers: [],
-    tried: [],
-    retryDueAt: null,
-    refusals: 0,
-  })
-  state.queueDay(queueId).figures.entered += 1
-  state.index.interactionChanged(interaction)
-  return state
-}
-
 function extendDeadlines(state: State, outageMs: number): State {
   const later = (dueAt: Instant | null): Instant | null => (dueAt === null ? null : dueAt + outageMs)
   for (const agent of state.agents.values()) agent.graceDueAt = later(agent.graceDueAt)
@@ -280,57 +239,6 @@ function extendDeadlines(state: State, outageMs: number): State {
   }
   state.index.rebuild()
   return state
-}
-
-function arrive(state: State, event: Event<'interactionArrived'>): State {
-  const interaction: Interaction = {
-    id: event.interactionId,
-    channel: event.channel,
-    customerId: event.customerId,
-    lineId: event.lineId,
-    arrivedAt: event.at,
-    test: event.test,
-    leftMessage: event.leftMessage,
-    phase: 'waiting',
-    visits: [
-      {
-        id: event.visitId,
-        queueId: event.queueId,
-        enteredAt: event.at,
-        waitedBeforeMs: 0,
-        awaitsOpening: event.leftMessage,
-        estimatedWaitSeconds: event.estimatedWaitSeconds,
-        offers: [],
-        tried: [],
-        retryDueAt: null,
-        refusals: 0,
-      },
-    ],
-    participations: [],
-    connections: event.connection === null ? [] : [event.connection],
-    customerGraceDueAt: event.customerGraceDueAt,
-    wrapUpDueAt: null,
-    wrapUpMs: 0,
-    dispositionId: null,
-    notesContentId: null,
-    messages: 0,
-    receipts: { customer: { delivered: 0, seen: 0 }, agent: { delivered: 0, seen: 0 } },
-    turn: { side: 'agent', since: event.at },
-  }
-  state.interactions.set(interaction.id, interaction)
-  if (!event.leftMessage) state.queueDay(event.queueId).figures.entered += 1
-  state.index.interactionChanged(interaction)
-  return state
-}
-
-function endVisit(state: State, visit: Visit, end: VisitEnd): void {
-  const { figures } = state.queueDay(visit.queueId)
-  const waitMs = state.visitWaitMs(visit, state.at)
-  countVisitEnd(figures, end, visit.enteredAt, waitMs, state.targetSeconds(visit.queueId) * 1000)
-  if (end === 'answered' && visit.estimatedWaitSeconds !== null && visit.enteredAt >= figures.dayBeganAt) {
-    figures.estimates += 1
-    figures.estimateErrorSumMs += Math.abs(waitMs - visit.estimatedWaitSeconds * 1000)
-  }
 }
 
 /** Ends the offer that is out; where the agent does not take the interaction it stands waiting again. */

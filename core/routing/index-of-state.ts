@@ -137,6 +137,7 @@ export class Index {
       const slots = this.state.limitsOf(agent.id)?.slots ?? 0
       this.agents.set(agent.id, { nodes, slots, deadlines: {}, free: false })
       this.agentChanged(agent)
+      this.setShiftTurn(agent.id)
     }
     for (const interaction of this.state.interactions.values()) this.interactionChanged(interaction)
     this.setDayTurn()
@@ -151,6 +152,12 @@ export class Index {
   /** The next change of the queue's hours strictly after the state's time. */
   setQueueTurn(queueId: QueueId): void {
     this.setDeadline(this.queue(queueId).deadlines, 'hours', queueId, this.state.nextTurn(queueId))
+  }
+
+  /** The next time that the agent's shift or an absence of theirs begins or ends. */
+  setShiftTurn(agentId: AgentId): void {
+    const index = this.agents.get(agentId)
+    if (index !== undefined) this.setDeadline(index.deadlines, 'shift', agentId, this.state.nextShiftTurn(agentId))
   }
 
   private setDeadline(of: DeadlineNodes, kind: DeadlineKind, id: string, dueAt: Instant | null): void {
@@ -192,7 +199,6 @@ export class Index {
     }
     index.free = free
     this.setDeadline(index.deadlines, 'agentGrace', agent.id, agent.graceDueAt)
-    this.setDeadline(index.deadlines, 'shift', agent.id, this.state.nextShiftTurn(agent.id))
   }
 
   /** To be called after an interaction's phase, visit or any of its deadlines changed. */

@@ -1,48 +1,17 @@
-/* eslint max-lines: off -- the naive model is one piece, to be read from top to bottom beside the core's files */
 import type { CompiledPlan } from '../plan/index.ts'
 import type { Command } from './commands.ts'
+import {
+  openOf,
+  shiftOf,
+  waitedIn,
+  type NaiveAgent,
+  type NaiveEmergency,
+  type NaiveInteraction,
+  type NaiveSpan,
+} from './naive-pieces.ts'
 
 // The same rules with none of the cleverness, for tests: every list is searched from the start, every deadline is a
 // number looked at each time. It knows offers and phases only, and shares no code with the core.
-
-interface NaiveAgent {
-  id: string
-  onShift: boolean
-  state: string
-  idleSince: number
-  connections: string[]
-  graceDueAt: number | null
-}
-
-interface NaiveInteraction {
-  id: string
-  queue: string
-  arrivedAt: number
-  enteredAt: number
-  waitedBefore: number
-  leftMessage: boolean
-  awaitsOpening: boolean
-  answeredAt: number
-  phase: 'waiting' | 'offered' | 'connected' | 'wrapUp'
-  agent: string | null
-  dueAt: number | null
-  graceDueAt: number | null
-  connections: string[]
-  tried: string[]
-  retryDueAt: number | null
-  visit: number
-  offers: number
-}
-
-interface NaiveEmergency {
-  id: string
-  queues: readonly string[]
-  from: number
-  to: number
-  waiting: string
-  sendOnTo: string | null
-  evacuated: { agent: string; state: string }[]
-}
 
 export class NaiveModel {
   private plan: CompiledPlan | null = null
@@ -86,29 +55,24 @@ export class NaiveModel {
 
   /** Every opening, closing and turn of a shift after `at`. */
   private planTurns(at: number): void {
-    const later = (kind: string, id: string, spans: [number, number][]) =>
+    const later = (kind: string, id: string, spans: NaiveSpan[]) =>
       spans.flat().flatMap((turn) => (turn > at && turn < Infinity ? [{ at: turn, kind, id }] : []))
     this.turns = [
       ...(this.plan?.queues ?? []).flatMap(({ id }) => later('hours', id, this.spans(id) ?? [])),
-      ...this.agents.flatMap(({ id }) => later('shift', id, this.shiftOf(id))),
+      ...this.agents.flatMap(({ id }) => later('shift', id, shiftOf(this.plan, id))),
       ...this.absences.flatMap(({ agent, from, to }) => later('shift', agent, [[from, to]])),
     ]
     for (const i of this.interactions) this.letIn(i, at)
   }
 
-  private shiftOf(agent: string): [number, number][] {
-    const shiftId = this.plan?.people.find(({ id }) => id === agent)?.shiftId
-    const openings = this.plan?.shifts.find(({ id }) => id === shiftId)?.openings ?? []
-    return openings.flatMap((from, n): [number, number][] => (n % 2 === 0 ? [[from, openings[n + 1] ?? from]] : []))
-  }
-
   /** Of everybody, or of one: shifts turn one after the other, like all that happens at one instant. */
   private turnShifts(at: number, only?: string): void {
-    const within = ([from, to]: [number, number]): boolean => from <= at && at < to
+    const within = ([from, to]: NaiveSpan): boolean => from <= at && at < to
     for (const a of this.agents)
       if (only === undefined || a.id === only)
         a.onShift =
-          this.shiftOf(a.id).some(within) && !this.absences.some((x) => x.agent === a.id && within([x.from, x.to]))
+          shiftOf(this.plan, a.id).some(within) &&
+          !this.absences.some((x) => x.agent === a.id && within([x.from, x.to]))
   }
 
   /** What a message waited before its queue opened does not count. */
@@ -121,26 +85,7 @@ export class NaiveModel {
     for (const i of this.interactions) if (i.queue === due.id) this.letIn(i, due.at)
   }
 
-  private spans(queueId: string): [number, number][] | null {
-    const hoursId = this.plan?.queues.find((q) => q.id === queueId)?.hoursId ?? null
-    const shut = this.emergencies.filter(({ queues }) => queues.includes(queueId))
-    if (hoursId === null && shut.length === 0) return null
-    const openings = this.plan?.hours.find(({ id }) => id === hoursId)?.openings ?? []
-    const byPlan: [number, number][] =
-      hoursId === null
-        ? [[0, Infinity]]
-        : openings.flatMap((from, n): [number, number][] => (n % 2 === 0 ? [[from, openings[n + 1] ?? from]] : []))
-    return shut.reduce(
-      (spans, { from, to }) =>
-        spans
-          .flatMap(([a, b]): [number, number][] => [
-            [a, Math.min(b, from)],
-            [Math.max(a, to), b],
-          ])
-          .filter(([a, b]) => a < b),
-      byPlan,
-    )
-  }
+  private spans = (queueId: string): NaiveSpan[] | null => openOf(this.plan, this.emergencies, queueId)
 
   private emergencyOf = (queueId: string): NaiveEmergency | undefined =>
     this.emergencies.find(({ queues, to }) => to === Infinity && queues.includes(queueId))
@@ -149,14 +94,7 @@ export class NaiveModel {
     return this.spans(queueId)?.some(([from, to]) => from <= at && at < to) ?? true
   }
 
-  private waited(i: NaiveInteraction, at: number): number {
-    const spans = this.spans(i.queue)
-    if (spans === null) return i.waitedBefore + at - i.enteredAt
-    return spans.reduce(
-      (sum, [from, to]) => sum + Math.max(0, Math.min(to, at) - Math.max(from, i.enteredAt)),
-      i.waitedBefore,
-    )
-  }
+  private waited = (i: NaiveInteraction, at: number): number => waitedIn(this.spans(i.queue), i, at)
 
   private expire(kind: string, id: string, at: number): void {
     const i = this.interactions.find((x) => x.id === id)

@@ -1,5 +1,6 @@
 // What follows from asking that a queue be closed, or open, for a while.
-import { may, type Instant } from '../plan/index.ts'
+import type { Instant } from '../plan/index.ts'
+import { actorMay } from './allowed.ts'
 import { refuse, type Command, type Decision } from './commands.ts'
 import { event, type Event } from './events.ts'
 import type { State } from './state.ts'
@@ -7,17 +8,13 @@ import type { State } from './state.ts'
 /** Stopgaps are for today and tomorrow; what lasts longer belongs in the plan. */
 const longestStopgapMs = 48 * 3_600_000
 
-const mayLayOver = (state: State, { actor }: Command): boolean =>
-  actor.kind === 'system' ||
-  (actor.kind === 'person' && may(state.lookup.people.get(actor.id)?.roles ?? [], 'stopgaps'))
-
 /** The events that turn a queue, where it is not already as it is to be. */
 export const turned = (state: State, queueId: string, open: boolean, at: Instant): Event[] =>
   state.queueDay(queueId).open === open ? [] : [event(open ? 'queueOpened' : 'queueClosed', at, { queueId })]
 
 export function beginStopgap(state: State, command: Command<'beginStopgap'>, at: Instant): Decision {
   const { queueId, kind, until } = command.body
-  if (!mayLayOver(state, command)) return refuse('notAllowed', { command: command.type })
+  if (!actorMay(state, command, 'stopgaps')) return refuse('notAllowed', { command: command.type })
   if (!state.lookup.queues.has(queueId)) return refuse('unknownQueue', { queueId })
   if (state.lookup.emergencies.has(queueId)) return refuse('queueInEmergency', { queueId })
   if (!(until > at && until <= at + longestStopgapMs)) return refuse('stopgapTime', { until })
@@ -31,7 +28,7 @@ export function beginStopgap(state: State, command: Command<'beginStopgap'>, at:
 
 export function endStopgap(state: State, command: Command<'endStopgap'>, at: Instant): Decision {
   const { stopgapId } = command.body
-  if (!mayLayOver(state, command)) return refuse('notAllowed', { command: command.type })
+  if (!actorMay(state, command, 'stopgaps')) return refuse('notAllowed', { command: command.type })
   const stopgap = state.stopgaps.find(({ id, until }) => id === stopgapId && until > at)
   if (stopgap === undefined) return refuse('unknownStopgap', { stopgapId })
   const { queueId } = stopgap

@@ -66,6 +66,7 @@ export function turnShift(state: State, agentId: AgentId): State {
   if (agent === undefined) return state
   agent.onShift = state.isOnShift(agentId, state.at)
   state.index.agentChanged(agent)
+  state.index.setShiftTurn(agentId)
   return state
 }
 

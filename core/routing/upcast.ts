@@ -7,7 +7,7 @@ interface First {
 }
 
 const before = {
-  centre: ({ awayStateId }: CompiledPlan['centre']) => ({ evacuatedStateId: awayStateId, ownAbsences: false }),
+  centre: ({ awayStateId }: CompiledPlan['centre']) => ({ evacuatedStateId: awayStateId, ownAbsences: true }),
   person: { siteId: null, shiftId: null },
   queue: { hoursId: null, atClosingTo: null, onShiftOnly: false },
 }

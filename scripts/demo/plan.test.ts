@@ -94,6 +94,48 @@ test('a calendar goes with what takes its place where it was taken', async () =>
   expect(await taken({ kind: 'deleteCalendar', id: 'port-ansel', replacementId: null })).toEqual([])
 })
 
+test('a site and a shift hold their people, who move when it goes', async () => {
+  const [site] = skerrow.times?.sites ?? []
+  const [shift] = skerrow.times?.shifts ?? []
+  if (site === undefined || shift === undefined) throw new Error('the scenario has no sites or shifts')
+  const placeOf = (document: Awaited<ReturnType<typeof change>>, id: string) => {
+    const person = document.people.find((one) => one.id === id)
+    return [person?.siteId, person?.shiftId]
+  }
+  const moved = await change({ kind: 'site', site: { ...site, id: 'pier', name: 'Pier' }, personIds: ['ana-mirel'] })
+  expect(moved.sites.at(-1)).toMatchObject({ id: 'pier', zone: 'Europe/Lisbon', calendarIds: ['port-ansel'] })
+  expect(placeOf(moved, 'ana-mirel')).toEqual(['pier', 'early'])
+  const handed = await change({
+    kind: 'site',
+    site: { ...site, id: 'pier', name: 'The pier' },
+    personIds: ['joao-tavares'],
+  })
+  expect(handed.sites.filter(({ id }) => id === 'pier')).toMatchObject([{ name: 'The pier' }])
+  expect([placeOf(handed, 'ana-mirel'), placeOf(handed, 'joao-tavares')]).toEqual([
+    [null, 'early'],
+    ['pier', 'late'],
+  ])
+  const gone = await change({ kind: 'deleteSite', id: 'pier', replacementId: 'vellan' })
+  expect(placeOf(gone, 'joao-tavares')).toEqual(['vellan', 'late'])
+  const worked = await change({
+    kind: 'shift',
+    shift: { ...shift, id: 'dawn', name: 'Dawn' },
+    personIds: ['joao-tavares'],
+  })
+  expect(worked.shifts.at(-1)).toMatchObject({ id: 'dawn', weekly: shift.weekly, pauses: shift.pauses })
+  expect(placeOf(worked, 'joao-tavares')).toEqual(['vellan', 'dawn'])
+  const free = await change({ kind: 'deleteShift', id: 'dawn', replacementId: null })
+  expect(placeOf(free, 'joao-tavares')).toEqual(['vellan', null])
+})
+
+test('sites and shifts take calendars, which go there too; own absences are a setting', async () => {
+  const without = await change({ kind: 'deleteCalendar', id: 'vellan', replacementId: 'port-ansel' })
+  expect(without.sites.find(({ id }) => id === 'vellan')?.calendarIds).toEqual(['port-ansel'])
+  expect(without.shifts.find(({ id }) => id === 'vellan')?.calendarIds).toEqual(['port-ansel'])
+  expect(without.centre.ownAbsences).toBe(true)
+  expect((await change({ kind: 'ownAbsences', allowed: false })).centre.ownAbsences).toBe(false)
+})
+
 test('hours in use cannot vanish under a queue, and a moved draft is told', async () => {
   await expect(database.$client.query(`delete from hours where id = 'office'`)).rejects.toThrow('violates foreign key')
   const calendar = { id: 'x', name: 'x', description: '', holidays: [] }
