@@ -23,6 +23,7 @@ const subjects = [
   'exchange',
   'heap',
   'plan',
+  'rota',
   'capacity',
   'presence',
   'figures',

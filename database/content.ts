@@ -24,7 +24,8 @@ export interface TranscriptLine extends MessageText {
 
 export interface NewContent {
   readonly id: string
-  readonly interactionId: string
+  /** Null for what is said to all. */
+  readonly interactionId: string | null
   readonly kind: 'message' | 'notes' | 'announcement'
   readonly body: string
   readonly attachment?: { readonly fileName: string; readonly mediaType: string; readonly bytes: Buffer }
@@ -103,7 +104,7 @@ export async function readAttachment(database: Database, contentId: string): Pro
     .from(t.attachment)
     .innerJoin(t.content, eq(t.content.id, t.attachment.contentId))
     .where(and(eq(t.attachment.contentId, contentId)))
-  return row ?? null
+  return row === undefined || row.interactionId === null ? null : { ...row, interactionId: row.interactionId }
 }
 
 export async function readNotes(database: Database, contentId: string | null): Promise<string | null> {

@@ -76,6 +76,8 @@ export {
   type HoursDraft,
   type PlanChange,
   type QueueDraft,
+  type ShiftDraft,
+  type SiteDraft,
 } from './plan.ts'
 export {
   listRecords,

@@ -95,7 +95,8 @@ export const content = pgTable(
   'content',
   {
     id: text().primaryKey(),
-    interactionId: text('interaction_id').notNull(),
+    /** Null for what is said to all. */
+    interactionId: text('interaction_id'),
     kind: text().$type<'message' | 'notes' | 'announcement'>().notNull(),
     body: text().notNull(),
     createdAt: stamp('created_at').notNull().defaultNow(),

@@ -1,7 +1,7 @@
 // npm test: everything that must hold, from a fresh clone on. Ends with a line "N passed, N failed".
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { availableParallelism, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { prepare, root, say } from './prepare.mjs'
 
@@ -10,22 +10,44 @@ let failed = 0
 const reports = mkdtempSync(join(tmpdir(), 'eudromos-reports-'))
 const bin = (name) => join(root, 'node_modules/.bin', name)
 
+const environment = (more = {}) => ({ ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...more })
+const took = (what, well, from) =>
+  `── ${what}: ${well ? 'well' : 'FAILED'}, ${((performance.now() - from) / 1000).toFixed(0)} s`
+
 function run(what, command, args, env = {}) {
   say(`\n── ${what}`)
   const from = performance.now()
-  const done = spawnSync(command, args, {
-    cwd: root,
-    stdio: 'inherit',
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
-  })
-  say(`── ${what}: ${done.status === 0 ? 'well' : 'FAILED'}, ${((performance.now() - from) / 1000).toFixed(0)} s`)
+  const done = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: environment(env) })
+  say(took(what, done.status === 0, from))
   return done.status === 0
 }
 
-/** A step that is one check: it passes or fails as a whole. */
-function check(what, command, args) {
-  if (run(what, command, args)) passed += 1
-  else failed += 1
+/** The same beside others: what it says comes when it is done. */
+const runBeside = (what, command, args) =>
+  new Promise((resolve) => {
+    const from = performance.now()
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], env: environment() })
+    let said = ''
+    for (const stream of [child.stdout, child.stderr]) stream.setEncoding('utf8').on('data', (part) => (said += part))
+    const end = (well) => {
+      say(`\n── ${what}\n${said.trim()}`)
+      say(took(what, well, from))
+      resolve(well)
+    }
+    child.on('error', (error) => (said += String(error)))
+    child.on('close', (status) => end(status === 0))
+  })
+
+/** Steps that are one check each and need nothing of each other: as many at a time as there are cores. */
+async function checks(steps) {
+  const waiting = [...steps]
+  const work = async () => {
+    for (let step = waiting.shift(); step !== undefined; step = waiting.shift()) {
+      if (await runBeside(...step)) passed += 1
+      else failed += 1
+    }
+  }
+  await Promise.all(Array.from({ length: Math.min(4, availableParallelism()) }, work))
 }
 
 /** A step that counts its own tests in a report. */
@@ -47,26 +69,18 @@ const jestReport = (file) => {
 }
 
 prepare({ browser: true })
-check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'])
-check('lint', bin('eslint'), ['.', '--max-warnings', '0'])
-check('arrows between folders', bin('depcruise'), [
-  '--config',
-  '.dependency-cruiser.cjs',
-  'core',
-  'database',
-  'router',
-  'outside',
-  'web',
-  'e2e',
-  'scripts',
+const folders = ['core', 'database', 'router', 'outside', 'web', 'e2e', 'scripts']
+await checks([
+  ['lint', bin('eslint'), ['.', '--max-warnings', '0']],
+  ['types of the tests', bin('tsc'), ['-p', 'tsconfig.tests.json']],
+  ...folders.map((folder) => [`types of ${folder}`, bin('tsc'), ['-p', folder]]),
+  ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
+  ['arrows between folders', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...folders]],
 ])
-for (const folder of ['core', 'database', 'router', 'outside', 'web', 'e2e', 'scripts'])
-  check(`types of ${folder}`, bin('tsc'), ['-p', folder])
-
-check('types of the tests', bin('tsc'), ['-p', 'tsconfig.tests.json'])
 
 const unit = join(reports, 'unit.json')
-counted('unit, property and database tests', bin('jest'), ['--json', `--outputFile=${unit}`], {}, () =>
+const workers = `--maxWorkers=${Math.min(4, availableParallelism())}`
+counted('unit, property and database tests', bin('jest'), [workers, '--json', `--outputFile=${unit}`], {}, () =>
   jestReport(unit),
 )
 

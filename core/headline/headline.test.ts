@@ -11,10 +11,11 @@ const queue = (id: string, rest: Partial<QueueNow> = {}): QueueNow => ({
   free: 1,
   away: 1,
   active: true,
+  held: false,
   ...rest,
 })
 const keys = (queues: QueueNow[], rest: Partial<Parameters<typeof concerns>[0]> = {}): string[] =>
-  concerns({ queues, stuck: [], unattended: [], ...rest }, 100_000).map(concernKey)
+  concerns({ queues, stuck: [], unattended: [], emergencies: [], ...rest }, 100_000).map(concernKey)
 
 test('all is well while nobody waits beyond the target', () => {
   expect(keys([queue('a', { waiting: 3, oldestWaitSince: 90_000 }), queue('b')])).toEqual([])
@@ -56,6 +57,7 @@ describe('steadiness', () => {
       ],
       stuck: [],
       unattended: [],
+      emergencies: [],
     },
     100_000,
   )
@@ -74,10 +76,17 @@ describe('steadiness', () => {
         ],
         stuck: [],
         unattended: [],
+        emergencies: [],
       },
       100_000,
     )
     const found = headlineOf(worse, { key: 'queueWaits b', severity: 1.4, since: 99_000 }, 100_000)
     expect(found === null ? null : concernKey(found)).toBe('queueWaits a')
   })
+})
+
+test('an emergency closing stands first, and those whom it holds in their places do not call for an answer', () => {
+  const held = queue('held', { waiting: 3, oldestWaitSince: 0, present: 0, held: true })
+  const late = queue('late', { waiting: 1, oldestWaitSince: 40_000 })
+  expect(keys([held, late], { emergencies: [{ id: 'e1', from: 90_000 }] })).toEqual(['emergency e1', 'queueWaits late'])
 })

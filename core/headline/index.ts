@@ -15,12 +15,21 @@ export interface QueueNow {
   readonly away: number
   /** Whether it takes part in the day: in service, or drained. */
   readonly active: boolean
+  /** An emergency keeps those who wait in it in their places. */
+  readonly held: boolean
+}
+
+/** An emergency closing that lasts. */
+export interface EmergencyNow {
+  readonly id: string
+  readonly from: Instant
 }
 
 export interface Situation {
   readonly queues: readonly QueueNow[]
   readonly stuck: readonly { readonly interactionId: string; readonly queueId: string }[]
   readonly unattended: readonly string[]
+  readonly emergencies: readonly EmergencyNow[]
 }
 
 export type Concern =
@@ -28,10 +37,14 @@ export type Concern =
   | { readonly kind: 'closesSoon'; readonly severity: number; readonly queue: QueueNow; readonly inMs: number }
   | { readonly kind: 'stuck'; readonly severity: number; readonly interactionId: string; readonly queueId: string }
   | { readonly kind: 'unattended'; readonly severity: number; readonly personIds: readonly string[] }
+  | { readonly kind: 'emergency'; readonly severity: number; readonly emergencyId: string; readonly forMs: number }
   | { readonly kind: 'nobodyListed'; readonly severity: number; readonly queueId: string }
 
 /** A queue that closes within so long with people waiting is worth a line. */
 export const soonMs = 15 * 60_000
+
+/** Nothing else outranks a closed centre, unless customers have waited for many times their target. */
+const emergencySeverity = 20
 
 /** How late a wait is: wait / target, 1 at the target. */
 const lateness = (queue: QueueNow, at: Instant): number =>
@@ -41,11 +54,13 @@ const lateness = (queue: QueueNow, at: Instant): number =>
  * What needs attention at `at`, the worst first. Severity compares across kinds: below 1 is worth a line in a list,
  * from 1 on customers suffer, and waiting where nobody is there counts double.
  */
-export function concerns({ queues, stuck, unattended }: Situation, at: Instant): Concern[] {
+export function concerns({ queues, stuck, unattended, emergencies }: Situation, at: Instant): Concern[] {
   const found: Concern[] = []
+  for (const { id, from } of emergencies)
+    found.push({ kind: 'emergency', severity: emergencySeverity, emergencyId: id, forMs: at - from })
   for (const queue of queues) {
     if (queue.active && queue.members === 0) found.push({ kind: 'nobodyListed', severity: 0.3, queueId: queue.id })
-    if (queue.waiting === 0) continue
+    if (queue.waiting === 0 || queue.held) continue
     const inMs = queue.closesAt === null ? Infinity : queue.closesAt - at
     if (inMs > 0 && inMs <= soonMs)
       found.push({ kind: 'closesSoon', severity: 0.9 + (soonMs - inMs) / soonMs / 2, queue, inMs })
@@ -72,6 +87,8 @@ export function concernKey(concern: Concern): string {
       return `stuck ${concern.interactionId}`
     case 'unattended':
       return 'unattended'
+    case 'emergency':
+      return `emergency ${concern.emergencyId}`
     case 'nobodyListed':
       return `nobodyListed ${concern.queueId}`
   }

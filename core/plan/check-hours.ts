@@ -1,9 +1,9 @@
-import { dayMs, dayOf, hoursFaults, OpenTimes, Zone } from '../hours/index.ts'
+import { dayMs, dayOf, hoursFaults, OpenTimes, Zone, type Hours, type WeeklyInterval } from '../hours/index.ts'
 import { hoursOf } from './compile.ts'
 import type { Instant } from './ids.ts'
 import type { PlanDocument } from './plan.ts'
 
-/** What is likely wrong with opening hours. */
+/** What is likely wrong with opening hours, a shift or a site. */
 export interface HoursFinding {
   readonly severity: 'fault' | 'warning'
   readonly code: HoursFindingCode
@@ -20,48 +20,144 @@ export type HoursFindingCode =
   | 'exceptionIsOver'
   | 'calendarIsOver'
   | 'shutForWeeks'
+  | 'pauseOutside'
+  | 'nobodyHere'
+
+type Find = (severity: HoursFinding['severity'], code: HoursFindingCode, params?: HoursFinding['params']) => void
 
 const smallGapMinutes = 20
 const shutDays = 28
 
 type PlanHours = PlanDocument['hours'][number]
+type Site = PlanDocument['sites'][number]
+type Shift = PlanDocument['shifts'][number]
+
+function collected(work: (find: Find) => void): HoursFinding[] {
+  const findings: HoursFinding[] = []
+  work((severity, code, params = {}) => findings.push({ severity, code, params }))
+  return findings
+}
 
 /** Everything wrong, or likely wrong, with one of the hours; faults first. They are open times as from `at`. */
-export function checkHours(hours: PlanHours, document: PlanDocument, at: Instant): HoursFinding[] {
-  const findings: HoursFinding[] = []
-  const find = (
-    severity: HoursFinding['severity'],
-    code: HoursFindingCode,
-    params: HoursFinding['params'] = {},
-  ): void => {
-    findings.push({ severity, code, params })
-  }
-  const named = hours.name.trim().toLowerCase()
-  if (document.hours.some(({ id, name }) => id !== hours.id && name.trim().toLowerCase() === named))
-    find('fault', 'nameTaken', { name: hours.name })
-  if (hours.calendarIds.some((id) => !document.calendars.some((calendar) => calendar.id === id)))
+export const checkHours = (hours: PlanHours, document: PlanDocument, at: Instant): HoursFinding[] =>
+  collected((find) => {
+    if (!checkTimes(find, hours, document.hours, document, at)) return
+    const people = new Set(
+      document.queues.filter(({ hoursId }) => hoursId === hours.id).flatMap(({ agentIds }) => agentIds),
+    )
+    checkZone(find, hours.zone, sitesOf(document, people), document, at)
+    for (const { weekday, minutes, time } of smallGaps(hours)) find('warning', 'smallGap', { weekday, minutes, time })
+  })
+
+/** Likewise with a shift, worked by these people. */
+export const checkShift = (
+  shift: Shift,
+  personIds: readonly string[],
+  document: PlanDocument,
+  at: Instant,
+): HoursFinding[] =>
+  collected((find) => {
+    if (!checkTimes(find, shift, document.shifts, document, at)) return
+    checkZone(find, shift.zone, sitesOf(document, new Set(personIds)), document, at)
+    for (const pause of shift.pauses)
+      if (!isWithin(pause, shift.weekly)) {
+        const { weekday, kind, from, to } = pause
+        find('warning', 'pauseOutside', { weekday, kind, from, to })
+      }
+  })
+
+/** Likewise with a site, at which these people sit. */
+export const checkSite = (
+  site: Site,
+  personIds: readonly string[],
+  document: PlanDocument,
+  at: Instant,
+): HoursFinding[] =>
+  collected((find) => {
+    checkName(find, site, document.sites)
+    const { zone, calendarIds } = site
+    const whole = hoursOf({ zone, calendarIds, weekly: [], exceptions: [] }, document.calendars)
+    if (!isSound(find, site, whole, document)) return
+    checkCalendars(find, site, document, Math.floor(Zone.of(zone).toWall(at) / dayMs))
+    if (personIds.length === 0) find('warning', 'nobodyHere')
+  })
+
+function checkName(find: Find, one: { id: string; name: string }, all: readonly { id: string; name: string }[]): void {
+  const named = one.name.trim().toLowerCase()
+  if (all.some(({ id, name }) => id !== one.id && name.trim().toLowerCase() === named))
+    find('fault', 'nameTaken', { name: one.name })
+}
+
+/** Whether its times mean something, so that more can be said of them. */
+function isSound(
+  find: Find,
+  { calendarIds }: Pick<Site, 'calendarIds'>,
+  whole: Hours,
+  document: PlanDocument,
+): boolean {
+  if (calendarIds.some((id) => !document.calendars.some((calendar) => calendar.id === id)))
     find('fault', 'unknownCalendar')
-  const whole = hoursOf(hours, document.calendars)
   const fault = hoursFaults(whole)[0]
-  if (fault !== undefined) {
-    find('fault', 'notValid', { path: fault.path, code: fault.code, value: fault.value })
-    return findings
-  }
+  if (fault !== undefined) find('fault', 'notValid', { path: fault.path, code: fault.code, value: fault.value })
+  return fault === undefined
+}
+
+/** What hours and shifts have in common; false where their times mean nothing. */
+function checkTimes(
+  find: Find,
+  hours: PlanHours | Shift,
+  all: readonly { id: string; name: string }[],
+  document: PlanDocument,
+  at: Instant,
+): boolean {
+  checkName(find, hours, all)
+  const whole = hoursOf(hours, document.calendars)
+  if (!isSound(find, hours, whole, document)) return false
   if (hours.weekly.length + hours.exceptions.length === 0) find('warning', 'neverOpen')
   else if (hours.weekly.length > 0) {
     const times = new OpenTimes(whole)
     if (times.openMs(at, at + shutDays * dayMs) === 0) find('warning', 'shutForWeeks', { days: shutDays })
   }
-  if (hours.zone !== document.centre.zone && offsetsDiffer(hours.zone, document.centre.zone, at))
-    find('warning', 'otherZone', { zone: hours.zone, centre: document.centre.zone })
-  for (const { weekday, minutes, time } of smallGaps(hours)) find('warning', 'smallGap', { weekday, minutes, time })
   const today = Math.floor(Zone.of(hours.zone).toWall(at) / dayMs)
   const over = hours.exceptions.filter(({ date }) => (dayOf(date) ?? today) < today)
   if (over.length > 0) find('warning', 'exceptionIsOver', { count: over.length, date: over[0]?.date ?? '' })
+  checkCalendars(find, hours, document, today)
+  return true
+}
+
+function checkCalendars(find: Find, { calendarIds }: Pick<Site, 'calendarIds'>, document: PlanDocument, today: number) {
   for (const calendar of document.calendars)
-    if (hours.calendarIds.includes(calendar.id) && isOver(calendar, today))
+    if (calendarIds.includes(calendar.id) && isOver(calendar, today))
       find('warning', 'calendarIsOver', { name: calendar.name })
-  return findings
+}
+
+/** The sites where these people sit, or all where none of them has one. */
+function sitesOf({ sites, people }: PlanDocument, personIds: ReadonlySet<string>): readonly Site[] {
+  const used = new Set(people.filter(({ id }) => personIds.has(id)).map(({ siteId }) => siteId))
+  const found = sites.filter(({ id }) => used.has(id))
+  return found.length > 0 ? found : sites
+}
+
+/** Whether the zone's clocks go with those of a place concerned; where there is no site, with the centre's. */
+function checkZone(find: Find, zone: string, sites: readonly Site[], { centre }: PlanDocument, at: Instant): void {
+  const places = sites.length > 0 ? sites : [{ name: centre.name, zone: centre.zone }]
+  if (places.some((place) => place.zone === zone || !offsetsDiffer(zone, place.zone, at))) return
+  find('warning', 'otherZone', { zone, places: places.map((place) => `${place.name} (${place.zone})`).join(', ') })
+}
+
+/** Whether a pause lies within an interval worked, be it one that began the day before and runs past midnight. */
+function isWithin(pause: WeeklyInterval, weekly: readonly WeeklyInterval[]): boolean {
+  const [from, to] = endsOf(pause)
+  return weekly.some((interval) => {
+    const [begins, ends] = endsOf(interval)
+    const shift = interval.weekday === pause.weekday ? 0 : (interval.weekday % 7) + 1 === pause.weekday ? 1440 : null
+    return shift !== null && begins <= from + shift && to + shift <= ends
+  })
+}
+
+function endsOf({ from, to }: WeeklyInterval): [number, number] {
+  const [begins, ends] = [minutesOf(from), minutesOf(to)]
+  return [begins, ends <= begins ? ends + 1440 : ends]
 }
 
 const offsetsDiffer = (a: string, b: string, at: Instant): boolean =>

@@ -20,6 +20,8 @@ export type FindingCode =
   | 'neverOpen'
   | 'sentInACircle'
   | 'unknownQueue'
+  | 'nobodyOnShift'
+  | 'someWithoutShift'
 
 const canTake = (person: PlanPerson, limits: ReadonlyMap<string, LoadLimits>): boolean => {
   const limit = person.loadLimitsId === null ? undefined : limits.get(person.loadLimitsId)
@@ -84,6 +86,11 @@ export function checkQueue(queue: PlanDocument['queues'][number], document: Plan
   const able = couldServe(queue, document)
   if (able.length === 0) find('warning', 'nobodyCanServe')
   else if (able.length === 1) find('warning', 'onePersonCanServe', { personId: able[0]?.id ?? '' })
+  if (queue.onShiftOnly && able.length > 0) {
+    const without = able.filter(({ shiftId }) => shiftId === null).length
+    if (without === able.length) find('warning', 'nobodyOnShift')
+    else if (without > 0) find('warning', 'someWithoutShift', { count: without })
+  }
   if (queue.service === 'inPreparation' && queue.testCustomerIds.length === 0) find('warning', 'noTestCustomers')
   const target = queue.target?.seconds
   if (target !== undefined && queue.answerWindowSeconds > target)

@@ -4,6 +4,15 @@ import type { PlanDocument } from './plan.ts'
 export const usersOfHours = ({ queues }: PlanDocument, hoursId: string): string[] =>
   queues.filter((queue) => queue.hoursId === hoursId).map(({ name }) => name)
 
-/** The hours, shifts and sites that take this calendar, by name. */
-export const usersOfCalendar = ({ hours, shifts, sites }: PlanDocument, calendarId: string): string[] =>
-  [...hours, ...shifts, ...sites].filter(({ calendarIds }) => calendarIds.includes(calendarId)).map(({ name }) => name)
+/** What takes a calendar. */
+export interface CalendarUser {
+  readonly kind: 'hours' | 'shift' | 'site'
+  readonly name: string
+}
+
+/** The hours, shifts and sites that take this calendar. */
+export function usersOfCalendar({ hours, shifts, sites }: PlanDocument, calendarId: string): CalendarUser[] {
+  const taking = (kind: CalendarUser['kind'], all: typeof hours | typeof shifts | typeof sites): CalendarUser[] =>
+    all.filter(({ calendarIds }) => calendarIds.includes(calendarId)).map(({ name }) => ({ kind, name }))
+  return [...taking('hours', hours), ...taking('shift', shifts), ...taking('site', sites)]
+}

@@ -1,5 +1,5 @@
 import type { Event } from '../routing/index.ts'
-import { TestCentre } from '../testing/index.ts'
+import { TestCentre, testPlan, testQueue } from '../testing/index.ts'
 import { recordAfter, type InteractionRecord } from './index.ts'
 
 function recordOf(id: string, events: readonly Event[]): InteractionRecord {
@@ -84,4 +84,27 @@ test('in an emergency one who waits is sent away, and a conversation is ended by
     endedBy: 'system',
     closedAt: centre.at,
   })
+})
+
+test('a message left for the opening has waited since the opening, not through the night', () => {
+  const queues = [testQueue('sailings', ['ana'], { hoursId: 'day' })]
+  const hours = [{ id: 'day', openings: [5_000_000, 9_000_000] }]
+  const centre = new TestCentre(testPlan({ queues, hours }))
+  centre.arrive('m1', 'sailings', { leaveMessage: true, contentId: 'words', connection: null })
+  centre.arrive('m2', 'sailings', { leaveMessage: true, contentId: 'words', connection: null })
+  centre.wait(4000).ready('ana')
+  centre.wait(7).do('answerOffer', { agentId: 'ana', offerId: 'm1.v1.o1', interactionId: 'm1' })
+  centre.wait(3).do('leaveInteraction', { interactionId: 'm2' })
+  expect(recordOf('m1', centre.journal)).toMatchObject({ outcome: 'answered', waitMs: 7000 })
+  expect(recordOf('m2', centre.journal)).toMatchObject({ outcome: 'abandoned', waitMs: 10_000 })
+})
+
+test('of a journal that does not tell what was waited, the time since the arrival stands', () => {
+  const centre = new TestCentre()
+  centre.arrive('i1')
+  centre.wait(7).do('leaveInteraction', { interactionId: 'i1' })
+  const old = centre.journal.map((event) =>
+    event.type === 'interactionAbandoned' ? { ...event, waitedMs: null } : event,
+  )
+  expect(recordOf('i1', old)).toMatchObject({ waitMs: 7000 })
 })

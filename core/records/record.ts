@@ -43,6 +43,7 @@ export interface InteractionRecord {
   readonly endedBy: 'customer' | 'agent' | 'system' | null
   /** When nothing more can happen to it. */
   readonly closedAt: Instant | null
+  /** In the open time of the queues visited, until the first answer or the end. */
   readonly waitMs: number | null
   readonly talkMs: number | null
   readonly wrapUpMs: number | null
@@ -70,7 +71,7 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
     case 'offerAnswered': {
       const record = endOffer(before, event, 'answered', null)
       if (before.answeredAt !== null) return record
-      const waitMs = event.at - before.arrivedAt
+      const waitMs = event.waitedMs ?? event.at - before.arrivedAt
       return { ...record, outcome: 'answered', answeredAt: event.at, agentId: event.agentId, waitMs }
     }
     case 'offerDeclined':
@@ -82,13 +83,13 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
     case 'messageSent':
       return { ...before, messages: event.number }
     case 'interactionAbandoned':
-      return gone(before, event.at, 'abandoned', event.cause === 'left' ? 'customer' : 'system')
+      return gone(before, event, 'abandoned', event.cause === 'left' ? 'customer' : 'system')
     case 'interactionEnded': {
       const talkMs = event.at - lastAnswerOf(before)
       return { ...before, endedAt: event.at, endedBy: event.by, talkMs: (before.talkMs ?? 0) + talkMs }
     }
     case 'turnedAway':
-      return gone(before, event.at, 'sentAway', 'system')
+      return gone(before, event, 'sentAway', 'system')
     case 'sentOn':
       return { ...before, queueId: event.queueId, sentOn: before.sentOn + 1 }
     case 'handedBack':
@@ -113,7 +114,7 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
 /** It is over without another answer. */
 const gone = (
   before: InteractionRecord,
-  at: Instant,
+  { at, waitedMs }: Event<'interactionAbandoned' | 'turnedAway'>,
   outcome: 'abandoned' | 'sentAway',
   endedBy: 'customer' | 'system',
 ): InteractionRecord => ({
@@ -122,7 +123,7 @@ const gone = (
   endedAt: at,
   endedBy,
   closedAt: at,
-  waitMs: before.waitMs ?? at - before.arrivedAt,
+  waitMs: before.waitMs ?? waitedMs ?? at - before.arrivedAt,
 })
 
 const lastAnswerOf = (record: InteractionRecord): Instant =>

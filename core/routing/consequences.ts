@@ -1,7 +1,7 @@
 import { estimateWaitSeconds } from '../figures/index.ts'
 import type { AgentId, Instant, InteractionId, OfferId, QueueId } from '../plan/index.ts'
 import { event, type Event } from './events.ts'
-import { openOffer, type Interaction, type Offer, type Side, type WithdrawalReason } from './pieces.ts'
+import { openOffer, visitOf, type Interaction, type Offer, type Side, type WithdrawalReason } from './pieces.ts'
 import type { State } from './state.ts'
 
 export const offerIdentity = (
@@ -35,7 +35,11 @@ export function leave(state: State, interaction: Interaction, cause: 'left' | 'p
     case 'offered':
       return [
         ...withdraw(interaction, 'customerLeft', at),
-        event('interactionAbandoned', at, { interactionId: interaction.id, cause }),
+        event('interactionAbandoned', at, {
+          interactionId: interaction.id,
+          cause,
+          waitedMs: state.servedWaitMs(visitOf(interaction), at),
+        }),
       ]
     case 'connected':
       return end(state, interaction, 'customer', at)

@@ -4,7 +4,7 @@ import { refuse, type Command, type Decision, type Refusal } from './commands.ts
 import { end, estimateFor, leave, offerIdentity, withdraw, withdrawFrom } from './consequences.ts'
 import { handBackEvent } from './deadlines.ts'
 import { event, type Event } from './events.ts'
-import { atWork, openOffer, type Connection, type Interaction } from './pieces.ts'
+import { atWork, openOffer, visitOf, type Connection, type Interaction } from './pieces.ts'
 import { enterAbsence, removeAbsence } from './absences.ts'
 import { beginEmergency, endEmergency } from './emergencies.ts'
 import type { State } from './state.ts'
@@ -311,7 +311,10 @@ function replyToOffer(state: State, command: Command<'answerOffer' | 'declineOff
   const offer = interaction === undefined ? null : openOffer(interaction)
   if (interaction === undefined || offer?.id !== offerId || offer.agentId !== agentId)
     return refuse('offerOver', { offerId })
-  if (command.type === 'answerOffer') return [event('offerAnswered', at, offerIdentity(interaction, offer))]
+  if (command.type === 'answerOffer') {
+    const waitedMs = state.servedWaitMs(visitOf(interaction), at)
+    return [event('offerAnswered', at, { ...offerIdentity(interaction, offer), waitedMs })]
+  }
   const { reason } = command.body
   if (state.plan?.declineReasonIds.includes(reason) !== true) return refuse('unknownDeclineReason', { reason })
   return [event('offerDeclined', at, { ...offerIdentity(interaction, offer), reason })]

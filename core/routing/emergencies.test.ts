@@ -49,7 +49,16 @@ const answer = (centre: TestCentre, interactionId: string, agentId: string): voi
 
 describe('what an emergency reaches', () => {
   const reach = (scope: EmergencyScope, rest: Partial<Asked> = {}) =>
-    emergencyReach(centreOf().state, { scope, siteId: null, queueIds: [], ...rest })
+    emergencyReach(
+      {
+        queues: [testQueue('boats', ['ana']), testQueue('trains', ['ana', 'ben']), testQueue('night', ['ben'])],
+        agents: [
+          { id: 'ana', siteId: 'port' },
+          { id: 'ben', siteId: 'vellan' },
+        ],
+      },
+      { scope, siteId: null, queueIds: [], ...rest },
+    )
 
   test('a centre: all of it', () => {
     expect(reach('centre')).toEqual({ queueIds: ['boats', 'trains', 'night'], agentIds: ['ana', 'ben'] })

@@ -1,5 +1,5 @@
 // What follows from closing a centre, a site or some queues in an emergency, and from opening them again.
-import type { AgentId, Instant, QueueId } from '../plan/index.ts'
+import type { AgentId, Instant, Queue, QueueId, SiteId } from '../plan/index.ts'
 import { actorMay } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
 import { end, withdraw } from './consequences.ts'
@@ -17,21 +17,27 @@ export interface EmergencyReach {
   readonly agentIds: readonly AgentId[]
 }
 
+/** What there is to be touched. */
+export interface Reachable {
+  readonly queues: readonly Pick<Queue, 'id' | 'service' | 'agentIds'>[]
+  readonly agents: readonly { readonly id: AgentId; readonly siteId: SiteId | null }[]
+}
+
 /**
  * Of a site: its people, and the queues that nobody from elsewhere serves. Of some queues: these, and all who serve
  * them. Retired queues are left out.
  */
 export function emergencyReach(
-  state: State,
+  all: Reachable,
   { scope, siteId, queueIds }: Pick<Asked, 'scope' | 'siteId' | 'queueIds'>,
 ): EmergencyReach {
-  const queues = (state.plan?.queues ?? []).filter(({ service }) => service !== 'retired')
-  const agents = [...state.agents.keys()]
+  const queues = all.queues.filter(({ service }) => service !== 'retired')
+  const agents = all.agents.map(({ id }) => id)
   switch (scope) {
     case 'centre':
       return { queueIds: queues.map(({ id }) => id), agentIds: agents }
     case 'site': {
-      const here = new Set(agents.filter((id) => state.lookup.people.get(id)?.siteId === siteId))
+      const here = new Set(all.agents.filter((one) => one.siteId === siteId).map(({ id }) => id))
       const only = queues.filter(({ agentIds }) => agentIds.length > 0 && agentIds.every((id) => here.has(id)))
       return { queueIds: only.map(({ id }) => id), agentIds: [...here] }
     }
@@ -42,6 +48,11 @@ export function emergencyReach(
     }
   }
 }
+
+const reachable = ({ plan, agents, lookup }: State): Reachable => ({
+  queues: plan?.queues ?? [],
+  agents: [...agents.keys()].map((id) => ({ id, siteId: lookup.people.get(id)?.siteId ?? null })),
+})
 
 function faultIn(
   state: State,
@@ -63,7 +74,7 @@ export function beginEmergency(state: State, command: Command<'beginEmergency'>,
   const { body, actor } = command
   if (!actorMay(state, command, 'emergency')) return refuse('notAllowed', { command: command.type })
   if (state.plan === null) return refuse('noPlan')
-  const reach = emergencyReach(state, body)
+  const reach = emergencyReach(reachable(state), body)
   const fault = faultIn(state, body, reach)
   if (fault !== null) return fault
   const leaving = body.evacuate
@@ -121,7 +132,12 @@ function whatBecomes(
         if (closing && waiting !== 'served') events.push(...withdraw(interaction, 'queueClosed', at))
         else if (left) events.push(...withdraw(interaction, 'agentAway', at))
         if (closing && waiting === 'ended' && !interaction.leftMessage)
-          events.push(event('turnedAway', at, { interactionId: interaction.id }))
+          events.push(
+            event('turnedAway', at, {
+              interactionId: interaction.id,
+              waitedMs: state.servedWaitMs(visitOf(interaction), at),
+            }),
+          )
         break
       case 'connected':
         if (agentId === null || !(closing || left)) break

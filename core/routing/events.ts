@@ -34,6 +34,11 @@ interface OfOffer {
   readonly agentId: AgentId
 }
 
+interface Waited {
+  /** Open time waited since the arrival; null where an older journal does not tell. */
+  readonly waitedMs: number | null
+}
+
 /** What can happen, by name. The journal holds these: ids, codes and numbers, never a name or a word of a customer. */
 export interface EventBodies {
   planTaken: { readonly plan: CompiledPlan }
@@ -54,7 +59,7 @@ export interface EventBodies {
   emergencyBegan: EmergencyTerms & { readonly emergencyId: EmergencyId }
   emergencyEnded: { readonly emergencyId: EmergencyId }
   /** The queue has closed in an emergency: who waited in it is sent away. */
-  turnedAway: { readonly interactionId: InteractionId }
+  turnedAway: Waited & { readonly interactionId: InteractionId }
   absenceEntered: {
     readonly absenceId: AbsenceId
     readonly agentId: AgentId
@@ -117,9 +122,9 @@ export interface EventBodies {
     readonly connectionId: ConnectionId
     readonly customerGraceDueAt: Instant | null
   }
-  interactionAbandoned: { readonly interactionId: InteractionId; readonly cause: 'left' | 'pageClosed' }
+  interactionAbandoned: Waited & { readonly interactionId: InteractionId; readonly cause: 'left' | 'pageClosed' }
   offerMade: OfOffer & { readonly dueAt: Instant }
-  offerAnswered: OfOffer
+  offerAnswered: OfOffer & Waited
   offerDeclined: OfOffer & { readonly reason: DeclineReasonId }
   offerMissed: OfOffer
   offerWithdrawn: OfOffer & { readonly reason: WithdrawalReason }
@@ -175,6 +180,9 @@ const versions: Partial<Record<EventType, number>> = {
   planExtended: 2,
   interactionArrived: 2,
   handedBack: 2,
+  offerAnswered: 2,
+  interactionAbandoned: 2,
+  turnedAway: 2,
 }
 
 export const event = <T extends EventType>(type: T, at: Instant, body: EventBodies[T]): Event<T> =>

@@ -15,7 +15,7 @@ export {
 export { nextDeadline } from './deadlines.ts'
 export { decide } from './decide.ts'
 export { event, type Event, type EventBodies, type EventType, type PresenceCause } from './events.ts'
-export { emergencyReach, type EmergencyReach } from './emergencies.ts'
+export { emergencyReach, type EmergencyReach, type Reachable } from './emergencies.ts'
 export { evolve } from './evolve.ts'
 export {
   groundsOf,

@@ -312,6 +312,8 @@ describe('a plan', () => {
     })
     const back = { type: 'handedBack', v: 1, at: 5000, waitSince: 1000 } as unknown as Event
     expect(upcast(back)).toEqual({ type: 'handedBack', v: 2, at: 5000, waitedBeforeMs: 4000 })
+    const answered = { type: 'offerAnswered', v: 1, at: 5000, offerId: 'o' } as unknown as Event
+    expect(upcast(answered)).toEqual({ ...answered, v: 2, waitedMs: null })
   })
 })
 

@@ -37,6 +37,10 @@ export function upcast(event: Event): Event {
       const { waitSince, ...rest } = event as First['handedBack']
       return { ...rest, v: 2, waitedBeforeMs: event.at - waitSince }
     }
+    case 'offerAnswered':
+    case 'interactionAbandoned':
+    case 'turnedAway':
+      return event.v >= 2 ? event : { ...event, v: 2, waitedMs: null }
     default:
       return event
   }

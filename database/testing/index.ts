@@ -25,7 +25,15 @@ export async function testDatabase(): Promise<TestDatabase> {
   if (cluster === undefined) throw new Error('EUDROMOS_TEST_CLUSTER is not set: run the tests with npm test')
   const url = new URL(cluster)
   url.pathname = `/t_${randomUUID().replaceAll('-', '')}`
-  await migrate(url.href, passwords)
+  // Roles belong to the whole cluster: tests that run beside each other make them one after the other.
+  const turn = new pg.Client({ connectionString: cluster })
+  await turn.connect()
+  try {
+    await turn.query('select pg_advisory_lock(1)')
+    await migrate(url.href, passwords)
+  } finally {
+    await turn.end()
+  }
   return {
     ownerUrl: url.href,
     webUrl: urlOf(url.href, 'eudromos_web'),

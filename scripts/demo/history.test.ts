@@ -37,6 +37,10 @@ test('the morning is what the core made of it: journal, snapshot, records and wo
   const words = new Set((await database.query.content.findMany()).map(({ id }) => id))
   expect(said.every(({ contentId }) => words.has(contentId))).toBe(true)
 
+  const away = new Set(state.absences.filter(({ from }) => from < beginsAt).map(({ agentId }) => agentId))
+  expect(away).toContain('gil-navarro')
+  expect(journal.some(({ event }) => event.type === 'offerMade' && away.has(event.agentId))).toBe(false)
+
   const { rows } = await database.$client.query<{ id: number }>('select id from inbox order by id limit 1')
   expect((await readAnswers(database.$client, [rows[0]?.id ?? -1])).size).toBe(1)
 })

@@ -33,7 +33,9 @@ import {
   seeded,
 } from '../../outside/index.ts'
 import { Scribe } from '../../router/index.ts'
+import { absencesFrom } from './absences.ts'
 import type { Scenario } from './load.ts'
+import { centre } from './scenario.ts'
 
 const system: Actor = { kind: 'system', id: 'history' }
 const chatsPerMinute = 2
@@ -77,12 +79,14 @@ class Morning {
     private readonly agentIds: readonly string[],
     private readonly from: number,
     private readonly until: number,
+    private readonly absences: ReturnType<typeof absencesFrom>,
   ) {
     this.now = from
   }
 
   play(firstPlan: Command): void {
     this.take(firstPlan)
+    for (const absence of this.absences) this.do('enterAbsence', absence)
     for (const agentId of this.agentIds)
       this.later(0, 40 * 60, () => {
         this.do('connectAgent', { agentId, connectionId: `history-${agentId}`, processId: 'history' })
@@ -239,7 +243,10 @@ export async function makeHistory(ownerUrl: string, scenario: Scenario, until: n
     const [first] = await readPending(client, 1)
     if (first === undefined) throw new Error('the first plan was not published')
     const agents = scenario.people.filter(({ roles }) => roles.includes('agent')).map(({ id }) => id)
-    const morning = new Morning(scenario.queues, agents, until - 4 * 3_600_000, until)
+    const absences = absencesFrom(until, centre.centre.zone).filter(({ agentId }) => agents.includes(agentId))
+    const away = new Set(absences.filter(({ from }) => from < until).map(({ agentId }) => agentId))
+    const here = agents.filter((id) => !away.has(id))
+    const morning = new Morning(scenario.queues, here, until - 4 * 3_600_000, until, absences)
     morning.play(first.command)
     morning.draft.answers.push({ inboxId: first.inboxId, answer: { ok: true, seq: 1 } })
     const batch = morning.draft.batch(epoch)

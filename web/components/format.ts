@@ -26,6 +26,13 @@ export function inWords(ms: number): string {
     : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`
 }
 
+/** A length of time in full: "45 min", "8 h", "7 h 30 min". */
+export function lengthText(ms: number): string {
+  const minutes = Math.round(ms / 60_000)
+  if (minutes < 60) return `${minutes} min`
+  return minutes % 60 === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`
+}
+
 /** The time of day of an instant in a zone; with the date where it is not the day of `now`. */
 export function timeText(at: number, zone: string, now: number | null = null): string {
   const day = (instant: number): string => new Date(instant).toLocaleDateString('en-CA', { timeZone: zone })

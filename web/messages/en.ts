@@ -1,6 +1,9 @@
 // The texts of the interface. One place, so that another language is another set of files of this shape.
 import { calendar, hours, months, stopgap } from './hours.ts'
 import { count } from './count.ts'
+import { records } from './records.ts'
+import { rota, shift, site } from './rota.ts'
+import { emergency } from './emergency.ts'
 
 export const people = (n: number): string => count(n, 'person', 'people')
 export const chats = (n: number): string => count(n, 'chat', 'chats')
@@ -128,6 +131,10 @@ export const en = {
     idle: (time: string) => `free for ${time}`,
     serves: 'Serves',
     none: 'no queue',
+    onShift: 'On shift now',
+    offShift: 'Not on shift now',
+    noShift: 'Has no shift',
+    absent: 'Absent now',
     setPresence: 'Set presence',
     today: (answered: number, handle: string | null) =>
       `${answered} answered today${handle === null ? '' : `, ${handle} on average`}`,
@@ -269,58 +276,11 @@ export const en = {
   hours,
   calendar,
   stopgap,
-  records: {
-    title: 'Records',
-    from: 'From',
-    to: 'To',
-    queue: 'Queue',
-    agent: 'Agent',
-    outcome: 'Outcome',
-    customer: 'Customer',
-    all: 'all',
-    outcomes: { underWay: 'under way', answered: 'answered', abandoned: 'gave up', sentAway: 'sent away' },
-    columns: {
-      arrivedAt: 'Arrived',
-      customer: 'Customer',
-      queue: 'Queue',
-      outcome: 'Outcome',
-      agent: 'Agent',
-      wait: 'Wait',
-      talk: 'Talk',
-      wrapUp: 'Wrap-up',
-      messages: 'Messages',
-      disposition: 'Disposition',
-    },
-    export: 'Export as CSV',
-    none: 'No record matches. Widen the filters.',
-    empty: 'Records of conversations will be here.',
-    back: 'All records',
-    offers: 'Offers',
-    transcript: 'What was written',
-    notes: 'Notes',
-    noNotes: 'No notes.',
-    noWords: 'Nothing was written.',
-    noOffers: 'It was offered to nobody.',
-    made: 'offered',
-    ends: { answered: 'answered', declined: 'declined', missed: 'missed', withdrawn: 'withdrawn' },
-    open: 'out now',
-    grounds: 'Why this person',
-    reasons: {
-      customerLeft: 'the customer left',
-      connectionLost: 'connection lost',
-      agentAway: 'the agent went away',
-      agentGone: 'no longer in the plan',
-      queueClosed: 'the queue was closed',
-    },
-    actedAs: (actor: string, agent: string, n: number) =>
-      `${actor} acted as ${agent} here (${count(n, 'step', 'steps')}).`,
-    handedBack: (n: number) => `Handed back to the queue ${count(n, 'time', 'times')}.`,
-    endedBy: { customer: 'the customer', agent: 'the agent', system: 'the centre' },
-    handle: 'Handling time',
-    erased: 'erased',
-    clear: 'Clear filters',
-    total: (n: number) => count(n, 'record', 'records'),
-  },
+  emergency,
+  site,
+  shift,
+  rota,
+  records,
   outside: {
     title: 'Outside',
     intro: 'Simulated devices of customers. What they do reaches the centre as the real thing would.',

@@ -1,5 +1,6 @@
-import type { Finding, FindingCode, HoursFinding, HoursFindingCode } from '@eudromos/core/plan'
+import type { Finding, FindingCode, HoursFinding, HoursFindingCode, PauseKind } from '@eudromos/core/plan'
 import { weekdays } from './hours.ts'
+import { pauseNames } from './rota.ts'
 
 type Texts = Record<FindingCode, (params: Finding['params']) => string>
 
@@ -16,6 +17,12 @@ const texts: Texts = {
   sentInACircle: ({ name }) =>
     `At closing: sent on to “${name}”, customers would come back here. Choose another queue.`,
   unknownQueue: () => 'At closing: that queue is retired or gone. Choose another.',
+  nobodyOnShift: () =>
+    'It is offered only to people on shift, and nobody listed has a shift: nobody would ever be offered anything.',
+  someWithoutShift: ({ count }) =>
+    count === 1
+      ? 'It is offered only to people on shift; one person listed has no shift, and is offered nothing.'
+      : `It is offered only to people on shift; ${count} people listed have no shift, and are offered nothing.`,
   nameTaken: ({ name }) => `Name: another queue is called “${name}”. Choose a different name.`,
 }
 
@@ -26,14 +33,17 @@ const hoursTexts: Record<HoursFindingCode, (params: HoursFinding['params']) => s
   nameTaken: ({ name }) => `Name: “${name}” is taken. Choose a different name.`,
   notValid: ({ path, code, value }) => `${path}: “${value}” cannot be used (${reasons[String(code)] ?? code}).`,
   unknownCalendar: () => 'A calendar taken here is no longer in the plan. Take it off the list.',
-  neverOpen: () => 'There is no opening at all: whatever keeps these hours is never open.',
-  otherZone: ({ zone, centre }) => `These hours go by ${zone}, the centre by ${centre}. Is that meant?`,
+  neverOpen: () => 'There is no time at all in it: whatever goes by it is never open, or never worked.',
+  otherZone: ({ zone, places }) => `This goes by ${zone}; the people concerned sit at ${places}. Is that meant?`,
+  pauseOutside: ({ weekday, kind, from, to }) =>
+    `${weekdays[Number(weekday) - 1]}: the ${pauseNames[kind as PauseKind]} ${from} to ${to} is not within the shift, and counts for nothing.`,
+  nobodyHere: () => 'Nobody sits here. Choose the people, or delete the site.',
   smallGap: ({ weekday, minutes, time }) =>
     `${weekdays[Number(weekday) - 1]}: a gap of ${minutes} min at ${time}. Close it if it is not meant.`,
   exceptionIsOver: ({ count, date }) =>
     count === 1 ? `The exception of ${date} is over.` : `${count} exceptions are over, the first of ${date}.`,
   calendarIsOver: ({ name }) => `Every holiday of “${name}” is over. Copy it to the next year.`,
-  shutForWeeks: ({ days }) => `It does not open within the next ${days} days.`,
+  shutForWeeks: ({ days }) => `There is no time in it within the next ${days} days.`,
 }
 
 const reasons: Record<string, string> = {

@@ -1,9 +1,18 @@
 // Words of opening hours and holiday calendars.
 import { count } from './count.ts'
+import { someOf } from './rota.ts'
 
 export const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
 
 export const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const
+
+/** What is said differently of a week that is worked. */
+export interface WeekWords {
+  readonly weekHelp: string
+  readonly closedDay: string
+  readonly times: string
+  readonly noExceptions: string
+}
 
 export const hours = {
   short: 'Hours',
@@ -47,7 +56,7 @@ export const hours = {
   remove: 'Delete',
   removeSure: (name: string) => `Delete “${name}”?`,
   removeUnused: 'Nothing uses it.',
-  removeUsed: (names: readonly string[]) => `It is used by ${names.join(', ')}. Choose what they use instead.`,
+  removeUsed: (names: readonly string[]) => `It is used by ${someOf(names)}. Choose what they use instead.`,
   instead: 'Instead',
   alwaysOpen: 'None: always open',
   keep: 'Keep it',
@@ -77,7 +86,7 @@ export const calendar = {
   until: 'Until (included)',
   name: 'Name',
   copyYear: (year: number) => `Copy ${year} to ${year + 1}`,
-  usedBy: (names: readonly string[]) => (names.length === 0 ? 'Taken by no hours.' : `Taken by ${names.join(', ')}.`),
+  usedBy: (names: readonly string[]) => (names.length === 0 ? 'Taken by nothing.' : `Taken by ${names.join(', ')}.`),
   noneInstead: 'None of these holidays',
   files: 'Calendar files',
   filesHelp:

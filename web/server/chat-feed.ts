@@ -2,7 +2,7 @@ import { visitOf } from '@eudromos/core/routing'
 import { readRecord, readTranscripts } from '@eudromos/database'
 import type { ChatView, MessageView } from '../view/view.ts'
 import type { Change } from './follower.ts'
-import { chatView, messageView } from './project.ts'
+import { chatView, closureOf, messageView } from './project.ts'
 import type { Runtime } from './runtime.ts'
 import type { Stream } from './stream.ts'
 
@@ -80,6 +80,7 @@ export class ChatFeed {
     const record = await readRecord(this.runtime.database, this.interactionId)
     const outcome = record?.outcome ?? 'abandoned'
     const all = this.messages.length
+    const turnedAway = record?.endedBy === 'system' ? record.endedAt : null
     return {
       phase: 'over',
       outcome: outcome === 'underWay' ? null : outcome,
@@ -87,6 +88,7 @@ export class ChatFeed {
       agentName: record?.agentName?.split(' ')[0] ?? null,
       place: null,
       estimatedWaitSeconds: null,
+      closure: turnedAway === null ? undefined : closureOf(this.runtime.follower, record?.queueId ?? '', turnedAway),
       receipts: { customer: { delivered: all, seen: all }, agent: { delivered: all, seen: all } },
     }
   }

@@ -1,6 +1,15 @@
 import 'server-only'
 import * as yup from 'yup'
-import { may, stopgapKinds, stopgapReasons } from '@eudromos/core/plan'
+import {
+  absenceReasons,
+  emergencyScopes,
+  may,
+  stopgapKinds,
+  stopgapReasons,
+  talkingWays,
+  waitingWays,
+  type Capability,
+} from '@eudromos/core/plan'
 import type { Actor, CommandBodies } from '@eudromos/core/routing'
 import { insertContent } from '@eudromos/database'
 import { envelope } from './envelope.ts'
@@ -11,6 +20,9 @@ import type { Who } from './who.ts'
 
 const id = yup.string().trim().min(1).max(200).required('Give an id.')
 const text = yup.string().max(4000, 'Write at most 4,000 characters.')
+const instant = (name: string) => yup.number().integer().required(`${name}: give an instant.`)
+const oneOf = <T extends string>(values: readonly T[], name: string) =>
+  yup.string().oneOf(values, `${name}: choose one of the list.`).required(`${name}: choose one.`)
 
 /** What a person's browser may ask for: the shape of each body at the edge. */
 const bodies = {
@@ -20,7 +32,7 @@ const bodies = {
   sendMessage: yup.object({
     agentId: id,
     interactionId: id,
-    text: text.trim().min(1, 'Write something first.').required('Write something first.'),
+    text: text.trim().required('Write something first.'),
   }),
   receiveMessages: yup.object({
     agentId: id,
@@ -39,16 +51,56 @@ const bodies = {
   beginStopgap: yup.object({
     stopgapId: id,
     queueId: id,
-    kind: yup.string().oneOf(stopgapKinds).required(),
-    until: yup.number().integer().required('Until: give an instant.'),
-    reason: yup.string().oneOf(stopgapReasons, 'Reason: choose one of the list.').required('Reason: choose one.'),
+    kind: oneOf(stopgapKinds, 'What'),
+    until: instant('Until'),
+    reason: oneOf(stopgapReasons, 'Reason'),
   }),
   endStopgap: yup.object({ stopgapId: id }),
+  beginEmergency: yup.object({
+    emergencyId: id,
+    scope: oneOf(emergencyScopes, 'What closes'),
+    siteId: yup.string().max(200).nullable().default(null),
+    queueIds: yup.array().of(yup.string().max(200).required()).max(10_000).default([]),
+    evacuate: yup.boolean().required('Evacuate: say whether.'),
+    waiting: oneOf(waitingWays, 'Those waiting'),
+    sendOnTo: yup.string().max(200).nullable().default(null),
+    talking: oneOf(talkingWays, 'Conversations'),
+    reason: oneOf(stopgapReasons, 'Reason'),
+    announcement: yup.string().trim().max(500, 'Announcement: write at most 500 characters.').default(''),
+  }),
+  endEmergency: yup.object({ emergencyId: id }),
+  enterAbsence: yup.object({
+    absenceId: id,
+    agentId: id,
+    from: instant('From'),
+    to: instant('To'),
+    reason: oneOf(absenceReasons, 'Reason'),
+  }),
+  removeAbsence: yup.object({ absenceId: id, agentId: id }),
 } as const
 
 type PersonCommand = keyof typeof bodies
 type Checked<T extends PersonCommand> = yup.InferType<(typeof bodies)[T]>
 const personCommands = Object.keys(bodies) as PersonCommand[]
+
+/** What a person may do by a capability: for others, or for the centre. All else is for one's own seat. */
+const byCapability: Partial<Record<PersonCommand, Capability>> = {
+  setPresence: 'presence.setOthers',
+  beginStopgap: 'stopgaps',
+  endStopgap: 'stopgaps',
+  beginEmergency: 'emergency',
+  endEmergency: 'emergency',
+  enterAbsence: 'absences',
+  removeAbsence: 'absences',
+}
+
+/** Whether who asks may, as far as can be told at the edge. */
+function mayAsk(who: Who, type: PersonCommand, body: object, inOthersName: boolean): boolean {
+  if (inOthersName && !may(who.roles, 'actAs')) return false
+  const capability = byCapability[type]
+  if (capability !== undefined && may(who.roles, capability)) return true
+  return 'agentId' in body && (body.agentId === who.id || inOthersName)
+}
 
 const request = yup.object({
   id,
@@ -70,11 +122,7 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown): Pro
   const checked = await bodies[type].validate(body, { abortEarly: false, stripUnknown: true })
   limitRate(`person:${who.id}`, 1200)
   const inOthersName = onBehalfOf !== null && onBehalfOf !== who.id
-  const presence = type === 'setPresence' && may(who.roles, 'presence.setOthers')
-  if (inOthersName && !may(who.roles, 'actAs')) throw notAllowed()
-  if (type === 'beginStopgap' || type === 'endStopgap') {
-    if (!may(who.roles, 'stopgaps')) throw notAllowed()
-  } else if (!inOthersName && (checked as { agentId: string }).agentId !== who.id && !presence) throw notAllowed()
+  if (!mayAsk(who, type, checked, inOthersName)) throw notAllowed()
   const actor: Actor = { kind: 'person', id: who.id }
   const options = { id: commandId, onBehalfOf: inOthersName ? onBehalfOf : null, reason }
   const contentId = `${commandId}-words`
@@ -95,6 +143,17 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown): Pro
         body: notes,
       })
     commandBody = { ...rest, notesContentId } satisfies CommandBodies['saveWrapUp']
+  } else if (type === 'beginEmergency') {
+    const { announcement, ...rest } = checked as Checked<'beginEmergency'>
+    const announcementId = announcement === '' ? null : contentId
+    if (announcementId !== null)
+      await insertContent(runtime.database, {
+        id: announcementId,
+        interactionId: null,
+        kind: 'announcement',
+        body: announcement,
+      })
+    commandBody = { ...rest, announcementId } satisfies CommandBodies['beginEmergency']
   }
   const command = envelope(type, actor, commandBody as CommandBodies[PersonCommand], options)
   const { seq, refusal } = await runtime.sender.submit({ command, content })

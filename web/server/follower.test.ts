@@ -6,6 +6,7 @@ import {
   commitBatch,
   connect,
   connectAlone,
+  insertContent,
   makePartitions,
   takeTurn,
   type Connection,
@@ -15,6 +16,7 @@ import {
 } from '@eudromos/database'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { Follower, type Change } from './follower.ts'
+import { closureOf, emergencyViews } from './project.ts'
 
 jest.mock('server-only', () => ({}))
 
@@ -125,4 +127,38 @@ test('watchers hear of what was folded even where the names behind it could at f
   await until(() => changes.length > 0)
   expect(failures).toBe(0)
   expect(changes.map(({ interactions }) => [...interactions])).toEqual([['i1']])
+})
+
+test('what customers are told in an emergency is read when it begins, and again by a process that starts later', async () => {
+  await commit('publishPlan', { plan: testPlan() })
+  const announcement = {
+    id: 'a1',
+    interactionId: null,
+    kind: 'announcement' as const,
+    body: 'The quay is under water.',
+  }
+  await insertContent(web, announcement)
+  const follower = await follow()
+  const changes: Change[] = []
+  follower.watch({ changed: (change) => changes.push(change) })
+  await commit('beginEmergency', {
+    emergencyId: 'e1',
+    scope: 'centre',
+    siteId: null,
+    queueIds: [],
+    evacuate: true,
+    waiting: 'held',
+    sendOnTo: null,
+    talking: 'goOn',
+    reason: 'weather',
+    announcementId: 'a1',
+  })
+  await until(() => changes.length > 0)
+  expect(changes.some(({ everything }) => everything)).toBe(true)
+  expect(emergencyViews(follower, null)).toMatchObject([
+    { id: 'e1', queueIds: ['sailings'], announcement: 'The quay is under water.' },
+  ])
+  const later = await follow()
+  expect(closureOf(later, 'sailings', later.state.at)).toEqual({ announcement: 'The quay is under water.', held: true })
+  expect(closureOf(later, 'sailings', later.state.at - 1)).toBeUndefined()
 })

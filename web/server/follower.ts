@@ -27,7 +27,7 @@ const pageRows = 5000
 const remembered = 4000
 const mostWords = 2000
 
-/** What one stretch of the journal touched. `everything` asks for a new snapshot: a plan was taken, a day turned. */
+/** What one stretch of the journal touched. `everything` asks for a new snapshot: a plan was taken, a day turned … */
 export interface Change {
   readonly seq: number
   readonly everything: boolean
@@ -48,6 +48,16 @@ export interface Watcher {
   typing?(typing: Typing): void
 }
 
+/** After these a browser is sent its whole view again. */
+const changesEverything: ReadonlySet<Event['type']> = new Set([
+  'planTaken',
+  'planExtended',
+  'routerResumed',
+  'dayTurned',
+  'emergencyBegan',
+  'emergencyEnded',
+])
+
 const isUnbroken = (rows: News['rows']): boolean =>
   rows.every(({ seq }, n) => n === 0 || seq === (rows[n - 1]?.seq ?? NaN) + 1)
 
@@ -58,6 +68,8 @@ export class Follower {
   document: PlanDocument | null = null
   people = new Map<string, Person>()
   readonly customerNames = new Map<string, string>()
+  /** What customers are told in emergencies, by the id of the content. */
+  readonly announcements = new Map<string, string>()
   /** Words that this process took in itself, so that they need not be read back. */
   private readonly words = new Map<string, MessageText>()
   /** What was said in live interactions that began while this process followed, in order. */
@@ -237,7 +249,7 @@ export class Follower {
         if (event.type === 'messageSent') said.push(event)
         if (event.type === 'interactionArrived') this.transcripts.set(event.interactionId, [])
         if (event.type === 'planTaken') planTaken = true
-        everything ||= ['planTaken', 'planExtended', 'routerResumed', 'dayTurned'].includes(event.type)
+        everything ||= changesEverything.has(event.type)
       } catch (error) {
         this.stopped = `the journal's event ${seq} (${event.type}) could not be followed: ${String(error)}`
         this.log.fatal({ err: error, seq }, 'stopped following')
@@ -246,6 +258,7 @@ export class Follower {
     }
     // The events are folded: whoever watches must hear of them, however long the database takes to come back.
     if (planTaken) await this.insist(() => this.loadPlan())
+    if (everything) await this.insist(() => this.loadAnnouncements())
     await this.insist(() => this.loadCustomers(customers))
     const messages = await this.insist(() => this.loadMessages(said))
     for (const line of messages) this.transcripts.get(line.interactionId)?.push(line)
@@ -277,6 +290,7 @@ export class Follower {
 
   private async loadNames(): Promise<void> {
     await this.loadPlan()
+    await this.loadAnnouncements()
     await this.loadCustomers(new Set([...this.state.interactions.values()].map(({ customerId }) => customerId)))
   }
 
@@ -284,6 +298,13 @@ export class Follower {
     if (this.state.plan === null) return
     this.document = await readPublished(this.database, this.state.plan.version)
     this.people = new Map((await readPeople(this.database)).map((person) => [person.id, person]))
+  }
+
+  private async loadAnnouncements(): Promise<void> {
+    const wanted = this.state.emergencies.flatMap(({ announcementId }) => announcementId ?? [])
+    const missing = wanted.filter((id) => !this.announcements.has(id))
+    const read = await readContents(this.database, missing)
+    for (const id of missing) this.announcements.set(id, read.get(id)?.text ?? '')
   }
 
   private async loadCustomers(ids: ReadonlySet<string>): Promise<void> {

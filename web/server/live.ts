@@ -2,7 +2,7 @@ import 'server-only'
 import { readTranscripts } from '@eudromos/database'
 import type { MessageView, View, ViewChange } from '../view/view.ts'
 import type { Change, Follower } from './follower.ts'
-import { interactionView, messageView, personView, planView, queueView } from './project.ts'
+import { emergencyViews, interactionView, messageView, personView, planView, queueView } from './project.ts'
 import type { Runtime } from './runtime.ts'
 import type { Stream } from './stream.ts'
 
@@ -129,6 +129,7 @@ export class LiveFeed {
       scope: this.scope.kind,
       agentId: this.scope.kind === 'seat' ? this.scope.agentId : null,
       plan: planView(follower),
+      emergencies: emergencyViews(follower, this.scope.kind === 'seat' ? this.scope.agentId : null),
       people: collect(state.agents.keys(), reach.people, (id) => personView(follower, id)),
       queues: collect(state.queues.keys(), reach.queues, (id) => queueView(follower, id)),
       interactions,

@@ -4,10 +4,13 @@ import { hoursFaults } from '@eudromos/core/hours'
 import {
   checkHours,
   checkQueue,
+  checkShift,
+  checkSite,
   usersOfCalendar,
   usersOfHours,
   type CompiledPlan,
   type FindingCode,
+  type HoursFinding,
   type PlanDocument,
 } from '@eudromos/core/plan'
 import {
@@ -16,14 +19,19 @@ import {
   readDraft,
   readTestCustomers,
   type CalendarDraft,
+  type Draft,
   type HoursDraft,
   type PlanChange,
   type QueueDraft,
+  type ShiftDraft,
+  type SiteDraft,
 } from '@eudromos/database'
 import { envelope } from './envelope.ts'
 import { calendarShape, hoursShape } from '../view/hours-shape.ts'
+import { shiftShape, siteShape } from '../view/place-shape.ts'
 import { queueShape } from '../view/queue-shape.ts'
 import { findingText, hoursFindingText } from '../messages/findings.ts'
+import { calendarUserText, someOf } from '../messages/rota.ts'
 import { notFound, ProblemError, problem, refused } from './problem.ts'
 import { SendTrouble } from './sender.ts'
 import type { Runtime } from './runtime.ts'
@@ -61,13 +69,15 @@ export interface Saved {
 const notValid = (code: string, text: string, field: string): ProblemError =>
   new ProblemError(problem(422, code, 'Not valid', text, { fields: { [field]: text } }))
 
-async function currentDocument({ database, sender }: Runtime): Promise<PlanDocument> {
+async function currentDraft({ database, sender }: Runtime): Promise<Draft> {
   const trouble = sender.trouble()
   if (trouble !== null) throw new SendTrouble('overloaded', trouble)
   const draft = await readDraft(database)
   if (draft === null) throw new ProblemError(problem(409, 'noPlan', 'No plan', 'The centre is not set up yet.'))
-  return draft.document
+  return draft
 }
+
+const currentDocument = async (runtime: Runtime): Promise<PlanDocument> => (await currentDraft(runtime)).document
 
 /** Saves one queue and publishes a new version of the plan; the router has taken it over when this resolves. */
 export async function saveQueue(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
@@ -92,12 +102,45 @@ const saveHoursShape = yup.object({ draft: yup.number().integer().min(0).require
 export async function saveHours(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
   const { draft, hours } = await saveHoursShape.validate(input, { abortEarly: false, stripUnknown: true })
   const before = await currentDocument(runtime)
-  const [fault] = checkHours(hours as HoursDraft, before, runtime.clock.now()).filter(
-    ({ severity }) => severity === 'fault',
-  )
+  refuseFaults(checkHours(hours as HoursDraft, before, runtime.clock.now()))
+  return publish(runtime, who, draft, hours.name, { kind: 'hours', hours: hours as HoursDraft })
+}
+
+function refuseFaults(findings: readonly HoursFinding[]): void {
+  const fault = findings.find(({ severity }) => severity === 'fault')
   if (fault !== undefined)
     throw notValid(fault.code, hoursFindingText(fault), fault.code === 'nameTaken' ? 'name' : 'weekly')
-  return publish(runtime, who, draft, hours.name, { kind: 'hours', hours: hours as HoursDraft })
+}
+
+const saveSiteShape = yup.object({ draft: yup.number().integer().min(0).required(), site: siteShape.required() })
+
+export async function saveSite(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
+  const { draft, site } = await saveSiteShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const { personIds, ...rest } = site
+  const before = await currentDocument(runtime)
+  refuseFaults(checkSite(rest as SiteDraft, personIds, before, runtime.clock.now()))
+  return publish(runtime, who, draft, site.name, { kind: 'site', site: rest as SiteDraft, personIds })
+}
+
+const saveShiftShape = yup.object({ draft: yup.number().integer().min(0).required(), shift: shiftShape.required() })
+
+export async function saveShift(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
+  const { draft, shift } = await saveShiftShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const { personIds, ...rest } = shift
+  const before = await currentDocument(runtime)
+  refuseFaults(checkShift(rest as ShiftDraft, personIds, before, runtime.clock.now()))
+  return publish(runtime, who, draft, shift.name, { kind: 'shift', shift: rest as ShiftDraft, personIds })
+}
+
+const allowShape = yup.object({
+  allowed: yup.boolean().required('Say whether agents may enter their own absences.'),
+})
+
+/** Whether agents may enter absences of their own. */
+export async function allowOwnAbsences(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
+  const { allowed } = await allowShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const { version } = await currentDraft(runtime)
+  return publish(runtime, who, version, '', { kind: 'ownAbsences', allowed })
 }
 
 const saveCalendarShape = yup.object({
@@ -124,29 +167,54 @@ const removeShape = yup.object({
   replacementId: yup.string().max(200).nullable(),
 })
 
-/** Takes hours or a calendar out of the plan. What is in use goes only with a replacement named. */
-export async function removeTimes(
-  runtime: Runtime,
-  who: Who,
-  what: 'hours' | 'calendars',
-  input: unknown,
-): Promise<Saved> {
+export type Removable = 'hours' | 'calendars' | 'sites' | 'shifts'
+
+const gone: Record<Removable, string> = {
+  hours: 'These opening hours',
+  calendars: 'This calendar',
+  sites: 'This site',
+  shifts: 'This shift',
+}
+const removal: Record<Removable, 'deleteHours' | 'deleteCalendar' | 'deleteSite' | 'deleteShift'> = {
+  hours: 'deleteHours',
+  calendars: 'deleteCalendar',
+  sites: 'deleteSite',
+  shifts: 'deleteShift',
+}
+
+/** Who uses it, by name. */
+function usersOf({ follower }: Runtime, document: PlanDocument, what: Removable, id: string): string[] {
+  const named = (personId: string): string => follower.people.get(personId)?.name ?? personId
+  switch (what) {
+    case 'hours':
+      return usersOfHours(document, id)
+    case 'calendars':
+      return usersOfCalendar(document, id).map(calendarUserText)
+    case 'sites':
+      return document.people.filter(({ siteId }) => siteId === id).map((person) => named(person.id))
+    case 'shifts':
+      return document.people.filter(({ shiftId }) => shiftId === id).map((person) => named(person.id))
+  }
+}
+
+/** Takes one of these out of the plan. What is in use goes only with a replacement named. */
+export async function removeTimes(runtime: Runtime, who: Who, what: Removable, input: unknown): Promise<Saved> {
   const { draft, id, replacementId } = await removeShape.validate(input, { abortEarly: false, stripUnknown: true })
   const document = await currentDocument(runtime)
   const found = document[what].find((one) => one.id === id)
-  if (found === undefined) throw notFound(what === 'hours' ? 'These opening hours' : 'This calendar')
-  const users = what === 'hours' ? usersOfHours(document, id) : usersOfCalendar(document, id)
+  if (found === undefined) throw notFound(gone[what])
+  const users = usersOf(runtime, document, what, id)
   const known =
     replacementId == null || (replacementId !== id && document[what].some((one) => one.id === replacementId))
   if (!known) throw notValid('unknownReplacement', 'Replacement: this is no longer in the plan.', 'replacementId')
   if (users.length > 0 && replacementId === undefined)
     throw new ProblemError(
-      problem(409, 'inUse', 'In use', `“${found.name}” is used by ${users.join(', ')}. Choose what they use instead.`, {
+      problem(409, 'inUse', 'In use', `“${found.name}” is used by ${someOf(users)}. Choose what they use instead.`, {
         params: { count: users.length },
       }),
     )
   return publish(runtime, who, draft, found.name, {
-    kind: what === 'hours' ? 'deleteHours' : 'deleteCalendar',
+    kind: removal[what],
     id,
     replacementId: replacementId ?? null,
   })

@@ -90,7 +90,9 @@ export async function answering(request: Request, work: () => Promise<Response>)
   } catch (error) {
     if (error instanceof ProblemError) return problemResponse(error.problem)
     if (error instanceof ValidationError)
-      return problemResponse(problem(422, 'invalid', 'Not valid', error.errors.join(' '), { fields: fieldsOf(error) }))
+      return problemResponse(
+        problem(422, 'invalid', 'Not valid', [...new Set(error.errors)].join(' '), { fields: fieldsOf(error) }),
+      )
     if (error instanceof SyntaxError)
       return problemResponse(problem(400, 'notJson', 'Not readable', 'The body is not valid JSON.'))
     const trouble = sendTroubleOf(error)

@@ -10,7 +10,16 @@ import {
   type Visit,
 } from '@eudromos/core/routing'
 import type { TranscriptLine } from '@eudromos/database'
-import type { ChatView, InteractionView, MessageView, PersonView, PlanView, QueueView, WaitView } from '../view/view.ts'
+import type {
+  ChatView,
+  EmergencyView,
+  InteractionView,
+  MessageView,
+  PersonView,
+  PlanView,
+  QueueView,
+  WaitView,
+} from '../view/view.ts'
 import type { Follower } from './follower.ts'
 
 // From the folded state to what browsers are shown, one piece at a time.
@@ -37,6 +46,41 @@ export function planView({ state, document }: Follower): PlanView | null {
         hours: hours === undefined ? null : { id: hours.id, name: hours.name },
       }
     }),
+    sites: document.sites.map(({ id, name, zone }) => ({ id, name, zone })),
+    evacuatedStateId: document.centre.evacuatedStateId,
+    ownAbsences: document.centre.ownAbsences,
+  }
+}
+
+/** The emergency closings that last, as the centre sees them; of a seat those that touch it. */
+export function emergencyViews({ state, document, people, announcements }: Follower, agentId: string | null) {
+  const own = agentId === null ? null : new Set(state.index.queuesOf(agentId))
+  return state.emergencies
+    .filter(
+      ({ to, queueIds, evacuated }) =>
+        to === null &&
+        (own === null || queueIds.some((id) => own.has(id)) || evacuated.some((one) => one.agentId === agentId)),
+    )
+    .map(({ by, to: _to, announcementId, evacuated, ...one }): EmergencyView => ({
+      ...one,
+      siteName: document?.sites.find(({ id }) => id === one.siteId)?.name ?? null,
+      // At a seat nobody else's.
+      evacuatedIds: evacuated.map((each) => each.agentId).filter((id) => agentId === null || id === agentId),
+      announcement: announcementId === null ? null : (announcements.get(announcementId) ?? null),
+      byName: by === null ? null : (people.get(by)?.name ?? null),
+    }))
+}
+
+/** What customers of a queue are told of the emergency that closes it, or closed it at an instant; undefined: none. */
+export function closureOf({ state, announcements }: Follower, queueId: string, at: number): ChatView['closure'] {
+  const emergency = state.emergencies.find(
+    ({ queueIds, from, to }) => queueIds.includes(queueId) && from <= at && (to === null || at < to),
+  )
+  if (emergency === undefined) return undefined
+  const { announcementId, waiting } = emergency
+  return {
+    announcement: announcementId === null ? null : (announcements.get(announcementId) ?? null),
+    held: waiting === 'held',
   }
 }
 
@@ -58,6 +102,12 @@ export function personView({ state, people }: Follower, id: string): PersonView 
     queueIds: state.index.queuesOf(id),
     answeredToday: agent.today.answered,
     averageHandleMs: agent.today.handled === 0 ? null : Math.round(agent.today.handleSumMs / agent.today.handled),
+    siteId: state.lookup.people.get(id)?.siteId ?? null,
+    shiftId: state.lookup.people.get(id)?.shiftId ?? null,
+    onShift: agent.onShift,
+    absences: state.absences
+      .filter(({ agentId }) => agentId === id)
+      .map((absence) => ({ id: absence.id, from: absence.from, to: absence.to, reason: absence.reason })),
   }
 }
 
@@ -87,6 +137,7 @@ export function queueView({ state, people }: Follower, id: string): QueueView | 
     turnsAt: state.nextTurn(id),
     messages: awaiting.size,
     stopgap: stopgapView(state.stopgapOf(id), people),
+    emergencyId: state.lookup.emergencies.get(id)?.id ?? null,
     present,
     free: free.size,
   }
@@ -151,6 +202,10 @@ export function chatView(follower: Follower, interaction: Interaction): Omit<Cha
         ? null
         : estimateWaitSeconds(place, slots, free.size, state.queueDay(visit.queueId).recentHandleMs),
     opensAt: visit.awaitsOpening ? state.nextTurn(visit.queueId) : undefined,
+    closure:
+      interaction.phase === 'waiting' || interaction.phase === 'offered'
+        ? closureOf(follower, visit.queueId, state.at)
+        : undefined,
     receipts: interaction.receipts,
   }
 }

@@ -81,6 +81,15 @@ export const theme = createTheme({
         }),
       },
     },
+    MuiToggleButton: {
+      styleOverrides: {
+        root: ({ theme: t }) => ({
+          color: (t.vars ?? t).palette.text.primary,
+          textTransform: 'none',
+          '&.Mui-selected': { fontWeight: 700, textDecoration: 'underline', textUnderlineOffset: 4 },
+        }),
+      },
+    },
     // Labels stand in the outline's gap at 14 px, not at three quarters of the text.
     MuiInputLabel: {
       styleOverrides: { shrink: { '&.MuiInputLabel-outlined': { transform: 'translate(14px, -10px) scale(0.935)' } } },

@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 
-const name = (what: string) =>
+export const name = (what: string) =>
   yup
     .string()
     .trim()
@@ -8,10 +8,10 @@ const name = (what: string) =>
     .max(60, 'Name: use at most 60 characters.')
     .required(`Name: give ${what} a name.`)
 
-const description = yup.string().trim().max(500, 'Description: use at most 500 characters.').default('')
-const id = yup.string().trim().max(200).required()
+export const description = yup.string().trim().max(500, 'Description: use at most 500 characters.').default('')
+export const id = yup.string().trim().max(200).required()
 const time = yup.string().max(5).required()
-const interval = yup.object({ from: time, to: time })
+export const interval = yup.object({ from: time, to: time })
 
 /** Opening hours as the form sends them; what their times mean is checked by the core. */
 export const hoursShape = yup.object({

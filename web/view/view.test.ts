@@ -6,6 +6,7 @@ const view: View = {
   scope: 'seat',
   agentId: 'ana',
   plan: null,
+  emergencies: [],
   people: {},
   queues: {},
   interactions: { i1: { id: 'i1' } as InteractionView },

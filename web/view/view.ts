@@ -2,7 +2,7 @@
 // by the screens. All instants are the centre's milliseconds.
 import type { QueueFigures } from '@eudromos/core/figures'
 import type { PlanDocument, PresenceState, Role } from '@eudromos/core/plan'
-import type { Phase, Receipt, Side, Stopgap } from '@eudromos/core/routing'
+import type { Absence, Emergency, Phase, Receipt, Side, Stopgap } from '@eudromos/core/routing'
 
 export interface AttachmentView {
   readonly fileName: string
@@ -34,7 +34,14 @@ export interface PersonView {
   readonly queueIds: readonly string[]
   readonly answeredToday: number
   readonly averageHandleMs: number | null
+  readonly siteId: string | null
+  readonly shiftId: string | null
+  readonly onShift: boolean
+  /** Of now and later. */
+  readonly absences: readonly AbsenceView[]
 }
+
+export type AbsenceView = Pick<Absence, 'id' | 'from' | 'to' | 'reason'>
 
 /** How long somebody has waited: counted on from an instant, or standing still while the queue is closed. */
 export type WaitView = { readonly since: number } | { readonly stoppedMs: number }
@@ -54,6 +61,8 @@ export interface QueueView {
   readonly messages: number
   /** What was made of it live for a while, over its hours. */
   readonly stopgap: (Pick<Stopgap, 'id' | 'kind' | 'until' | 'reason'> & { readonly byName: string | null }) | null
+  /** The emergency that keeps it closed. */
+  readonly emergencyId: string | null
   /** People of the queue who are present, and who of them could take one now. */
   readonly present: number
   readonly free: number
@@ -98,6 +107,18 @@ export interface PlanView {
     /** The name of its opening hours; null: always open. */
     readonly hours: { readonly id: string; readonly name: string } | null
   }[]
+  readonly sites: readonly { readonly id: string; readonly name: string; readonly zone: string }[]
+  readonly evacuatedStateId: string
+  readonly ownAbsences: boolean
+}
+
+/** An emergency closing that lasts. */
+export interface EmergencyView extends Omit<Emergency, 'by' | 'to' | 'announcementId' | 'evacuated'> {
+  readonly siteName: string | null
+  readonly evacuatedIds: readonly string[]
+  /** What customers are told; null where nothing is. */
+  readonly announcement: string | null
+  readonly byName: string | null
 }
 
 export interface View {
@@ -107,6 +128,8 @@ export interface View {
   /** At the seat: whose it is. */
   readonly agentId: string | null
   readonly plan: PlanView | null
+  /** At the seat: those that touch it. */
+  readonly emergencies: readonly EmergencyView[]
   readonly people: Readonly<Record<string, PersonView>>
   readonly queues: Readonly<Record<string, QueueView>>
   readonly interactions: Readonly<Record<string, InteractionView>>
@@ -165,6 +188,8 @@ export interface ChatView {
   readonly estimatedWaitSeconds: number | null
   /** It is a message to a closed queue, which opens then (null: it is not known when); undefined otherwise. */
   readonly opensAt?: number | null
+  /** Its queue is, or was when it ended, closed in an emergency: what customers are told of that. */
+  readonly closure?: { readonly announcement: string | null; readonly held: boolean }
   readonly receipts: Readonly<Record<Side, Receipt>>
   readonly messages: readonly MessageView[]
 }

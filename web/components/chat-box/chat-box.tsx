@@ -169,7 +169,13 @@ function BeginForm({
         onChange={({ target }) => setText(target.value)}
         slotProps={{ htmlInput: { maxLength: 4000 } }}
       />
-      {chosen?.open === false && <Alert severity="info">{t.closedNow(openingText(chosen.opensAt))}</Alert>}
+      {chosen?.open === false && (
+        <Alert severity="info">
+          {chosen.closure === undefined
+            ? t.closedNow(openingText(chosen.opensAt))
+            : `${en.emergency.chatClosed(chosen.closure)} ${en.emergency.chatLeave}`}
+        </Alert>
+      )}
       <Button type="submit" variant="contained" disabled={busy || queueId === ''}>
         {chosen?.open === false ? t.leaveMessage : t.begin}
       </Button>

@@ -21,6 +21,8 @@ export interface LineChoice {
     readonly open: boolean
     /** When it opens next; null where it is open, or never opens. */
     readonly opensAt: number | null
+    /** What customers are told while an emergency keeps it closed; undefined: none does. */
+    readonly closure?: string | null
   }[]
 }
 

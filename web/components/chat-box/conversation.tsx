@@ -18,6 +18,10 @@ const mostBytes = 5 * 1024 * 1024
 const accepted = 'image/png,image/jpeg,image/gif,image/webp,application/pdf'
 
 function standing(view: ChatView): string {
+  if (view.closure !== undefined && (view.closure.held || view.opensAt !== undefined))
+    return `${en.emergency.chatClosed(view.closure.announcement)} ${
+      view.opensAt === undefined ? en.emergency.chatHeld : t.messageKept(null)
+    }`
   if (view.opensAt !== undefined) return t.messageKept(openingText(view.opensAt))
   if (view.phase === 'connected') return t.with(view.agentName ?? '')
   const place = view.place === null ? t.waiting : t.place(view.place)
@@ -35,7 +39,13 @@ const roundedWait = (seconds: number): number =>
   seconds < 600 ? Math.max(10, Math.round(seconds / 10) * 10) : Math.round(seconds / 60) * 60
 
 const ending = (view: ChatView): string =>
-  view.outcome === 'sentAway' ? t.sentAway : view.outcome === 'abandoned' ? t.left : t.over
+  view.closure !== undefined
+    ? en.emergency.chatClosed(view.closure.announcement)
+    : view.outcome === 'sentAway'
+      ? t.sentAway
+      : view.outcome === 'abandoned'
+        ? t.left
+        : t.over
 
 /** A chat from the customer's side: the place while waiting, the words, and the way out. */
 export function Conversation({ client, zone, onAgain }: { client: ChatClient; zone: string; onAgain: () => void }) {

@@ -8,7 +8,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { concernKey, concerns, headlineOf, type Concern, type Shown, type Situation } from '@eudromos/core/headline'
 import { en } from '../../messages/en.ts'
-import { waitMsAt, type View } from '../../view/view.ts'
+import { waitMsAt, type EmergencyView, type View } from '../../view/view.ts'
 import { clockText, inWords } from '../format.ts'
 import { Notches } from '../glyphs.tsx'
 import { ownPerson, useLive, useNow, useSeat } from '../stream/context.tsx'
@@ -38,14 +38,24 @@ function situationOf(view: View, now: number): Situation {
           return person !== undefined && person.connected && !admitting.has(person.stateId)
         }).length,
         active: plan.service === 'inService',
+        held: view.emergencies.some(({ id, waiting }) => id === queue.emergencyId && waiting === 'held'),
       }
     }),
     stuck: Object.values(view.interactions)
       .filter(({ stuck, phase }) => stuck && (phase === 'waiting' || phase === 'offered'))
       .map(({ id, queueId }) => ({ interactionId: id, queueId })),
     unattended: people.filter(({ stateId, connected }) => connected && stateId === missed).map(({ id }) => id),
+    emergencies: view.emergencies,
   }
 }
+
+/** What an emergency has closed, as a part of a sentence. */
+export const emergencyPlace = (view: View, { scope, siteName, queueIds }: EmergencyView): string =>
+  en.emergency.where(
+    scope,
+    siteName,
+    queueIds.map((id) => queueName(view, id)),
+  )
 
 export const queueName = (view: View | null, id: string): string =>
   view?.plan?.queues.find((queue) => queue.id === id)?.name ?? id
@@ -74,6 +84,13 @@ function sentence(concern: Concern, view: View): { text: string; href: string } 
     }
     case 'unattended':
       return { text: t.unattended(concern.personIds.length), href: `/live?person=${concern.personIds[0] ?? ''}` }
+    case 'emergency': {
+      const emergency = view.emergencies.find(({ id }) => id === concern.emergencyId)
+      const closed = emergency?.queueIds ?? []
+      const waiting = closed.reduce((sum, id) => sum + (view.queues[id]?.waiting ?? 0), 0)
+      const where = emergency === undefined ? '' : emergencyPlace(view, emergency)
+      return { text: en.emergency.headline(where, inWords(concern.forMs), waiting), href: '/live' }
+    }
     case 'nobodyListed':
       return { text: t.nobodyCould(queueName(view, concern.queueId)), href: `/plan?queue=${concern.queueId}` }
   }
@@ -136,6 +153,8 @@ function seatSentence(view: View, now: number): { text: string; strong: boolean 
   const t = en.headline
   const person = ownPerson(view)
   const own = Object.values(view.interactions)
+  if (person !== null && person.stateId === view.plan?.evacuatedStateId)
+    return { text: en.emergency.agentEvacuated, strong: true }
   const offer = own.find(({ phase }) => phase === 'offered')
   if (offer !== undefined) return { text: t.agentOffer(offer.customerName), strong: true }
   const turns = own

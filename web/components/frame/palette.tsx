@@ -45,6 +45,9 @@ export function Palette({ roles }: { roles: readonly Role[] }) {
       group: 'Rooms',
       go: () => router.push(path),
     }))
+    const lists = may(roles, 'live.view')
+      ? [{ label: en.rota.title, group: 'Rooms', go: () => router.push('/live/who') }]
+      : []
     const presence = (own === null ? [] : (plan?.presenceStates ?? []))
       .filter(({ choosable }) => choosable)
       .map(({ id, name }) => ({
@@ -64,7 +67,7 @@ export function Palette({ roles }: { roles: readonly Role[] }) {
       group: 'People',
       go: () => router.push(`/live?person=${id}`),
     }))
-    return [...rooms, ...presence, ...queues, ...people]
+    return [...rooms, ...lists, ...presence, ...queues, ...people]
   }, [roles, router, plan, own, live?.people, seatStore, notice])
   return (
     <Autocomplete<Target, false, false, false>

@@ -9,14 +9,15 @@ import useMediaQuery from '@mui/material/useMediaQuery'
 import { useEffect, useMemo, useState } from 'react'
 import { en } from '../../messages/en.ts'
 import { waitMsAt, type InteractionView, type View } from '../../view/view.ts'
-import { clockText } from '../format.ts'
-import { queueName } from '../frame/headline.tsx'
+import { clockText, timeText } from '../format.ts'
+import { emergencyPlace, queueName } from '../frame/headline.tsx'
 import { useNotice } from '../frame/notice.tsx'
 import { ownPerson, useNow, useSeat, useSeatStore } from '../stream/context.tsx'
 import { sendCommand } from '../stream/send.ts'
 import { ConversationBay } from './conversation-bay.tsx'
 import { OfferBay } from './offer-bay.tsx'
 import { SeatActions, type Act } from './act.ts'
+import { OwnTimes } from './own-times.tsx'
 import { soundOffer } from './sound.ts'
 import { WrapUpBay } from './wrap-up-bay.tsx'
 
@@ -54,6 +55,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
   const person = ownPerson(view)
   const bays = useBays(view, person?.slots ?? 1)
   const [focused, setFocused] = useState<string | null>(null)
+  const [timesOpen, setTimesOpen] = useState(false)
   const [lookedPast, setLookedPast] = useState<string | null>(null)
   const agentId = view?.agentId ?? ''
   const act = useMemo<Act>(
@@ -97,6 +99,8 @@ export function Seat({ onBehalfOf }: SeatProps) {
   // Where there is room for one only, an offer comes to the front, until its agent looks at something else.
   const front = offer !== undefined && offer.id !== lookedPast ? offer.id : worked
   const shown = narrow ? [front] : bays
+  const zone = view.plan?.zone ?? 'UTC'
+  const evacuated = person.stateId === view.plan?.evacuatedStateId
   const unattended = person.stateId === view.plan?.missedStateId
   const admits = view.plan?.presenceStates.find(({ id }) => id === person.stateId)?.admits.includes('chat') ?? false
   return (
@@ -114,6 +118,13 @@ export function Seat({ onBehalfOf }: SeatProps) {
             {en.seat.unattended}
           </Alert>
         )}
+        {view.emergencies.map((emergency) => (
+          <Alert key={emergency.id} severity="error" variant="outlined" sx={{ bgcolor: 'background.paper' }}>
+            {evacuated && emergency.evacuatedIds.includes(person.id)
+              ? en.emergency.seatEvacuated(emergencyPlace(view, emergency), timeText(emergency.from, zone, now))
+              : en.emergency.seatClosed(emergencyPlace(view, emergency), timeText(emergency.from, zone, now))}
+          </Alert>
+        ))}
         {narrow && bays.filter((id) => id !== null).length > 1 && (
           <Box role="group" aria-label={en.seat.bays} sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
             {bays.map((id) => {
@@ -177,19 +188,32 @@ export function Seat({ onBehalfOf }: SeatProps) {
                 }}
               >
                 <Typography variant="body2" sx={{ color: 'text.secondary', textAlign: 'center' }}>
-                  {admits ? en.seat.roomForOne : en.seat.offlineBay}
+                  {admits ? en.seat.roomForOne : evacuated ? en.emergency.seatBay : en.seat.offlineBay}
                 </Typography>
               </Box>
             )
           })}
         </Box>
         <MyQueues view={view} now={now} />
-        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          {en.seat.today(
-            person.answeredToday,
-            person.averageHandleMs === null ? null : clockText(person.averageHandleMs),
-          )}
-        </Typography>
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
+          <Typography variant="body2" sx={{ color: 'text.secondary', flex: 1 }}>
+            {en.seat.today(
+              person.answeredToday,
+              person.averageHandleMs === null ? null : clockText(person.averageHandleMs),
+            )}
+          </Typography>
+          <Button variant="text" aria-haspopup="dialog" onClick={() => setTimesOpen(true)}>
+            {en.rota.mine}
+          </Button>
+        </Box>
+        <OwnTimes
+          open={timesOpen}
+          person={person}
+          view={view}
+          now={now}
+          act={act}
+          onClose={() => setTimesOpen(false)}
+        />
       </Box>
     </SeatActions>
   )

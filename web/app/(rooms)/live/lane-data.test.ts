@@ -1,91 +1,23 @@
-import { freshFigures } from '@eudromos/core/figures'
+import {
+  madeInteraction as interaction,
+  madePerson as person,
+  madePlanQueue,
+  madeView,
+} from '../../../view/testing/index.ts'
 import type { InteractionView, PersonView, View } from '../../../view/view.ts'
 import { fullLanes, lanesOf, pilesOf } from './lane-data.ts'
 
-const interaction = (id: string, queueId: string, waitSince: number): InteractionView => ({
-  id,
-  customerName: id,
-  queueId,
-  phase: 'waiting',
-  test: false,
-  arrivedAt: waitSince,
-  wait: { since: waitSince },
-  awaitsOpening: false,
-  stuck: false,
-  offer: null,
-  agentId: null,
-  connectedAt: null,
-  customerHere: true,
-  wrapUp: null,
-  dispositionId: null,
-  turn: { side: 'agent', since: waitSince },
-  receipts: { customer: { delivered: 0, seen: 0 }, agent: { delivered: 0, seen: 0 } },
-})
-
-const person = (id: string, rest: Partial<PersonView> = {}): PersonView => ({
-  id,
-  name: id,
-  simulated: false,
-  roles: ['agent'],
-  stateId: 'ready',
-  stateSince: 0,
-  idleSince: 0,
-  connected: true,
-  slots: 1,
-  carried: [],
-  queueIds: ['q0'],
-  answeredToday: 0,
-  averageHandleMs: null,
-  ...rest,
-})
-
-function view(queueCount: number, interactions: InteractionView[], people: PersonView[]): View {
-  const queues = Array.from({ length: queueCount }, (_, n) => ({
-    id: `q${n}`,
-    name: `Queue ${n}`,
-    service: 'inService' as const,
-    target: { percent: 80, seconds: 20 },
-    agentIds: people.map(({ id }) => id),
-    hours: null,
-  }))
-  return {
-    seq: 1,
-    at: 0,
-    scope: 'live',
-    agentId: null,
-    plan: {
-      version: 1,
-      centreName: 'c',
-      zone: 'UTC',
-      defaultTargetSeconds: 60,
-      missedStateId: 'unattended',
-      presenceStates: [{ id: 'ready', name: 'Ready', admits: ['chat'], choosable: true, signedOut: false }],
-      declineReasons: [],
-      dispositions: [],
-      queues,
-    },
-    people: Object.fromEntries(people.map((p) => [p.id, p])),
-    queues: Object.fromEntries(
-      queues.map(({ id }) => [
-        id,
-        {
-          id,
-          figures: { ...freshFigures(0), entered: 4, answered: 4, answeredWithin: 3 },
-          waiting: 0,
-          oldestWait: null,
-          open: true,
-          turnsAt: null,
-          messages: 0,
-          stopgap: null,
-          present: 0,
-          free: 0,
-        },
-      ]),
+const view = (queueCount: number, interactions: InteractionView[], people: PersonView[]): View =>
+  madeView({
+    queues: Array.from({ length: queueCount }, (_, n) =>
+      madePlanQueue(
+        `q${n}`,
+        people.map(({ id }) => id),
+      ),
     ),
-    interactions: Object.fromEntries(interactions.map((i) => [i.id, i])),
-    messages: {},
-  }
-}
+    interactions,
+    people,
+  })
 
 test('tokens stand by their wait, the people by what they carry', () => {
   const people = [
@@ -127,4 +59,13 @@ test('of forty queues twelve lanes stand full, those with somebody waiting among
   const full = fullLanes(lanes)
   expect(full.size).toBe(12)
   expect(full.has('q33') && full.has('q39') && full.has('q0')).toBe(true)
+})
+
+test('a queue closed in an emergency says so, and nothing of a stopgap under it', () => {
+  const stopgap = { id: 's', kind: 'closed', until: 200_000, reason: 'weather', byName: null } as const
+  const closed = madeView({
+    queues: [madePlanQueue('q0', [])],
+    live: { q0: { open: false, emergencyId: 'e1', stopgap } },
+  })
+  expect(lanesOf(closed, 100_000)[0]?.opening).toMatchObject({ emergency: true, stopgap: null, pressing: false })
 })

@@ -16,6 +16,8 @@ export interface Opening {
   readonly turnsAt: number | null
   readonly messages: number
   readonly stopgap: View['queues'][string]['stopgap']
+  /** It is closed in an emergency. */
+  readonly emergency: boolean
   /** It closes within a quarter of an hour, and people wait. */
   readonly pressing: boolean
 }
@@ -98,11 +100,13 @@ function laneOf(
 
 function openingOf(live: View['queues'][string] | undefined, waiting: number, now: number): Opening {
   const { open, turnsAt, messages, stopgap } = live ?? { open: true, turnsAt: null, messages: 0, stopgap: null }
+  const emergency = live?.emergencyId != null
   return {
     open,
     turnsAt,
     messages,
-    stopgap,
+    stopgap: emergency ? null : stopgap,
+    emergency,
     pressing: open && waiting > 0 && turnsAt !== null && turnsAt - now <= soonMs,
   }
 }

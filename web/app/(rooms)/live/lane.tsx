@@ -32,7 +32,7 @@ const text = (ms: number | null): string | null => (ms === null ? null : clockTe
 
 /** The lane's last line: closed or soon so, else when it closes next and how fast it answers. */
 function Standing({ lane, plan, now }: Pick<LaneProps, 'lane' | 'plan' | 'now'>) {
-  const { open, turnsAt, pressing } = lane.opening
+  const { open, turnsAt, pressing, emergency } = lane.opening
   const at = turnsAt === null ? null : timeText(turnsAt, plan.zone, now)
   const inTime = turnsAt === null ? '' : inWords(turnsAt - now)
   const service = en.live.service[lane.queue.service]
@@ -44,13 +44,15 @@ function Standing({ lane, plan, now }: Pick<LaneProps, 'lane' | 'plan' | 'now'>)
           at === null ? text(averageHandleMs(lane.figures)) : null,
         )
   const calm = [at === null ? null : en.live.until(at), service === '' ? averages : service].filter(Boolean).join(' · ')
-  const line = !open
-    ? at === null
-      ? en.live.closed
-      : en.live.opensAt(at, inTime)
-    : pressing
-      ? en.live.closesAt(at ?? '', inTime)
-      : calm
+  const line = emergency
+    ? en.emergency.lane
+    : !open
+      ? at === null
+        ? en.live.closed
+        : en.live.opensAt(at, inTime)
+      : pressing
+        ? en.live.closesAt(at ?? '', inTime)
+        : calm
   return (
     <Typography
       variant="body2"
@@ -67,12 +69,12 @@ function Standing({ lane, plan, now }: Pick<LaneProps, 'lane' | 'plan' | 'now'>)
 }
 
 /** The queue's name, which opens what can be said of it and done about its hours. */
-function NameButton({ lane, onQueue }: Pick<LaneProps, 'lane' | 'onQueue'>) {
+export function QueueName({ queue, onQueue }: Pick<LaneProps, 'onQueue'> & Pick<Lane, 'queue'>) {
   return (
     <ButtonBase
-      onClick={() => onQueue(lane.queue.id)}
+      onClick={() => onQueue(queue.id)}
       aria-haspopup="dialog"
-      title={lane.queue.name}
+      title={queue.name}
       sx={{
         font: 'inherit',
         maxWidth: '100%',
@@ -85,7 +87,7 @@ function NameButton({ lane, onQueue }: Pick<LaneProps, 'lane' | 'onQueue'>) {
         '&:hover': { textDecoration: 'underline' },
       }}
     >
-      {lane.queue.name}
+      {queue.name}
     </ButtonBase>
   )
 }
@@ -95,7 +97,7 @@ function Figures({ lane, plan, now, onQueue }: Pick<LaneProps, 'lane' | 'plan' |
   return (
     <Box sx={{ minWidth: 0 }}>
       <Typography variant="h3" component="h2" noWrap>
-        <NameButton lane={lane} onQueue={onQueue} />
+        <QueueName queue={lane.queue} onQueue={onQueue} />
       </Typography>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <Typography variant="figure" sx={{ color: latenessColor[levelState], whiteSpace: 'nowrap' }}>
@@ -334,7 +336,7 @@ export function FoldedLane({ lane, onQueue }: Pick<LaneProps, 'lane' | 'onQueue'
     >
       <Typography variant="body2" noWrap>
         <strong>
-          <NameButton lane={lane} onQueue={onQueue} />
+          <QueueName queue={lane.queue} onQueue={onQueue} />
         </strong>{' '}
         {!lane.opening.open && `${en.live.closed}, `}
         {lane.waiting.length === 0

@@ -12,6 +12,7 @@ import { clockText, timeText } from '../../../components/format.ts'
 import { en } from '../../../messages/en.ts'
 import { latenessColor } from '../../../components/glyphs.tsx'
 import type { Lane } from './lane-data.ts'
+import { QueueName } from './lane.tsx'
 
 const columns = [
   'Queue',
@@ -31,11 +32,24 @@ const columns = [
   'Busy',
 ]
 
-const openingText = ({ open, turnsAt }: Lane['opening'], zone: string, now: number): string =>
-  turnsAt === null ? (open ? en.live.alwaysOpen : en.live.closed) : en.live.turns(open, timeText(turnsAt, zone, now))
+const openingText = ({ open, turnsAt, emergency }: Lane['opening'], zone: string, now: number): string =>
+  emergency
+    ? en.emergency.lane
+    : turnsAt === null
+      ? open
+        ? en.live.alwaysOpen
+        : en.live.closed
+      : en.live.turns(open, timeText(turnsAt, zone, now))
+
+interface LanesTableProps {
+  readonly lanes: readonly Lane[]
+  readonly zone: string
+  readonly now: number
+  readonly onQueue: (queueId: string) => void
+}
 
 /** The lanes as a table of the same figures. */
-export function LanesTable({ lanes, zone, now }: { lanes: readonly Lane[]; zone: string; now: number }) {
+export function LanesTable({ lanes, zone, now, onQueue }: LanesTableProps) {
   const figure = (value: string | number | null) => (
     <TableCell align="right">
       <Typography variant="figure">{value ?? '–'}</Typography>
@@ -58,7 +72,7 @@ export function LanesTable({ lanes, zone, now }: { lanes: readonly Lane[]; zone:
           {lanes.map(({ queue, waiting, level, levelState, figures, free, soon, busy, opening }) => (
             <TableRow key={queue.id}>
               <TableCell component="th" scope="row">
-                {queue.name}
+                <QueueName queue={queue} onQueue={onQueue} />
               </TableCell>
               {figure(waiting.length)}
               {figure(time(waiting.at(-1)?.waitMs ?? null))}

@@ -10,6 +10,8 @@ import { targetPlace } from '@eudromos/core/figures'
 import { timeText, weekdayText } from '../../../components/format.ts'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
+import { EmergencyBanner } from './emergency-banner.tsx'
+import { EmergencyDrawer } from './emergency-drawer.tsx'
 import { GroundsDrawer } from './grounds-drawer.tsx'
 import { fullLanes, lanesOf } from './lane-data.ts'
 import { FoldedLane, laneColumns, LaneRow, TargetLine } from './lane.tsx'
@@ -22,10 +24,11 @@ interface LiveRoomProps {
   readonly mayActAs: boolean
   readonly mayEdit: boolean
   readonly mayLayOver: boolean
+  readonly mayCloseAll: boolean
 }
 
 /** The supervisor's view of now. */
-export function LiveRoom({ maySetPresence, mayActAs, mayEdit, mayLayOver }: LiveRoomProps) {
+export function LiveRoom({ maySetPresence, mayActAs, mayEdit, mayLayOver, mayCloseAll }: LiveRoomProps) {
   const { view, clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const router = useRouter()
@@ -40,7 +43,8 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit, mayLayOver }: Live
     if (!held.current || full.size === 0) setFull(new Set(wanted.split(' ')))
   }, [wanted, full.size])
   const open = useCallback(
-    (what: 'grounds' | 'person' | 'lane', id: string) => router.replace(`/live?${what}=${id}`, { scroll: false }),
+    (what: 'grounds' | 'person' | 'lane' | 'emergency', id: string) =>
+      router.replace(`/live?${what}=${id}`, { scroll: false }),
     [router],
   )
   const close = useCallback(() => router.replace('/live', { scroll: false }), [router])
@@ -71,12 +75,19 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit, mayLayOver }: Live
         <Typography variant="body2" sx={{ color: 'text.secondary', marginInlineStart: 'auto' }}>
           {en.live.planVersion(plan.version)}
         </Typography>
+        <Button component={Link} href="/live/who" variant="text">
+          {en.rota.title}
+        </Button>
+        {mayCloseAll && <Button onClick={() => open('emergency', 'new')}>{en.emergency.begin}</Button>}
         <Button onClick={() => setAsTable(!asTable)} aria-pressed={asTable}>
           {asTable ? en.live.asLanes : en.live.asTable}
         </Button>
       </Box>
+      {view.emergencies.map((emergency) => (
+        <EmergencyBanner key={emergency.id} emergency={emergency} view={view} now={now} mayEnd={mayCloseAll} />
+      ))}
       {asTable ? (
-        <LanesTable lanes={lanes} zone={plan.zone} now={now} />
+        <LanesTable lanes={lanes} zone={plan.zone} now={now} onQueue={onQueue} />
       ) : (
         <Box
           onPointerEnter={() => (held.current = true)}
@@ -141,6 +152,7 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit, mayLayOver }: Live
         </Box>
       )}
       <GroundsDrawer interactionId={params.get('grounds')} view={view} onClose={close} onPerson={onPerson} />
+      {mayCloseAll && <EmergencyDrawer open={params.get('emergency') !== null} view={view} onClose={close} />}
       <QueueDrawer queueId={params.get('lane')} view={view} now={now} onClose={close} mayLayOver={mayLayOver} />
       <PersonDrawer
         personId={params.get('person')}

@@ -63,6 +63,17 @@ export function PersonDrawer({ personId, view, now, onClose, maySetPresence, may
           <Typography variant="body2">
             {t.serves}: {person.queueIds.map((id) => queueName(view, id)).join(', ') || t.none}
           </Typography>
+          <Typography variant="body2">
+            <Box component={Link} href={`/live/who?person=${person.id}`} sx={{ color: 'text.primary' }}>
+              {person.absences.some(({ from, to }) => from <= now && now < to)
+                ? t.absent
+                : person.onShift
+                  ? t.onShift
+                  : person.shiftId === null
+                    ? t.noShift
+                    : t.offShift}
+            </Box>
+          </Typography>
           {maySetPresence && (
             <Box
               role="group"

@@ -9,13 +9,15 @@ import Link from 'next/link'
 import { useState } from 'react'
 import { v7 as newId } from 'uuid'
 import { Zone } from '@eudromos/core/hours'
-import { stopgapReasons, type StopgapKind, type StopgapReason } from '@eudromos/core/plan'
+import type { StopgapKind, StopgapReason } from '@eudromos/core/plan'
 import { inWords, timeText } from '../../../components/format.ts'
 import { SidePanel } from '../../../components/side-panel.tsx'
 import { useLiveStore } from '../../../components/stream/context.tsx'
 import { sendCommand } from '../../../components/stream/send.ts'
+import { useSending } from '../../../components/stream/sending.ts'
 import { en } from '../../../messages/en.ts'
 import type { PlanView, View } from '../../../view/view.ts'
+import { ReasonField } from './reason-field.tsx'
 
 const t = en.stopgap
 const dayMs = 86_400_000
@@ -32,11 +34,18 @@ interface QueueDrawerProps {
 export function QueueDrawer({ queueId, view, now, onClose, mayLayOver }: QueueDrawerProps) {
   const queue = view.plan?.queues.find(({ id }) => id === queueId)
   const live = queueId === null ? undefined : view.queues[queueId]
+  const emergency = view.emergencies.find(({ id }) => id === live?.emergencyId)
   return (
     <SidePanel open={queue !== undefined && live !== undefined} title={queue?.name ?? ''} onClose={onClose}>
       {queue !== undefined && live !== undefined && view.plan !== null && (
         <>
-          <Typography sx={{ fontWeight: 650 }}>{standing(live, view.plan.zone, now)}</Typography>
+          {emergency === undefined ? (
+            <Typography sx={{ fontWeight: 650 }}>{standing(live, view.plan.zone, now)}</Typography>
+          ) : (
+            <Alert severity="error" variant="outlined">
+              {en.emergency.drawer(timeText(emergency.from, view.plan.zone, now))}
+            </Alert>
+          )}
           {live.messages > 0 && <Typography>{t.messages(live.messages)}</Typography>}
           <Typography variant="body2">
             {queue.hours === null ? (
@@ -46,7 +55,7 @@ export function QueueDrawer({ queueId, view, now, onClose, mayLayOver }: QueueDr
             )}
           </Typography>
           {live.stopgap !== null && <Current stopgap={live.stopgap} view={view} now={now} mayLayOver={mayLayOver} />}
-          {mayLayOver && (
+          {mayLayOver && emergency === undefined && (
             <Begin key={`${queue.id} ${live.open}`} queueId={queue.id} open={live.open} plan={view.plan} now={now} />
           )}
           <Typography variant="body2">
@@ -79,7 +88,7 @@ interface CurrentProps {
 
 function Current({ stopgap, view, now, mayLayOver }: CurrentProps) {
   const store = useLiveStore()
-  const [error, setError] = useState<string | null>(null)
+  const { error, send } = useSending()
   const { id, kind, until, reason, byName } = stopgap
   const zone = view.plan?.zone ?? 'UTC'
   return (
@@ -87,14 +96,7 @@ function Current({ stopgap, view, now, mayLayOver }: CurrentProps) {
       severity="info"
       action={
         mayLayOver ? (
-          <Button
-            onClick={() => {
-              setError(null)
-              sendCommand(store, 'endStopgap', { stopgapId: id }).catch((caught: Error) => setError(caught.message))
-            }}
-          >
-            {t.end}
-          </Button>
+          <Button onClick={() => void send(() => sendCommand(store, 'endStopgap', { stopgapId: id }))}>{t.end}</Button>
         ) : undefined
       }
     >
@@ -120,28 +122,17 @@ function Begin({ queueId, open, plan, now }: { queueId: string; open: boolean; p
   const [kind, setKind] = useState<StopgapKind>(open ? 'closed' : 'open')
   const [time, setTime] = useState(() => timeText(Math.ceil((now + 30 * 60_000) / 300_000) * 300_000, plan.zone))
   const [reason, setReason] = useState<StopgapReason | ''>('')
-  const [error, setError] = useState<string | null>(null)
-  const [busy, setBusy] = useState(false)
+  const { busy, error, send } = useSending()
   const until = nextAt(time, plan.zone, now)
-  const send = async (): Promise<void> => {
-    setBusy(true)
-    setError(null)
-    try {
-      await sendCommand(store, 'beginStopgap', { stopgapId: newId(), queueId, kind, until, reason })
-      setReason('')
-    } catch (caught) {
-      setError((caught as Error).message)
-    } finally {
-      setBusy(false)
-    }
-  }
+  const begin = (): Promise<void> =>
+    sendCommand(store, 'beginStopgap', { stopgapId: newId(), queueId, kind, until, reason })
   return (
     <Box
       component="form"
       aria-label={t.title}
       onSubmit={(event) => {
         event.preventDefault()
-        void send()
+        void send(begin, () => setReason(''))
       }}
       sx={{ display: 'grid', gap: 1.5, borderTop: 1, borderColor: 'divider', paddingBlockStart: 1.5 }}
     >
@@ -160,18 +151,7 @@ function Begin({ queueId, open, plan, now }: { queueId: string; open: boolean; p
           helperText={until === null ? undefined : t.inTime(inWords(until - now))}
           slotProps={{ inputLabel: { shrink: true } }}
         />
-        <TextField
-          select
-          label={t.reason}
-          value={reason}
-          onChange={({ target }) => setReason(target.value as StopgapReason)}
-        >
-          {stopgapReasons.map((one) => (
-            <MenuItem key={one} value={one}>
-              {t.reasons[one]}
-            </MenuItem>
-          ))}
-        </TextField>
+        <ReasonField value={reason} onChange={setReason} />
       </Box>
       {error !== null && <Alert severity="error">{error}</Alert>}
       <Box>

@@ -28,7 +28,7 @@ export function Effects({ queue, plan }: { queue: Queue; plan: PlanState }) {
   const able = couldServe(queue, plan.document)
   const present = able
     .flatMap(({ id }) => view?.people[id] ?? [])
-    .filter((person) => admitsChat(view?.plan ?? null, person))
+    .filter((person) => admitsChat(view?.plan ?? null, person) && (person.onShift || !queue.onShiftOnly))
   const free = present.filter(isFree).sort((a, b) => a.idleSince - b.idleSince || (a.id < b.id ? -1 : 1))
   const next = free[0]
   const live = view?.queues[queue.id]
@@ -47,6 +47,11 @@ export function Effects({ queue, plan }: { queue: Queue; plan: PlanState }) {
       ))}
       <div>
         {able.length > 0 && <Typography sx={{ fontWeight: 650 }}>{t.couldServe(able.length)}</Typography>}
+        {queue.onShiftOnly && able.length > 0 && (
+          <Typography>
+            {en.shift.onShiftNow(able.filter(({ id }) => view?.people[id]?.onShift === true).length, able.length)}
+          </Typography>
+        )}
         <Typography>{t.nowReady(present.length, free.length)}</Typography>
         {now > 0 && (
           <Typography>

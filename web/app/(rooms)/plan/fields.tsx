@@ -2,12 +2,14 @@
 import Autocomplete from '@mui/material/Autocomplete'
 import Box from '@mui/material/Box'
 import FormControlLabel from '@mui/material/FormControlLabel'
+import FormHelperText from '@mui/material/FormHelperText'
 import MenuItem from '@mui/material/MenuItem'
 import Switch from '@mui/material/Switch'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { Controller, type Control, type FieldPath } from 'react-hook-form'
 import { serviceStates, type PlanDocument } from '@eudromos/core/plan'
+import { fewOptions } from '../../../components/few-options.ts'
 import { useNotice } from '../../../components/frame/notice.tsx'
 import { requestJson } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
@@ -164,6 +166,7 @@ export function PeopleField({ control, people }: { control: QueueControl; people
         <Autocomplete
           multiple
           disableCloseOnSelect
+          filterOptions={fewOptions}
           options={agents}
           value={[...field.value]}
           disabled={field.disabled ?? false}
@@ -181,6 +184,30 @@ export function PeopleField({ control, people }: { control: QueueControl; people
             />
           )}
         />
+      )}
+    />
+  )
+}
+
+export function OnShiftField({ control }: { control: QueueControl }) {
+  return (
+    <Controller
+      control={control}
+      name="onShiftOnly"
+      render={({ field }) => (
+        <div>
+          <FormControlLabel
+            control={
+              <Switch
+                checked={field.value}
+                disabled={field.disabled}
+                onChange={({ target: { checked } }) => field.onChange(checked)}
+              />
+            }
+            label={en.shift.onShiftOnly}
+          />
+          <FormHelperText>{en.shift.onShiftHelp}</FormHelperText>
+        </div>
       )}
     />
   )

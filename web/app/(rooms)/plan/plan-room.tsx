@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
 import { v7 as newId } from 'uuid'
-import { checkHours, checkQueue, type PlanDocument } from '@eudromos/core/plan'
+import { checkHours, checkQueue, checkShift, checkSite, type PlanDocument } from '@eudromos/core/plan'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { request } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
@@ -16,6 +16,9 @@ import type { PlanState } from '../../../server/plan.ts'
 import { blankCalendar, CalendarForm } from './hours/calendar-form.tsx'
 import { blankHours, HoursForm } from './hours/hours-form.tsx'
 import { NavList } from './nav-list.tsx'
+import { ShiftForm } from './places/shift-form.tsx'
+import { SiteForm } from './places/site-form.tsx'
+import { blankShift, blankSite, type ShiftValue, type SiteValue } from './places/values.ts'
 import { QueueForm } from './queue-form.tsx'
 
 type Queue = PlanDocument['queues'][number]
@@ -37,16 +40,18 @@ const blank = (): Queue => ({
   onShiftOnly: false,
 })
 
-type Kind = 'queue' | 'hours' | 'calendar'
+type Kind = 'queue' | 'shift' | 'site' | 'hours' | 'calendar'
 type Thing<K extends Kind = Kind> = { [P in K]: { readonly kind: P; readonly value: Values[P] } }[K]
 
 interface Values {
   readonly queue: Queue
   readonly hours: PlanDocument['hours'][number]
   readonly calendar: PlanDocument['calendars'][number]
+  readonly site: SiteValue
+  readonly shift: ShiftValue
 }
 
-const kinds: readonly Kind[] = ['queue', 'hours', 'calendar']
+const kinds: readonly Kind[] = ['queue', 'shift', 'site', 'hours', 'calendar']
 
 function freshOf(kind: Kind, document: PlanDocument): Thing {
   switch (kind) {
@@ -56,8 +61,17 @@ function freshOf(kind: Kind, document: PlanDocument): Thing {
       return { kind, value: blankHours(newId(), document.centre.zone) }
     case 'calendar':
       return { kind, value: blankCalendar(newId()) }
+    case 'site':
+      return { kind, value: blankSite(newId(), document.centre.zone) }
+    case 'shift':
+      return { kind, value: blankShift(newId(), document.centre.zone) }
   }
 }
+
+const sitting = ({ people }: PlanDocument, id: string): string[] =>
+  people.filter(({ siteId }) => siteId === id).map((person) => person.id)
+const working = ({ people }: PlanDocument, id: string): string[] =>
+  people.filter(({ shiftId }) => shiftId === id).map((person) => person.id)
 
 /** What the address names: one thing of the plan, by default the first queue. */
 function wantedOf(params: { get(name: string): string | null }, document: PlanDocument): Thing | null {
@@ -67,8 +81,25 @@ function wantedOf(params: { get(name: string): string | null }, document: PlanDo
   if (hours !== undefined) return { kind: 'hours', value: hours }
   const calendar = pick(document.calendars, params.get('calendar'))
   if (calendar !== undefined) return { kind: 'calendar', value: calendar }
+  const site = pick(document.sites, params.get('site'))
+  if (site !== undefined) return { kind: 'site', value: { ...site, personIds: sitting(document, site.id) } }
+  const shift = pick(document.shifts, params.get('shift'))
+  if (shift !== undefined) return { kind: 'shift', value: { ...shift, personIds: working(document, shift.id) } }
   const queue = pick(document.queues, params.get('queue')) ?? document.queues[0]
   return queue === undefined ? null : { kind: 'queue', value: queue }
+}
+
+/** How many findings each thing of the plan has, of those that depend on the date as from `at` (0: not yet known). */
+function findingsOf(document: PlanDocument, at: number): Record<Kind, ReadonlyMap<string, number>> {
+  const count = <T extends { readonly id: string }>(all: readonly T[], find: (one: T) => readonly unknown[]) =>
+    new Map(all.map((one) => [one.id, at === 0 ? 0 : find(one).length]))
+  return {
+    queue: new Map(document.queues.map((one) => [one.id, checkQueue(one, document).length])),
+    hours: count(document.hours, (one) => checkHours(one, document, at)),
+    site: count(document.sites, (one) => checkSite(one, sitting(document, one.id), document, at)),
+    shift: count(document.shifts, (one) => checkShift(one, working(document, one.id), document, at)),
+    calendar: new Map(),
+  }
 }
 
 /** The plan bench: what there is to the left, the one thing being edited in the middle, its effects to the right. */
@@ -85,7 +116,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
   const [round, setRound] = useState(0)
   const [leavingTo, setLeavingTo] = useState<(() => void) | null>(null)
   const { document } = plan
-  const { queues, hours, calendars } = document
+  const { queues, hours, calendars, sites, shifts } = document
   const made = begun ?? (params.get('queue') === 'new' && mayEdit ? fresh : null)
   useEffect(() => {
     if (!dirty) return
@@ -94,14 +125,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
     return () => window.removeEventListener('beforeunload', stay)
   }, [dirty])
   const shown = made ?? wantedOf(params, document)
-  const findings = useMemo(
-    (): Record<Kind, ReadonlyMap<string, number>> => ({
-      queue: new Map(queues.map((one) => [one.id, checkQueue(one, document).length])),
-      hours: new Map(hours.map((one) => [one.id, hour === 0 ? 0 : checkHours(one, document, hour * 3_600_000).length])),
-      calendar: new Map(),
-    }),
-    [queues, hours, document, hour],
-  )
+  const findings = useMemo(() => findingsOf(document, hour * 3_600_000), [document, hour])
   /** Leaves what is edited, after asking where that would lose something. */
   const leave = (go: () => void): void => {
     if (dirty) setLeavingTo(() => go)
@@ -139,9 +163,12 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
         under: service === 'inService' ? undefined : en.plan.serviceNames[service],
       })),
     },
+    shift: { title: en.shift.title, fresh: en.shift.fresh, all: shifts },
+    site: { title: en.site.title, fresh: en.site.fresh, all: sites },
     hours: { title: en.hours.short, fresh: en.hours.fresh, all: hours },
     calendar: { title: en.calendar.title, fresh: en.calendar.fresh, all: calendars },
   }
+  const agents = useMemo(() => plan.people.filter(({ roles }) => roles.includes('agent')), [plan.people])
   const common = {
     isNew: made !== null,
     document,
@@ -220,6 +247,30 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
           onSaved={(id) => saved('hours', id)}
           onDuplicate={(like) =>
             begin({ kind: 'hours', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
+          }
+        />
+      )}
+      {shown?.kind === 'site' && (
+        <SiteForm
+          key={`${shown.value.id} ${round}`}
+          {...common}
+          people={plan.people}
+          value={shown.value}
+          onSaved={(id) => saved('site', id)}
+          onDuplicate={(like) =>
+            begin({ kind: 'site', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), personIds: [] } })
+          }
+        />
+      )}
+      {shown?.kind === 'shift' && (
+        <ShiftForm
+          key={`${shown.value.id} ${round}`}
+          {...common}
+          people={agents}
+          value={shown.value}
+          onSaved={(id) => saved('shift', id)}
+          onDuplicate={(like) =>
+            begin({ kind: 'shift', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), personIds: [] } })
           }
         />
       )}

@@ -15,7 +15,15 @@ import { en } from '../../../messages/en.ts'
 import type { PlanState, Saved } from '../../../server/plan.ts'
 import { queueShape } from '../../../view/queue-shape.ts'
 import { Effects } from './effects.tsx'
-import { CustomersField, NumberField, PeopleField, ServiceField, TargetField, TextLine } from './fields.tsx'
+import {
+  CustomersField,
+  NumberField,
+  OnShiftField,
+  PeopleField,
+  ServiceField,
+  TargetField,
+  TextLine,
+} from './fields.tsx'
 import { FormFoot, Trouble } from './form-parts.tsx'
 import { HoursField } from './hours-field.tsx'
 
@@ -107,6 +115,7 @@ export function QueueForm({
           </Box>
         </Box>
         <PeopleField control={control} people={plan.people} />
+        <OnShiftField control={control} />
         <TargetField control={control} />
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
           <NumberField control={control} name="answerWindowSeconds" label={en.plan.window} help={en.plan.windowHelp} />

@@ -1,10 +1,8 @@
 'use client'
 import CloseIcon from '@mui/icons-material/Close'
-import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
-import Paper from '@mui/material/Paper'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
@@ -12,13 +10,12 @@ import { dateOf, dayMs, dayOf, Zone, type Holiday } from '@eudromos/core/hours'
 import { usersOfCalendar, type PlanDocument } from '@eudromos/core/plan'
 import { useLive, useNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
+import { calendarUserText } from '../../../../messages/rota.ts'
 import { copiedToNextYear, sorted, spanText } from '../../../../view/calendar.ts'
 import { calendarShape } from '../../../../view/hours-shape.ts'
 import { CalendarFiles } from './calendar-files.tsx'
-import { useDraftForm } from './draft-form.ts'
-import { FormFoot, Trouble } from '../form-parts.tsx'
-import type { EditorProps } from './hours-form.tsx'
-import { RemoveDialog } from './remove-dialog.tsx'
+import { useDraftForm } from '../draft-form.ts'
+import { EditorFrame, TextPart, type EditorProps } from '../editor.tsx'
 import { YearView } from './year-view.tsx'
 
 const t = en.calendar
@@ -47,48 +44,26 @@ export function CalendarForm(props: EditorProps<Calendar>) {
   const thisYear = now === 0 ? null : dateOf(Math.floor(Zone.of(zone).toWall(now) / dayMs)).year
   const [wantedYear, setYear] = useState<number | null>(null)
   const year = wantedYear ?? thisYear
-  const [removing, setRemoving] = useState(false)
-  const { value, set, fields } = form
-  const users = usersOfCalendar(document, initial.id)
-  const text = (name: 'name' | 'description', label: string) => (
-    <TextField
-      label={label}
-      value={value[name]}
-      disabled={!mayEdit}
-      fullWidth
-      error={fields[name] !== undefined || fields[`calendar.${name}`] !== undefined}
-      helperText={fields[name] ?? fields[`calendar.${name}`]}
-      onChange={({ target }) => set({ [name]: target.value })}
-    />
-  )
+  const { value, set } = form
+  const users = usersOfCalendar(document, initial.id).map(calendarUserText)
   const ofYear = value.holidays.filter(({ from }) => Number(from.slice(0, 4)) === year)
   return (
     <>
-      <Paper
-        component="form"
-        noValidate
-        aria-label={t.one}
-        onSubmit={(event) => {
-          event.preventDefault()
-          void form.save()
-        }}
-        sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 2 }}
+      <EditorFrame
+        form={form}
+        label={t.one}
+        fresh={t.fresh}
+        isNew={isNew}
+        mayEdit={mayEdit}
+        onReload={onReload}
+        onDuplicate={onDuplicate}
+        calm={t.usedBy(users)}
+        users={users}
+        others={document.calendars}
+        none={t.noneInstead}
       >
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-          <Typography variant="h1" component="h2" noWrap sx={{ flex: 1 }}>
-            {value.name || t.fresh}
-          </Typography>
-          {mayEdit && !isNew && onDuplicate !== undefined && (
-            <>
-              <Button onClick={() => onDuplicate(value)}>{en.plan.duplicate}</Button>
-              <Button onClick={() => setRemoving(true)}>{en.hours.remove}</Button>
-            </>
-          )}
-        </Box>
-        {!mayEdit && <Alert severity="info">{en.plan.readOnly}</Alert>}
-        <Trouble trouble={form.trouble} onReload={onReload} />
-        {text('name', en.plan.name)}
-        {text('description', en.plan.description)}
+        <TextPart form={form} mayEdit={mayEdit} name="name" label={en.plan.name} />
+        <TextPart form={form} mayEdit={mayEdit} name="description" label={en.plan.description} />
         {year !== null && (
           <>
             <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
@@ -125,8 +100,7 @@ export function CalendarForm(props: EditorProps<Calendar>) {
             )}
           </>
         )}
-        <FormFoot form={form} mayEdit={mayEdit} calm={t.usedBy(users)} />
-      </Paper>
+      </EditorFrame>
       <Box sx={{ display: 'grid', gap: 1.5 }}>
         {year !== null && now > 0 && (
           <CalendarFiles
@@ -139,18 +113,6 @@ export function CalendarForm(props: EditorProps<Calendar>) {
         )}
         {year !== null && <YearView holidays={value.holidays} year={year} zone={zone} />}
       </Box>
-      <RemoveDialog
-        open={removing}
-        name={initial.name}
-        users={users}
-        none={t.noneInstead}
-        others={document.calendars.filter(({ id }) => id !== initial.id)}
-        onClose={() => setRemoving(false)}
-        onRemove={(replacementId) => {
-          setRemoving(false)
-          void form.remove(replacementId)
-        }}
-      />
     </>
   )
 }

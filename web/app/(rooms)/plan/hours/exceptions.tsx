@@ -8,6 +8,7 @@ import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { dayOf, type DateException } from '@eudromos/core/hours'
 import { en } from '../../../../messages/en.ts'
+import type { WeekWords } from '../../../../messages/hours.ts'
 import { intervalsFrom } from '../../../../view/week.ts'
 
 const t = en.hours
@@ -15,6 +16,8 @@ const t = en.hours
 interface ExceptionsProps {
   readonly exceptions: readonly DateException[]
   readonly disabled: boolean
+  /** Of opening hours, if nothing else is said. */
+  readonly words?: WeekWords
   readonly onChange: (exceptions: readonly DateException[]) => void
 }
 
@@ -23,7 +26,7 @@ const typed = ({ intervals }: DateException): string => intervals.map(({ from, t
 const columns = '150px minmax(0, 1fr) minmax(0, 1fr) 34px'
 
 /** Dates that differ from the week: closed, or open at other times. */
-export function Exceptions({ exceptions, disabled, onChange }: ExceptionsProps) {
+export function Exceptions({ exceptions, disabled, words = t, onChange }: ExceptionsProps) {
   const [date, setDate] = useState('')
   const [times, setTimes] = useState('')
   const [name, setName] = useState('')
@@ -45,7 +48,7 @@ export function Exceptions({ exceptions, disabled, onChange }: ExceptionsProps) 
       </Typography>
       {exceptions.length === 0 && (
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          {t.noExceptions}
+          {words.noExceptions}
         </Typography>
       )}
       {exceptions.map((exception) => (
@@ -55,7 +58,7 @@ export function Exceptions({ exceptions, disabled, onChange }: ExceptionsProps) 
         >
           <Typography variant="figure">{exception.date}</Typography>
           <Typography variant="figure" noWrap title={typed(exception)}>
-            {typed(exception) || t.closedDay}
+            {typed(exception) || words.closedDay}
           </Typography>
           <Typography noWrap title={exception.name}>
             {exception.name}
@@ -91,9 +94,9 @@ export function Exceptions({ exceptions, disabled, onChange }: ExceptionsProps) 
             slotProps={{ inputLabel: { shrink: true } }}
           />
           <TextField
-            label={t.times}
+            label={words.times}
             value={times}
-            placeholder={t.closedDay}
+            placeholder={words.closedDay}
             error={intervals === null}
             helperText={intervals === null ? t.typedWrong : undefined}
             onChange={({ target }) => setTimes(target.value)}

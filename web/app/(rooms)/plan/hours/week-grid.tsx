@@ -10,7 +10,7 @@ import Typography from '@mui/material/Typography'
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { WeeklyInterval } from '@eudromos/core/hours'
 import { en } from '../../../../messages/en.ts'
-import { weekdays } from '../../../../messages/hours.ts'
+import { weekdays, type WeekWords } from '../../../../messages/hours.ts'
 import {
   barOf,
   copiedDay,
@@ -38,6 +38,8 @@ type Grip =
 interface WeekGridProps {
   readonly weekly: readonly WeeklyInterval[]
   readonly disabled: boolean
+  /** Of opening hours, if nothing else is said. */
+  readonly words?: WeekWords
   readonly onChange: (weekly: readonly WeeklyInterval[]) => void
 }
 
@@ -49,7 +51,7 @@ const nameOf = (bar: Bar): string => {
 const sameBar = (a: Bar, b: Bar): boolean => a.weekday === b.weekday && a.start === b.start && a.end === b.end
 
 /** The week as it is drawn: a row a day, drag to add, stretch and move; typed beside it; by keyboard on each interval. */
-export function WeekGrid({ weekly, disabled, onChange }: WeekGridProps) {
+export function WeekGrid({ weekly, disabled, words = t, onChange }: WeekGridProps) {
   const tracks = useRef<HTMLDivElement>(null)
   const [grip, setGrip] = useState<Grip | null>(null)
   const [shown, setShown] = useState<Bar | null>(null)
@@ -208,13 +210,14 @@ export function WeekGrid({ weekly, disabled, onChange }: WeekGridProps) {
             weekday={n + 1}
             weekly={weekly}
             disabled={disabled}
+            words={words}
             onChange={onChange}
           />
         ))}
       </Box>
       {!disabled && (
         <Typography variant="body2" sx={{ gridColumn: '1 / -1', color: 'text.secondary', marginBlockStart: 0.5 }}>
-          {t.weekHelp}
+          {words.weekHelp}
         </Typography>
       )}
     </Box>
@@ -243,7 +246,6 @@ function BarMark({ bar, drawing = false, disabled, onPointerDown, onKeyDown }: B
     borderRadius: 0.75,
     overflow: 'hidden',
   })
-  const wide = Math.min(bar.end, dayMinutes) - bar.start >= 240
   return (
     <>
       <ButtonBase
@@ -258,13 +260,22 @@ function BarMark({ bar, drawing = false, disabled, onPointerDown, onKeyDown }: B
           ...place(bar.weekday, bar.start, Math.min(bar.end, dayMinutes)),
           cursor: disabled ? 'default' : 'grab',
           touchAction: 'none',
+          containerType: 'inline-size',
         }}
       >
-        {wide && (
-          <Typography variant="figure" component="span" sx={{ lineHeight: 1, pointerEvents: 'none' }}>
-            {from}–{to}
-          </Typography>
-        )}
+        <Typography
+          variant="figure"
+          component="span"
+          sx={{
+            lineHeight: 1,
+            whiteSpace: 'nowrap',
+            pointerEvents: 'none',
+            // Its times stand in it where they fit; typed they stand beside the week in any case.
+            '@container (max-width: 97px)': { display: 'none' },
+          }}
+        >
+          {from}–{to}
+        </Typography>
       </ButtonBase>
       {bar.end > dayMinutes && (
         <Box
@@ -280,11 +291,12 @@ interface DayLineProps {
   readonly weekday: number
   readonly weekly: readonly WeeklyInterval[]
   readonly disabled: boolean
+  readonly words: WeekWords
   readonly onChange: (weekly: readonly WeeklyInterval[]) => void
 }
 
 /** A day's intervals as text, and its copying to other days. */
-function DayLine({ weekday, weekly, disabled, onChange }: DayLineProps) {
+function DayLine({ weekday, weekly, disabled, words, onChange }: DayLineProps) {
   const typed = typedDay(weekly, weekday)
   const [text, setText] = useState(typed)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
@@ -307,7 +319,7 @@ function DayLine({ weekday, weekly, disabled, onChange }: DayLineProps) {
     <Box sx={{ height: rowHeight, display: 'flex', alignItems: 'center', gap: 0.5 }}>
       <TextField
         value={text}
-        placeholder={t.closedDay}
+        placeholder={words.closedDay}
         disabled={disabled}
         error={intervals === null}
         onChange={({ target }) => setText(target.value)}

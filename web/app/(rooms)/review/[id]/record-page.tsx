@@ -62,6 +62,7 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
             <Fact name={t.columns.agent} value={row.agentName ?? '–'} words />
             <Fact name={t.columns.disposition} value={row.dispositionName ?? '–'} words />
           </Box>
+          {row.sentOn > 0 && <Typography>{t.sentOn(row.sentOn)}</Typography>}
           {row.handedBack > 0 && <Typography>{t.handedBack(row.handedBack)}</Typography>}
           {[...acts].map(([key, n]) => {
             const [actor = '', agent = ''] = key.split(' ')

@@ -1,5 +1,6 @@
 import { answering } from '../../../../server/problem.ts'
 import { limitPublic } from '../../../../server/gateway.ts'
+import { closureOf } from '../../../../server/project.ts'
 import { runtime } from '../../../../server/runtime.ts'
 
 /** The lines customers reach the centre by, and what each can be about. Test customers see what is in preparation. */
@@ -7,7 +8,8 @@ export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     limitPublic(request, 'lines', 240)
     const customerId = new URL(request.url).searchParams.get('customer') ?? ''
-    const { document, state } = (await runtime()).follower
+    const { follower } = await runtime()
+    const { document, state } = follower
     const open = (document?.queues ?? []).filter(
       ({ service, testCustomerIds }) =>
         service === 'inService' || (service === 'inPreparation' && testCustomerIds.includes(customerId)),
@@ -26,6 +28,7 @@ export const GET = (request: Request): Promise<Response> =>
             inPreparation: service === 'inPreparation',
             open,
             opensAt: open ? null : state.nextTurn(id),
+            closure: open ? undefined : closureOf(follower, id, state.at)?.announcement,
           }
         }),
     }))

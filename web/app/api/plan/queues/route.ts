@@ -1,4 +1,4 @@
-import { readJson } from '../../../../server/limits.ts'
+import { changing } from '../../../../server/plan-routes.ts'
 import { readPlanState, saveQueue } from '../../../../server/plan.ts'
 import { answering, notFound } from '../../../../server/problem.ts'
 import { runtime } from '../../../../server/runtime.ts'
@@ -12,8 +12,4 @@ export const GET = (request: Request): Promise<Response> =>
     return Response.json(state)
   })
 
-export const PUT = (request: Request): Promise<Response> =>
-  answering(request, async () => {
-    const who = await permit('plan.edit')
-    return Response.json(await saveQueue(await runtime(), who, await readJson(request, 1024 * 1024)))
-  })
+export const PUT = changing(saveQueue)

@@ -1,11 +1,11 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import { ValidationError, type Schema } from 'yup'
-import { useNotice } from '../../../../components/frame/notice.tsx'
-import { useLiveStore } from '../../../../components/stream/context.tsx'
-import { Refused, requestJson } from '../../../../components/stream/send.ts'
-import { en } from '../../../../messages/en.ts'
-import type { Saved } from '../../../../server/plan.ts'
+import { useNotice } from '../../../components/frame/notice.tsx'
+import { useLiveStore } from '../../../components/stream/context.tsx'
+import { Refused, requestJson } from '../../../components/stream/send.ts'
+import { en } from '../../../messages/en.ts'
+import type { Saved } from '../../../server/plan.ts'
 
 interface DraftFormOptions<T> {
   readonly initial: T
@@ -78,15 +78,26 @@ export function useDraftForm<T extends { readonly id: string }>({
     await send('PUT', { [part]: value })
   }
   return {
+    initial,
     value,
     set: (change: Partial<T>) => setValue((before) => ({ ...before, ...change })),
     undo: () => setValue(initial),
     changed,
     dirty,
     trouble,
-    fields,
+    /** What is wrong with one of its fields, by its name. */
+    faultOf: (name: string): string | undefined => fields[name] ?? fields[`${part}.${name}`],
     busy,
     save,
     remove: (replacementId?: string | null) => send('DELETE', { id: value.id, replacementId }),
   }
+}
+
+export type DraftForm<T> = Omit<
+  ReturnType<typeof useDraftForm<T & { readonly id: string }>>,
+  'initial' | 'value' | 'set'
+> & {
+  readonly initial: T
+  readonly value: T
+  readonly set: (change: Partial<T>) => void
 }

@@ -8,7 +8,7 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
-import { en } from '../../../../messages/en.ts'
+import { en } from '../../../messages/en.ts'
 
 const t = en.hours
 const nothing = ' '

@@ -1,0 +1,1 @@
+ALTER TABLE "content" ALTER COLUMN "interaction_id" DROP NOT NULL;

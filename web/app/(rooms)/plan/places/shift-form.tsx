@@ -1,0 +1,66 @@
+'use client'
+import { useMemo } from 'react'
+import { useLive, useNow } from '../../../../components/stream/context.tsx'
+import { en } from '../../../../messages/en.ts'
+import type { PlanState } from '../../../../server/plan.ts'
+import { shiftShape } from '../../../../view/place-shape.ts'
+import { useDraftForm } from '../draft-form.ts'
+import { CalendarsField, EditorFrame, HeadFields, PeoplePart, type EditorProps } from '../editor.tsx'
+import { Exceptions } from '../hours/exceptions.tsx'
+import { WeekGrid } from '../hours/week-grid.tsx'
+import { Pauses } from './pauses.tsx'
+import { ShiftEffects } from './shift-effects.tsx'
+import type { ShiftValue } from './values.ts'
+
+const t = en.shift
+
+type ShiftFormProps = EditorProps<ShiftValue> & { readonly people: PlanState['people'] }
+
+/** When people work: a week like that of opening hours, what is planned within it, and who works it. */
+export function ShiftForm(props: ShiftFormProps) {
+  const { value: initial, isNew, document, people, draft, mayEdit, onDirty, onSaved, onReload, onDuplicate } = props
+  const form = useDraftForm({
+    initial,
+    isNew,
+    shape: shiftShape,
+    url: '/api/plan/shifts',
+    part: 'shift',
+    draft,
+    onDirty,
+    onSaved,
+  })
+  const { clockOffsetMs } = useLive()
+  const now = useNow(clockOffsetMs)
+  const names = useMemo(() => new Map(people.map(({ id, name }) => [id, name])), [people])
+  const { value, set } = form
+  return (
+    <>
+      <EditorFrame
+        form={form}
+        label={t.one}
+        fresh={t.fresh}
+        isNew={isNew}
+        mayEdit={mayEdit}
+        onReload={onReload}
+        onDuplicate={onDuplicate}
+        calm={t.calm(initial.personIds.length)}
+        users={initial.personIds.map((id) => names.get(id) ?? id)}
+        others={document.shifts}
+        none={t.none}
+      >
+        <HeadFields form={form} mayEdit={mayEdit} now={now} />
+        <PeoplePart form={form} mayEdit={mayEdit} label={t.people(value.personIds.length)} people={people} />
+        <WeekGrid weekly={value.weekly} disabled={!mayEdit} words={t} onChange={(weekly) => set({ weekly })} />
+        <Pauses pauses={value.pauses} disabled={!mayEdit} onChange={(pauses) => set({ pauses })} />
+        <CalendarsField form={form} mayEdit={mayEdit} label={en.hours.calendars} document={document} />
+        <Exceptions
+          exceptions={value.exceptions}
+          disabled={!mayEdit}
+          words={t}
+          onChange={(exceptions) => set({ exceptions })}
+        />
+      </EditorFrame>
+      <ShiftEffects shift={value} document={document} names={names} now={now} />
+    </>
+  )
+}

@@ -1,0 +1,11 @@
+import { answering } from '../../../server/problem.ts'
+import { readRota } from '../../../server/rota.ts'
+import { runtime } from '../../../server/runtime.ts'
+import { permit } from '../../../server/who.ts'
+
+/** Sites, shifts and holiday calendars as they are published; an agent gets their own. */
+export const GET = (request: Request): Promise<Response> =>
+  answering(request, async () => {
+    const who = await permit('live.view', 'seat')
+    return Response.json(readRota(await runtime(), who))
+  })

@@ -1,0 +1,150 @@
+import { connect, readContents, type Database, type Submission } from '@eudromos/database'
+import { may } from '@eudromos/core/plan'
+import { ValidationError } from 'yup'
+import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
+import { commandOf } from './commands.ts'
+import { ProblemError } from './problem.ts'
+import type { Runtime } from './runtime.ts'
+import type { Who } from './who.ts'
+
+jest.mock('server-only', () => ({}))
+
+let place: TestDatabase
+let database: Database
+let sent: Submission[]
+let runtime: Runtime
+
+beforeAll(async () => {
+  place = await testDatabase()
+  database = connect(place.webUrl)
+})
+
+afterAll(async () => {
+  await database.$client.end()
+  await place.drop()
+})
+
+beforeEach(() => {
+  sent = []
+  const submit = (submission: Submission) => {
+    sent.push(submission)
+    return Promise.resolve({ seq: 7, refusal: null })
+  }
+  runtime = { database, sender: { submit } } as unknown as Runtime
+})
+
+const sup: Who = { id: 'sup', name: 'Sup', roles: ['supervisor'] }
+const ana: Who = { id: 'ana', name: 'Ana', roles: ['agent'] }
+const mei: Who = { id: 'mei', name: 'Mei', roles: ['observer'] }
+
+let count = 0
+const ask = (who: Who, type: string, body: object, onBehalfOf: string | null = null): Promise<number> =>
+  commandOf(runtime, who, { id: `c${(count += 1)}`, type, body, onBehalfOf })
+
+/** The code or the sentence that it is refused with. */
+async function refusalOf(asked: Promise<number>): Promise<string> {
+  try {
+    await asked
+  } catch (error) {
+    if (error instanceof ProblemError) return error.problem.code
+    if (error instanceof ValidationError) return error.errors.join(' ')
+    throw error
+  }
+  return 'done'
+}
+
+const emergency = {
+  emergencyId: 'e1',
+  scope: 'centre',
+  evacuate: true,
+  waiting: 'held',
+  talking: 'goOn',
+  reason: 'weather',
+}
+const absence = { absenceId: 'a1', agentId: 'ana', from: 1, to: 2, reason: 'sick' }
+
+describe('an emergency closing', () => {
+  test('keeps its announcement as content, and hands the router its id only', async () => {
+    expect(await ask(sup, 'beginEmergency', { ...emergency, announcement: '  The quay is under water. ' })).toBe(7)
+    const body = sent[0]?.command.body as unknown as { announcementId: string }
+    expect(body).toMatchObject({ siteId: null, queueIds: [], sendOnTo: null })
+    expect(JSON.stringify(sent)).not.toContain('under water')
+    const words = await readContents(database, [body.announcementId])
+    expect(words.get(body.announcementId)?.text).toBe('The quay is under water.')
+  })
+
+  test('may have none', async () => {
+    await ask(sup, 'beginEmergency', { ...emergency, announcement: '   ' })
+    expect(sent[0]?.command.body).toMatchObject({ announcementId: null })
+  })
+
+  test.each([
+    [{ scope: 'planet' }, 'What closes: choose one of the list.'],
+    [{ waiting: 'gone' }, 'Those waiting: choose one of the list.'],
+    [{ talking: undefined }, 'Conversations: choose one.'],
+    [{ evacuate: undefined }, 'Evacuate: say whether.'],
+    [{ announcement: 'x'.repeat(501) }, 'Announcement: write at most 500 characters.'],
+  ])('with %o is refused, the field named', async (wrong, sentence) => {
+    expect(await refusalOf(ask(sup, 'beginEmergency', { ...emergency, ...wrong }))).toBe(sentence)
+    expect(sent).toEqual([])
+  })
+})
+
+describe('who may ask for what', () => {
+  test.each([
+    ['beginEmergency', emergency],
+    ['endEmergency', { emergencyId: 'e1' }],
+    ['beginStopgap', { stopgapId: 's', queueId: 'q', kind: 'closed', until: 1, reason: 'weather' }],
+    ['endStopgap', { stopgapId: 's' }],
+  ])('%s: supervisors, nobody else', async (type, body) => {
+    expect(await refusalOf(ask(sup, type, body))).toBe('done')
+    expect(await refusalOf(ask(ana, type, body))).toBe('notAllowed')
+    expect(await refusalOf(ask(mei, type, body))).toBe('notAllowed')
+  })
+
+  test('absences: supervisors anybody’s, agents their own', async () => {
+    expect(await refusalOf(ask(sup, 'enterAbsence', absence))).toBe('done')
+    expect(await refusalOf(ask(ana, 'enterAbsence', absence))).toBe('done')
+    expect(await refusalOf(ask(ana, 'enterAbsence', { ...absence, agentId: 'ben' }))).toBe('notAllowed')
+    expect(await refusalOf(ask(mei, 'removeAbsence', { absenceId: 'a1', agentId: 'ana' }))).toBe('notAllowed')
+  })
+
+  test('a seat: its agent, and a supervisor who says in whose name', async () => {
+    const answer = { agentId: 'ana', offerId: 'o', interactionId: 'i' }
+    expect(await refusalOf(ask(ana, 'answerOffer', answer))).toBe('done')
+    expect(await refusalOf(ask(sup, 'answerOffer', answer))).toBe('notAllowed')
+    expect(await refusalOf(ask(sup, 'answerOffer', answer, 'ana'))).toBe('done')
+    expect(sent.at(-1)?.command).toMatchObject({ actor: { id: 'sup' }, onBehalfOf: 'ana' })
+    expect(await refusalOf(ask(ana, 'answerOffer', answer, 'ben'))).toBe('notAllowed')
+  })
+
+  test('presence: one’s own, and others’ by those who may set it', async () => {
+    const presence = { agentId: 'ana', stateId: 'break' }
+    expect(may(['supervisor'], 'presence.setOthers')).toBe(true)
+    expect(await refusalOf(ask(ana, 'setPresence', presence))).toBe('done')
+    expect(await refusalOf(ask(sup, 'setPresence', presence))).toBe('done')
+    expect(await refusalOf(ask(ana, 'setPresence', { ...presence, agentId: 'ben' }))).toBe('notAllowed')
+  })
+
+  test('what is not a command of people is refused by name', async () => {
+    expect(await refusalOf(ask(sup, 'publishPlan', {}))).toBe('This command is not known.')
+  })
+})
+
+test('notes are kept as content, an empty text as none', async () => {
+  const body = { agentId: 'ana', interactionId: 'i', dispositionId: null }
+  await ask(ana, 'saveWrapUp', { ...body, notes: 'She found it herself.' })
+  const { notesContentId } = sent[0]?.command.body as unknown as { notesContentId: string }
+  expect((await readContents(database, [notesContentId])).get(notesContentId)?.text).toBe('She found it herself.')
+  await ask(ana, 'saveWrapUp', { ...body, notes: ' ' })
+  expect(sent[1]?.command.body).toMatchObject({ notesContentId: null })
+})
+
+test('words of a message travel beside the command, not in it', async () => {
+  await ask(ana, 'sendMessage', { agentId: 'ana', interactionId: 'i', text: ' Good morning ' })
+  expect(sent[0]?.content).toMatchObject({ interactionId: 'i', body: 'Good morning' })
+  expect(JSON.stringify(sent[0]?.command)).not.toContain('Good morning')
+  expect(await refusalOf(ask(ana, 'sendMessage', { agentId: 'ana', interactionId: 'i', text: '  ' }))).toBe(
+    'Write something first.',
+  )
+})

@@ -1,0 +1,181 @@
+import { connect, readDraft, type Database } from '@eudromos/database'
+import type { PlanDocument } from '@eudromos/core/plan'
+import { ValidationError } from 'yup'
+import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
+import { load, skerrow } from '../../scripts/demo/load.ts'
+import { beginsAt, people } from '../../scripts/demo/scenario.ts'
+import {
+  allowOwnAbsences,
+  readPlanState,
+  removeTimes,
+  saveCalendar,
+  saveHours,
+  saveQueue,
+  saveShift,
+  saveSite,
+} from './plan.ts'
+import { ProblemError, type Problem } from './problem.ts'
+import type { Runtime } from './runtime.ts'
+import type { Who } from './who.ts'
+
+jest.mock('server-only', () => ({}))
+
+const who: Who = { id: 'rosalind-okafor', name: 'Rosalind Okafor', roles: ['supervisor'] }
+let place: TestDatabase
+let database: Database
+let runtime: Runtime
+let trouble: string | null
+
+beforeAll(async () => {
+  place = await testDatabase()
+  database = connect(place.ownerUrl)
+  await load(database, skerrow, 'a password for tests', beginsAt)
+  runtime = {
+    database,
+    clock: { now: () => beginsAt },
+    follower: { people: new Map(people.map((person) => [person.id, person])) },
+    sender: { trouble: () => trouble, awaitAnswer: () => Promise.resolve({ ok: true, seq: 9 }) },
+  } as unknown as Runtime
+})
+
+beforeEach(() => {
+  trouble = null
+})
+
+afterAll(async () => {
+  await database.$client.end()
+  await place.drop()
+})
+
+async function current(): Promise<{ draft: number; document: PlanDocument }> {
+  const read = await readDraft(database)
+  if (read === null) throw new Error('no draft')
+  return { draft: read.version, document: read.document }
+}
+
+/** The problem it is refused with; a shape that does not fit counts as code `invalid`. */
+async function problemOf(asked: Promise<unknown>): Promise<Pick<Problem, 'code' | 'detail' | 'fields'> | null> {
+  try {
+    await asked
+  } catch (error) {
+    if (error instanceof ProblemError) return error.problem
+    if (error instanceof ValidationError) return { code: 'invalid', detail: error.errors.join(' ') }
+    throw error
+  }
+  return null
+}
+
+const named = <T extends { readonly id: string }>(all: readonly T[], id: string): T => {
+  const found = all.find((one) => one.id === id)
+  if (found === undefined) throw new Error(`no ${id}`)
+  return found
+}
+
+test('a site is saved with its people, who leave where they sat', async () => {
+  const { draft, document } = await current()
+  const vellan = named(document.sites, 'vellan')
+  const site = { ...vellan, description: 'By the lighthouse.', personIds: ['ana-mirel', 'tamsin-rook'] }
+  expect(await saveSite(runtime, who, { draft, site })).toMatchObject({ draft: draft + 1, seq: 9 })
+  const after = await current()
+  expect(named(after.document.sites, 'vellan')).toMatchObject({ description: 'By the lighthouse.' })
+  expect(after.document.people.filter(({ siteId }) => siteId === 'vellan').map(({ id }) => id)).toEqual([
+    'ana-mirel',
+    'tamsin-rook',
+  ])
+})
+
+test('a shift is saved with its pauses and its people', async () => {
+  const { draft, document } = await current()
+  const pauses = [{ weekday: 1, kind: 'training' as const, from: '10:00', to: '11:00' }]
+  const shift = { ...named(document.shifts, 'office'), pauses, personIds: ['bram-ostrander'] }
+  await saveShift(runtime, who, { draft, shift })
+  expect(named((await current()).document.shifts, 'office').pauses).toEqual(pauses)
+})
+
+test.each<[string, object, string]>([
+  ['a name that is taken', { name: 'marrow bay' }, 'nameTaken'],
+  ['a calendar that is gone', { calendarIds: ['gone'] }, 'unknownCalendar'],
+  ['a zone that does not exist', { zone: 'Mars/Olympus' }, 'notValid'],
+  ['no name', { name: ' ' }, 'invalid'],
+  ['people left out', { personIds: undefined }, 'invalid'],
+])('a site with %s is refused', async (_, wrong, code) => {
+  const { draft, document } = await current()
+  const site = { ...named(document.sites, 'vellan'), personIds: [], ...wrong }
+  expect((await problemOf(saveSite(runtime, who, { draft, site })))?.code).toBe(code)
+  expect((await current()).draft).toBe(draft)
+})
+
+test.each<[string, object, string]>([
+  ['a name that is taken', { name: 'Late' }, 'nameTaken'],
+  ['a time that is none', { weekly: [{ weekday: 1, from: '25:00', to: '26:00' }] }, 'notValid'],
+  ['a pause of another kind', { pauses: [{ weekday: 1, kind: 'nap', from: '10:00', to: '11:00' }] }, 'invalid'],
+])('a shift with %s is refused', async (_, wrong, code) => {
+  const { draft, document } = await current()
+  const shift = { ...named(document.shifts, 'early'), personIds: [], ...wrong }
+  const found = await problemOf(saveShift(runtime, who, { draft, shift }))
+  expect(found?.code).toBe(code)
+  expect((await current()).draft).toBe(draft)
+})
+
+test('the field of a fault is named', async () => {
+  const { draft, document } = await current()
+  const hours = { ...named(document.hours, 'office'), name: 'Freight desk' }
+  expect((await problemOf(saveHours(runtime, who, { draft, hours })))?.fields).toEqual({
+    name: 'Name: “Freight desk” is taken. Choose a different name.',
+  })
+  const queue = { ...named(document.queues, 'groups'), atClosingTo: 'groups' }
+  expect(Object.keys((await problemOf(saveQueue(runtime, who, { draft, queue })))?.fields ?? {})).toEqual([
+    'atClosingTo',
+  ])
+  const calendar = { ...named(document.calendars, 'vellan'), holidays: [{ name: 'x', from: '2027-02-30', until: '' }] }
+  expect((await problemOf(saveCalendar(runtime, who, { draft, calendar })))?.code).toBeDefined()
+})
+
+test.each([
+  ['sites', 'marrow-bay', /Ulla Berg/],
+  ['shifts', 'night', /Viggo Dahl/],
+  ['hours', 'freight', /Vehicles & freight/],
+  ['calendars', 'marrow-bay', /Night, from Marrow Bay/],
+] as const)('of %s what is in use goes only with a replacement', async (what, id, users) => {
+  const { draft } = await current()
+  const found = await problemOf(removeTimes(runtime, who, what, { draft, id }))
+  expect(found).toMatchObject({ code: 'inUse', detail: expect.stringMatching(users) as string })
+  expect((await problemOf(removeTimes(runtime, who, what, { draft, id, replacementId: id })))?.code).toBe(
+    'unknownReplacement',
+  )
+  expect((await problemOf(removeTimes(runtime, who, what, { draft, id: 'gone' })))?.code).toBe('notFound')
+})
+
+test('a site that goes leaves its people to the one in its place', async () => {
+  const { draft } = await current()
+  await removeTimes(runtime, who, 'sites', { draft, id: 'marrow-bay', replacementId: 'vellan' })
+  const { document } = await current()
+  expect(document.sites.map(({ id }) => id)).toEqual(['port-ansel', 'vellan'])
+  expect(named(document.people, 'ulla-berg').siteId).toBe('vellan')
+})
+
+test('whether agents enter their own absences is a setting that needs no draft', async () => {
+  await allowOwnAbsences(runtime, who, { allowed: false })
+  expect((await current()).document.centre.ownAbsences).toBe(false)
+  expect((await problemOf(allowOwnAbsences(runtime, who, {})))?.code).toBe('invalid')
+})
+
+test('who saves an older draft is told, and nothing of it is taken', async () => {
+  const { draft, document } = await current()
+  const queue = { ...named(document.queues, 'groups'), description: 'Not this.' }
+  expect((await problemOf(saveQueue(runtime, who, { draft: draft - 1, queue })))?.code).toBe('draftMoved')
+  expect(named((await current()).document.queues, 'groups').description).not.toBe('Not this.')
+})
+
+test('without a router at work nothing is taken in', async () => {
+  trouble = 'the router is silent'
+  const { draft, document } = await current()
+  const queue = named(document.queues, 'groups')
+  await expect(saveQueue(runtime, who, { draft, queue })).rejects.toMatchObject({ trouble: 'overloaded' })
+})
+
+test('the plan is read with its people by name and its test customers', async () => {
+  const state = await readPlanState(runtime)
+  expect(state?.people.find(({ id }) => id === 'ana-mirel')).toMatchObject({ name: 'Ana Mirel', roles: ['agent'] })
+  expect(state?.testCustomers).toHaveLength(2)
+})

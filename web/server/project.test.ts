@@ -1,0 +1,117 @@
+import { visitOf } from '@eudromos/core/routing'
+import { TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
+import type { RotaPlan } from '@eudromos/core/rota'
+import type { Follower } from './follower.ts'
+import { chatView, closureOf, emergencyViews, personView, queueView } from './project.ts'
+import { readRota } from './rota.ts'
+import type { Runtime } from './runtime.ts'
+import type { Who } from './who.ts'
+
+jest.mock('server-only', () => ({}))
+
+const person = (id: string) => ({ id, name: `${id} Name`, simulated: false, roles: ['agent'] })
+
+/** Ana sits at the port and serves boats, ben at Vellan and serves trains. */
+function followed() {
+  const queues = [testQueue('boats', ['ana']), testQueue('trains', ['ben'])]
+  const shifts = [{ id: 'day', openings: [0, 2_000_000] }]
+  const places = { ana: { siteId: 'port', shiftId: 'day' }, ben: { siteId: 'vellan' } }
+  const centre = new TestCentre(testPlan({ queues, places, shifts }))
+  centre.ready('ana')
+  centre.ready('ben')
+  const document = {
+    centre: { zone: 'Europe/Lisbon' },
+    queues: [{ id: 'boats', name: 'Boats' }],
+    sites: [
+      { id: 'port', name: 'Port', calendarIds: ['feasts'] },
+      { id: 'vellan', name: 'Vellan', calendarIds: [] },
+    ],
+    shifts: [{ id: 'day', calendarIds: ['days'] }],
+    calendars: [{ id: 'feasts' }, { id: 'days' }, { id: 'others' }],
+  }
+  const follower = {
+    state: centre.state,
+    document,
+    people: new Map(['ana', 'ben', 'sup'].map((id) => [id, person(id)])),
+    customerNames: new Map(),
+    announcements: new Map([['words', 'Back soon.']]),
+  } as unknown as Follower
+  const close = (rest: object = {}) =>
+    centre.do('beginEmergency', {
+      emergencyId: 'e1',
+      scope: 'queues',
+      siteId: null,
+      queueIds: ['boats'],
+      evacuate: true,
+      waiting: 'held',
+      sendOnTo: null,
+      talking: 'goOn',
+      reason: 'weather',
+      announcementId: 'words',
+      ...rest,
+    })
+  return { centre, follower, close }
+}
+
+describe('an emergency closing', () => {
+  test('is seen whole by the centre, and at a seat that it touches without others’ names', () => {
+    const { follower, close } = followed()
+    close({ scope: 'centre' })
+    expect(emergencyViews(follower, null)).toMatchObject([
+      { id: 'e1', queueIds: ['boats', 'trains'], evacuatedIds: ['ana', 'ben'], announcement: 'Back soon.' },
+    ])
+    expect(emergencyViews(follower, 'ana')).toMatchObject([{ evacuatedIds: ['ana'] }])
+  })
+
+  test('is not seen at a seat that it does not touch, nor once it is over', () => {
+    const { centre, follower, close } = followed()
+    close()
+    expect(emergencyViews(follower, 'ben')).toEqual([])
+    expect(queueView(follower, 'boats')).toMatchObject({ open: false, emergencyId: 'e1', turnsAt: null })
+    centre.do('endEmergency', { emergencyId: 'e1' })
+    expect([emergencyViews(follower, null), queueView(follower, 'boats')?.emergencyId]).toEqual([[], null])
+  })
+
+  test('is told to who waits in a queue that it closes, and of one that ended then, by when that was', () => {
+    const { centre, follower, close } = followed()
+    centre.arrive('i1', 'boats')
+    const interaction = centre.state.interaction('i1')
+    expect(chatView(follower, interaction).closure).toBeUndefined()
+    const before = centre.at
+    centre.wait(5)
+    close()
+    expect(chatView(follower, interaction).closure).toEqual({ announcement: 'Back soon.', held: true })
+    const during = centre.at
+    centre.wait(5).do('endEmergency', { emergencyId: 'e1' })
+    expect(visitOf(interaction).queueId).toBe('boats')
+    expect([before, during, centre.at].map((at) => closureOf(follower, 'boats', at)?.announcement)).toEqual([
+      undefined,
+      'Back soon.',
+      undefined,
+    ])
+  })
+})
+
+test('a person is shown with site, shift, whether they are on it, and their own absences', () => {
+  const { centre, follower } = followed()
+  const absence = { absenceId: 'a1', agentId: 'ana', from: centre.at, to: centre.at + 60_000, reason: 'sick' as const }
+  expect(personView(follower, 'ana')).toMatchObject({ siteId: 'port', shiftId: 'day', onShift: true, absences: [] })
+  centre.do('enterAbsence', absence)
+  expect(personView(follower, 'ana')).toMatchObject({ onShift: false, absences: [{ id: 'a1', reason: 'sick' }] })
+  expect(personView(follower, 'ben')?.absences).toEqual([])
+})
+
+test('who sees the centre gets every site and shift, an agent their own and the calendars that these take', () => {
+  const { follower } = followed()
+  const runtime = { follower } as Runtime
+  const ids = ({ sites, shifts, calendars }: RotaPlan): string[][] =>
+    [sites, shifts, calendars].map((all) => all.map(({ id }) => id))
+  const who = (id: string, role: 'agent' | 'observer'): Who => ({ id, name: id, roles: [role] })
+  expect(ids(readRota(runtime, who('mei', 'observer')))).toEqual([
+    ['port', 'vellan'],
+    ['day'],
+    ['feasts', 'days', 'others'],
+  ])
+  expect(ids(readRota(runtime, who('ana', 'agent')))).toEqual([['port'], ['day'], ['feasts', 'days']])
+  expect(ids(readRota(runtime, who('ben', 'agent')))).toEqual([['vellan'], [], []])
+})
