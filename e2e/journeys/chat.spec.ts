@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { answerWindow, test } from './journey.ts'
 import { bayOf, customerAt, expectAccessible, goHome, passSeconds, sayPresence, signIn } from './people.ts'
 
 const png = Buffer.from(
@@ -72,7 +73,7 @@ test('an offer that nobody answers goes to the next agent, and the first is set 
   await sayPresence(joao, 'Ready')
   const owen = await customerAt(browser, 'Owen Lomas', 'Today', 'Is the 14:10 running?')
   await expect(bayOf(ines, 'Owen Lomas')).toBeVisible()
-  await passSeconds(15)
+  await passSeconds(answerWindow)
   await expect(bayOf(joao, 'Owen Lomas')).toBeVisible()
   await expect(ines.getByText('you were set to Unattended')).toBeVisible()
   await bayOf(joao, 'Owen Lomas').getByRole('button', { name: 'Decline' }).click()

@@ -1,4 +1,5 @@
-import { expect, test, type Browser, type Page } from '@playwright/test'
+import { expect, type Browser, type Page } from '@playwright/test'
+import { test } from './journey.ts'
 import { bayOf, customerAt, expectAccessible, goHome, origin, sayPresence, signIn } from './people.ts'
 
 const words = 'The quay is under water. We are back as soon as we can.'
@@ -12,8 +13,6 @@ async function aboutToClose(browser: Browser): Promise<Page> {
 }
 
 test('a centre closes in one action, and opening it gives everything back', async ({ browser }) => {
-  // Five people take part.
-  test.setTimeout(120_000)
   const ana = await signIn(browser, 'Ana Mirel', '/seat')
   await sayPresence(ana, 'Ready')
   await customerAt(browser, 'Orla Quist', 'Today', 'Does the early boat sail?')

@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './journey.ts'
 import { expectAccessible, origin, signIn } from './people.ts'
 
 test('signing in with a wrong password says so', async ({ page }) => {

@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
+import { test } from './journey.ts'
 import { customerAt, expectAccessible, goHome, origin, sayPresence, signIn } from './people.ts'
 
 const saved = async (page: Page): Promise<void> => {

@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './journey.ts'
 import { bayOf, customerAt, expectAccessible, goHome, origin, sayPresence, signIn } from './people.ts'
 
 test('a supervisor makes a queue; it is published and taken over at once', async ({ browser }) => {
@@ -127,7 +128,6 @@ test('a supervisor tries a queue in preparation in one window, acting as an agen
 })
 
 test('traffic starts and stops on the screen', async ({ browser }) => {
-  test.setTimeout(120_000)
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/outside')
   await expect(rosalind.getByRole('button', { name: 'Start traffic' })).toBeEnabled()
   const answered = async (): Promise<number> =>
@@ -139,7 +139,7 @@ test('traffic starts and stops on the screen', async ({ browser }) => {
   await rosalind.getByLabel('Seconds of a conversation').fill('6')
   await rosalind.getByRole('button', { name: 'Start traffic' }).click()
   await expect(rosalind.getByText(/Running: .* 12 simulated agents connected/)).toBeVisible()
-  await expect.poll(answered, { timeout: 60_000 }).toBeGreaterThan(before)
+  await expect.poll(answered, { timeout: 180_000 }).toBeGreaterThan(before)
   await rosalind.getByRole('button', { name: 'Stop traffic' }).click()
   await expect(rosalind.getByText('No traffic is running.')).toBeVisible()
 })
