@@ -22,6 +22,7 @@ const subjects = [
   'hours',
   'exchange',
   'heap',
+  'skills',
   'plan',
   'rota',
   'capacity',

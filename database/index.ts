@@ -72,13 +72,16 @@ export {
   readPublishedBy,
   type Draft,
   type Publishing,
-  type CalendarDraft,
-  type HoursDraft,
-  type PlanChange,
-  type QueueDraft,
-  type ShiftDraft,
-  type SiteDraft,
 } from './plan.ts'
+export type {
+  CalendarDraft,
+  HoursDraft,
+  PlanChange,
+  QueueDraft,
+  ShiftDraft,
+  SiteDraft,
+  SkillDraft,
+} from './plan-changes.ts'
 export {
   listRecords,
   readActs,

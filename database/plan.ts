@@ -1,9 +1,10 @@
-import { arrayContains, asc, eq, inArray, max } from 'drizzle-orm'
+import { asc, eq, max } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/node-postgres'
-import { compilePlan, type CompiledPlan, type PlanDocument } from '@eudromos/core/plan'
+import { asksNothing, chatsOnly, compilePlan, type CompiledPlan, type PlanDocument } from '@eudromos/core/plan'
 import type { Command } from '@eudromos/core/routing'
 import type { Connection, Database } from './connect.ts'
 import { actorKey, hashOf } from './inbox.ts'
+import { make, type PlanChange, type Transaction } from './plan-changes.ts'
 import * as t from './schema.ts'
 
 type Reader = Pick<Database, 'select'>
@@ -33,15 +34,17 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
     .select()
     .from(t.holidayCalendar)
     .orderBy(asc(t.holidayCalendar.position), asc(t.holidayCalendar.id))
+  const skills = await database.select().from(t.skill).orderBy(asc(t.skill.position), asc(t.skill.id))
+  const skillsOf = new Map<string, { skillId: string; level: number }[]>()
+  const held = await database
+    .select()
+    .from(t.personSkill)
+    .orderBy(asc(t.personSkill.personId), asc(t.personSkill.skillId))
+  for (const { personId, ...one } of held) skillsOf.set(personId, [...(skillsOf.get(personId) ?? []), one])
   const document: PlanDocument = {
     centre: draft.centre,
     presenceStates: states.map(({ position: _, ...state }) => state),
-    loadLimits: limits.map(({ id, name, slots, chatSlots, chatMost }) => ({
-      id,
-      name,
-      slots,
-      channels: { chat: { slots: chatSlots, most: chatMost } },
-    })),
+    loadLimits: limits,
     declineReasons: reasons.map(({ id, name }) => ({ id, name })),
     dispositions: dispositions.map(({ id, name }) => ({ id, name })),
     people: people.map(({ id, roles, loadLimitsId, siteId, shiftId }) => ({
@@ -50,7 +53,9 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
       loadLimitsId,
       siteId,
       shiftId,
+      skills: skillsOf.get(id) ?? [],
     })),
+    skills: skills.map(({ position: _, ...one }) => one),
     queues: queues.map(({ position: _, targetPercent, targetSeconds, ...queue }) => ({
       ...queue,
       target:
@@ -66,8 +71,6 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
   }
   return { version: draft.version, document }
 }
-
-export type QueueDraft = PlanDocument['queues'][number]
 
 /** Somebody else has changed the draft since it was read. */
 export class DraftMoved extends Error {
@@ -90,25 +93,6 @@ interface PublishOptions {
   readonly envelope: (plan: CompiledPlan) => Command
 }
 
-export type HoursDraft = PlanDocument['hours'][number]
-export type CalendarDraft = PlanDocument['calendars'][number]
-export type SiteDraft = PlanDocument['sites'][number]
-export type ShiftDraft = PlanDocument['shifts'][number]
-
-/** One thing put into the draft, or taken out of it; whatever uses what is taken out uses the replacement from then on. */
-export type PlanChange =
-  | { readonly kind: 'queue'; readonly queue: QueueDraft }
-  | { readonly kind: 'hours'; readonly hours: HoursDraft }
-  | { readonly kind: 'calendar'; readonly calendar: CalendarDraft }
-  /** With all the people who sit there, or work that shift. */
-  | { readonly kind: 'site'; readonly site: SiteDraft; readonly personIds: readonly string[] }
-  | { readonly kind: 'shift'; readonly shift: ShiftDraft; readonly personIds: readonly string[] }
-  | { readonly kind: 'ownAbsences'; readonly allowed: boolean }
-  | { readonly kind: 'deleteSite'; readonly id: string; readonly replacementId: string | null }
-  | { readonly kind: 'deleteShift'; readonly id: string; readonly replacementId: string | null }
-  | { readonly kind: 'deleteHours'; readonly id: string; readonly replacementId: string | null }
-  | { readonly kind: 'deleteCalendar'; readonly id: string; readonly replacementId: string | null }
-
 /**
  * Makes the change in the draft and publishes, all in one transaction: draft, new version and the router's command are
  * all there or none is. Throws DraftMoved when `expectedDraft` is not the draft's version any more.
@@ -124,130 +108,12 @@ export const changeAndPublish = (
     return publishIn(tx, options)
   })
 
-async function make(tx: Transaction, change: PlanChange): Promise<void> {
-  switch (change.kind) {
-    case 'queue':
-      return putQueue(tx, change.queue)
-    case 'hours': {
-      const row = { ...change.hours, calendarIds: [...change.hours.calendarIds] }
-      const [last] = await tx.select({ position: max(t.hours.position) }).from(t.hours)
-      await tx
-        .insert(t.hours)
-        .values({ ...row, position: (last?.position ?? 0) + 1 })
-        .onConflictDoUpdate({ target: t.hours.id, set: row })
-      return
-    }
-    case 'calendar': {
-      const row = change.calendar
-      const [last] = await tx.select({ position: max(t.holidayCalendar.position) }).from(t.holidayCalendar)
-      await tx
-        .insert(t.holidayCalendar)
-        .values({ ...row, position: (last?.position ?? 0) + 1 })
-        .onConflictDoUpdate({ target: t.holidayCalendar.id, set: row })
-      return
-    }
-    case 'site': {
-      const row = { ...change.site, calendarIds: [...change.site.calendarIds] }
-      const [last] = await tx.select({ position: max(t.site.position) }).from(t.site)
-      await tx
-        .insert(t.site)
-        .values({ ...row, position: (last?.position ?? 0) + 1 })
-        .onConflictDoUpdate({ target: t.site.id, set: row })
-      return putPeople(tx, 'siteId', row.id, change.personIds)
-    }
-    case 'shift': {
-      const row = { ...change.shift, calendarIds: [...change.shift.calendarIds] }
-      const [last] = await tx.select({ position: max(t.shift.position) }).from(t.shift)
-      await tx
-        .insert(t.shift)
-        .values({ ...row, position: (last?.position ?? 0) + 1 })
-        .onConflictDoUpdate({ target: t.shift.id, set: row })
-      return putPeople(tx, 'shiftId', row.id, change.personIds)
-    }
-    case 'ownAbsences': {
-      const [draft] = await tx.select().from(t.planDraft)
-      if (draft === undefined) return
-      await tx.update(t.planDraft).set({ centre: { ...draft.centre, ownAbsences: change.allowed } })
-      return
-    }
-    case 'deleteSite':
-      await tx.update(t.person).set({ siteId: change.replacementId }).where(eq(t.person.siteId, change.id))
-      await tx.delete(t.site).where(eq(t.site.id, change.id))
-      return
-    case 'deleteShift':
-      await tx.update(t.person).set({ shiftId: change.replacementId }).where(eq(t.person.shiftId, change.id))
-      await tx.delete(t.shift).where(eq(t.shift.id, change.id))
-      return
-    case 'deleteHours':
-      await tx.update(t.queue).set({ hoursId: change.replacementId }).where(eq(t.queue.hoursId, change.id))
-      await tx.delete(t.hours).where(eq(t.hours.id, change.id))
-      return
-    case 'deleteCalendar': {
-      const others = (ids: readonly string[]): string[] => [
-        ...new Set([
-          ...ids.filter((id) => id !== change.id),
-          ...(change.replacementId === null ? [] : [change.replacementId]),
-        ]),
-      ]
-      for (const users of [t.hours, t.shift, t.site])
-        for (const { id, calendarIds } of await tx
-          .select({ id: users.id, calendarIds: users.calendarIds })
-          .from(users)
-          .where(arrayContains(users.calendarIds, [change.id])))
-          await tx
-            .update(users)
-            .set({ calendarIds: others(calendarIds) })
-            .where(eq(users.id, id))
-      await tx.delete(t.holidayCalendar).where(eq(t.holidayCalendar.id, change.id))
-    }
-  }
-}
-
-/** These people, and nobody else, sit at the site or work the shift. */
-async function putPeople(
-  tx: Transaction,
-  where: 'siteId' | 'shiftId',
-  id: string,
-  personIds: readonly string[],
-): Promise<void> {
-  await tx
-    .update(t.person)
-    .set({ [where]: null })
-    .where(eq(t.person[where], id))
-  await tx
-    .update(t.person)
-    .set({ [where]: id })
-    .where(inArray(t.person.id, [...personIds]))
-}
-
-async function putQueue(tx: Transaction, queue: QueueDraft): Promise<void> {
-  const { agentIds, testCustomerIds, target, ...plain } = queue
-  const row = { ...plain, targetPercent: target?.percent ?? null, targetSeconds: target?.seconds ?? null }
-  const [last] = await tx.select({ position: max(t.queue.position) }).from(t.queue)
-  await tx
-    .insert(t.queue)
-    .values({ ...row, position: (last?.position ?? 0) + 1 })
-    .onConflictDoUpdate({ target: t.queue.id, set: row })
-  await tx.delete(t.queueAgent).where(eq(t.queueAgent.queueId, queue.id))
-  await tx.delete(t.queueTestCustomer).where(eq(t.queueTestCustomer.queueId, queue.id))
-  if (agentIds.length > 0)
-    await tx
-      .insert(t.queueAgent)
-      .values(agentIds.map((personId, position) => ({ queueId: queue.id, personId, position })))
-  if (testCustomerIds.length > 0)
-    await tx
-      .insert(t.queueTestCustomer)
-      .values(testCustomerIds.map((customerId) => ({ queueId: queue.id, customerId })))
-}
-
 /** Publishes the draft as it stands. */
 export const publishDraft = (database: Database, options: PublishOptions): Promise<Publishing> =>
   database.transaction(async (tx) => {
     await lockDraft(tx, options.expectedDraft)
     return publishIn(tx, options)
   })
-
-type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 
 async function lockDraft(tx: Transaction, expected: number): Promise<void> {
   const [draft] = await tx.select({ version: t.planDraft.version }).from(t.planDraft).for('update')
@@ -285,12 +151,19 @@ export async function readPublished(database: Reader, version: number): Promise<
 export const readPublishedBy = (client: Connection, version: number): Promise<PlanDocument | null> =>
   readPublished(drizzle(client), version)
 
-/** Documents published before there were hours have every queue always open; before sites and shifts nobody had one. */
+/**
+ * Documents published before there were hours have every queue always open; before sites and shifts nobody had one; and
+ * before skills nothing was asked for and only chats were taken.
+ */
 const completed = (document: PlanDocument): PlanDocument =>
-  Object.assign({ hours: [], calendars: [], sites: [], shifts: [] }, document, {
+  Object.assign({ hours: [], calendars: [], sites: [], shifts: [], skills: [] }, document, {
     centre: Object.assign({ evacuatedStateId: document.centre.awayStateId, ownAbsences: true }, document.centre),
-    people: document.people.map((person) => Object.assign({ siteId: null, shiftId: null }, person)),
+    people: document.people.map((person) => Object.assign({ siteId: null, shiftId: null, skills: [] }, person)),
     queues: document.queues.map((queue) =>
-      Object.assign({ hoursId: null, atClosingTo: null, onShiftOnly: false }, queue),
+      Object.assign({ hoursId: null, atClosingTo: null, onShiftOnly: false, ...asksNothing }, queue),
     ),
+    loadLimits: document.loadLimits.map(({ channels, ...limits }) => ({
+      ...limits,
+      channels: { ...chatsOnly(0), ...channels, chat: { ...chatsOnly(0).chat, ...channels.chat } },
+    })),
   })

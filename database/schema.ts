@@ -13,7 +13,20 @@ import {
   timestamp,
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
-import type { HolidayCalendar, Line, PlanDocument, PlanHours, Role, ServiceState, Shift } from '@eudromos/core/plan'
+import type {
+  Channel,
+  HolidayCalendar,
+  Line,
+  LoadLimits,
+  PlanDocument,
+  PlanHours,
+  Queue,
+  Role,
+  SelectionMethod,
+  ServiceState,
+  Shift,
+  SkillKind,
+} from '@eudromos/core/plan'
 import type { RecordedOffer } from '@eudromos/core/records'
 
 const instant = (name: string) => bigint(name, { mode: 'number' })
@@ -125,7 +138,7 @@ export const presenceState = pgTable('presence_state', {
   id: text().primaryKey(),
   position: integer().notNull(),
   name: text().notNull(),
-  admits: text().array().$type<'chat'[]>().notNull(),
+  admits: text().array().$type<Channel[]>().notNull(),
   choosable: boolean().notNull(),
   signedOut: boolean('signed_out').notNull(),
 })
@@ -134,8 +147,7 @@ export const loadLimits = pgTable('load_limits', {
   id: text().primaryKey(),
   name: text().notNull(),
   slots: integer().notNull(),
-  chatSlots: integer('chat_slots').notNull(),
-  chatMost: integer('chat_most').notNull(),
+  channels: jsonb().$type<LoadLimits['channels']>().notNull(),
 })
 
 export const declineReason = pgTable('decline_reason', {
@@ -159,13 +171,40 @@ export const queue = pgTable('queue', {
   targetPercent: integer('target_percent'),
   targetSeconds: integer('target_seconds'),
   answerWindowSeconds: integer('answer_window_seconds').notNull(),
-  selection: text().$type<'longestIdle'>().notNull(),
+  selection: text().$type<SelectionMethod>().notNull(),
   mostWaiting: integer('most_waiting'),
   wrapUpSeconds: integer('wrap_up_seconds').notNull(),
   hoursId: text('hours_id').references(() => hours.id),
   atClosingTo: text('at_closing_to'),
   onShiftOnly: boolean('on_shift_only').notNull().default(false),
+  laterReaches: jsonb('later_reaches').$type<Queue['laterReaches']>().notNull().default([]),
+  requirements: jsonb().$type<Queue['requirements']>().notNull().default([]),
+  relaxations: jsonb().$type<Queue['relaxations']>().notNull().default([]),
+  priority: integer().notNull().default(5),
+  prioritySteps: jsonb('priority_steps').$type<Queue['prioritySteps']>().notNull().default([]),
 })
+
+export const skill = pgTable('skill', {
+  id: text().primaryKey(),
+  position: integer().notNull(),
+  name: text().notNull(),
+  description: text().notNull(),
+  kind: text().$type<SkillKind>().notNull(),
+})
+
+export const personSkill = pgTable(
+  'person_skill',
+  {
+    personId: text('person_id')
+      .notNull()
+      .references(() => person.id, { onDelete: 'cascade' }),
+    skillId: text('skill_id')
+      .notNull()
+      .references(() => skill.id, { onDelete: 'cascade' }),
+    level: integer().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.personId, table.skillId] })],
+)
 
 export const hours = pgTable('hours', {
   id: text().primaryKey(),

@@ -5,10 +5,27 @@ import type { Channel, LoadLimits } from '../plan/index.ts'
 export const slotsTaken = (limits: LoadLimits, carried: readonly Channel[]): number =>
   carried.reduce((sum, channel) => sum + limits.channels[channel].slots, 0)
 
-/** Whether one more interaction of the channel fits beside what is carried (`roomForIt` in docs/architecture.md). */
-export function hasRoom(limits: LoadLimits | null, carried: readonly Channel[], next: Channel): boolean {
-  if (limits === null) return false
-  const { slots, most } = limits.channels[next]
-  const same = carried.filter((channel) => channel === next).length
-  return slotsTaken(limits, carried) + slots <= limits.slots && same < most
+/** Why one more does not fit: too few slots, as many of its channel as may be, or something that wants to be alone. */
+export type RoomGap =
+  | { readonly code: 'noLimits' }
+  | { readonly code: 'slots'; readonly needs: number; readonly free: number }
+  | { readonly code: 'most'; readonly most: number }
+  | { readonly code: 'alone'; readonly beside: Channel; readonly wants: 'carried' | 'next' }
+
+/** Why one more interaction of the channel does not fit beside what is carried, or null where it does. */
+export function roomGap(limits: LoadLimits | null, carried: readonly Channel[], next: Channel): RoomGap | null {
+  if (limits === null) return { code: 'noLimits' }
+  const { slots, most, alone, beside } = limits.channels[next]
+  for (const channel of carried) {
+    if (alone && !beside.includes(channel)) return { code: 'alone', beside: channel, wants: 'next' }
+    const other = limits.channels[channel]
+    if (other.alone && !other.beside.includes(next)) return { code: 'alone', beside: channel, wants: 'carried' }
+  }
+  if (carried.filter((channel) => channel === next).length >= most) return { code: 'most', most }
+  const free = limits.slots - slotsTaken(limits, carried)
+  return slots > free ? { code: 'slots', needs: slots, free } : null
 }
+
+/** Whether one more interaction of the channel fits beside what is carried (`roomForIt` in docs/architecture.md). */
+export const hasRoom = (limits: LoadLimits | null, carried: readonly Channel[], next: Channel): boolean =>
+  roomGap(limits, carried, next) === null

@@ -51,9 +51,14 @@ export class Heap<T> {
 
   /** The items in order, lazily: k items cost O(k log k), whatever the size. The heap must not change meanwhile. */
   *inOrder(): Generator<T> {
+    for (const { item } of this.nodesInOrder()) yield item
+  }
+
+  /** Likewise, with keys and ties. */
+  *nodesInOrder(): Generator<HeapNode<T>> {
     const first = this.nodes[0]
     if (first === undefined) return
-    yield first.item
+    yield first
     const frontier = new Heap<HeapNode<T>>()
     const open = (position: number): void => {
       for (const child of [2 * position + 1, 2 * position + 2]) {
@@ -64,7 +69,7 @@ export class Heap<T> {
     open(0)
     for (let next = frontier.peek(); next !== undefined; next = frontier.peek()) {
       frontier.remove(next)
-      yield next.item.item
+      yield next.item
       open(next.item.position)
     }
   }

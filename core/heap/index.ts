@@ -1,2 +1,3 @@
-// An ordered store for what waits: deadlines, interactions, free agents. Imports nothing.
+// Ordered stores for what waits: deadlines, interactions, free agents. Imports nothing.
 export { Heap, heapNode, type HeapNode } from './heap.ts'
+export { Ring } from './ring.ts'

@@ -1,4 +1,13 @@
-import { checkHours, checkQueue, checkShift, checkSite, usersOfCalendar, type PlanDocument } from './index.ts'
+import {
+  asksNothing,
+  chatsOnly,
+  checkHours,
+  checkQueue,
+  checkShift,
+  checkSite,
+  usersOfCalendar,
+  type PlanDocument,
+} from './index.ts'
 
 /** A Friday. */
 const at = Date.parse('2027-03-12T10:00:00Z')
@@ -34,6 +43,7 @@ const person = (id: string, siteId: string | null, shiftId: string | null = null
   loadLimitsId: 'usual',
   siteId,
   shiftId,
+  skills: [],
 })
 const queue = (agentIds: string[], rest: Partial<PlanDocument['queues'][number]> = {}) => ({
   id: 'q',
@@ -43,6 +53,7 @@ const queue = (agentIds: string[], rest: Partial<PlanDocument['queues'][number]>
   agentIds,
   target: null,
   answerWindowSeconds: 20,
+  ...asksNothing,
   selection: 'longestIdle' as const,
   mostWaiting: null,
   wrapUpSeconds: 0,
@@ -57,7 +68,7 @@ const document = (rest: Partial<PlanDocument> = {}): PlanDocument =>
   ({
     centre: { name: 'Centre', zone: 'Europe/Lisbon' },
     presenceStates: [],
-    loadLimits: [{ id: 'usual', name: '', slots: 1, channels: { chat: { slots: 1, most: 1 } } }],
+    loadLimits: [{ id: 'usual', name: '', slots: 1, channels: chatsOnly(1) }],
     declineReasons: [],
     dispositions: [],
     people: [person('ana', 'port', 'early'), person('ulla', 'bay'), person('joe', null)],

@@ -1,4 +1,6 @@
-import type { LoadLimits, PlanDocument, PlanPerson, Queue } from './plan.ts'
+import type { PlanDocument } from './plan.ts'
+import { peopleOf } from './reach.ts'
+import { couldServe, hardest, servingSteps } from './serving.ts'
 
 /** Something in the plan that will hurt, for people to mend. A fault stops publishing, a warning does not. */
 export interface Finding {
@@ -22,29 +24,12 @@ export type FindingCode =
   | 'unknownQueue'
   | 'nobodyOnShift'
   | 'someWithoutShift'
-
-const canTake = (person: PlanPerson, limits: ReadonlyMap<string, LoadLimits>): boolean => {
-  const limit = person.loadLimitsId === null ? undefined : limits.get(person.loadLimitsId)
-  return (
-    person.roles.includes('agent') &&
-    limit !== undefined &&
-    limit.channels.chat.most > 0 &&
-    limit.channels.chat.slots <= limit.slots
-  )
-}
-
-/** The people of a queue who could ever be offered a chat of it: agents whose load limits have room for one. */
-export function couldServe(
-  queue: Pick<Queue, 'agentIds'>,
-  document: Pick<PlanDocument, 'people' | 'loadLimits'>,
-): PlanPerson[] {
-  const limits = new Map(document.loadLimits.map((limit) => [limit.id as string, limit]))
-  const people = new Map(document.people.map((person) => [person.id as string, person]))
-  return queue.agentIds.flatMap((id) => {
-    const person = people.get(id)
-    return person !== undefined && canTake(person, limits) ? [person] : []
-  })
-}
+  | 'unknownSkill'
+  | 'boundsCrossed'
+  | 'nobodySkilled'
+  | 'nobodySkilledYet'
+  | 'relaxesNothing'
+  | 'reachAddsNobody'
 
 /** Whether those sent on when it closes could come back to it. */
 function isInACircle(queue: PlanDocument['queues'][number], document: PlanDocument): boolean {
@@ -58,6 +43,42 @@ function isInACircle(queue: PlanDocument['queues'][number], document: PlanDocume
   return false
 }
 
+type Find = (severity: Finding['severity'], code: FindingCode, params?: Finding['params']) => void
+
+const nobodyListed = (queue: PlanDocument['queues'][number], document: PlanDocument): boolean =>
+  servingSteps(queue, document).every(({ inReach }) => inReach.length === 0)
+
+/** What is asked for, and whether anybody has it by then. */
+function checkSkills(queue: PlanDocument['queues'][number], document: PlanDocument, find: Find): void {
+  const named = new Map(document.skills.map(({ id, name }) => [id as string, name]))
+  const { requirements, relaxations, laterReaches, agentIds } = queue
+  if ([...requirements, ...relaxations].some(({ skillId }) => !named.has(skillId))) return find('fault', 'unknownSkill')
+  const crossed = [...requirements, ...relaxations].find(({ least, most }) => least > most)
+  if (crossed !== undefined) return find('fault', 'boundsCrossed', { skill: named.get(crossed.skillId) ?? '' })
+  const steps = servingSteps(queue, document)
+  const [first, last] = [steps.find(({ able }) => able.length > 0), steps.at(-1)]
+  const start = steps[0]
+  if (last !== undefined && first === undefined && last.inReach.length > 0) {
+    const asked = hardest(last.asked, last.inReach)
+    if (asked !== null) find('warning', 'nobodySkilled', { skill: named.get(asked.skillId) ?? '', least: asked.least })
+  } else if (first !== undefined && first.afterSeconds > 0 && start !== undefined && start.inReach.length > 0) {
+    const asked = hardest(start.asked, start.inReach)
+    const skill = named.get(asked?.skillId ?? '') ?? ''
+    find('warning', 'nobodySkilledYet', { skill, least: asked?.least ?? 0, seconds: first.afterSeconds })
+  }
+  for (const { skillId, least, most, afterSeconds } of relaxations) {
+    const asked = steps[0]?.asked.find((one) => one.skillId === skillId)
+    if (asked === undefined || (least >= asked.least && most <= asked.most))
+      find('warning', 'relaxesNothing', { skill: named.get(skillId) ?? '', seconds: afterSeconds })
+  }
+  const reached = new Set<string>(agentIds)
+  for (const reach of [...laterReaches].sort((a, b) => a.afterSeconds - b.afterSeconds)) {
+    if (reach.agentIds.length > 0 && reach.agentIds.every((id) => reached.has(id)))
+      find('warning', 'reachAddsNobody', { seconds: reach.afterSeconds })
+    for (const id of reach.agentIds) reached.add(id)
+  }
+}
+
 /** What is wrong, or likely wrong, with one queue of the document. */
 export function checkQueue(queue: PlanDocument['queues'][number], document: PlanDocument): Finding[] {
   const findings: Finding[] = []
@@ -68,7 +89,7 @@ export function checkQueue(queue: PlanDocument['queues'][number], document: Plan
     (other) => other.id !== queue.id && other.name.trim().toLowerCase() === queue.name.trim().toLowerCase(),
   )
   if (namesake !== undefined) find('fault', 'nameTaken', { name: queue.name })
-  for (const id of queue.agentIds) {
+  for (const id of peopleOf(queue)) {
     const person = document.people.find((candidate) => candidate.id === id)
     if (person === undefined) find('fault', 'unknownPerson', { personId: id })
     else if (!person.roles.includes('agent')) find('warning', 'notAnAgent', { personId: id })
@@ -83,9 +104,10 @@ export function checkQueue(queue: PlanDocument['queues'][number], document: Plan
   if (queue.service === 'retired') return findings
   if (hours !== undefined && hours.weekly.length + hours.exceptions.length === 0)
     find('warning', 'neverOpen', { hours: hours.name })
+  checkSkills(queue, document, find)
   const able = couldServe(queue, document)
-  if (able.length === 0) find('warning', 'nobodyCanServe')
-  else if (able.length === 1) find('warning', 'onePersonCanServe', { personId: able[0]?.id ?? '' })
+  if (able.length === 0 && nobodyListed(queue, document)) find('warning', 'nobodyCanServe')
+  if (able.length === 1) find('warning', 'onePersonCanServe', { personId: able[0]?.id ?? '' })
   if (queue.onShiftOnly && able.length > 0) {
     const without = able.filter(({ shiftId }) => shiftId === null).length
     if (without === able.length) find('warning', 'nobodyOnShift')

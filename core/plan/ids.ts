@@ -22,6 +22,7 @@ export type OfferId = Id<'offer'>
 export type ConnectionId = Id<'connection'>
 export type ProcessId = Id<'process'>
 export type ContentId = Id<'content'>
+export type SkillId = Id<'skill'>
 export type SiteId = Id<'site'>
 export type ShiftId = Id<'shift'>
 export type EmergencyId = Id<'emergency'>

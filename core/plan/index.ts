@@ -1,9 +1,12 @@
 // The plan: what supervisors configure, its checks, what a role may do, and its compiling for the router.
-// Imports hours.
+// Imports hours and skills.
 export * from './ids.ts'
 export * from './plan.ts'
 export { compilePlan, compileTimes, hoursOf, type CompiledTimes } from './compile.ts'
 export { checkHours, checkShift, checkSite, type HoursFinding, type HoursFindingCode } from './check-hours.ts'
-export { checkPlan, checkQueue, couldServe, type Finding, type FindingCode } from './check.ts'
+export { checkPlan, checkQueue, type Finding, type FindingCode } from './check.ts'
+export { couldServe, servingSteps, takers, type Serving, type ServingStep } from './serving.ts'
+export { asksNothing, chatsOnly, upTo } from './defaults.ts'
 export { may, type Capability } from './permissions.ts'
+export { peopleOf, requirementsOf } from './reach.ts'
 export { usersOfCalendar, usersOfHours, type CalendarUser } from './uses.ts'

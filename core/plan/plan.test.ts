@@ -1,4 +1,14 @@
-import { checkPlan, checkQueue, compilePlan, couldServe, may, roles, type PlanDocument } from './index.ts'
+import {
+  asksNothing,
+  chatsOnly,
+  checkPlan,
+  checkQueue,
+  compilePlan,
+  couldServe,
+  may,
+  roles,
+  type PlanDocument,
+} from './index.ts'
 
 const queue = (id: string, rest: Partial<PlanDocument['queues'][number]> = {}): PlanDocument['queues'][number] => ({
   id,
@@ -8,6 +18,7 @@ const queue = (id: string, rest: Partial<PlanDocument['queues'][number]> = {}): 
   agentIds: ['ana', 'ben'],
   target: { percent: 80, seconds: 20 },
   answerWindowSeconds: 15,
+  ...asksNothing,
   selection: 'longestIdle',
   mostWaiting: null,
   wrapUpSeconds: 30,
@@ -35,17 +46,18 @@ const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayTur
   },
   presenceStates: [{ id: 'ready', name: 'Ready', admits: ['chat'], choosable: true, signedOut: false }],
   loadLimits: [
-    { id: 'usual', name: 'Usual', slots: 3, channels: { chat: { slots: 1, most: 3 } } },
-    { id: 'none', name: 'No chats', slots: 3, channels: { chat: { slots: 1, most: 0 } } },
+    { id: 'usual', name: 'Usual', slots: 3, channels: chatsOnly(3) },
+    { id: 'none', name: 'No chats', slots: 3, channels: chatsOnly(0) },
   ],
   declineReasons: [],
   dispositions: [],
   people: [
-    { id: 'ana', roles: ['agent'], loadLimitsId: 'usual', siteId: null, shiftId: null },
-    { id: 'ben', roles: ['agent'], loadLimitsId: 'usual', siteId: null, shiftId: null },
-    { id: 'cleo', roles: ['agent'], loadLimitsId: 'none', siteId: null, shiftId: null },
-    { id: 'sup', roles: ['supervisor'], loadLimitsId: null, siteId: null, shiftId: null },
+    { id: 'ana', roles: ['agent'], loadLimitsId: 'usual', siteId: null, shiftId: null, skills: [] },
+    { id: 'ben', roles: ['agent'], loadLimitsId: 'usual', siteId: null, shiftId: null, skills: [] },
+    { id: 'cleo', roles: ['agent'], loadLimitsId: 'none', siteId: null, shiftId: null, skills: [] },
+    { id: 'sup', roles: ['supervisor'], loadLimitsId: null, siteId: null, shiftId: null, skills: [] },
   ],
+  skills: [],
   queues,
   lines: [],
   hours: [],
@@ -79,7 +91,7 @@ describe('checks', () => {
     expect(checkPlan(plan).map(({ code }) => code)).toEqual(['unknownPerson', 'nobodyCanServe'])
   })
   test('who could serve leaves out those without room', () =>
-    expect(couldServe({ agentIds: ['ana', 'cleo', 'ghost'] }, document([])).map(({ id }) => id)).toEqual(['ana']))
+    expect(couldServe({ ...asksNothing, agentIds: ['ana', 'cleo', 'ghost'] }, document([])).map(({ id }) => id)).toEqual(['ana']))
 })
 
 describe('compiling', () => {

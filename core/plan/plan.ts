@@ -1,4 +1,5 @@
 import type { DateException, Holiday, WeeklyInterval } from '../hours/index.ts'
+import type { Holding, Relaxation, Requirement } from '../skills/index.ts'
 import type {
   AgentId,
   CalendarId,
@@ -14,15 +15,17 @@ import type {
   QueueId,
   ShiftId,
   SiteId,
+  SkillId,
 } from './ids.ts'
 
-export const channels = ['chat'] as const
+export const channels = ['voice', 'chat', 'sms'] as const
 export type Channel = (typeof channels)[number]
 
 export const roles = ['administrator', 'supervisor', 'agent', 'observer'] as const
 export type Role = (typeof roles)[number]
 
-export const selectionMethods = ['longestIdle'] as const
+export const selectionMethods = ['longestIdle', 'lightestLoad', 'inTurn', 'bestSkilled'] as const
+/** How a queue picks among the agents that could serve. */
 export type SelectionMethod = (typeof selectionMethods)[number]
 
 export const serviceStates = ['inPreparation', 'inService', 'takingNothingNew', 'retired'] as const
@@ -91,10 +94,27 @@ export interface PresenceState {
   readonly signedOut: boolean
 }
 
+/** What one interaction of a channel takes, and what may run with it. */
+export interface ChannelLimit {
+  readonly slots: number
+  readonly most: number
+  /** Nothing runs with it but what `beside` names. */
+  readonly alone: boolean
+  readonly beside: readonly Channel[]
+}
+
 export interface LoadLimits {
   readonly id: LoadLimitsId
   readonly slots: number
-  readonly channels: Readonly<Record<Channel, { readonly slots: number; readonly most: number }>>
+  readonly channels: Readonly<Record<Channel, ChannelLimit>>
+}
+
+export const skillKinds = ['language', 'knowledge', 'licence'] as const
+export type SkillKind = (typeof skillKinds)[number]
+
+export interface Skill {
+  readonly id: SkillId
+  readonly kind: SkillKind
 }
 
 export interface PlanPerson {
@@ -103,6 +123,20 @@ export interface PlanPerson {
   readonly loadLimitsId: LoadLimitsId | null
   readonly siteId: SiteId | null
   readonly shiftId: ShiftId | null
+  /** Each skill at most once. */
+  readonly skills: readonly Holding[]
+}
+
+/** People to whom a queue offers from this wait on, beside those who were offered before. */
+export interface Reach {
+  readonly afterSeconds: number
+  readonly agentIds: readonly AgentId[]
+}
+
+/** From this wait on an interaction counts as of at least this priority. */
+export interface PriorityStep {
+  readonly afterSeconds: number
+  readonly priority: number
 }
 
 /** Where people sit. */
@@ -116,7 +150,17 @@ export interface Site {
 export interface Queue {
   readonly id: QueueId
   readonly service: ServiceState
+  /** The first reach: who is offered from the beginning. */
   readonly agentIds: readonly AgentId[]
+  /** By the wait in this visit. */
+  readonly laterReaches: readonly Reach[]
+  readonly requirements: readonly Requirement[]
+  /** By the wait in this visit. */
+  readonly relaxations: readonly Relaxation[]
+  /** 1 lowest, 10 highest. */
+  readonly priority: number
+  /** By the wait since arrival. */
+  readonly prioritySteps: readonly PriorityStep[]
   readonly target: AnswerTarget | null
   readonly answerWindowSeconds: number
   readonly selection: SelectionMethod
@@ -176,6 +220,7 @@ export interface PlanDocument {
   readonly declineReasons: readonly ({ readonly id: DeclineReasonId } & Named)[]
   readonly dispositions: readonly ({ readonly id: DispositionId } & Named)[]
   readonly people: readonly PlanPerson[]
+  readonly skills: readonly (Skill & Named & { readonly description: string })[]
   readonly queues: readonly (Queue & Named & { readonly description: string })[]
   readonly lines: readonly (Line & Named)[]
   readonly hours: readonly (PlanHours & Named & { readonly description: string })[]

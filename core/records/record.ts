@@ -102,6 +102,7 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
       return { ...before, dispositionId: event.dispositionId, notesContentId: event.notesContentId }
     case 'wrapUpEnded':
       return { ...before, closedAt: event.at, wrapUpMs: event.at - (before.endedAt ?? event.at) }
+    case 'stepReached':
     case 'roundEnded':
     case 'roundBegan':
     case 'customerConnected':

@@ -27,6 +27,7 @@ import type {
   TalkingWay,
   WaitingWay,
 } from '../plan/index.ts'
+import type { Requirement } from '../skills/index.ts'
 import type { Event } from './events.ts'
 
 /** What can be asked for, by name. Ids of new things come with the command. */
@@ -83,6 +84,10 @@ export interface CommandBodies {
     readonly contentId: ContentId | null
     /** Where the queue is closed: what is said is left as a message that waits for the opening. */
     readonly leaveMessage?: boolean
+    /** What it asks for beside what the queue asks for. */
+    readonly requirements?: readonly Requirement[]
+    /** 1 to 10, in place of the queue's. */
+    readonly priority?: number | null
   }
   connectCustomer: {
     readonly interactionId: InteractionId

@@ -1,5 +1,5 @@
 import { estimateWaitSeconds } from '../figures/index.ts'
-import type { AgentId, Instant, InteractionId, OfferId, QueueId } from '../plan/index.ts'
+import type { AgentId, Channel, Instant, InteractionId, OfferId, QueueId } from '../plan/index.ts'
 import { event, type Event } from './events.ts'
 import { openOffer, visitOf, type Interaction, type Offer, type Side, type WithdrawalReason } from './pieces.ts'
 import type { State } from './state.ts'
@@ -19,12 +19,20 @@ export function withdraw(interaction: Interaction, reason: WithdrawalReason, at:
   return offer === null ? [] : [event('offerWithdrawn', at, { ...offerIdentity(interaction, offer), reason })]
 }
 
-/** Takes back the offer that is before the agent, where one is. */
-export function withdrawFrom(state: State, agentId: AgentId, reason: WithdrawalReason, at: Instant): Event[] {
+/** The agent is offered nothing any more, but for the channels in `keeping`. */
+export function withdrawFrom(
+  state: State,
+  agentId: AgentId,
+  reason: WithdrawalReason,
+  at: Instant,
+  keeping: readonly Channel[] = [],
+): Event[] {
   const agent = state.agent(agentId)
   return agent.carried.flatMap((id) => {
     const interaction = state.interaction(id)
-    return interaction.phase === 'offered' ? withdraw(interaction, reason, at) : []
+    return interaction.phase === 'offered' && !keeping.includes(interaction.channel)
+      ? withdraw(interaction, reason, at)
+      : []
   })
 }
 
@@ -60,6 +68,6 @@ export function end(state: State, interaction: Interaction, by: Side | 'system',
 /** The wait to tell one who joins the queue now. */
 export function estimateFor(state: State, queueId: QueueId): number | null {
   if (!state.queueDay(queueId).open) return null
-  const { occupants, slots, free } = state.index.queue(queueId)
-  return estimateWaitSeconds(occupants + 1, slots, free.size, state.queueDay(queueId).recentHandleMs)
+  const { waiting, slots, free } = state.index.standing(queueId)
+  return estimateWaitSeconds(waiting + 1, slots, free, state.queueDay(queueId).recentHandleMs)
 }

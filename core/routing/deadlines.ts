@@ -6,7 +6,18 @@ import { openOffer, visitOf } from './pieces.ts'
 import type { State } from './state.ts'
 
 /** When the state wants to be woken if nothing else happens, or null. */
-export const nextDeadline = (state: State): Instant | null => state.index.deadlines.peek()?.key ?? null
+export function nextDeadline({ index }: State): Instant | null {
+  const [step, other] = [index.steps.peek()?.key, index.deadlines.peek()?.key]
+  return step === undefined || other === undefined ? (step ?? other ?? null) : Math.min(step, other)
+}
+
+/** What waits have reached by `at`, one after the other. */
+export function nextStep(state: State, at: Instant): Event | null {
+  const next = state.index.steps.peek()
+  if (next === undefined || next.key > at) return null
+  const { step } = visitOf(state.interaction(next.item.id))
+  return event('stepReached', Math.max(next.key, state.at), { interactionId: next.item.id, step: step + 1 })
+}
 
 /** What follows from a deadline that has come. */
 export function expire(state: State, { kind, id }: Deadline, at: Instant): Event[] {
@@ -29,6 +40,8 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
     }
     case 'customerGrace':
       return leave(state, state.interaction(id), 'pageClosed', at)
+    case 'step':
+      throw new Error('steps are not deadlines of their own')
     case 'round':
       return [event('roundBegan', at, { interactionId: id })]
     case 'wrapUp':

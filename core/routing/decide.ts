@@ -1,4 +1,5 @@
 import type { AgentId, Instant } from '../plan/index.ts'
+import { demanded } from '../skills/index.ts'
 import { actorMay, personMay } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
 import { end, estimateFor, leave, offerIdentity, withdraw, withdrawFrom } from './consequences.ts'
@@ -244,7 +245,7 @@ function setPresence(state: State, command: Command<'setPresence'>, at: Instant)
   if (presence.signedOut && talking > 0) return refuse('stillCarrying', { count: talking })
   const cause = actor.id === agentId || command.onBehalfOf === agentId ? 'chosen' : 'setByOther'
   return [
-    ...(presence.admits.includes('chat') ? [] : withdrawFrom(state, agentId, 'agentAway', at)),
+    ...withdrawFrom(state, agentId, 'agentAway', at, presence.admits),
     event('presenceSet', at, { agentId, stateId, cause }),
   ]
 }
@@ -268,7 +269,7 @@ function beginInteraction(state: State, command: Command<'beginInteraction'>, at
   const { open } = state.queueDay(queueId)
   const leftMessage = !open && body.leaveMessage === true && contentId !== null
   if (!open && !leftMessage) return refuse('queueClosed', closedParams(state, queueId))
-  if (open && queue.mostWaiting !== null && state.index.queue(queueId).occupants >= queue.mostWaiting)
+  if (open && queue.mostWaiting !== null && state.index.queue(queueId).visitors.size >= queue.mostWaiting)
     return [
       event('interactionSentAway', at, {
         interactionId,
@@ -292,6 +293,8 @@ function beginInteraction(state: State, command: Command<'beginInteraction'>, at
     connection,
     customerGraceDueAt: connection === null && !leftMessage ? at + state.settings().customerGraceSeconds * 1000 : null,
     leftMessage,
+    requirements: demanded(body.requirements ?? []),
+    priority: body.priority ?? null,
   })
   if (contentId === null) return [arrived]
   return [arrived, event('messageSent', at, { interactionId, number: 1, side: 'customer', personId: null, contentId })]

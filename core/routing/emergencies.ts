@@ -1,4 +1,5 @@
 // What follows from closing a centre, a site or some queues in an emergency, and from opening them again.
+import { peopleOf } from '../plan/index.ts'
 import type { AgentId, Instant, Queue, QueueId, SiteId } from '../plan/index.ts'
 import { actorMay } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
@@ -50,7 +51,7 @@ export function emergencyReach(
 }
 
 const reachable = ({ plan, agents, lookup }: State): Reachable => ({
-  queues: plan?.queues ?? [],
+  queues: (plan?.queues ?? []).map((queue) => ({ ...queue, agentIds: peopleOf(queue) })),
   agents: [...agents.keys()].map((id) => ({ id, siteId: lookup.people.get(id)?.siteId ?? null })),
 })
 

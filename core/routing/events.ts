@@ -24,6 +24,7 @@ import type {
   StopgapReason,
   VisitId,
 } from '../plan/index.ts'
+import type { Requirement } from '../skills/index.ts'
 import type { EmergencyTerms, Side, WithdrawalReason } from './pieces.ts'
 
 export type PresenceCause = 'chosen' | 'setByOther' | 'missed' | 'connectionLost' | 'plan' | 'emergency'
@@ -94,6 +95,10 @@ export interface EventBodies {
     readonly customerGraceDueAt: Instant | null
     /** It is a message to a closed queue: it waits for the opening, whether or not the customer stays. */
     readonly leftMessage: boolean
+    /** What it asks for itself, each skill once. */
+    readonly requirements: readonly Requirement[]
+    /** Its own; null: that of its queue. */
+    readonly priority: number | null
   }
   /** The queue has closed: who still waited goes to another. */
   sentOn: {
@@ -128,6 +133,8 @@ export interface EventBodies {
   offerDeclined: OfOffer & { readonly reason: DeclineReasonId }
   offerMissed: OfOffer
   offerWithdrawn: OfOffer & { readonly reason: WithdrawalReason }
+  /** Its wait has reached the next step of its queue: more people are in reach, or less is asked for. */
+  stepReached: { readonly interactionId: InteractionId; readonly step: number }
   roundEnded: { readonly interactionId: InteractionId; readonly retryDueAt: Instant }
   roundBegan: { readonly interactionId: InteractionId }
   messageSent: {
@@ -176,9 +183,9 @@ export type Event<T extends EventType = EventType> = {
 
 /** Shapes that have changed; all others are at version 1. */
 const versions: Partial<Record<EventType, number>> = {
-  planTaken: 3,
+  planTaken: 4,
   planExtended: 2,
-  interactionArrived: 2,
+  interactionArrived: 3,
   handedBack: 2,
   offerAnswered: 2,
   interactionAbandoned: 2,

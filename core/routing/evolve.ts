@@ -2,7 +2,8 @@ import { freshFigures, recentHandleMs } from '../figures/index.ts'
 import type { Instant, QueueId } from '../plan/index.ts'
 import type { Event } from './events.ts'
 import { openOffer, visitOf, type Agent, type Connection, type Interaction, type OfferEnd } from './pieces.ts'
-import { lookupOf, type State } from './state.ts'
+import { lookupOf } from './lookup.ts'
+import type { State } from './state.ts'
 import {
   beginEmergency,
   beginStopgap,
@@ -82,9 +83,9 @@ export function evolve(state: State, event: Event): State {
       })
     case 'presenceSet':
       return changeAgent(state, event.agentId, (agent) => {
-        const admitted = state.lookup.presenceStates.get(agent.stateId)?.admits.includes('chat') ?? false
-        const admits = state.lookup.presenceStates.get(event.stateId)?.admits.includes('chat') ?? false
-        if (admits && !admitted) agent.idleSince = event.at
+        const admitted = state.lookup.presenceStates.get(agent.stateId)?.admits ?? []
+        const admits = state.lookup.presenceStates.get(event.stateId)?.admits ?? []
+        if (admits.some((channel) => !admitted.includes(channel))) agent.idleSince = event.at
         agent.stateId = event.stateId
         agent.stateSince = event.at
       })
@@ -121,6 +122,7 @@ export function evolve(state: State, event: Event): State {
         reason: null,
       })
       interaction.phase = 'offered'
+      state.queueDay(visitOf(interaction).queueId).lastOffered = agent.id
       agent.offerId = event.offerId
       agent.carried.push(interaction.id)
       state.index.interactionChanged(interaction)
@@ -135,6 +137,10 @@ export function evolve(state: State, event: Event): State {
       return endOffer(state, event, 'missed', null)
     case 'offerWithdrawn':
       return endOffer(state, event, 'withdrawn', event.reason)
+    case 'stepReached':
+      return changeInteraction(state, event.interactionId, (interaction) => {
+        visitOf(interaction).step = event.step
+      })
     case 'roundEnded':
       return changeInteraction(state, event.interactionId, (interaction) => {
         visitOf(interaction).retryDueAt = event.retryDueAt
@@ -223,7 +229,18 @@ function takePlan(state: State, event: Event<'planTaken'>): State {
     if (visitOf(interaction).awaitsOpening && state.queueDay(visitOf(interaction).queueId).open)
       letIn(state, interaction)
   state.index.rebuild()
+  reckonSteps(state)
   return state
+}
+
+/** What a wait has reached by the steps of a new plan. */
+function reckonSteps(state: State): void {
+  for (const interaction of state.interactions.values()) {
+    const visit = visitOf(interaction)
+    const waitedMs = visit.awaitsOpening ? 0 : state.visitWaitMs(visit, state.at)
+    visit.step = state.index.queue(visit.queueId).demand.stepAt(waitedMs)
+    state.index.interactionChanged(interaction)
+  }
 }
 
 function extendDeadlines(state: State, outageMs: number): State {

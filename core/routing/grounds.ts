@@ -1,18 +1,38 @@
+import { roomGap, type RoomGap } from '../capacity/index.ts'
 import { presenceGap, type PresenceGap } from '../presence/index.ts'
-import type { AgentId, Instant, InteractionId, PresenceStateId, QueueId } from '../plan/index.ts'
-import { isStuck, visitOf, type Agent, type Interaction } from './pieces.ts'
+import type { AgentId, Instant, InteractionId, PresenceStateId, QueueId, SelectionMethod } from '../plan/index.ts'
+import { gapOf, levelsOf, meets, type Requirement } from '../skills/index.ts'
+import { skillSum } from './demand.ts'
+import type { QueueIndex } from './index-of-state.ts'
+import { goesBefore } from './match.ts'
+import { isStuck, visitOf, type Agent, type Interaction, type Visit } from './pieces.ts'
+import { isPreferred, preference, type Preference } from './pools.ts'
 import type { State } from './state.ts'
 
-export type Criterion = 'present' | 'inReach' | 'roomForIt' | 'notOffered' | 'notTried' | 'onShift'
+export type Criterion = 'present' | 'inReach' | 'skilled' | 'roomForIt' | 'notOffered' | 'notTried' | 'onShift'
 
 /** Why somebody is not on shift. */
 export type ShiftGap = 'noShift' | 'offShift' | 'absent'
+
+/** They are in no reach of the queue, or in one that opens after a longer wait. */
+export type ReachGap =
+  { readonly code: 'never' } | { readonly code: 'later'; readonly afterSeconds: number; readonly inMs: number }
+
+/** A requirement that is not met, the level that there is, and the wait after which it will do, or null. */
+export interface SkillGap extends Requirement {
+  readonly level: number
+  readonly willDoAfterSeconds: number | null
+}
 
 /** One condition of eligibility and whether it holds; what it is about where it does not. */
 export interface Ground {
   readonly criterion: Criterion
   readonly holds: boolean
+  /** Of `present` and `onShift`. */
   readonly gap: PresenceGap | ShiftGap | null
+  readonly reach: ReachGap | null
+  readonly skill: SkillGap | null
+  readonly room: RoomGap | null
 }
 
 export interface AgentGrounds {
@@ -22,6 +42,8 @@ export interface AgentGrounds {
   readonly idleSince: Instant
   readonly slotsTaken: number
   readonly slots: number
+  /** What the queue's selection method looks at: less is chosen earlier, equals by longest idle and id. */
+  readonly preference: Preference
   readonly grounds: readonly Ground[]
   readonly eligible: boolean
 }
@@ -38,6 +60,12 @@ export interface Grounds {
   /** Its queue is closed in an emergency: nobody is offered it until that is over. */
   readonly held: boolean
   readonly stuck: boolean
+  readonly priority: number
+  readonly selection: SelectionMethod
+  /** What is asked for by now. */
+  readonly asked: readonly Requirement[]
+  /** When more people come into reach, or less is asked for; null where nothing of that is to come. */
+  readonly nextStepAt: Instant | null
   readonly retryDueAt: Instant | null
   /** The people of the queue: the eligible first, in the order in which they would be chosen. */
   readonly agents: readonly AgentGrounds[]
@@ -52,17 +80,34 @@ function agentGrounds(state: State, agentId: AgentId, interaction: Interaction):
     agent.connections.length > 0,
     interaction.channel,
   )
-  const inReach = state.lookup.queues.get(visit.queueId)?.agentIds.includes(agentId) ?? false
+  const { channel } = interaction
+  const queue = state.index.queue(visit.queueId)
+  const of = state.index.classOf(queue, interaction)
+  const person = state.lookup.people.get(agentId)
+  const levels = levelsOf(person?.skills ?? [])
   const held = state.lookup.emergencies.get(visit.queueId)?.waiting === 'held'
-  const ground = (criterion: Criterion, holds: boolean): Ground => ({ criterion, holds, gap: null })
-  const onShiftOnly = state.lookup.queues.get(visit.queueId)?.onShiftOnly ?? false
+  const reach = reachGap(state, visit, queue.demand.reachedAfterMs(agentId))
+  const skill = skillGap(levels, of.askedFor, queue.demand.steps, visit.step)
+  const limits = state.limitsOf(agentId)
+  const room = roomGap(limits, state.carriedChannels(agent), channel)
+  const ground = (criterion: Criterion, holds: boolean, why: Partial<Ground> = {}): Ground => ({
+    criterion,
+    holds,
+    gap: null,
+    reach: null,
+    skill: null,
+    room: null,
+    ...why,
+  })
+  const { onShiftOnly } = queue
   const grounds: Ground[] = [
-    { criterion: 'present', holds: gap === null, gap },
-    ground('inReach', inReach),
-    ground('roomForIt', state.hasRoom(agent, interaction.channel)),
+    ground('present', gap === null, { gap }),
+    ground('inReach', reach === null, { reach }),
+    ground('skilled', skill === null, { skill }),
+    ground('roomForIt', room === null, { room }),
     ground('notOffered', agent.offerId === null),
     ground('notTried', !visit.tried.includes(agentId)),
-    ...(onShiftOnly ? [{ criterion: 'onShift', holds: agent.onShift, gap: shiftGap(state, agent) } as const] : []),
+    ...(onShiftOnly ? [ground('onShift', agent.onShift, { gap: shiftGap(state, agent) })] : []),
   ]
   return {
     agentId,
@@ -70,10 +115,42 @@ function agentGrounds(state: State, agentId: AgentId, interaction: Interaction):
     stateSince: agent.stateSince,
     idleSince: agent.idleSince,
     slotsTaken: state.slotsTaken(agent),
-    slots: state.limitsOf(agentId)?.slots ?? 0,
+    slots: limits?.slots ?? 0,
+    preference: preference({
+      method: queue.demand.queue.selection,
+      agent,
+      taken: state.slotsTaken(agent),
+      slots: limits?.slots ?? 0,
+      skill: skillSum(levels, of.askedFor[0] ?? []),
+      distance: distanceOf(state, queue, agentId),
+    }),
     grounds,
     eligible: !visit.awaitsOpening && !held && grounds.every(({ holds }) => holds),
   }
+}
+
+/** How far the agent's turn is, where the queue offers in turn. */
+function distanceOf(state: State, { id, demand }: QueueIndex, agentId: AgentId): number {
+  const people = Math.max(1, demand.order.size)
+  return ((demand.order.get(agentId) ?? 0) - state.turnOf(id) + people) % people
+}
+
+function reachGap(state: State, visit: Visit, reachedAfterMs: number | null): ReachGap | null {
+  if (reachedAfterMs === null) return { code: 'never' }
+  const inMs = reachedAfterMs - state.visitWaitMs(visit, state.at)
+  return inMs > 0 && reachedAfterMs > 0 ? { code: 'later', afterSeconds: reachedAfterMs / 1000, inMs } : null
+}
+
+function skillGap(
+  levels: ReadonlyMap<string, number>,
+  askedFor: readonly (readonly Requirement[])[],
+  steps: readonly number[],
+  step: number,
+): SkillGap | null {
+  const gap = gapOf(levels, askedFor[step] ?? [])
+  if (gap === null) return null
+  const later = askedFor.findIndex((asked, n) => n > step && meets(levels, asked))
+  return { ...gap, willDoAfterSeconds: later === -1 ? null : (steps[later] ?? 0) / 1000 }
 }
 
 function shiftGap(state: State, { id, onShift }: Agent): ShiftGap | null {
@@ -88,12 +165,10 @@ export function groundsOf(state: State, interactionId: InteractionId): Grounds |
   const interaction = state.interactions.get(interactionId)
   if (interaction === undefined) return null
   const visit = visitOf(interaction)
-  const agents = (state.lookup.queues.get(visit.queueId)?.agentIds ?? [])
+  const queue = state.index.queue(visit.queueId)
+  const agents = [...queue.demand.order.keys()]
     .flatMap((id) => agentGrounds(state, id, interaction) ?? [])
-    .sort(
-      (a, b) =>
-        Number(b.eligible) - Number(a.eligible) || a.idleSince - b.idleSince || (a.agentId < b.agentId ? -1 : 1),
-    )
+    .sort((a, b) => Number(b.eligible) - Number(a.eligible) || (isPreferred(a.preference, b.preference) ? -1 : 1))
   return {
     interactionId,
     queueId: visit.queueId,
@@ -103,6 +178,10 @@ export function groundsOf(state: State, interactionId: InteractionId): Grounds |
     awaitsOpening: visit.awaitsOpening,
     held: state.lookup.emergencies.get(visit.queueId)?.waiting === 'held',
     stuck: isStuck(interaction),
+    priority: state.priorityOf(interaction, state.at),
+    selection: queue.demand.queue.selection,
+    asked: state.index.classOf(queue, interaction).askedFor[visit.step] ?? [],
+    nextStepAt: interaction.phase === 'waiting' || interaction.phase === 'offered' ? state.stepDueAt(visit) : null,
     retryDueAt: visit.retryDueAt,
     agents,
   }
@@ -111,16 +190,9 @@ export function groundsOf(state: State, interactionId: InteractionId): Grounds |
 /** The place in its queue among those waiting or offered: 1 is next. Null once it is answered. */
 export function placeOf(state: State, interaction: Interaction): number | null {
   if (interaction.phase !== 'waiting' && interaction.phase !== 'offered') return null
-  const { queueId } = visitOf(interaction)
-  const key = state.waitKey(visitOf(interaction))
   let place = 1
-  for (const other of state.interactions.values()) {
-    if (other.phase !== 'waiting' && other.phase !== 'offered') continue
-    const visit = visitOf(other)
-    if (visit.queueId !== queueId || other.id === interaction.id) continue
-    const earlier =
-      state.waitKey(visit) - key || other.arrivedAt - interaction.arrivedAt || (other.id < interaction.id ? -1 : 1)
-    if (earlier < 0) place += 1
-  }
+  const { visitors, awaiting } = state.index.queue(visitOf(interaction).queueId)
+  for (const id of [...visitors, ...awaiting])
+    if (id !== interaction.id && goesBefore(state, state.interaction(id), interaction)) place += 1
   return place
 }

@@ -1,6 +1,19 @@
 import { Heap, heapNode, type HeapNode } from '../heap/index.ts'
-import type { AgentId, Channel, CompiledPlan, Instant, InteractionId, LoadLimits, QueueId } from '../plan/index.ts'
+import type {
+  AgentId,
+  Channel,
+  CompiledPlan,
+  Instant,
+  InteractionId,
+  LoadLimits,
+  Queue,
+  QueueId,
+} from '../plan/index.ts'
+import { levelsOf, type Requirement } from '../skills/index.ts'
+import { Demand, goneQueue, skillSum, wantsKey, type Wants } from './demand.ts'
 import { visitOf, type Agent, type Interaction, type Visit } from './pieces.ts'
+import { Pool, preference, seatOf, type Preference, type Seat } from './pools.ts'
+import type { PlanLookup } from './lookup.ts'
 
 /** What the index is made from. */
 interface Facts {
@@ -8,8 +21,11 @@ interface Facts {
   readonly plan: CompiledPlan | null
   readonly agents: ReadonlyMap<AgentId, Agent>
   readonly interactions: ReadonlyMap<InteractionId, Interaction>
-  isPresent(agent: Agent): boolean
+  readonly lookup: PlanLookup
+  isPresent(agent: Agent, channel: Channel): boolean
   waitKey(visit: Visit): number
+  stepDueAt(visit: Visit): Instant | null
+  slotsTaken(agent: Agent): number
   nextTurn(queueId: QueueId): Instant | null
   nextShiftTurn(agentId: AgentId): Instant | null
   hasRoom(agent: Agent, channel: Channel): boolean
@@ -17,29 +33,49 @@ interface Facts {
 }
 
 export type DeadlineKind =
-  'answerWindow' | 'customerGrace' | 'agentGrace' | 'round' | 'wrapUp' | 'dayTurn' | 'hours' | 'shift'
+  'answerWindow' | 'customerGrace' | 'agentGrace' | 'round' | 'step' | 'wrapUp' | 'dayTurn' | 'hours' | 'shift'
 
 export interface Deadline {
   readonly kind: DeadlineKind
   readonly id: string
 }
 
-interface QueueIndex {
-  readonly id: QueueId
-  /** Waiting interactions, the longest wait first. */
-  readonly waiting: Heap<Interaction>
-  /** Agents who are present, have room and no offer before them, the longest idle first. */
-  readonly free: Heap<Agent>
-  members: ReadonlySet<AgentId>
-  /** Only people on shift are offered. */
-  onShiftOnly: boolean
-  /** Only so many may wait. */
-  limited: boolean
-  /** How many members are present, and the slots they have in all. */
-  present: number
+/** Those of a queue who are alike in what they want, and the agents for them. */
+export interface ClassIndex {
+  readonly wants: Wants
+  readonly queue: QueueIndex
+  /** Who waits, by the step they have reached; the longest wait first. */
+  readonly heads: readonly Heap<Interaction>[]
+  /** Agents who are present, have room and no offer before them, by the step that first admits them. */
+  readonly free: readonly Pool[]
+  /** How many are present and on shift where that is asked for, by the step that first admits them. */
+  readonly present: number[]
+  /** And the slots that they have in all. */
   slots: number
-  /** How many wait or are offered. */
-  occupants: number
+  readonly askedFor: readonly (readonly Requirement[])[]
+  /** By the agents that it admits. */
+  readonly places: Map<AgentId, ClassPlace>
+}
+
+/** Where a class has an agent: from which step on, and whether they are present. */
+export interface ClassPlace {
+  readonly of: ClassIndex
+  readonly step: number
+  readonly seat: Seat
+  present: boolean
+}
+
+export interface QueueIndex {
+  readonly id: QueueId
+  readonly demand: Demand
+  /** By what is wanted; that of a plain chat is always there. */
+  readonly classes: Map<string, ClassIndex>
+  /** Only people on shift are offered. */
+  readonly onShiftOnly: boolean
+  /** Only so many may wait. */
+  readonly limited: boolean
+  /** Who waits or is offered. */
+  readonly visitors: Set<InteractionId>
   /** Waiting interactions that somebody has refused in this round. */
   readonly refused: Set<InteractionId>
   /** Those that wait for it to open. */
@@ -50,15 +86,17 @@ interface QueueIndex {
 type DeadlineNodes = Partial<Record<DeadlineKind, HeapNode<Deadline>>>
 
 interface AgentIndex {
-  readonly nodes: readonly { readonly queue: QueueIndex; readonly node: HeapNode<Agent>; present: boolean }[]
-  readonly slots: number
+  /** The classes that admit them, each from a step on. */
+  readonly places: ClassPlace[]
+  readonly queues: readonly QueueIndex[]
+  readonly levels: ReadonlyMap<string, number>
+  readonly limits: LoadLimits | null
   readonly deadlines: DeadlineNodes
-  free: boolean
 }
 
 interface InteractionIndex {
   /** Where it waits, and as what; null while it does not. */
-  waiting: { readonly queue: QueueIndex; readonly node: HeapNode<Interaction> } | null
+  waiting: { readonly of: ClassIndex; readonly step: number; readonly node: HeapNode<Interaction> } | null
   /** The queue in which it counts as waiting or offered. */
   occupies: QueueIndex | null
   /** The queue whose opening it awaits. */
@@ -75,6 +113,8 @@ const tieOfArrival = (interaction: Interaction): string =>
  */
 export class Index {
   readonly deadlines = new Heap<Deadline>()
+  /** Apart, since all that a wait has reached by an instant counts for whatever happens at it. */
+  readonly steps = new Heap<Deadline>()
   /** Queues in which something changed that may make a match; all others have none. */
   readonly dirty = new Set<QueueId>()
   private readonly queues = new Map<QueueId, QueueIndex>()
@@ -85,25 +125,62 @@ export class Index {
   constructor(private readonly state: Facts) {}
 
   queue(id: QueueId): QueueIndex {
-    let queue = this.queues.get(id)
-    if (queue === undefined) {
-      queue = {
-        id,
-        waiting: new Heap(),
-        free: new Heap(),
-        members: new Set(),
-        onShiftOnly: false,
-        limited: false,
-        present: 0,
-        slots: 0,
-        occupants: 0,
-        refused: new Set(),
-        awaiting: new Set(),
-        deadlines: {},
-      }
-      this.queues.set(id, queue)
+    return this.queues.get(id) ?? this.addQueue(goneQueue(id))
+  }
+
+  private addQueue(plan: Queue): QueueIndex {
+    const queue: QueueIndex = {
+      id: plan.id,
+      demand: new Demand(plan),
+      classes: new Map(),
+      onShiftOnly: plan.onShiftOnly,
+      limited: plan.mostWaiting !== null,
+      visitors: new Set(),
+      refused: new Set(),
+      awaiting: new Set(),
+      deadlines: {},
     }
+    this.queues.set(plan.id, queue)
     return queue
+  }
+
+  /** The class of those who want this in the queue, made where it is the first. */
+  classOf(queue: QueueIndex, wants: Wants): ClassIndex {
+    const key = wantsKey(wants)
+    let found = queue.classes.get(key)
+    if (found === undefined) {
+      const { steps, order } = queue.demand
+      found = {
+        wants,
+        queue,
+        heads: steps.map(() => new Heap<Interaction>()),
+        free: steps.map(() => new Pool(queue.demand.queue.selection, order.size)),
+        present: steps.map(() => 0),
+        slots: 0,
+        askedFor: queue.demand.askedFor(wants.requirements),
+        places: new Map(),
+      }
+      queue.classes.set(key, found)
+      for (const agentId of order.keys()) this.admit(found, agentId)
+    }
+    return found
+  }
+
+  private admit(of: ClassIndex, agentId: AgentId): void {
+    const { demand } = of.queue
+    const agent = this.state.agents.get(agentId)
+    const index = this.agents.get(agentId)
+    const step = index === undefined ? null : demand.firstStep(agentId, index.levels, of.askedFor)
+    if (agent === undefined || index === undefined || step === null) return
+    const place = { of, step, seat: seatOf(agent, demand.order.get(agentId) ?? 0), present: false }
+    index.places.push(place)
+    of.places.set(agentId, place)
+    this.setPlace(agent, index, place)
+  }
+
+  /** The class of a chat that wants nothing of its own: what newcomers are told goes by it. */
+  plain(queueId: QueueId): ClassIndex {
+    return this.classOf(this.queue(queueId), { channel: 'chat', requirements: [], priority: null })
   }
 
   /** Makes everything anew: after a plan was taken, and after a state was read back. */
@@ -112,33 +189,32 @@ export class Index {
     this.agents.clear()
     this.interactions.clear()
     this.deadlines.clear()
+    this.steps.clear()
     this.ofCentre.dayTurn = undefined
     this.dirty.clear()
     const served = new Map<AgentId, QueueIndex[]>()
-    for (const queue of this.state.plan?.queues ?? []) {
-      const index = this.queue(queue.id)
-      index.members = new Set(queue.agentIds)
-      index.onShiftOnly = queue.onShiftOnly
-      index.limited = queue.mostWaiting !== null
-      for (const agentId of index.members) {
+    for (const plan of this.state.plan?.queues ?? []) {
+      const queue = this.addQueue(plan)
+      for (const agentId of queue.demand.order.keys()) {
         const list = served.get(agentId)
-        if (list === undefined) served.set(agentId, [index])
-        else list.push(index)
+        if (list === undefined) served.set(agentId, [queue])
+        else list.push(queue)
       }
-      this.dirty.add(queue.id)
-      this.setQueueTurn(queue.id)
+      this.dirty.add(plan.id)
+      this.setQueueTurn(plan.id)
     }
     for (const agent of this.state.agents.values()) {
-      const nodes = (served.get(agent.id) ?? []).map((queue) => ({
-        queue,
-        node: heapNode(agent, 0, agent.id),
-        present: false,
-      }))
-      const slots = this.state.limitsOf(agent.id)?.slots ?? 0
-      this.agents.set(agent.id, { nodes, slots, deadlines: {}, free: false })
+      this.agents.set(agent.id, {
+        places: [],
+        queues: served.get(agent.id) ?? [],
+        levels: levelsOf(this.state.lookup.people.get(agent.id)?.skills ?? []),
+        limits: this.state.limitsOf(agent.id),
+        deadlines: {},
+      })
       this.agentChanged(agent)
       this.setShiftTurn(agent.id)
     }
+    for (const queueId of this.queues.keys()) this.plain(queueId)
     for (const interaction of this.state.interactions.values()) this.interactionChanged(interaction)
     this.setDayTurn()
   }
@@ -162,16 +238,17 @@ export class Index {
 
   private setDeadline(of: DeadlineNodes, kind: DeadlineKind, id: string, dueAt: Instant | null): void {
     const known = of[kind]
+    const heap = kind === 'step' ? this.steps : this.deadlines
     if (known === undefined) {
       if (dueAt === null) return
       const node = heapNode<Deadline>({ kind, id }, dueAt, `${kind}:${id}`)
       of[kind] = node
-      this.deadlines.add(node)
-    } else if (dueAt === null) this.deadlines.remove(known)
+      heap.add(node)
+    } else if (dueAt === null) heap.remove(known)
     else if (known.position === -1 || known.key !== dueAt) {
-      this.deadlines.remove(known)
+      heap.remove(known)
       known.key = dueAt
-      this.deadlines.add(known)
+      heap.add(known)
     }
   }
 
@@ -179,26 +256,38 @@ export class Index {
   agentChanged(agent: Agent): void {
     const index = this.agents.get(agent.id)
     if (index === undefined) return
-    const present = this.state.isPresent(agent)
-    const free = present && agent.offerId === null && this.state.hasRoom(agent, 'chat')
-    for (const place of index.nodes) {
-      const { queue, node } = place
-      const works = agent.onShift || !queue.onShiftOnly
-      queue.free.remove(node)
-      if (free && works) {
-        node.key = agent.idleSince
-        queue.free.add(node)
-        if (queue.waiting.size > 0) this.dirty.add(queue.id)
-      }
-      if ((present && works) !== place.present) {
-        place.present = present && works
-        queue.present += place.present ? 1 : -1
-        queue.slots += place.present ? index.slots : -index.slots
-        if (queue.refused.size > 0) this.dirty.add(queue.id)
-      }
-    }
-    index.free = free
+    for (const place of index.places) this.setPlace(agent, index, place)
     this.setDeadline(index.deadlines, 'agentGrace', agent.id, agent.graceDueAt)
+  }
+
+  private setPlace(agent: Agent, index: AgentIndex, place: ClassPlace): void {
+    const { of, step, seat } = place
+    const { queue, wants } = of
+    const pool = of.free[step]
+    const present = this.state.isPresent(agent, wants.channel) && (agent.onShift || !queue.onShiftOnly)
+    pool?.remove(seat)
+    if (present && agent.offerId === null && this.state.hasRoom(agent, wants.channel)) {
+      pool?.add(seat, this.preferenceOf(agent, index, place))
+      if (of.heads.some(({ size }) => size > 0)) this.dirty.add(queue.id)
+    }
+    if (present === place.present) return
+    place.present = present
+    const sign = present ? 1 : -1
+    of.present[step] = (of.present[step] ?? 0) + sign
+    of.slots += sign * (index.limits?.slots ?? 0)
+    if (queue.refused.size > 0) this.dirty.add(queue.id)
+  }
+
+  private preferenceOf(agent: Agent, index: AgentIndex, { of, seat }: ClassPlace): Preference {
+    const { demand } = of.queue
+    return preference({
+      method: demand.queue.selection,
+      agent,
+      taken: this.state.slotsTaken(agent),
+      slots: index.limits?.slots ?? 0,
+      skill: skillSum(index.levels, of.askedFor[0] ?? []),
+      distance: seat.place,
+    })
   }
 
   /** To be called after an interaction's phase, visit or any of its deadlines changed. */
@@ -208,19 +297,19 @@ export class Index {
     const awaits = interaction.phase === 'waiting' && visit.awaitsOpening
     const waits = interaction.phase === 'waiting' && !awaits
     const offered = interaction.phase === 'offered'
-    if (index.waiting !== null && (!waits || index.waiting.queue.id !== visit.queueId)) this.leaveQueue(index)
-    this.await(index, interaction.id, awaits ? this.queue(visit.queueId) : null)
-    this.occupy(index, waits || offered ? this.queue(visit.queueId) : null)
-    if (waits) {
-      const queue = this.queue(visit.queueId)
-      if (index.waiting === null) {
-        index.waiting = { queue, node: heapNode(interaction, this.state.waitKey(visit), tieOfArrival(interaction)) }
-        queue.waiting.add(index.waiting.node)
-      }
+    const { waiting } = index
+    if (waiting !== null && (!waits || waiting.of.queue.id !== visit.queueId || waiting.step !== visit.step))
+      this.leaveQueue(index)
+    const queue = waits || awaits || offered ? this.queue(visit.queueId) : null
+    this.await(index, interaction.id, awaits ? queue : null)
+    this.occupy(index, interaction.id, awaits ? null : queue)
+    if (waits && queue !== null) {
+      index.waiting ??= this.joinQueue(queue, interaction)
       if (visit.tried.length > 0) queue.refused.add(interaction.id)
       else queue.refused.delete(interaction.id)
-      if (queue.free.size > 0 || visit.tried.length > 0) this.dirty.add(queue.id)
+      if (visit.tried.length > 0 || this.someFree(index.waiting.of, visit.step)) this.dirty.add(queue.id)
     }
+    this.setDeadline(index.deadlines, 'step', interaction.id, waits || offered ? this.state.stepDueAt(visit) : null)
     const { deadlines } = index
     const { id } = interaction
     const unanswered = waits || awaits || offered
@@ -233,9 +322,11 @@ export class Index {
   interactionGone(interactionId: InteractionId): void {
     const index = this.indexOf(interactionId)
     if (index.waiting !== null) this.leaveQueue(index)
-    this.occupy(index, null)
+    this.occupy(index, interactionId, null)
     this.await(index, interactionId, null)
-    for (const node of Object.values(index.deadlines)) this.deadlines.remove(node)
+    for (const node of Object.values(index.deadlines))
+      if (node.item.kind === 'step') this.steps.remove(node)
+      else this.deadlines.remove(node)
     this.interactions.delete(interactionId)
   }
 
@@ -248,22 +339,34 @@ export class Index {
     return index
   }
 
+  private joinQueue(queue: QueueIndex, interaction: Interaction): NonNullable<InteractionIndex['waiting']> {
+    const visit = visitOf(interaction)
+    const of = this.classOf(queue, interaction)
+    const node = heapNode(interaction, this.state.waitKey(visit), tieOfArrival(interaction))
+    of.heads[visit.step]?.add(node)
+    return { of, step: visit.step, node }
+  }
+
+  private someFree(of: ClassIndex, step: number): boolean {
+    return of.free.some((pool, n) => n <= step && pool.size > 0)
+  }
+
   private leaveQueue(index: InteractionIndex): void {
     if (index.waiting === null) return
-    const { queue, node } = index.waiting
-    queue.waiting.remove(node)
-    queue.refused.delete(node.item.id)
+    const { of, step, node } = index.waiting
+    of.heads[step]?.remove(node)
+    of.queue.refused.delete(node.item.id)
     index.waiting = null
   }
 
-  private occupy(index: InteractionIndex, queue: QueueIndex | null): void {
+  private occupy(index: InteractionIndex, id: InteractionId, queue: QueueIndex | null): void {
     if (index.occupies === queue) return
     if (index.occupies !== null) {
-      index.occupies.occupants -= 1
+      index.occupies.visitors.delete(id)
       // Where only so many may wait there is room for one who is sent on.
       if (index.occupies.limited) this.dirty.add(index.occupies.id)
     }
-    if (queue !== null) queue.occupants += 1
+    queue?.visitors.add(id)
     index.occupies = queue
   }
 
@@ -274,12 +377,42 @@ export class Index {
     index.awaits = queue
   }
 
-  /** The queues an agent is offered from. */
-  queuesOf(agentId: AgentId): QueueId[] {
-    return (this.agents.get(agentId)?.nodes ?? []).map(({ queue }) => queue.id)
+  /** The next step of each who waits there: after the queue's hours have changed. */
+  setSteps(queueId: QueueId): void {
+    for (const id of this.queue(queueId).visitors) {
+      const interaction = this.state.interactions.get(id)
+      if (interaction !== undefined)
+        this.setDeadline(this.indexOf(id).deadlines, 'step', id, this.state.stepDueAt(visitOf(interaction)))
+    }
   }
 
-  isFree(agentId: AgentId): boolean {
-    return this.agents.get(agentId)?.free ?? false
+  /** How it stands with the queue, for one who comes to it now with nothing special to ask. */
+  standing(queueId: QueueId): { waiting: number; present: number; free: number; slots: number } {
+    const { visitors } = this.queue(queueId)
+    const { present, free, slots } = this.plain(queueId)
+    const there = present.reduce((sum, count) => sum + count, 0)
+    return { waiting: visitors.size, present: there, free: free[0]?.size ?? 0, slots }
+  }
+
+  /** Who has waited longest in the queue, whatever their priority. */
+  oldest(queueId: QueueId): Interaction | null {
+    let best: HeapNode<Interaction> | undefined
+    for (const { heads } of this.queue(queueId).classes.values())
+      for (const head of heads) {
+        const node = head.peek()
+        if (node !== undefined && (best === undefined || node.key < best.key)) best = node
+      }
+    return best?.item ?? null
+  }
+
+  /** The queues an agent is offered from. */
+  queuesOf(agentId: AgentId): QueueId[] {
+    return (this.agents.get(agentId)?.queues ?? []).map(({ id }) => id)
+  }
+
+  /** Everybody who waits in the queue, in no order. */
+  *waiting(queueId: QueueId): Generator<Interaction> {
+    for (const { heads } of this.queue(queueId).classes.values())
+      for (const head of heads) for (const interaction of head.inOrder()) yield interaction
   }
 }

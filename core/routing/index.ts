@@ -24,7 +24,9 @@ export {
   type Criterion,
   type Ground,
   type Grounds,
+  type ReachGap,
   type ShiftGap,
+  type SkillGap,
 } from './grounds.ts'
 export {
   atWork,
@@ -46,6 +48,8 @@ export {
   type Visit,
   type WithdrawalReason,
 } from './pieces.ts'
+export { isPreferred, preference, type Preference, type Standing } from './pools.ts'
+export { skillSum } from './demand.ts'
 export { advance, run, settle, type Outcome } from './run.ts'
 export { coreVersion, snapshotOf, stateFrom, type Snapshot } from './snapshot.ts'
 export { State } from './state.ts'

@@ -1,7 +1,9 @@
 import { estimateFor } from './consequences.ts'
 import type { AgentId, QueueId } from '../plan/index.ts'
 import { event, type Event } from './events.ts'
+import type { ClassIndex } from './index-of-state.ts'
 import { visitOf, type Agent, type Interaction } from './pieces.ts'
+import { together } from './pools.ts'
 import type { State } from './state.ts'
 
 interface Match {
@@ -9,32 +11,42 @@ interface Match {
   readonly agent: Agent
 }
 
-/** Of one queue: the first waiting interaction that has an eligible agent, and that agent. */
-function matchIn(state: State, queueId: QueueId): Match | null {
-  if (state.lookup.emergencies.get(queueId)?.waiting === 'held') return null
-  const { waiting, free } = state.index.queue(queueId)
-  if (waiting.size === 0 || free.size === 0) return null
-  for (const interaction of waiting.inOrder()) {
-    const { tried } = visitOf(interaction)
-    for (const agent of free.inOrder()) if (!tried.includes(agent.id)) return { interaction, agent }
+/** Of one class: the first waiting interaction that has an eligible agent, and that agent. */
+function matchOf(state: State, { heads, free, queue }: ClassIndex): Match | null {
+  const turn = state.turnOf(queue.id)
+  let best: Match | null = null
+  for (const [step, head] of heads.entries()) {
+    if (head.size === 0) continue
+    const able = free.slice(0, step + 1).filter(({ size }) => size > 0)
+    if (able.length === 0) continue
+    for (const interaction of head.inOrder()) {
+      if (best !== null && !goesBefore(state, interaction, best.interaction)) break
+      const agent = firstNotTried(together(able, turn), visitOf(interaction).tried)
+      if (agent === null) continue
+      best = { interaction, agent }
+      break
+    }
   }
+  return best
+}
+
+function firstNotTried(agents: Iterable<Agent>, tried: readonly AgentId[]): Agent | null {
+  for (const agent of agents) if (!tried.includes(agent.id)) return agent
   return null
 }
 
 /**
- * Whether `a` goes before `b`: relatively later first (or plainly older, where the centre orders so), then the earlier
- * arrival, then the id. Lateness is wait / target, compared exactly by multiplying across.
+ * Whether `a` goes before `b`: of higher priority, then relatively later first (or plainly older, where the centre orders
+ * so), then the earlier arrival, then the id. Lateness is wait / target, compared exactly by multiplying across.
  */
 export function goesBefore(state: State, a: Interaction, b: Interaction): boolean {
   const [visitA, visitB] = [visitOf(a), visitOf(b)]
-  if (state.settings().order === 'lateness') {
-    const lateA = state.servedWaitMs(visitA, state.at) * state.targetSeconds(visitB.queueId)
-    const lateB = state.servedWaitMs(visitB, state.at) * state.targetSeconds(visitA.queueId)
-    if (lateA !== lateB) return lateA > lateB
-  } else {
-    const [waitA, waitB] = [state.servedWaitMs(visitA, state.at), state.servedWaitMs(visitB, state.at)]
-    if (waitA !== waitB) return waitA > waitB
-  }
+  const [priorityA, priorityB] = [state.priorityOf(a, state.at), state.priorityOf(b, state.at)]
+  if (priorityA !== priorityB) return priorityA > priorityB
+  const byLateness = state.settings().order === 'lateness'
+  const lateA = state.servedWaitMs(visitA, state.at) * (byLateness ? state.targetSeconds(visitB.queueId) : 1)
+  const lateB = state.servedWaitMs(visitB, state.at) * (byLateness ? state.targetSeconds(visitA.queueId) : 1)
+  if (lateA !== lateB) return lateA > lateB
   if (a.arrivedAt !== b.arrivedAt) return a.arrivedAt < b.arrivedAt
   return a.id < b.id
 }
@@ -43,8 +55,11 @@ export function goesBefore(state: State, a: Interaction, b: Interaction): boolea
 export function nextOffer(state: State): Event<'offerMade'> | null {
   let best: Match | null = null
   for (const queueId of state.index.dirty) {
-    const match = matchIn(state, queueId)
-    if (match !== null && (best === null || goesBefore(state, match.interaction, best.interaction))) best = match
+    if (state.lookup.emergencies.get(queueId)?.waiting === 'held') continue
+    for (const one of state.index.queue(queueId).classes.values()) {
+      const match = matchOf(state, one)
+      if (match !== null && (best === null || goesBefore(state, match.interaction, best.interaction))) best = match
+    }
   }
   if (best === null) return null
   const { interaction, agent } = best
@@ -67,8 +82,8 @@ export function nextSentOn(state: State): Event<'sentOn'> | null {
     const emergency = state.lookup.emergencies.get(queueId)
     const to = emergency === undefined ? (state.lookup.queues.get(queueId)?.atClosingTo ?? null) : emergency.sendOnTo
     if (to === null || state.queueDay(queueId).open || !takesMore(state, to)) continue
-    const first = state.index.queue(queueId).waiting.peek()?.item
-    if (first === undefined) continue
+    const first = firstWaiting(state, queueId)
+    if (first === null) continue
     return event('sentOn', state.at, {
       interactionId: first.id,
       visitId: `${first.id}.v${first.visits.length + 1}`,
@@ -78,6 +93,17 @@ export function nextSentOn(state: State): Event<'sentOn'> | null {
     })
   }
   return null
+}
+
+/** Who would be served next in the queue, whoever is free. */
+export function firstWaiting(state: State, queueId: QueueId): Interaction | null {
+  let first: Interaction | null = null
+  for (const { heads } of state.index.queue(queueId).classes.values())
+    for (const head of heads) {
+      const one = head.peek()?.item
+      if (one !== undefined && (first === null || goesBefore(state, one, first))) first = one
+    }
+  return first
 }
 
 /** Queues in which something changed, and those that send on to them. */
@@ -91,30 +117,27 @@ function* maySendOn(state: State): Generator<QueueId> {
 function takesMore(state: State, queueId: QueueId): boolean {
   const queue = state.lookup.queues.get(queueId)
   if (queue === undefined || queue.service !== 'inService' || !state.queueDay(queueId).open) return false
-  return queue.mostWaiting === null || state.index.queue(queueId).occupants < queue.mostWaiting
+  return queue.mostWaiting === null || state.index.queue(queueId).visitors.size < queue.mostWaiting
 }
 
-/** The next round that has ended: everybody present in the interaction's queue has tried it. */
+/** The next round that has ended: everybody present who could be offered the interaction by now has tried it. */
 export function nextRoundEnd(state: State): Event<'roundEnded'> | null {
   for (const queueId of state.index.dirty) {
     const queue = state.index.queue(queueId)
     for (const interactionId of queue.refused) {
-      const visit = visitOf(state.interaction(interactionId))
+      const interaction = state.interaction(interactionId)
+      const visit = visitOf(interaction)
       if (visit.retryDueAt !== null) continue
-      if (visit.tried.filter((agentId) => isPresentIn(state, queue, agentId)).length < queue.present) continue
+      const { present, places } = state.index.classOf(queue, interaction)
+      const there = present.reduce((sum, count, step) => (step <= visit.step ? sum + count : sum), 0)
+      const among = visit.tried.filter((id) => {
+        const place = places.get(id)
+        return place !== undefined && place.present && place.step <= visit.step
+      })
+      if (among.length < there) continue
       const afterSeconds = Math.max(1, state.settings().retryAfterSeconds)
       return event('roundEnded', state.at, { interactionId, retryDueAt: state.at + afterSeconds * 1000 })
     }
   }
   return null
-}
-
-function isPresentIn(
-  state: State,
-  { members, onShiftOnly }: { readonly members: ReadonlySet<AgentId>; readonly onShiftOnly: boolean },
-  agentId: AgentId,
-): boolean {
-  const agent = state.agents.get(agentId)
-  if (agent === undefined || !members.has(agentId) || !state.isPresent(agent)) return false
-  return agent.onShift || !onShiftOnly
 }

@@ -1,29 +1,11 @@
-import type { CompiledPlan } from '../plan/index.ts'
 import type { Command } from './commands.ts'
-import {
-  openOf,
-  shiftOf,
-  waitedIn,
-  type NaiveAgent,
-  type NaiveEmergency,
-  type NaiveInteraction,
-  type NaiveSpan,
-} from './naive-pieces.ts'
+import { NaiveCentre } from './naive-centre.ts'
+import { admittedIn, stepsOf, shiftOf, type NaiveAgent, type NaiveInteraction, type NaiveSpan } from './naive-pieces.ts'
 
 // The same rules with none of the cleverness, for tests: every list is searched from the start, every deadline is a
 // number looked at each time. It knows offers and phases only, and shares no code with the core.
 
-export class NaiveModel {
-  private plan: CompiledPlan | null = null
-  private agents: NaiveAgent[] = []
-  /** Every opening and closing to come. */
-  private turns: { at: number; kind: string; id: string }[] = []
-  private emergencies: NaiveEmergency[] = []
-  private absences: { id: string; agent: string; from: number; to: number }[] = []
-  interactions: NaiveInteraction[] = []
-  /** Every offer so far, as "at interaction>agent". */
-  readonly offers: string[] = []
-
+export class NaiveModel extends NaiveCentre {
   take(command: Command, at: number): void {
     if (command.type !== 'resumeRouter') this.passTime(at)
     this.apply(command, at)
@@ -38,6 +20,7 @@ export class NaiveModel {
           { at: i.phase === 'wrapUp' ? i.dueAt : null, kind: 'wrapUp', id: i.id },
           { at: this.waits(i) ? i.graceDueAt : null, kind: 'customerGrace', id: i.id },
           { at: this.waits(i) ? i.retryDueAt : null, kind: 'round', id: i.id },
+          { at: this.stepDueAt(i), kind: 'step', id: i.id },
         ])
         .concat(this.turns)
         .concat(this.agents.map((a) => ({ at: a.graceDueAt, kind: 'agentGrace', id: a.id })))
@@ -85,17 +68,6 @@ export class NaiveModel {
     for (const i of this.interactions) if (i.queue === due.id) this.letIn(i, due.at)
   }
 
-  private spans = (queueId: string): NaiveSpan[] | null => openOf(this.plan, this.emergencies, queueId)
-
-  private emergencyOf = (queueId: string): NaiveEmergency | undefined =>
-    this.emergencies.find(({ queues, to }) => to === Infinity && queues.includes(queueId))
-
-  private isOpen(queueId: string, at: number): boolean {
-    return this.spans(queueId)?.some(([from, to]) => from <= at && at < to) ?? true
-  }
-
-  private waited = (i: NaiveInteraction, at: number): number => waitedIn(this.spans(i.queue), i, at)
-
   private expire(kind: string, id: string, at: number): void {
     const i = this.interactions.find((x) => x.id === id)
     if (kind === 'agentGrace') {
@@ -110,6 +82,7 @@ export class NaiveModel {
       this.setState(agent, 'unattended', at)
     } else if (kind === 'wrapUp') this.finish(i, at)
     else if (kind === 'customerGrace') this.drop(i)
+    else if (kind === 'step') i.step += 1
     else {
       i.tried = []
       i.retryDueAt = null
@@ -134,6 +107,11 @@ export class NaiveModel {
             })
         this.planTurns(at)
         this.turnShifts(at)
+        for (const i of this.interactions) {
+          const queue = this.queueOf(i)
+          const reached = stepsOf(queue).filter((seconds) => seconds * 1000 <= this.visitWait(i, at))
+          i.step = i.awaitsOpening ? 0 : reached.length
+        }
         return
       case 'enterAbsence': {
         const { absenceId: id, agentId: agent, from, to } = command.body
@@ -181,9 +159,14 @@ export class NaiveModel {
       case 'setPresence': {
         const agent = agentOf(command.body.agentId)
         const wanted = command.body.stateId
-        if (agent === undefined || agent.state === wanted || !['ready', 'break', 'offline'].includes(wanted)) return
+        if (
+          agent === undefined ||
+          agent.state === wanted ||
+          !['ready', 'textsOnly', 'break', 'offline'].includes(wanted)
+        )
+          return
         if (wanted === 'offline' && this.carried(agent.id).some((i) => i.phase === 'connected')) return
-        if (wanted !== 'ready') this.withdraw(agent.id)
+        this.withdraw(agent.id, admittedIn(wanted))
         this.setState(agent, wanted, at)
         return
       }
@@ -197,7 +180,11 @@ export class NaiveModel {
         if (open && queue.mostWaiting !== null && there >= queue.mostWaiting) return
         this.interactions.push({
           id: command.body.interactionId,
+          channel: command.body.channel,
+          requirements: command.body.requirements ?? [],
+          priority: command.body.priority ?? null,
           queue: queue.id,
+          step: 0,
           arrivedAt: at,
           enteredAt: at,
           waitedBefore: 0,
@@ -309,23 +296,20 @@ export class NaiveModel {
         .filter((i) => i.phase === 'waiting' && !i.awaitsOpening)
         .sort((a, b) => this.order(a, b, at))
       const pair = waiting
-        .map((i) => ({ i, agent: this.eligible(i)[0] }))
+        .map((i) => ({ i, agent: this.eligible(i, at)[0] }))
         .find((p): p is { i: NaiveInteraction; agent: NaiveAgent } => p.agent !== undefined)
       if (pair === undefined) break
       const window = this.plan?.queues.find((q) => q.id === pair.i.queue)?.answerWindowSeconds ?? 0
       pair.i.offers += 1
+      this.lastOffered.set(pair.i.queue, pair.agent.id)
       Object.assign(pair.i, { phase: 'offered', agent: pair.agent.id, dueAt: at + window * 1000 })
       this.offers.push(`${at} ${pair.i.id}>${pair.agent.id}`)
     }
     for (const i of this.interactions) {
       if (i.phase !== 'waiting' || i.tried.length === 0 || i.retryDueAt !== null) continue
-      const there = this.agents.filter((a) => this.present(a) && this.reaches(a, i))
+      const there = this.agents.filter((a) => this.present(a, i) && this.reaches(a, i, at))
       if (there.every((a) => i.tried.includes(a.id))) i.retryDueAt = at + 5000
     }
-  }
-
-  private isOut(i: NaiveInteraction, { agentId, offerId }: { agentId: string; offerId: string }): boolean {
-    return i.phase === 'offered' && i.agent === agentId && offerId === `${i.id}.v${i.visit}.o${i.offers}`
   }
 
   private sendOn(at: number): boolean {
@@ -341,52 +325,15 @@ export class NaiveModel {
       if (first === undefined) continue
       const waitedBefore = this.waited(first, at)
       Object.assign(first, { queue: to.id, enteredAt: at, waitedBefore, tried: [], retryDueAt: null })
-      Object.assign(first, { visit: first.visit + 1, offers: 0 })
+      Object.assign(first, { visit: first.visit + 1, offers: 0, step: 0 })
       return true
     }
     return false
   }
 
-  private occupants = (queueId: string): number =>
-    this.interactions.filter((i) => i.queue === queueId && this.waits(i) && !i.awaitsOpening).length
-
-  eligible(i: NaiveInteraction): NaiveAgent[] {
-    if (i.awaitsOpening || this.emergencyOf(i.queue)?.waiting === 'held') return []
-    return this.agents
-      .filter(
-        (a) =>
-          this.present(a) &&
-          this.reaches(a, i) &&
-          this.carried(a.id).length < (this.plan?.loadLimits[0]?.slots ?? 0) &&
-          !this.carried(a.id).some((x) => x.phase === 'offered') &&
-          !i.tried.includes(a.id),
-      )
-      .sort((a, b) => a.idleSince - b.idleSince || (a.id < b.id ? -1 : 1))
-  }
-
-  carried(agent: string): NaiveInteraction[] {
-    return this.interactions.filter((i) => i.agent === agent && i.phase !== 'waiting')
-  }
-
-  private order(a: NaiveInteraction, b: NaiveInteraction, at: number): number {
-    const target = (i: NaiveInteraction): number =>
-      this.plan?.queues.find((q) => q.id === i.queue)?.target?.seconds ?? this.plan?.centre.defaultTargetSeconds ?? 1
-    return (
-      this.waited(b, at) * target(a) - this.waited(a, at) * target(b) ||
-      a.arrivedAt - b.arrivedAt ||
-      (a.id < b.id ? -1 : 1)
-    )
-  }
-
-  private present = (a: NaiveAgent): boolean => a.state === 'ready' && a.connections.length > 0
-  private waits = (i: NaiveInteraction): boolean => i.phase === 'waiting' || i.phase === 'offered'
-  private reaches(a: NaiveAgent, i: NaiveInteraction): boolean {
-    const queue = this.plan?.queues.find((q) => q.id === i.queue)
-    return queue?.agentIds.includes(a.id) === true && (!queue.onShiftOnly || a.onShift)
-  }
-
   private setState(agent: NaiveAgent, state: string, at: number): void {
-    if (state === 'ready' && agent.state !== 'ready') agent.idleSince = at
+    const before = admittedIn(agent.state)
+    if (admittedIn(state).some((channel) => !before.includes(channel))) agent.idleSince = at
     agent.state = state
   }
 
@@ -395,9 +342,10 @@ export class NaiveModel {
     Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
   }
 
-  private withdraw(agent: string): void {
+  private withdraw(agent: string, keeping: string[] = []): void {
     for (const i of this.interactions)
-      if (i.agent === agent && i.phase === 'offered') Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
+      if (i.agent === agent && i.phase === 'offered' && !keeping.includes(i.channel))
+        Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
   }
 
   private wrapUp(i: NaiveInteraction, at: number): void {
@@ -424,6 +372,7 @@ export class NaiveModel {
       tried: [],
       retryDueAt: null,
       visit: i.visit + 1,
+      step: 0,
       offers: 0,
     })
   }

@@ -1,4 +1,4 @@
-import type { CompiledPlan } from '../plan/index.ts'
+import type { Channel, CompiledPlan, Queue } from '../plan/index.ts'
 
 // What the naive model holds, and when things are open to it.
 
@@ -11,9 +11,20 @@ export interface NaiveAgent {
   graceDueAt: number | null
 }
 
+interface NaiveRequirement {
+  skillId: string
+  least: number
+  most: number
+}
+
 export interface NaiveInteraction {
   id: string
+  channel: Channel
+  requirements: readonly NaiveRequirement[]
+  priority: number | null
   queue: string
+  /** How many of its queue's steps have come. */
+  step: number
   arrivedAt: number
   enteredAt: number
   waitedBefore: number
@@ -79,4 +90,90 @@ export function waitedIn(spans: readonly NaiveSpan[] | null, i: NaiveInteraction
     (sum, [from, to]) => sum + Math.max(0, Math.min(to, at) - Math.max(from, i.enteredAt)),
     i.waitedBefore,
   )
+}
+
+/** Every wait, in seconds, at which something changes for those in the queue. */
+export const stepsOf = ({ laterReaches, relaxations }: Queue): number[] =>
+  [...new Set([...laterReaches, ...relaxations].map(({ afterSeconds }) => afterSeconds))]
+    .filter((seconds) => seconds > 0)
+    .sort((a, b) => a - b)
+
+/** When a wait that began at `from` has lasted so long, or null. */
+export function whenWaited(spans: readonly NaiveSpan[] | null, from: number, ms: number): number | null {
+  let left = ms
+  for (const [a, b] of spans ?? [[0, Infinity] as NaiveSpan]) {
+    const here = b - Math.max(a, from)
+    if (here <= 0) continue
+    if (here >= left) return Math.max(a, from) + left
+    left -= here
+  }
+  return null
+}
+
+export const admittedIn = (state: string): string[] =>
+  state === 'ready' ? ['voice', 'chat', 'sms'] : state === 'textsOnly' ? ['chat', 'sms'] : []
+
+const levelOf = (plan: CompiledPlan, agent: string, skill: string): number =>
+  plan.people.find(({ id }) => id === agent)?.skills.find(({ skillId }) => skillId === skill)?.level ?? 0
+
+export const isInReach = (queue: Queue, agent: string, waitMs: number): boolean =>
+  queue.agentIds.includes(agent) ||
+  queue.laterReaches.some((r) => r.afterSeconds * 1000 <= waitMs && r.agentIds.includes(agent))
+
+export function isSkilled(
+  plan: CompiledPlan,
+  queue: Queue,
+  { requirements }: NaiveInteraction,
+  agent: string,
+  waitMs: number,
+): boolean {
+  const asked = [...queue.requirements, ...requirements]
+  return asked.every(({ skillId }) => {
+    const same = asked.filter((one) => one.skillId === skillId)
+    const wider = queue.relaxations.filter((r) => r.skillId === skillId && r.afterSeconds * 1000 <= waitMs)
+    const least = Math.min(Math.max(...same.map((one) => one.least)), ...wider.map((r) => r.least))
+    const most = Math.max(Math.min(...same.map((one) => one.most)), ...wider.map((r) => r.most))
+    const level = levelOf(plan, agent, skillId)
+    return least <= level && level <= most
+  })
+}
+
+export function isRoom(plan: CompiledPlan, carried: readonly NaiveInteraction[], channel: Channel): boolean {
+  const limits = plan.loadLimits[0]
+  if (limits === undefined) return false
+  const all = limits.channels
+  const sum = carried.reduce((slots, c) => slots + all[c.channel].slots, all[channel].slots)
+  const goes = (one: Channel, other: Channel): boolean => !all[one].alone || all[one].beside.includes(other)
+  return (
+    sum <= limits.slots &&
+    carried.filter((c) => c.channel === channel).length + 1 <= all[channel].most &&
+    carried.every((c) => goes(c.channel, channel) && goes(channel, c.channel))
+  )
+}
+
+/** Those who could be offered it, the one to choose first. */
+export function inOrder(
+  plan: CompiledPlan,
+  queue: Queue,
+  i: NaiveInteraction,
+  able: readonly NaiveAgent[],
+  carriedBy: (agent: string) => NaiveInteraction[],
+  last: string | undefined,
+): NaiveAgent[] {
+  const people = [...new Set([...queue.agentIds, ...queue.laterReaches.flatMap((r) => r.agentIds)])]
+  const asked = [...new Set([...queue.requirements, ...i.requirements].map(({ skillId }) => skillId))]
+  const from = last === undefined ? -1 : people.indexOf(last)
+  const rank = (a: NaiveAgent): number => {
+    if (queue.selection === 'lightestLoad')
+      return carriedBy(a.id).reduce((sum, c) => sum + (plan.loadLimits[0]?.channels[c.channel].slots ?? 0), 0)
+    if (queue.selection === 'bestSkilled') return -asked.reduce((sum, skill) => sum + levelOf(plan, a.id, skill), 0)
+    if (queue.selection === 'inTurn') return (people.indexOf(a.id) - from - 1 + 2 * people.length) % people.length
+    return 0
+  }
+  return [...able].sort((a, b) => rank(a) - rank(b) || a.idleSince - b.idleSince || (a.id < b.id ? -1 : 1))
+}
+
+export function priorityOf(queue: Queue, i: NaiveInteraction, waitedMs: number): number {
+  const reached = queue.prioritySteps.filter(({ afterSeconds }) => afterSeconds * 1000 <= waitedMs)
+  return Math.max(i.priority ?? queue.priority, ...reached.map(({ priority }) => priority))
 }

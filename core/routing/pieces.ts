@@ -27,6 +27,7 @@ import type {
   VisitId,
   WaitingWay,
 } from '../plan/index.ts'
+import type { Requirement } from '../skills/index.ts'
 
 export type OfferEnd = 'answered' | 'declined' | 'missed' | 'withdrawn'
 export type WithdrawalReason = 'customerLeft' | 'connectionLost' | 'agentAway' | 'agentGone' | 'queueClosed'
@@ -98,6 +99,8 @@ export interface Visit {
   /** It began while the queue was closed, which has not opened since: nobody is offered it until then. */
   awaitsOpening: boolean
   readonly estimatedWaitSeconds: number | null
+  /** The last of the queue's steps that its wait has reached: who is in reach, and what is asked for. */
+  step: number
   offers: Offer[]
   /** Agents who declined or missed it in this round. */
   tried: AgentId[]
@@ -134,6 +137,10 @@ export interface Interaction {
   readonly lineId: LineId
   readonly arrivedAt: Instant
   readonly test: boolean
+  /** What it asks for beside what its queue asks for, each skill once. */
+  readonly requirements: readonly Requirement[]
+  /** Its own; null: that of its queue. */
+  readonly priority: number | null
   /** It waits even where nobody is at the customer's end. */
   readonly leftMessage: boolean
   phase: Phase
@@ -179,6 +186,8 @@ export interface QueueDay {
   open: boolean
   figures: QueueFigures
   recentHandleMs: number | null
+  /** Whom it made its last offer to: a queue that offers in turn goes on from there. */
+  lastOffered: AgentId | null
 }
 
 /** The visit in which the interaction is or last was. */

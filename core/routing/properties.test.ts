@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { channels, selectionMethods } from '../plan/index.ts'
 import { command, testPlan, testQueue } from '../testing/index.ts'
 import { nextDeadline, openOffer, run, snapshotOf, State, stateFrom, type Command, type Event } from './index.ts'
 import { evolve } from './evolve.ts'
@@ -14,6 +15,38 @@ const turns = fc
   .map((seconds) => seconds.sort((a, b) => a - b).slice(0, seconds.length - (seconds.length % 2)))
   .map((seconds) => seconds.map((second) => second * 1000))
 
+const skillId = fc.constantFrom('french', 'freight')
+const bounds = fc.record({ skillId, least: fc.integer({ min: 0, max: 4 }), most: fc.integer({ min: 2, max: 5 }) })
+const afterSeconds = fc.constantFrom(0, 4, 9, 20)
+
+/** Each channel takes up to two slots; some want to be alone, or nearly. */
+const limit = fc.record({
+  slots: fc.integer({ min: 1, max: 2 }),
+  most: fc.integer({ min: 0, max: 3 }),
+  alone: fc.boolean(),
+  beside: fc.subarray(['voice', 'chat', 'sms'] as const),
+})
+const limits = fc.record({
+  id: fc.constant('mixed'),
+  slots: fc.integer({ min: 1, max: 5 }),
+  channels: fc.record({ voice: limit, chat: limit, sms: limit }),
+})
+
+/** What a queue asks for, of whom and from when on. */
+const asked = fc.record({
+  selection: fc.constantFrom(...selectionMethods),
+  laterReaches: fc.array(fc.record({ afterSeconds, agentIds: fc.subarray(agents) }), { maxLength: 2 }),
+  requirements: fc.array(bounds, { maxLength: 2 }),
+  relaxations: fc.array(
+    fc.tuple(bounds, afterSeconds).map(([one, seconds]) => ({ ...one, afterSeconds: seconds })),
+    { maxLength: 2 },
+  ),
+  priority: fc.integer({ min: 1, max: 10 }),
+  prioritySteps: fc.array(fc.record({ afterSeconds, priority: fc.integer({ min: 1, max: 10 }) }), { maxLength: 2 }),
+})
+
+const lines = { voice: 'phone', chat: 'site', sms: 'texts' }
+
 const plan = fc
   .record({
     slots: fc.integer({ min: 1, max: 3 }),
@@ -27,25 +60,33 @@ const plan = fc
     kept: fc.subarray(queues),
     shifts: fc.tuple(turns, turns),
     onShiftOnly: fc.subarray(queues),
+    limits: fc.option(limits, { freq: 1 }),
+    skills: fc.tuple(...agents.map(() => fc.dictionary(skillId, fc.integer({ min: 1, max: 5 })))),
+    asks: fc.tuple(...queues.map(() => asked)),
   })
-  .map(({ slots, members, targets, windows, most, wrapUp, turns, kept, shifts, onShiftOnly }) => ({
-    hours: queues.map((id, n) => ({ id: `hours of ${id}`, openings: turns[n] ?? [] })),
-    shifts: shifts.map((openings, n) => ({ id: `shift ${n}`, openings })),
-    places: { a1: { shiftId: 'shift 0' }, a2: { shiftId: 'shift 0' }, a3: { shiftId: 'shift 1' } },
-    agents,
-    slots,
-    queues: queues.map((id, n) =>
-      testQueue(id, members[n] ?? [], {
-        target: targets[n] == null ? null : { percent: 80, seconds: targets[n] },
-        answerWindowSeconds: windows[n] ?? 15,
-        mostWaiting: n === 0 ? most : null,
-        wrapUpSeconds: wrapUp,
-        hoursId: kept.includes(id) ? `hours of ${id}` : null,
-        atClosingTo: n === 0 ? 'q3' : null,
-        onShiftOnly: onShiftOnly.includes(id),
-      }),
-    ),
-  }))
+  .map(
+    ({ slots, members, targets, windows, most, wrapUp, turns, kept, shifts, onShiftOnly, limits, skills, asks }) => ({
+      ...(limits === null ? {} : { limits }),
+      skills: Object.fromEntries(agents.map((id, n) => [id, skills[n] ?? {}])),
+      hours: queues.map((id, n) => ({ id: `hours of ${id}`, openings: turns[n] ?? [] })),
+      shifts: shifts.map((openings, n) => ({ id: `shift ${n}`, openings })),
+      places: { a1: { shiftId: 'shift 0' }, a2: { shiftId: 'shift 0' }, a3: { shiftId: 'shift 1' } },
+      agents,
+      slots,
+      queues: queues.map((id, n) =>
+        testQueue(id, members[n] ?? [], {
+          target: targets[n] == null ? null : { percent: 80, seconds: targets[n] },
+          answerWindowSeconds: windows[n] ?? 15,
+          mostWaiting: n === 0 ? most : null,
+          wrapUpSeconds: wrapUp,
+          hoursId: kept.includes(id) ? `hours of ${id}` : null,
+          atClosingTo: n === 0 ? 'q3' : null,
+          onShiftOnly: onShiftOnly.includes(id),
+          ...asks[n],
+        }),
+      ),
+    }),
+  )
 
 const agentId = fc.constantFrom(...agents)
 const interactionId = fc.constantFrom(...ids)
@@ -93,13 +134,23 @@ const make = fc.oneof(
   often(
     6,
     fc
-      .tuple(interactionId, fc.constantFrom(...queues), fc.boolean(), fc.boolean())
-      .map(([id, queueId, there, leaveMessage]) => () => [
+      .tuple(
+        interactionId,
+        fc.constantFrom(...queues),
+        fc.boolean(),
+        fc.boolean(),
+        fc.constantFrom(...channels, 'chat' as const),
+        fc.array(bounds, { maxLength: 1 }),
+        fc.option(fc.integer({ min: 1, max: 10 })),
+      )
+      .map(([id, queueId, there, leaveMessage, channel, requirements, priority]) => () => [
         command('beginInteraction', {
           interactionId: id,
-          channel: 'chat',
+          channel,
+          requirements,
+          priority,
           customerId: 'c',
-          lineId: 'site',
+          lineId: lines[channel],
           queueId,
           connection: there ? { id: 'k1', processId: 'web' } : null,
           contentId: leaveMessage ? `words of ${id}` : null,
@@ -145,7 +196,7 @@ const make = fc.oneof(
   often(
     1,
     fc
-      .tuple(agentId, fc.constantFrom('ready', 'break', 'offline', 'unattended', 'nonsense'))
+      .tuple(agentId, fc.constantFrom('ready', 'textsOnly', 'break', 'offline', 'unattended', 'nonsense'))
       .map(([id, stateId]) => () => [command('setPresence', { agentId: id, stateId })]),
   ),
   often(
@@ -258,7 +309,7 @@ test('no offer exceeds the slots, and what could be offered is', () => {
           expect(state.slotsTaken(state.agent(e.agentId))).toBeLessThanOrEqual(state.limitsOf(e.agentId)?.slots ?? 0)
         }
         offersSeen = journal.length
-        for (const i of naive.interactions) if (i.phase === 'waiting') expect(naive.eligible(i)).toEqual([])
+        for (const i of naive.interactions) if (i.phase === 'waiting') expect(naive.eligible(i, state.at)).toEqual([])
       })
     }),
     runs,
@@ -278,7 +329,7 @@ test('times never run backwards, no deadline is left behind, and the counts add 
         expect(times).toEqual([...times].sort((a, b) => a - b))
         expect(nextDeadline(state) ?? Infinity).toBeGreaterThan(state.at)
         for (const { id, figures } of state.queues.values()) {
-          const { occupants } = state.index.queue(id)
+          const occupants = state.index.queue(id).visitors.size
           const ended = figures.answered + figures.abandoned + figures.passedOn + figures.sentAway
           expect(figures.entered).toBe(ended + occupants)
         }

@@ -1,6 +1,6 @@
 import type { Instant } from '../plan/index.ts'
 import { isRefusal, type Command, type Refusal } from './commands.ts'
-import { expire, nextDeadline } from './deadlines.ts'
+import { expire, nextDeadline, nextStep } from './deadlines.ts'
 import { decide } from './decide.ts'
 import type { Event } from './events.ts'
 import { evolve } from './evolve.ts'
@@ -35,9 +35,11 @@ export function settle(state: State): Event[] {
 export function advance(state: State, at: Instant): Event[] {
   const events: Event[] = settle(state)
   for (let due = nextDeadline(state); due !== null && due <= at; due = nextDeadline(state)) {
-    const deadline = state.index.deadlines.peek()?.item
-    if (deadline === undefined) break
-    take(state, expire(state, deadline, Math.max(due, state.at)), events)
+    // Eligibility goes by the wait alone: nothing is matched at an instant before all waits stand as they do then.
+    for (let step = nextStep(state, due); step !== null; step = nextStep(state, due)) take(state, [step], events)
+    const deadline = state.index.deadlines.peek()
+    if (deadline !== undefined && deadline.key <= due)
+      take(state, expire(state, deadline.item, Math.max(due, state.at)), events)
     events.push(...settle(state))
   }
   return events

@@ -1,9 +1,10 @@
 import type { CompiledPlan, Instant } from '../plan/index.ts'
 import type { Absence, Agent, Emergency, Interaction, QueueDay, Stopgap } from './pieces.ts'
-import { lookupOf, State } from './state.ts'
+import { lookupOf } from './lookup.ts'
+import { State } from './state.ts'
 
 /** Raised with every change that makes the same events give another state. A snapshot of another version is ignored. */
-export const coreVersion = 3
+export const coreVersion = 4
 
 export interface Snapshot {
   readonly coreVersion: number

@@ -1,130 +1,19 @@
 import { hasRoom, slotsTaken } from '../capacity/index.ts'
 import { freshFigures } from '../figures/index.ts'
-import { Openings, union, without, type Span } from '../hours/index.ts'
 import { presenceGap } from '../presence/index.ts'
-import type {
-  AgentId,
-  Channel,
-  CompiledPlan,
-  Instant,
-  InteractionId,
-  LineId,
-  LoadLimits,
-  PersonId,
-  PlanPerson,
-  PresenceState,
-  PresenceStateId,
-  Queue,
-  QueueId,
-} from '../plan/index.ts'
+import type { AgentId, Channel, CompiledPlan, Instant, InteractionId, LoadLimits, QueueId } from '../plan/index.ts'
 import { Index } from './index-of-state.ts'
-import type { Absence, Agent, Emergency, Interaction, QueueDay, Stopgap, Visit } from './pieces.ts'
-
-/** The plan's parts by id. */
-export interface PlanLookup {
-  readonly queues: ReadonlyMap<QueueId, Queue>
-  readonly people: ReadonlyMap<PersonId, PlanPerson>
-  readonly presenceStates: ReadonlyMap<PresenceStateId, PresenceState>
-  readonly loadLimits: ReadonlyMap<string, LoadLimits>
-  /** By queue; a queue without is always open. */
-  readonly openings: ReadonlyMap<QueueId, Openings>
-  /** By agent with a shift: when they are on shift. */
-  readonly rosters: ReadonlyMap<AgentId, Openings>
-  /** By queue: the emergency that keeps it closed. */
-  readonly emergencies: ReadonlyMap<QueueId, Emergency>
-  /** By queue: those that send on to it while they are closed. */
-  readonly sources: ReadonlyMap<QueueId, readonly QueueId[]>
-  readonly lines: ReadonlyMap<LineId, { readonly channel: Channel; readonly queueIds: ReadonlySet<QueueId> }>
-}
-
-const byId = <T extends { readonly id: string }>(items: readonly T[]): Map<string, T> =>
-  new Map(items.map((item) => [item.id, item]))
-
-/** A queue without hours is open all the time there is. */
-const always: Span = { from: 0, to: Number.MAX_SAFE_INTEGER }
-
-/** What is laid over the plan's hours for a while. */
-interface Layers {
-  readonly stopgaps: readonly Stopgap[]
-  readonly emergencies: readonly Emergency[]
-  readonly absences: readonly Absence[]
-}
-
-const spansOf = (turns: readonly Instant[]): Span[] =>
-  turns.flatMap((from, n) => (n % 2 === 0 ? [{ from, to: turns[n + 1] ?? from }] : []))
-
-/** When each agent with a shift is on it: those without an absence share their shift's. */
-function rostersOf({ shifts, people }: CompiledPlan, absences: readonly Absence[]): Map<AgentId, Openings> {
-  const spans = new Map(shifts.map(({ id, openings }) => [id as string, spansOf(openings)]))
-  const whole = new Map([...spans].map(([id, one]) => [id, new Openings(one)]))
-  const away = new Map<AgentId, Absence[]>()
-  for (const one of absences) away.set(one.agentId, [...(away.get(one.agentId) ?? []), one])
-  const rosters = new Map<AgentId, Openings>()
-  for (const { id, shiftId } of people) {
-    const shift = shiftId === null ? undefined : spans.get(shiftId)
-    const shared = shiftId === null ? undefined : whole.get(shiftId)
-    if (shift === undefined || shared === undefined) continue
-    const own = away.get(id)
-    rosters.set(id, own === undefined ? shared : new Openings(without(shift, union(own))))
-  }
-  return rosters
-}
-
-/** When a queue is open: by its hours, and what stopgaps and emergencies make of that. Null where it always is. */
-function openingsOf(
-  plan: CompiledPlan,
-  { id, hoursId }: Queue,
-  { stopgaps, emergencies }: Omit<Layers, 'absences'>,
-): Openings | null {
-  const own = stopgaps.filter(({ queueId }) => queueId === id)
-  const shut = emergencies.filter(({ queueIds }) => queueIds.includes(id))
-  if (hoursId === null && own.length + shut.length === 0) return null
-  const turns = plan.hours.find((hours) => hours.id === hoursId)?.openings ?? []
-  let spans: Span[] = hoursId === null ? [always] : spansOf(turns)
-  for (const { kind, from, until } of own)
-    spans = kind === 'open' ? union([...spans, { from, to: until }]) : without(spans, [{ from, to: until }])
-  return new Openings(
-    without(
-      spans,
-      shut.map(({ from, to }) => ({ from, to: to ?? always.to })),
-    ),
-  )
-}
-
-const nothing: Layers = { stopgaps: [], emergencies: [], absences: [] }
-
-function sourcesOf(plan: CompiledPlan | null, { emergencies }: Layers): Map<QueueId, QueueId[]> {
-  const sources = new Map<QueueId, QueueId[]>()
-  const add = (from: QueueId, to: QueueId | null): void => {
-    if (to !== null) sources.set(to, [...(sources.get(to) ?? []), from])
-  }
-  for (const { id, atClosingTo } of plan?.queues ?? []) add(id, atClosingTo)
-  for (const { queueIds, sendOnTo, to } of emergencies) if (to === null) for (const id of queueIds) add(id, sendOnTo)
-  return sources
-}
-
-export const lookupOf = (plan: CompiledPlan | null, layers: Layers = nothing): PlanLookup => ({
-  queues: byId(plan?.queues ?? []),
-  people: byId(plan?.people ?? []),
-  presenceStates: byId(plan?.presenceStates ?? []),
-  loadLimits: byId(plan?.loadLimits ?? []),
-  openings: new Map(
-    plan?.queues.flatMap((queue) => {
-      const openings = openingsOf(plan, queue, layers)
-      return openings === null ? [] : [[queue.id, openings] as const]
-    }),
-  ),
-  rosters: plan === null ? new Map() : rostersOf(plan, layers.absences),
-  // Of several the first: it closed the queue.
-  emergencies: new Map(
-    layers.emergencies
-      .filter(({ to }) => to === null)
-      .flatMap((one) => one.queueIds.map((queueId) => [queueId, one] as const))
-      .reverse(),
-  ),
-  sources: sourcesOf(plan, layers),
-  lines: new Map(plan?.lines.map(({ id, channel, queueIds }) => [id, { channel, queueIds: new Set(queueIds) }])),
-})
+import { always, lookupOf, openingsOf, type PlanLookup } from './lookup.ts'
+import {
+  visitOf,
+  type Absence,
+  type Agent,
+  type Emergency,
+  type Interaction,
+  type QueueDay,
+  type Stopgap,
+  type Visit,
+} from './pieces.ts'
 
 /**
  * Everything that is so right now. `evolve` changes it in place: it has one owner, who follows one journal. `lookup`
@@ -160,7 +49,13 @@ export class State {
   queueDay(id: QueueId): QueueDay {
     let day = this.queues.get(id)
     if (day === undefined) {
-      day = { id, open: this.isOpenAt(id, this.at), figures: freshFigures(this.at), recentHandleMs: null }
+      day = {
+        id,
+        open: this.isOpenAt(id, this.at),
+        figures: freshFigures(this.at),
+        recentHandleMs: null,
+        lastOffered: null,
+      }
       this.queues.set(id, day)
     }
     return day
@@ -220,6 +115,35 @@ export class State {
     return this.openClock(queueId, at) - this.openClock(queueId, enteredAt)
   }
 
+  /** The place in the queue's order of people at which one that offers in turn goes on. */
+  turnOf(queueId: QueueId): number {
+    const { lastOffered } = this.queueDay(queueId)
+    const last = lastOffered === null ? undefined : this.index.queue(queueId).demand.order.get(lastOffered)
+    return last === undefined ? 0 : last + 1
+  }
+
+  /** When the wait reaches the visit's next step; null where there is none, or the hours known end before. */
+  stepDueAt(visit: Visit): Instant | null {
+    const nextMs = this.index.queue(visit.queueId).demand.steps[visit.step + 1]
+    if (nextMs === undefined) return null
+    const openings = this.lookup.openings.get(visit.queueId)
+    if (openings === undefined) return visit.enteredAt + nextMs
+    return openings.whenOpenFor(openings.openBefore(visit.enteredAt) + nextMs)
+  }
+
+  /** 1 lowest, 10 highest: its own or its queue's, risen with the wait since arrival. */
+  priorityOf(interaction: Interaction, at: Instant): number {
+    const visit = visitOf(interaction)
+    const queue = this.lookup.queues.get(visit.queueId)
+    const first = interaction.priority ?? queue?.priority ?? 1
+    if (queue === undefined || queue.prioritySteps.length === 0) return first
+    const waitedMs = this.servedWaitMs(visit, at)
+    return queue.prioritySteps.reduce(
+      (now, { afterSeconds, priority }) => (afterSeconds * 1000 <= waitedMs ? Math.max(now, priority) : now),
+      first,
+    )
+  }
+
   settings(): CompiledPlan['centre'] {
     if (this.plan === null) throw new Error('there is no plan yet')
     return this.plan.centre
@@ -235,9 +159,9 @@ export class State {
     return this.lookup.queues.get(queueId)?.target?.seconds ?? this.settings().defaultTargetSeconds
   }
 
-  isPresent(agent: Agent): boolean {
+  isPresent(agent: Agent, channel: Channel): boolean {
     return (
-      presenceGap(this.lookup.presenceStates.get(agent.stateId), agent.connections.length > 0, 'chat') === null &&
+      presenceGap(this.lookup.presenceStates.get(agent.stateId), agent.connections.length > 0, channel) === null &&
       (this.lookup.people.get(agent.id)?.roles.includes('agent') ?? false)
     )
   }

@@ -2,7 +2,8 @@
 import type { AgentId, QueueId } from '../plan/index.ts'
 import type { Event } from './events.ts'
 import { visitOf, type Interaction } from './pieces.ts'
-import { lookupOf, type State } from './state.ts'
+import { lookupOf } from './lookup.ts'
+import type { State } from './state.ts'
 
 /** How long stopgaps, emergencies and absences that have ended are kept, since waits were counted with them. */
 const layersKeptMs = 3 * 86_400_000
@@ -42,6 +43,7 @@ export function layOver(state: State, queueIds: readonly QueueId[]): State {
   state.lookup = lookupOf(state.plan, state)
   for (const queueId of queueIds) {
     state.index.setQueueTurn(queueId)
+    state.index.setSteps(queueId)
     state.index.dirty.add(queueId)
   }
   return state

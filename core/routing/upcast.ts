@@ -1,5 +1,5 @@
 import { dayMs } from '../hours/index.ts'
-import type { CompiledPlan } from '../plan/index.ts'
+import { asksNothing, channels, upTo, type CompiledPlan } from '../plan/index.ts'
 import type { Event } from './events.ts'
 
 interface First {
@@ -8,30 +8,41 @@ interface First {
 
 const before = {
   centre: ({ awayStateId }: CompiledPlan['centre']) => ({ evacuatedStateId: awayStateId, ownAbsences: true }),
-  person: { siteId: null, shiftId: null },
-  queue: { hoursId: null, atClosingTo: null, onShiftOnly: false },
+  person: { siteId: null, shiftId: null, skills: [] },
+  queue: {
+    hoursId: null,
+    atClosingTo: null,
+    onShiftOnly: false,
+    ...asksNothing,
+  },
 }
 
 /**
  * A plan of any version as one of today: before there were opening hours every queue was always open, before there were
- * sites and shifts nobody had one.
+ * sites and shifts nobody had one, and before there were skills nothing was asked for and only chats were taken.
  */
 const planOfToday = (plan: CompiledPlan, at: number): CompiledPlan =>
   Object.assign({ hours: [], shifts: [], siteIds: [], compiledUntil: at + 400 * dayMs }, plan, {
     centre: { ...before.centre(plan.centre), ...plan.centre },
     people: plan.people.map((person) => Object.assign({}, before.person, person)),
     queues: plan.queues.map((queue) => Object.assign({}, before.queue, queue)),
+    loadLimits: plan.loadLimits.map(({ channels: known, ...limits }) => ({
+      ...limits,
+      channels: Object.fromEntries(channels.map((one) => [one, { ...upTo(0), ...known[one] }])),
+    })),
   })
 
 /** An event in the shape of today, whatever version wrote it. */
 export function upcast(event: Event): Event {
   switch (event.type) {
     case 'planTaken':
-      return event.v >= 3 ? event : { ...event, v: 3, plan: planOfToday(event.plan, event.at) }
+      return event.v >= 4 ? event : { ...event, v: 4, plan: planOfToday(event.plan, event.at) }
     case 'planExtended':
       return event.v >= 2 ? event : { ...event, v: 2, times: { ...event.times, shifts: event.times.shifts ?? [] } }
     case 'interactionArrived':
-      return event.v >= 2 ? event : { ...event, v: 2, leftMessage: event.leftMessage ?? false }
+      return event.v >= 3
+        ? event
+        : { ...event, v: 3, leftMessage: event.leftMessage ?? false, requirements: [], priority: null }
     case 'handedBack': {
       if (event.v >= 2) return event
       const { waitSince, ...rest } = event as First['handedBack']

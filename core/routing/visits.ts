@@ -14,6 +14,8 @@ export function arrive(state: State, event: Event<'interactionArrived'>): State 
     arrivedAt: event.at,
     test: event.test,
     leftMessage: event.leftMessage,
+    requirements: event.requirements,
+    priority: event.priority,
     phase: 'waiting',
     visits: [
       {
@@ -23,6 +25,7 @@ export function arrive(state: State, event: Event<'interactionArrived'>): State 
         waitedBeforeMs: 0,
         awaitsOpening: event.leftMessage,
         estimatedWaitSeconds: event.estimatedWaitSeconds,
+        step: 0,
         offers: [],
         tried: [],
         retryDueAt: null,
@@ -60,6 +63,7 @@ export function enter(
     waitedBeforeMs: event.waitedBeforeMs,
     awaitsOpening: false,
     estimatedWaitSeconds: event.estimatedWaitSeconds,
+    step: 0,
     offers: [],
     tried: [],
     retryDueAt: null,

@@ -1,5 +1,5 @@
 // Made-up plans and a centre to command, for tests and benches. Imports everything below it in core.
-import type { CompiledPlan, Queue } from '../plan/index.ts'
+import { asksNothing, chatsOnly, type CompiledPlan, type LoadLimits, type Queue } from '../plan/index.ts'
 import {
   run,
   State,
@@ -15,6 +15,7 @@ export const testQueue = (id: string, agentIds: readonly string[], rest: Partial
   id,
   service: 'inService',
   agentIds,
+  ...asksNothing,
   target: { percent: 80, seconds: 20 },
   answerWindowSeconds: 15,
   selection: 'longestIdle',
@@ -38,9 +39,13 @@ export interface TestPlanOptions {
   /** By agent: the shift and the site of theirs. */
   readonly places?: Readonly<Record<string, { readonly shiftId?: string; readonly siteId?: string }>>
   readonly order?: 'lateness' | 'oldestFirst'
+  /** By agent: their skills with levels. */
+  readonly skills?: Readonly<Record<string, Readonly<Record<string, number>>>>
+  /** In place of so many chats, one slot each. */
+  readonly limits?: LoadLimits
 }
 
-/** A plan with a supervisor `sup`, an observer `obs`, the agents asked for, and one line with every queue. */
+/** A plan with a supervisor `sup`, an observer `obs`, the agents asked for, and a line of every channel with every queue. */
 export function testPlan({
   version = 1,
   agents = ['ana', 'ben'],
@@ -51,6 +56,8 @@ export function testPlan({
   shifts = [],
   places = {},
   order = 'lateness',
+  skills = {},
+  limits = { id: 'usual', slots, channels: chatsOnly(slots) },
 }: TestPlanOptions = {}): CompiledPlan {
   return {
     version,
@@ -68,28 +75,34 @@ export function testPlan({
       ownAbsences: true,
     },
     presenceStates: [
-      { id: 'ready', admits: ['chat'], choosable: true, signedOut: false },
+      { id: 'ready', admits: ['voice', 'chat', 'sms'], choosable: true, signedOut: false },
+      { id: 'textsOnly', admits: ['chat', 'sms'], choosable: true, signedOut: false },
       { id: 'break', admits: [], choosable: true, signedOut: false },
       { id: 'unattended', admits: [], choosable: false, signedOut: false },
       { id: 'evacuated', admits: [], choosable: false, signedOut: false },
       { id: 'offline', admits: [], choosable: true, signedOut: true },
     ],
-    loadLimits: [{ id: 'usual', slots, channels: { chat: { slots: 1, most: slots } } }],
+    loadLimits: [limits],
     declineReasonIds: ['busy'],
     dispositionIds: ['settled'],
     people: [
-      { id: 'sup', roles: ['supervisor'], loadLimitsId: null, siteId: null, shiftId: null },
-      { id: 'obs', roles: ['observer'], loadLimitsId: null, siteId: null, shiftId: null },
+      { id: 'sup', roles: ['supervisor'], loadLimitsId: null, siteId: null, shiftId: null, skills: [] },
+      { id: 'obs', roles: ['observer'], loadLimitsId: null, siteId: null, shiftId: null, skills: [] },
       ...agents.map((id) => ({
         id,
         roles: ['agent'] as const,
-        loadLimitsId: 'usual',
+        loadLimitsId: limits.id,
         siteId: places[id]?.siteId ?? null,
         shiftId: places[id]?.shiftId ?? null,
+        skills: Object.entries(skills[id] ?? {}).map(([skillId, level]) => ({ skillId, level })),
       })),
     ],
     queues,
-    lines: [{ id: 'site', channel: 'chat', queueIds: queues.map(({ id }) => id) }],
+    lines: [
+      { id: 'site', channel: 'chat', queueIds: queues.map(({ id }) => id) },
+      { id: 'phone', channel: 'voice', queueIds: queues.map(({ id }) => id) },
+      { id: 'texts', channel: 'sms', queueIds: queues.map(({ id }) => id) },
+    ],
     dayTurns,
     hours,
     shifts,

@@ -2,15 +2,16 @@
 import { hash } from '@node-rs/argon2'
 import { publishDraft, schema, type Database } from '../../database/index.ts'
 import type { PlanDocument } from '../../core/plan/index.ts'
-import { centre, line, people, queues, testCustomers, times, type ScenarioPerson } from './scenario.ts'
+import { centre, line, people, queues, skills, testCustomers, times, type ScenarioPerson } from './scenario.ts'
 
 export interface Scenario {
   readonly people: readonly ScenarioPerson[]
   readonly queues: PlanDocument['queues']
+  readonly skills?: PlanDocument['skills']
   readonly times?: Pick<PlanDocument, 'hours' | 'calendars' | 'sites' | 'shifts'>
 }
 
-export const skerrow: Scenario = { people, queues, times }
+export const skerrow: Scenario = { people, queues, skills, times }
 
 /** A centre that nobody has set up: one administrator, no queue. */
 export const unconfigured: Scenario = { people: people.filter(({ id }) => id === 'teodor-lindqvist'), queues: [] }
@@ -38,7 +39,7 @@ export function large(): Scenario {
       atClosingTo: null,
     }
   })
-  return { people: [...staff, ...agents], queues: areas, times }
+  return { people: [...staff, ...agents], queues: areas, skills, times }
 }
 
 /** Loads the scenario and publishes its plan at `at`. `password` is every person's, and unknown to people. */
@@ -79,15 +80,14 @@ export async function load(database: Database, scenario: Scenario, password: str
     await tx
       .insert(schema.presenceState)
       .values(centre.presenceStates.map((state, position) => ({ ...state, admits: [...state.admits], position })))
-    await tx.insert(schema.loadLimits).values(
-      centre.loadLimits.map(({ id, name, slots, channels }) => ({
-        id,
-        name,
-        slots,
-        chatSlots: channels.chat.slots,
-        chatMost: channels.chat.most,
-      })),
+    const known = new Set((scenario.skills ?? []).map(({ id }) => id as string))
+    if (scenario.skills !== undefined)
+      await tx.insert(schema.skill).values(scenario.skills.map((one, position) => ({ ...one, position })))
+    const held = scenario.people.flatMap(({ id, skills: own }) =>
+      Object.entries(own).flatMap(([skillId, level]) => (known.has(skillId) ? [{ personId: id, skillId, level }] : [])),
     )
+    if (held.length > 0) await tx.insert(schema.personSkill).values(held)
+    await tx.insert(schema.loadLimits).values([...centre.loadLimits])
     await tx.insert(schema.declineReason).values(centre.declineReasons.map((row, position) => ({ ...row, position })))
     await tx.insert(schema.disposition).values(centre.dispositions.map((row, position) => ({ ...row, position })))
     await tx.insert(schema.line).values(line)

@@ -1,6 +1,6 @@
 // The made-up ferry company of the demo: its people, queues and customers. Everything here is invented.
 import type { WeeklyInterval } from '../../core/hours/index.ts'
-import type { PlanDocument, Role } from '../../core/plan/index.ts'
+import { asksNothing, chatsOnly, type PlanDocument, type Role } from '../../core/plan/index.ts'
 
 export interface ScenarioPerson {
   readonly id: string
@@ -10,6 +10,8 @@ export interface ScenarioPerson {
   readonly siteId: string | null
   readonly shiftId: string | null
   readonly simulated: boolean
+  /** By skill: the level. */
+  readonly skills: Readonly<Record<string, number>>
   /** What to try as this person, said where one signs in. */
   readonly hint: string
 }
@@ -28,6 +30,7 @@ const person = (
   hint: string,
   siteId = 'port-ansel',
   shiftId: string | null = null,
+  skills: Readonly<Record<string, number>> = {},
 ): ScenarioPerson => ({
   id: slug(name),
   name,
@@ -36,15 +39,33 @@ const person = (
   siteId,
   shiftId,
   simulated: false,
+  skills,
   hint,
 })
 
 const staff: readonly ScenarioPerson[] = [
   person('Rosalind Okafor', ['supervisor'], null, 'steers the day, shapes the plan'),
   person('Teodor Lindqvist', ['administrator'], null, 'sets the centre up'),
-  person('Ana Mirel', ['agent'], 'three-chats', 'answers chats at her seat', 'port-ansel', 'early'),
-  person('João Tavares', ['agent'], 'three-chats', 'answers chats at his seat', 'port-ansel', 'late'),
-  person('Inês Valadão', ['agent'], 'one-chat', 'new here: one chat at a time', 'port-ansel', 'early'),
+  person('Ana Mirel', ['agent'], 'three-chats', 'answers chats at her seat', 'port-ansel', 'early', {
+    english: 4,
+    portuguese: 5,
+    fares: 3,
+    accessibility: 3,
+    rebooking: 4,
+    'refund-authority': 3,
+  }),
+  person('João Tavares', ['agent'], 'three-chats', 'answers chats at his seat', 'port-ansel', 'late', {
+    english: 5,
+    portuguese: 5,
+    fares: 4,
+    'freight-papers': 3,
+    rebooking: 3,
+  }),
+  person('Inês Valadão', ['agent'], 'one-chat', 'new here: one chat at a time', 'port-ansel', 'early', {
+    english: 3,
+    portuguese: 5,
+    rebooking: 2,
+  }),
   person(
     'Bram Ostrander',
     ['supervisor', 'agent'],
@@ -52,6 +73,7 @@ const staff: readonly ScenarioPerson[] = [
     'supervises, and helps out at a seat',
     'port-ansel',
     'office',
+    { english: 5, french: 3, fares: 5 },
   ),
   person('Mei Sorrell', ['observer'], null, 'reads everything, changes nothing'),
 ]
@@ -90,6 +112,17 @@ const whereOf = (n: number): Pick<ScenarioPerson, 'siteId' | 'shiftId'> => {
   return { siteId: 'port-ansel', shiftId: n % 2 === 0 ? 'early' : 'late' }
 }
 
+/** Everybody speaks English; a third Portuguese, a few French; what they know goes with the queues they work in. */
+const skillsOf = (n: number): Record<string, number> => ({
+  english: 3 + (n % 3),
+  ...(n % 3 === 0 ? { portuguese: 2 + (n % 4) } : {}),
+  ...(n % 8 === 1 ? { french: 2 + (n % 3) } : {}),
+  ...(n < 9 ? { rebooking: 1 + (n % 5) } : {}),
+  ...(n >= 6 && n < 15 ? { fares: 1 + (n % 4) } : {}),
+  ...(n >= 14 && n < 19 ? { 'freight-papers': 1 + (n % 5) } : {}),
+  ...(n >= 18 && n < 22 ? { accessibility: 2 + (n % 3) } : {}),
+})
+
 const simulated: readonly ScenarioPerson[] = simulatedNames.map((name, n) => ({
   id: slug(name),
   name,
@@ -97,6 +130,7 @@ const simulated: readonly ScenarioPerson[] = simulatedNames.map((name, n) => ({
   loadLimitsId: n % 5 === 0 ? 'one-chat' : 'three-chats',
   ...whereOf(n),
   simulated: true,
+  skills: skillsOf(n),
   hint: 'simulated',
 }))
 
@@ -105,6 +139,27 @@ export const people: readonly ScenarioPerson[] = [...staff, ...simulated]
 export const testCustomers = [
   { id: 'test-customer-tilda-marsh', name: 'Tilda Marsh (test)' },
   { id: 'test-customer-oren-vale', name: 'Oren Vale (test)' },
+]
+
+type SkillDraft = PlanDocument['skills'][number]
+
+const skill = (name: string, kind: SkillDraft['kind'], description = ''): SkillDraft => ({
+  id: slug(name),
+  name,
+  kind,
+  description,
+})
+
+/** Only one person may refund: the plan's checks are to find that. */
+export const skills: readonly SkillDraft[] = [
+  skill('English', 'language'),
+  skill('Portuguese', 'language'),
+  skill('French', 'language'),
+  skill('Fares', 'knowledge', 'Tariffs, cabins, island residents.'),
+  skill('Freight papers', 'knowledge', 'Waybills, dangerous goods, heights and axles.'),
+  skill('Accessibility', 'knowledge', 'Lifts, companions, cabins on deck 5.'),
+  skill('Rebooking', 'knowledge', 'What is left on other crossings, and for whom.'),
+  skill('Refund authority', 'licence', 'May pay money back.'),
 ]
 
 type QueueDraft = PlanDocument['queues'][number]
@@ -122,6 +177,7 @@ const queue = (
   description,
   service: 'inService',
   agentIds,
+  ...asksNothing,
   target: { percent: 80, seconds: 60 },
   answerWindowSeconds: 20,
   selection: 'longestIdle',
@@ -137,6 +193,8 @@ const queue = (
 const robots = simulated.map(({ id }) => id)
 const some = (from: number, to: number): string[] => robots.slice(from, to)
 
+const asks = (skillId: string, least: number): QueueDraft['requirements'][number] => ({ skillId, least, most: 5 })
+
 export const queues: readonly QueueDraft[] = [
   queue(
     "Today's sailings",
@@ -145,6 +203,13 @@ export const queues: readonly QueueDraft[] = [
     {
       target: { percent: 80, seconds: 30 },
       answerWindowSeconds: 15,
+      priority: 6,
+      prioritySteps: [{ afterSeconds: 120, priority: 8 }],
+      requirements: [asks('rebooking', 2)],
+      relaxations: [
+        { ...asks('rebooking', 1), afterSeconds: 30 },
+        { ...asks('rebooking', 0), afterSeconds: 60 },
+      ],
     },
   ),
   queue(
@@ -153,6 +218,9 @@ export const queues: readonly QueueDraft[] = [
     ['ana-mirel', 'joao-tavares', 'bram-ostrander', ...some(6, 15)],
     {
       mostWaiting: 40,
+      selection: 'lightestLoad',
+      requirements: [asks('fares', 2)],
+      relaxations: [{ ...asks('fares', 0), afterSeconds: 60 }],
       hoursId: 'bookings',
     },
   ),
@@ -160,17 +228,29 @@ export const queues: readonly QueueDraft[] = [
     target: { percent: 80, seconds: 90 },
     hoursId: 'freight',
     wrapUpSeconds: 45,
+    selection: 'bestSkilled',
+    requirements: [asks('freight-papers', 3)],
+    relaxations: [{ ...asks('freight-papers', 1), afterSeconds: 60 }],
   }),
   queue('Boarding assistance', 'Help on and off the ship.', ['ana-mirel', ...some(18, 22)], {
     target: { percent: 90, seconds: 30 },
     hoursId: 'boarding',
     atClosingTo: 'today-s-sailings',
     answerWindowSeconds: 15,
+    priority: 7,
+    requirements: [asks('accessibility', 3)],
+    relaxations: [
+      { ...asks('accessibility', 1), afterSeconds: 30 },
+      { ...asks('accessibility', 0), afterSeconds: 90 },
+    ],
+    laterReaches: [{ afterSeconds: 90, agentIds: ['ines-valadao', ...some(0, 3)] }],
   }),
   queue('Lost property', 'Found on deck, left in the lounge.', ['ines-valadao', ...some(21, 24)], {
     target: { percent: 70, seconds: 180 },
     hoursId: 'lost-property',
     answerWindowSeconds: 30,
+    priority: 4,
+    selection: 'inTurn',
   }),
   queue('Groups', 'Schools, clubs, coaches.', ['bram-ostrander'], {
     target: { percent: 80, seconds: 120 },
@@ -180,6 +260,7 @@ export const queues: readonly QueueDraft[] = [
   queue('Refunds', 'Money back, in preparation: only test customers get in.', ['ana-mirel', 'bram-ostrander'], {
     service: 'inPreparation',
     hoursId: 'office',
+    requirements: [asks('refund-authority', 2)],
     testCustomerIds: testCustomers.map(({ id }) => id),
   }),
 ]
@@ -218,7 +299,10 @@ const calendar = (
 })
 
 /** The plan of the scenario, its people left to be added by whoever loads it. */
-export const centre: Omit<PlanDocument, 'people' | 'queues' | 'lines' | 'hours' | 'calendars' | 'sites' | 'shifts'> = {
+export const centre: Omit<
+  PlanDocument,
+  'people' | 'skills' | 'queues' | 'lines' | 'hours' | 'calendars' | 'sites' | 'shifts'
+> = {
   centre: {
     name: 'Skerrow Ferries',
     zone: 'Europe/Lisbon',
@@ -241,8 +325,8 @@ export const centre: Omit<PlanDocument, 'people' | 'queues' | 'lines' | 'hours' 
     { id: 'evacuated', name: 'Evacuated', admits: [], choosable: false, signedOut: false },
   ],
   loadLimits: [
-    { id: 'three-chats', name: 'Three chats', slots: 3, channels: { chat: { slots: 1, most: 3 } } },
-    { id: 'one-chat', name: 'One chat at a time', slots: 1, channels: { chat: { slots: 1, most: 1 } } },
+    { id: 'three-chats', name: 'Three chats', slots: 3, channels: chatsOnly(3) },
+    { id: 'one-chat', name: 'One chat at a time', slots: 1, channels: chatsOnly(1) },
   ],
   declineReasons: [
     { id: 'finishing', name: 'Finishing something first' },

@@ -96,6 +96,9 @@ export const en = {
     who: 'Person',
     why: 'Why, or why not',
     idle: 'Free for',
+    asked: (skills: readonly string[]) => `Asked for by now: ${skills.join(', ')}.`,
+    priority: (n: number) => `Priority ${n} of 10.`,
+    nextStep: (time: string) => `In ${time} of waiting more people come into reach, or less is asked for.`,
     eligible: 'could be offered it',
     gaps: {
       unknownState: 'their presence state is no longer in the plan',
@@ -109,6 +112,7 @@ export const en = {
     criteria: {
       present: 'is not there',
       inReach: 'does not serve this queue',
+      skilled: 'lacks a skill',
       roomForIt: (taken: number, slots: number) => `has no room: ${taken} of ${slots} slots taken`,
       notOffered: 'has another offer before them',
       notTried: 'has refused it in this round',
@@ -117,7 +121,8 @@ export const en = {
     all: 'Conditions',
     names: {
       present: 'present',
-      inReach: 'serves the queue',
+      inReach: 'in reach',
+      skilled: 'has the skills',
       roomForIt: 'has room',
       notOffered: 'no other offer',
       notTried: 'has not refused it',

@@ -23,6 +23,16 @@ const texts: Texts = {
     count === 1
       ? 'It is offered only to people on shift; one person listed has no shift, and is offered nothing.'
       : `It is offered only to people on shift; ${count} people listed have no shift, and are offered nothing.`,
+  unknownSkill: () => 'A skill asked for is no longer in the plan. Take it off.',
+  boundsCrossed: ({ skill }) => `${skill}: the lowest level asked for is above the highest. Change one of them.`,
+  nobodySkilled: ({ skill, least }) =>
+    `Nobody in reach has what is asked for, and waiting does not change that: ${skill} at level ${least} or more.`,
+  nobodySkilledYet: ({ skill, least, seconds }) =>
+    `For the first ${seconds} s nobody in reach has what is asked for: ${skill} at level ${least} or more.`,
+  relaxesNothing: ({ skill, seconds }) =>
+    `After ${seconds} s ${skill} is asked for no less than before. Lower the level, or take it off the step.`,
+  reachAddsNobody: ({ seconds }) =>
+    `After ${seconds} s it is offered to nobody new. Choose others, or take the step off.`,
   nameTaken: ({ name }) => `Name: another queue is called “${name}”. Choose a different name.`,
 }
 

@@ -240,7 +240,7 @@ export class Follower {
         }
         if ('queueId' in event) queues.add(event.queueId)
         if (event.type === 'queueOpened' || event.type === 'queueClosed')
-          for (const { id } of this.state.index.queue(event.queueId).waiting.inOrder()) interactions.add(id)
+          for (const { id } of this.state.index.waiting(event.queueId)) interactions.add(id)
         if ('agentId' in event && event.agentId !== null) {
           people.add(event.agentId)
           for (const id of queuesBefore) queues.add(id)

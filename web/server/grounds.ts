@@ -2,6 +2,7 @@ import { evolve, groundsOf, State, stateFrom, visitOf, type Grounds } from '@eud
 import { readJournal, readSnapshot } from '@eudromos/database'
 import type { Runtime } from './runtime.ts'
 
+/** With the names of people and of skills. */
 export type NamedGrounds = Grounds & { readonly names: Readonly<Record<string, string>> }
 
 const named = ({ follower }: Runtime, grounds: Grounds | null): NamedGrounds | null =>
@@ -9,9 +10,10 @@ const named = ({ follower }: Runtime, grounds: Grounds | null): NamedGrounds | n
     ? null
     : {
         ...grounds,
-        names: Object.fromEntries(
-          grounds.agents.map(({ agentId }) => [agentId, follower.people.get(agentId)?.name ?? agentId]),
-        ),
+        names: Object.fromEntries([
+          ...grounds.agents.map(({ agentId }) => [agentId, follower.people.get(agentId)?.name ?? agentId] as const),
+          ...(follower.document?.skills ?? []).map(({ id, name }) => [id, name] as const),
+        ]),
       }
 
 /** The grounds as of now: the wait has gone on since the last event, unless the queue is closed. */

@@ -95,6 +95,8 @@ const fieldOfFault: Partial<Record<FindingCode, string>> = {
   unknownHours: 'hoursId',
   unknownQueue: 'atClosingTo',
   sentInACircle: 'atClosingTo',
+  unknownSkill: 'requirements',
+  boundsCrossed: 'requirements',
 }
 
 const saveHoursShape = yup.object({ draft: yup.number().integer().min(0).required(), hours: hoursShape.required() })

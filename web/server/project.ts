@@ -1,4 +1,5 @@
 import { estimateWaitSeconds } from '@eudromos/core/figures'
+import { peopleOf } from '@eudromos/core/plan'
 import {
   atWork,
   isStuck,
@@ -35,14 +36,15 @@ export function planView({ state, document }: Follower): PlanView | null {
     presenceStates: document.presenceStates,
     declineReasons: document.declineReasons,
     dispositions: document.dispositions,
-    queues: document.queues.map(({ id, name, service, target, agentIds, hoursId }) => {
+    queues: document.queues.map((queue) => {
+      const { id, name, service, target, hoursId } = queue
       const hours = document.hours.find((one) => one.id === hoursId)
       return {
         id,
         name,
         service,
         target,
-        agentIds,
+        agentIds: peopleOf(queue),
         hours: hours === undefined ? null : { id: hours.id, name: hours.name },
       }
     }),
@@ -126,20 +128,20 @@ const stopgapView = (stopgap: Stopgap | null, people: Follower['people']): Queue
 export function queueView({ state, people }: Follower, id: string): QueueView | null {
   const day = state.queues.get(id)
   if (day === undefined) return null
-  const { waiting, occupants, present, free, awaiting } = state.index.queue(id)
-  const first = waiting.peek()?.item
+  const { waiting, present, free } = state.index.standing(id)
+  const first = state.index.oldest(id)
   return {
     id,
     figures: { ...day.figures },
-    waiting: occupants,
-    oldestWait: first === undefined ? null : waitView(state, visitOf(first)),
+    waiting,
+    oldestWait: first === null ? null : waitView(state, visitOf(first)),
     open: day.open,
     turnsAt: state.nextTurn(id),
-    messages: awaiting.size,
+    messages: state.index.queue(id).awaiting.size,
     stopgap: stopgapView(state.stopgapOf(id), people),
     emergencyId: state.lookup.emergencies.get(id)?.id ?? null,
     present,
-    free: free.size,
+    free,
   }
 }
 
@@ -188,7 +190,7 @@ export function chatView(follower: Follower, interaction: Interaction): Omit<Cha
   const { state, document, people } = follower
   const visit = visitOf(interaction)
   const place = visit.awaitsOpening ? null : placeOf(state, interaction)
-  const { slots, free } = state.index.queue(visit.queueId)
+  const { slots, free } = state.index.standing(visit.queueId)
   const agentId = atWork(interaction)[0]?.personId
   const name = agentId === undefined ? undefined : people.get(agentId)?.name
   return {
@@ -198,9 +200,7 @@ export function chatView(follower: Follower, interaction: Interaction): Omit<Cha
     agentName: interaction.phase === 'connected' ? (name?.split(' ')[0] ?? null) : null,
     place,
     estimatedWaitSeconds:
-      place === null
-        ? null
-        : estimateWaitSeconds(place, slots, free.size, state.queueDay(visit.queueId).recentHandleMs),
+      place === null ? null : estimateWaitSeconds(place, slots, free, state.queueDay(visit.queueId).recentHandleMs),
     opensAt: visit.awaitsOpening ? state.nextTurn(visit.queueId) : undefined,
     closure:
       interaction.phase === 'waiting' || interaction.phase === 'offered'

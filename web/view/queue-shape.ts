@@ -12,6 +12,31 @@ const seconds = (name: string, least: number, most: number) =>
 
 const ids = yup.array().of(yup.string().max(200).required()).max(10_000).required()
 
+const after = seconds('As the wait goes on', 1, 86_400)
+
+const level = (name: string) =>
+  yup
+    .number()
+    .typeError(`${name}: choose a level.`)
+    .integer(`${name}: choose a whole level.`)
+    .min(0, `${name}: choose 0 to 5.`)
+    .max(5, `${name}: choose 0 to 5.`)
+    .required(`${name}: choose a level.`)
+
+const bounds = yup.object({
+  skillId: yup.string().max(200).required('Skills asked for: choose a skill.'),
+  least: level('At least'),
+  most: level('At most'),
+})
+
+const priority = yup
+  .number()
+  .typeError('Priority: choose 1 to 10.')
+  .integer('Priority: choose a whole number.')
+  .min(1, 'Priority: choose 1 to 10.')
+  .max(10, 'Priority: choose 1 to 10.')
+  .default(5)
+
 /** One queue as the form sends it. Also what the form checks while one types. */
 export const queueShape = yup.object({
   id: yup.string().trim().max(200).required(),
@@ -24,6 +49,23 @@ export const queueShape = yup.object({
   description: yup.string().trim().max(500, 'Description: use at most 500 characters.').default(''),
   service: yup.string().oneOf(serviceStates).required(),
   agentIds: ids,
+  laterReaches: yup
+    .array()
+    .of(yup.object({ afterSeconds: after, agentIds: ids }))
+    .max(20, 'As the wait goes on: use at most 20 steps.')
+    .default([]),
+  requirements: yup.array().of(bounds).max(20, 'Skills asked for: use at most 20.').default([]),
+  relaxations: yup
+    .array()
+    .of(bounds.concat(yup.object({ afterSeconds: after })))
+    .max(200, 'As the wait goes on: use at most 200 changes.')
+    .default([]),
+  priority,
+  prioritySteps: yup
+    .array()
+    .of(yup.object({ afterSeconds: after, priority }))
+    .max(20, 'As the wait goes on: use at most 20 steps.')
+    .default([]),
   target: yup
     .object({
       percent: yup

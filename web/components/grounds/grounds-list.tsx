@@ -9,6 +9,7 @@ import TableRow from '@mui/material/TableRow'
 import Typography from '@mui/material/Typography'
 import type { AgentGrounds, Grounds } from '@eudromos/core/routing'
 import { en } from '../../messages/en.ts'
+import { reachText, roomText, skillGapText } from '../../messages/skills.ts'
 import type { PlanView } from '../../view/view.ts'
 import { clockText } from '../format.ts'
 import { stateName } from '../frame/presence.tsx'
@@ -16,11 +17,14 @@ import { stateName } from '../frame/presence.tsx'
 export type NamedGrounds = Grounds & { readonly names: Readonly<Record<string, string>> }
 
 /** Why an agent could, or could not, be offered it: every condition that fails, in words. */
-export function reasonsOf(agent: AgentGrounds, plan: PlanView | null): string[] {
+export function reasonsOf(agent: AgentGrounds, plan: PlanView | null, names: NamedGrounds['names']): string[] {
   const t = en.grounds
   return agent.grounds
     .filter(({ holds }) => !holds)
-    .map(({ criterion, gap }) => {
+    .map(({ criterion, gap, reach, skill, room }) => {
+      if (room !== null) return roomText(room, agent.slotsTaken, agent.slots)
+      if (skill !== null) return skillGapText(skill, names[skill.skillId] ?? skill.skillId)
+      if (reach !== null) return reachText(reach)
       if (criterion === 'roomForIt') return t.criteria.roomForIt(agent.slotsTaken, agent.slots)
       if (gap === null) return criterion === 'present' ? t.criteria.present : t.criteria[criterion]
       return gap === 'stateAdmitsNothing' ? t.gaps.stateAdmitsNothing(stateName(plan, agent.stateId)) : t.gaps[gap]
@@ -49,7 +53,7 @@ export function GroundsList({ grounds, plan, onPerson, chosenId = null }: Ground
       </TableHead>
       <TableBody>
         {grounds.agents.map((agent) => {
-          const reasons = reasonsOf(agent, plan)
+          const reasons = reasonsOf(agent, plan, grounds.names)
           const name = grounds.names[agent.agentId] ?? agent.agentId
           return (
             <TableRow key={agent.agentId} selected={agent.agentId === chosenId}>

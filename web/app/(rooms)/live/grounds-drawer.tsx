@@ -8,6 +8,7 @@ import { queueName } from '../../../components/frame/headline.tsx'
 import { GroundsList, type NamedGrounds } from '../../../components/grounds/grounds-list.tsx'
 import { SidePanel } from '../../../components/side-panel.tsx'
 import { en } from '../../../messages/en.ts'
+import { requirementText } from '../../../messages/skills.ts'
 import type { View } from '../../../view/view.ts'
 
 interface GroundsDrawerProps {
@@ -15,6 +16,18 @@ interface GroundsDrawerProps {
   readonly view: View
   readonly onClose: () => void
   readonly onPerson: (personId: string) => void
+}
+
+/** What is asked for by now, and when that changes. */
+function Demand({ grounds: { asked, names, priority, nextStepAt, at } }: { grounds: NamedGrounds }) {
+  const t = en.grounds
+  const skills = asked.map((one) => requirementText(one, names[one.skillId] ?? one.skillId))
+  return (
+    <Typography variant="body2">
+      {t.priority(priority)} {skills.length > 0 && t.asked(skills)}{' '}
+      {nextStepAt !== null && nextStepAt > at && t.nextStep(clockText(nextStepAt - at))}
+    </Typography>
+  )
 }
 
 /** Why an interaction is where it is, and with whom it could be; read anew while it is open. */
@@ -49,6 +62,7 @@ export function GroundsDrawer({ interactionId, view, onClose, onPerson }: Ground
                 : t.nobody}
             </Typography>
           )}
+          {interaction?.phase === 'waiting' && <Demand grounds={grounds} />}
           <GroundsList grounds={grounds} plan={view.plan} onPerson={onPerson} />
         </>
       )}

@@ -142,7 +142,11 @@ function WaitingFor({
         </Typography>
       </Typography>
       <Typography variant="body2">
-        {agent === undefined ? '…' : agent.eligible ? en.personPanel.couldTake : reasonsOf(agent, view.plan).join('; ')}
+        {agent === undefined
+          ? '…'
+          : agent.eligible
+            ? en.personPanel.couldTake
+            : reasonsOf(agent, view.plan, grounds?.names ?? {}).join('; ')}
       </Typography>
     </Box>
   )

@@ -4,7 +4,9 @@ import Box from '@mui/material/Box'
 import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { serviceLevel } from '@eudromos/core/figures'
-import { checkQueue, couldServe, type PlanDocument } from '@eudromos/core/plan'
+import { checkQueue, peopleOf, servingSteps, type PlanDocument } from '@eudromos/core/plan'
+import { isPreferred, preference, skillSum } from '@eudromos/core/routing'
+import { levelsOf, type Requirement } from '@eudromos/core/skills'
 import { clockText, secondsText } from '../../../components/format.ts'
 import { admitsChat } from '../../../components/frame/presence.tsx'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
@@ -12,11 +14,31 @@ import { en } from '../../../messages/en.ts'
 import { findingText } from '../../../messages/findings.ts'
 import type { PlanState } from '../../../server/plan.ts'
 import type { PersonView } from '../../../view/view.ts'
+import { WaitStrip } from './queues/wait-strip.tsx'
 
 type Queue = PlanDocument['queues'][number]
 
 const isFree = (person: PersonView): boolean =>
   person.carried.length < person.slots && !person.carried.some(({ phase }) => phase === 'offered')
+
+/** In the order in which the queue's method would pick them; where it offers in turn, from the first on. */
+function inOrderOf(queue: Queue, asked: readonly Requirement[], free: PersonView[], document: PlanDocument) {
+  const order = peopleOf(queue)
+  const skills = new Map(document.people.map((one) => [one.id as string, one.skills]))
+  const by = (person: PersonView) =>
+    preference({
+      method: queue.selection,
+      agent: person,
+      taken: person.carried.length,
+      slots: person.slots,
+      skill: skillSum(levelsOf(skills.get(person.id) ?? []), asked),
+      distance: order.indexOf(person.id),
+    })
+  return free
+    .map((person) => ({ person, by: by(person) }))
+    .sort((a, b) => (isPreferred(a.by, b.by) ? -1 : 1))
+    .map(({ person }) => person)
+}
 
 /** What the queue, as it is being typed, would mean: findings first, then who could serve it now. */
 export function Effects({ queue, plan }: { queue: Queue; plan: PlanState }) {
@@ -25,11 +47,12 @@ export function Effects({ queue, plan }: { queue: Queue; plan: PlanState }) {
   const t = en.plan
   const others = plan.document.queues.filter(({ id }) => id !== queue.id)
   const findings = checkQueue(queue, { ...plan.document, queues: [...others, queue] })
-  const able = couldServe(queue, plan.document)
-  const present = able
+  const steps = servingSteps(queue, plan.document)
+  const able = steps.at(-1)?.able ?? []
+  const present = (steps[0]?.able ?? [])
     .flatMap(({ id }) => view?.people[id] ?? [])
     .filter((person) => admitsChat(view?.plan ?? null, person) && (person.onShift || !queue.onShiftOnly))
-  const free = present.filter(isFree).sort((a, b) => a.idleSince - b.idleSince || (a.id < b.id ? -1 : 1))
+  const free = inOrderOf(queue, steps[0]?.asked ?? [], present.filter(isFree), plan.document)
   const next = free[0]
   const live = view?.queues[queue.id]
   const level = live === undefined ? null : serviceLevel(live.figures)
@@ -40,8 +63,8 @@ export function Effects({ queue, plan }: { queue: Queue; plan: PlanState }) {
       sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1.5 }}
     >
       <Typography variant="h2">{t.effects}</Typography>
-      {findings.map((finding) => (
-        <Alert key={finding.code} severity={finding.severity === 'fault' ? 'error' : 'warning'}>
+      {findings.map((finding, n) => (
+        <Alert key={`${finding.code} ${n}`} severity={finding.severity === 'fault' ? 'error' : 'warning'}>
           {findingText(finding)}
         </Alert>
       ))}
@@ -59,6 +82,7 @@ export function Effects({ queue, plan }: { queue: Queue; plan: PlanState }) {
           </Typography>
         )}
       </div>
+      <WaitStrip steps={steps} targetSeconds={Number(queue.target?.seconds) || null} skills={plan.document.skills} />
       <Timeline queue={queue} />
       {live !== undefined && (
         <div>

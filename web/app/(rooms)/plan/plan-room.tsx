@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
 import { v7 as newId } from 'uuid'
-import { checkHours, checkQueue, checkShift, checkSite, type PlanDocument } from '@eudromos/core/plan'
+import { asksNothing, checkHours, checkQueue, checkShift, checkSite, type PlanDocument } from '@eudromos/core/plan'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { request } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
@@ -29,6 +29,7 @@ const blank = (): Queue => ({
   description: '',
   service: 'inPreparation',
   agentIds: [],
+  ...asksNothing,
   target: { percent: 80, seconds: 60 },
   answerWindowSeconds: 20,
   selection: 'longestIdle',

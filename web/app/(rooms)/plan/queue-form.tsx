@@ -26,6 +26,8 @@ import {
 } from './fields.tsx'
 import { FormFoot, Trouble } from './form-parts.tsx'
 import { HoursField } from './hours-field.tsx'
+import { DemandField } from './queues/demand-field.tsx'
+import { MethodField } from './queues/method-field.tsx'
 
 type Queue = PlanDocument['queues'][number]
 
@@ -116,6 +118,8 @@ export function QueueForm({
         </Box>
         <PeopleField control={control} people={plan.people} />
         <OnShiftField control={control} />
+        <MethodField control={control} mayEdit={mayEdit} />
+        <DemandField control={control} skills={plan.document.skills} people={plan.people} mayEdit={mayEdit} />
         <TargetField control={control} />
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
           <NumberField control={control} name="answerWindowSeconds" label={en.plan.window} help={en.plan.windowHelp} />
@@ -126,12 +130,6 @@ export function QueueForm({
             label={en.plan.mostWaiting}
             help={en.plan.mostWaitingHelp}
             optional
-          />
-          <TextLine
-            control={control}
-            name="selection"
-            label={en.plan.selection}
-            select={[['longestIdle', en.plan.longestIdle]]}
           />
         </Box>
         <HoursField control={control} queueId={queue.id} plan={plan} mayEdit={mayEdit} onReload={onReload} />

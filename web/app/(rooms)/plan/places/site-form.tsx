@@ -4,7 +4,7 @@ import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { dayMs, hoursFaults } from '@eudromos/core/hours'
-import { checkSite, hoursOf, type PlanDocument } from '@eudromos/core/plan'
+import { checkSite, hoursOf, peopleOf, type PlanDocument } from '@eudromos/core/plan'
 import { timeText, weekdayText } from '../../../../components/format.ts'
 import { useLive, useNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
@@ -81,9 +81,9 @@ function SiteEffects({ site, document, names, now }: SiteEffectsProps) {
     ({ from, until }) => until.slice(0, 10) >= (today ?? '') && from.slice(0, 10) <= (inAYear ?? ''),
   )
   const here = new Set(site.personIds)
-  const served = document.queues.filter(
-    ({ service, agentIds }) => service !== 'retired' && agentIds.some((id) => here.has(id)),
-  )
+  const served = document.queues
+    .map((queue) => ({ ...queue, people: peopleOf(queue) }))
+    .filter(({ service, people }) => service !== 'retired' && people.some((id) => here.has(id)))
   const moving = document.people
     .filter(({ id, siteId }) => here.has(id) && siteId !== null && siteId !== site.id)
     .map(({ id }) => names.get(id) ?? id)
@@ -120,9 +120,9 @@ function SiteEffects({ site, document, names, now }: SiteEffectsProps) {
       <Typography variant="h3">{t.serves}</Typography>
       {served.length === 0 && <Typography variant="body2">{t.servesNone}</Typography>}
       <Box component="ul" sx={{ margin: 0, paddingInlineStart: 2.5 }}>
-        {served.map(({ id, name, agentIds }) => (
+        {served.map(({ id, name, people }) => (
           <Typography component="li" key={id}>
-            {agentIds.every((agentId) => here.has(agentId)) ? t.servesAlone(name) : name}
+            {people.every((agentId) => here.has(agentId)) ? t.servesAlone(name) : name}
           </Typography>
         ))}
       </Box>

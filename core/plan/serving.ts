@@ -1,0 +1,69 @@
+import { gapOf, levelsOf, meets, type Requirement } from '../skills/index.ts'
+import type { LoadLimits, PlanDocument, PlanPerson, Queue } from './plan.ts'
+import { peopleOf, requirementsOf } from './reach.ts'
+
+/** What of a queue says who may be offered its interactions, and from when on. */
+export type Serving = Pick<Queue, 'agentIds' | 'laterReaches' | 'requirements' | 'relaxations'>
+type People = Pick<PlanDocument, 'people' | 'loadLimits'>
+
+const canTake = (person: PlanPerson, limits: ReadonlyMap<string, LoadLimits>): boolean => {
+  const limit = person.loadLimitsId === null ? undefined : limits.get(person.loadLimitsId)
+  return (
+    person.roles.includes('agent') &&
+    limit !== undefined &&
+    limit.channels.chat.most > 0 &&
+    limit.channels.chat.slots <= limit.slots
+  )
+}
+
+/** Of these, the agents whose load limits have room for a chat, in this order. */
+export function takers(ids: readonly string[], { people, loadLimits }: People): PlanPerson[] {
+  const limits = new Map(loadLimits.map((limit) => [limit.id as string, limit]))
+  const byId = new Map(people.map((person) => [person.id as string, person]))
+  return ids.flatMap((id) => {
+    const person = byId.get(id)
+    return person !== undefined && canTake(person, limits) ? [person] : []
+  })
+}
+
+/** From this wait on: what is asked for, who is in reach, and who of them could be offered it. */
+export interface ServingStep {
+  readonly afterSeconds: number
+  readonly asked: readonly Requirement[]
+  readonly inReach: readonly PlanPerson[]
+  readonly able: readonly PlanPerson[]
+}
+
+/** Step by step along the wait, the first at 0 s. */
+export function servingSteps(queue: Serving, document: People): ServingStep[] {
+  const { agentIds, laterReaches, relaxations } = queue
+  const seconds = [0, ...[...laterReaches, ...relaxations].map(({ afterSeconds }) => afterSeconds)]
+  const everybody = takers(peopleOf(queue), document)
+  const levels = new Map(everybody.map(({ id, skills }) => [id, levelsOf(skills)]))
+  return [...new Set(seconds)]
+    .sort((a, b) => a - b)
+    .map((afterSeconds) => {
+      const reached = new Set([
+        ...agentIds,
+        ...laterReaches.filter((reach) => reach.afterSeconds <= afterSeconds).flatMap((reach) => reach.agentIds),
+      ])
+      const asked = requirementsOf(queue, afterSeconds * 1000)
+      const inReach = everybody.filter(({ id }) => reached.has(id))
+      const able = inReach.filter(({ id }) => meets(levels.get(id) ?? new Map(), asked))
+      return { afterSeconds, asked, inReach, able }
+    })
+}
+
+/** The people of a queue who could ever be offered a chat of it, sooner or later. */
+export const couldServe = (queue: Serving, document: People): readonly PlanPerson[] =>
+  servingSteps(queue, document).at(-1)?.able ?? []
+
+/** The requirement that keeps the most of these people out, or null where none does. */
+export function hardest(asked: readonly Requirement[], people: readonly PlanPerson[]): Requirement | null {
+  let worst: { one: Requirement; out: number } | null = null
+  for (const one of asked) {
+    const out = people.filter(({ skills }) => gapOf(levelsOf(skills), [one]) !== null).length
+    if (out > (worst?.out ?? 0)) worst = { one, out }
+  }
+  return worst?.one ?? null
+}

@@ -1,0 +1,103 @@
+import type { CompiledPlan, Queue } from '../plan/index.ts'
+import {
+  admittedIn,
+  inOrder,
+  isInReach,
+  isRoom,
+  isSkilled,
+  openOf,
+  priorityOf,
+  stepsOf,
+  whenWaited,
+  waitedIn,
+  type NaiveAgent,
+  type NaiveEmergency,
+  type NaiveInteraction,
+  type NaiveSpan,
+} from './naive-pieces.ts'
+
+// What the naive model knows, and how it answers who could be offered what: every list is searched from the start.
+
+export class NaiveCentre {
+  protected plan: CompiledPlan | null = null
+  protected agents: NaiveAgent[] = []
+  /** Every opening and closing to come. */
+  protected turns: { at: number; kind: string; id: string }[] = []
+  protected emergencies: NaiveEmergency[] = []
+  protected absences: { id: string; agent: string; from: number; to: number }[] = []
+  interactions: NaiveInteraction[] = []
+  /** By queue. */
+  protected readonly lastOffered = new Map<string, string>()
+  /** Every offer so far, as "at interaction>agent". */
+  readonly offers: string[] = []
+
+  protected spans = (queueId: string): NaiveSpan[] | null => openOf(this.plan, this.emergencies, queueId)
+
+  protected emergencyOf = (queueId: string): NaiveEmergency | undefined =>
+    this.emergencies.find(({ queues, to }) => to === Infinity && queues.includes(queueId))
+
+  protected isOpen(queueId: string, at: number): boolean {
+    return this.spans(queueId)?.some(([from, to]) => from <= at && at < to) ?? true
+  }
+
+  protected waited = (i: NaiveInteraction, at: number): number => waitedIn(this.spans(i.queue), i, at)
+
+  protected isOut(i: NaiveInteraction, { agentId, offerId }: { agentId: string; offerId: string }): boolean {
+    return i.phase === 'offered' && i.agent === agentId && offerId === `${i.id}.v${i.visit}.o${i.offers}`
+  }
+
+  protected occupants = (queueId: string): number =>
+    this.interactions.filter((i) => i.queue === queueId && this.waits(i) && !i.awaitsOpening).length
+
+  eligible(i: NaiveInteraction, at: number): NaiveAgent[] {
+    const { plan } = this
+    if (plan === null || i.awaitsOpening || this.emergencyOf(i.queue)?.waiting === 'held') return []
+    const able = this.agents.filter(
+      (a) =>
+        this.present(a, i) &&
+        this.reaches(a, i, at) &&
+        isRoom(plan, this.carried(a.id), i.channel) &&
+        !this.carried(a.id).some((x) => x.phase === 'offered') &&
+        !i.tried.includes(a.id),
+    )
+    return inOrder(plan, this.queueOf(i), i, able, (a) => this.carried(a), this.lastOffered.get(i.queue))
+  }
+
+  protected queueOf(i: NaiveInteraction): Queue {
+    return this.plan?.queues.find((q) => q.id === i.queue) as Queue
+  }
+
+  protected visitWait = (i: NaiveInteraction, at: number): number =>
+    waitedIn(this.spans(i.queue), { ...i, waitedBefore: 0 }, at)
+
+  protected stepDueAt(i: NaiveInteraction): number | null {
+    const next = stepsOf(this.queueOf(i))[i.step]
+    if (next === undefined || !this.waits(i) || i.awaitsOpening) return null
+    return whenWaited(this.spans(i.queue), i.enteredAt, next * 1000)
+  }
+
+  carried(agent: string): NaiveInteraction[] {
+    return this.interactions.filter((i) => i.agent === agent && i.phase !== 'waiting')
+  }
+
+  protected order(a: NaiveInteraction, b: NaiveInteraction, at: number): number {
+    const target = (i: NaiveInteraction): number =>
+      this.plan?.queues.find((q) => q.id === i.queue)?.target?.seconds ?? this.plan?.centre.defaultTargetSeconds ?? 1
+    return (
+      priorityOf(this.queueOf(b), b, this.waited(b, at)) - priorityOf(this.queueOf(a), a, this.waited(a, at)) ||
+      this.waited(b, at) * target(a) - this.waited(a, at) * target(b) ||
+      a.arrivedAt - b.arrivedAt ||
+      (a.id < b.id ? -1 : 1)
+    )
+  }
+
+  protected present = (a: NaiveAgent, { channel }: NaiveInteraction): boolean =>
+    admittedIn(a.state).includes(channel) && a.connections.length > 0
+  protected waits = (i: NaiveInteraction): boolean => i.phase === 'waiting' || i.phase === 'offered'
+  protected reaches(a: NaiveAgent, i: NaiveInteraction, at: number): boolean {
+    const queue = this.queueOf(i)
+    const waited = this.visitWait(i, at)
+    if (this.plan === null || (queue.onShiftOnly && !a.onShift)) return false
+    return isInReach(queue, a.id, waited) && isSkilled(this.plan, queue, i, a.id, waited)
+  }
+}

@@ -1,0 +1,239 @@
+import { and, arrayContains, eq, inArray, max, sql } from 'drizzle-orm'
+import type { PlanDocument } from '@eudromos/core/plan'
+import type { Database } from './connect.ts'
+import * as t from './schema.ts'
+
+// What can be done to the draft, one thing at a time.
+
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
+
+export type QueueDraft = PlanDocument['queues'][number]
+export type SkillDraft = PlanDocument['skills'][number]
+export type HoursDraft = PlanDocument['hours'][number]
+export type CalendarDraft = PlanDocument['calendars'][number]
+export type SiteDraft = PlanDocument['sites'][number]
+export type ShiftDraft = PlanDocument['shifts'][number]
+
+/** One thing put into the draft, or taken out of it; whatever uses what is taken out uses the replacement from then on. */
+export type PlanChange =
+  | { readonly kind: 'queue'; readonly queue: QueueDraft }
+  | { readonly kind: 'hours'; readonly hours: HoursDraft }
+  | { readonly kind: 'calendar'; readonly calendar: CalendarDraft }
+  /** With all the people who sit there, or work that shift. */
+  | { readonly kind: 'site'; readonly site: SiteDraft; readonly personIds: readonly string[] }
+  | { readonly kind: 'shift'; readonly shift: ShiftDraft; readonly personIds: readonly string[] }
+  /** With all the people who have it, and all the queues that ask for it. */
+  | {
+      readonly kind: 'skill'
+      readonly skill: SkillDraft
+      readonly levels: readonly { readonly personId: string; readonly level: number }[]
+      readonly asked: readonly { readonly queueId: string; readonly least: number; readonly most: number }[]
+    }
+  /** Level 0: they have it no more. */
+  | {
+      readonly kind: 'levels'
+      readonly levels: readonly { readonly personId: string; readonly skillId: string; readonly level: number }[]
+    }
+  | { readonly kind: 'deleteSkill'; readonly id: string; readonly replacementId: string | null }
+  | { readonly kind: 'ownAbsences'; readonly allowed: boolean }
+  | { readonly kind: 'deleteSite'; readonly id: string; readonly replacementId: string | null }
+  | { readonly kind: 'deleteShift'; readonly id: string; readonly replacementId: string | null }
+  | { readonly kind: 'deleteHours'; readonly id: string; readonly replacementId: string | null }
+  | { readonly kind: 'deleteCalendar'; readonly id: string; readonly replacementId: string | null }
+
+/** Makes one change in the draft's tables. */
+export async function make(tx: Transaction, change: PlanChange): Promise<void> {
+  switch (change.kind) {
+    case 'queue':
+      return putQueue(tx, change.queue)
+    case 'hours': {
+      const row = { ...change.hours, calendarIds: [...change.hours.calendarIds] }
+      const [last] = await tx.select({ position: max(t.hours.position) }).from(t.hours)
+      await tx
+        .insert(t.hours)
+        .values({ ...row, position: (last?.position ?? 0) + 1 })
+        .onConflictDoUpdate({ target: t.hours.id, set: row })
+      return
+    }
+    case 'calendar': {
+      const row = change.calendar
+      const [last] = await tx.select({ position: max(t.holidayCalendar.position) }).from(t.holidayCalendar)
+      await tx
+        .insert(t.holidayCalendar)
+        .values({ ...row, position: (last?.position ?? 0) + 1 })
+        .onConflictDoUpdate({ target: t.holidayCalendar.id, set: row })
+      return
+    }
+    case 'site': {
+      const row = { ...change.site, calendarIds: [...change.site.calendarIds] }
+      const [last] = await tx.select({ position: max(t.site.position) }).from(t.site)
+      await tx
+        .insert(t.site)
+        .values({ ...row, position: (last?.position ?? 0) + 1 })
+        .onConflictDoUpdate({ target: t.site.id, set: row })
+      return putPeople(tx, 'siteId', row.id, change.personIds)
+    }
+    case 'shift': {
+      const row = { ...change.shift, calendarIds: [...change.shift.calendarIds] }
+      const [last] = await tx.select({ position: max(t.shift.position) }).from(t.shift)
+      await tx
+        .insert(t.shift)
+        .values({ ...row, position: (last?.position ?? 0) + 1 })
+        .onConflictDoUpdate({ target: t.shift.id, set: row })
+      return putPeople(tx, 'shiftId', row.id, change.personIds)
+    }
+    case 'skill':
+      return putSkill(tx, change)
+    case 'levels':
+      return putLevels(tx, change.levels)
+    case 'deleteSkill':
+      return deleteSkill(tx, change.id, change.replacementId)
+    case 'ownAbsences': {
+      const [draft] = await tx.select().from(t.planDraft)
+      if (draft === undefined) return
+      await tx.update(t.planDraft).set({ centre: { ...draft.centre, ownAbsences: change.allowed } })
+      return
+    }
+    case 'deleteSite':
+      await tx.update(t.person).set({ siteId: change.replacementId }).where(eq(t.person.siteId, change.id))
+      await tx.delete(t.site).where(eq(t.site.id, change.id))
+      return
+    case 'deleteShift':
+      await tx.update(t.person).set({ shiftId: change.replacementId }).where(eq(t.person.shiftId, change.id))
+      await tx.delete(t.shift).where(eq(t.shift.id, change.id))
+      return
+    case 'deleteHours':
+      await tx.update(t.queue).set({ hoursId: change.replacementId }).where(eq(t.queue.hoursId, change.id))
+      await tx.delete(t.hours).where(eq(t.hours.id, change.id))
+      return
+    case 'deleteCalendar': {
+      const others = (ids: readonly string[]): string[] => [
+        ...new Set([
+          ...ids.filter((id) => id !== change.id),
+          ...(change.replacementId === null ? [] : [change.replacementId]),
+        ]),
+      ]
+      for (const users of [t.hours, t.shift, t.site])
+        for (const { id, calendarIds } of await tx
+          .select({ id: users.id, calendarIds: users.calendarIds })
+          .from(users)
+          .where(arrayContains(users.calendarIds, [change.id])))
+          await tx
+            .update(users)
+            .set({ calendarIds: others(calendarIds) })
+            .where(eq(users.id, id))
+      await tx.delete(t.holidayCalendar).where(eq(t.holidayCalendar.id, change.id))
+    }
+  }
+}
+
+/** These people, and nobody else, sit at the site or work the shift. */
+async function putPeople(
+  tx: Transaction,
+  where: 'siteId' | 'shiftId',
+  id: string,
+  personIds: readonly string[],
+): Promise<void> {
+  await tx
+    .update(t.person)
+    .set({ [where]: null })
+    .where(eq(t.person[where], id))
+  await tx
+    .update(t.person)
+    .set({ [where]: id })
+    .where(inArray(t.person.id, [...personIds]))
+}
+
+async function putQueue(tx: Transaction, queue: QueueDraft): Promise<void> {
+  const { agentIds, testCustomerIds, target, ...plain } = queue
+  const row = {
+    ...plain,
+    laterReaches: [...plain.laterReaches],
+    targetPercent: target?.percent ?? null,
+    targetSeconds: target?.seconds ?? null,
+  }
+  const [last] = await tx.select({ position: max(t.queue.position) }).from(t.queue)
+  await tx
+    .insert(t.queue)
+    .values({ ...row, position: (last?.position ?? 0) + 1 })
+    .onConflictDoUpdate({ target: t.queue.id, set: row })
+  await tx.delete(t.queueAgent).where(eq(t.queueAgent.queueId, queue.id))
+  await tx.delete(t.queueTestCustomer).where(eq(t.queueTestCustomer.queueId, queue.id))
+  if (agentIds.length > 0)
+    await tx
+      .insert(t.queueAgent)
+      .values(agentIds.map((personId, position) => ({ queueId: queue.id, personId, position })))
+  if (testCustomerIds.length > 0)
+    await tx
+      .insert(t.queueTestCustomer)
+      .values(testCustomerIds.map((customerId) => ({ queueId: queue.id, customerId })))
+}
+
+/** Values for one insert, small enough for what PostgreSQL takes of parameters in one statement. */
+function* inParts<T>(all: readonly T[], size = 5000): Generator<T[]> {
+  for (let from = 0; from < all.length; from += size) yield all.slice(from, from + size)
+}
+
+async function putSkill(tx: Transaction, change: Extract<PlanChange, { kind: 'skill' }>): Promise<void> {
+  const { skill, levels, asked } = change
+  const [last] = await tx.select({ position: max(t.skill.position) }).from(t.skill)
+  await tx
+    .insert(t.skill)
+    .values({ ...skill, position: (last?.position ?? 0) + 1 })
+    .onConflictDoUpdate({ target: t.skill.id, set: skill })
+  await tx.delete(t.personSkill).where(eq(t.personSkill.skillId, skill.id))
+  for (const part of inParts(levels))
+    await tx.insert(t.personSkill).values(part.map((one) => ({ ...one, skillId: skill.id })))
+  for (const { id, requirements, relaxations } of await queueAsks(tx)) {
+    const wanted = asked.find(({ queueId }) => queueId === id)
+    const known = requirements.some(({ skillId }) => skillId === skill.id)
+    if (wanted === undefined && !known) continue
+    const own = wanted === undefined ? [] : [{ skillId: skill.id, least: wanted.least, most: wanted.most }]
+    await tx
+      .update(t.queue)
+      .set({
+        requirements: [...requirements.filter(({ skillId }) => skillId !== skill.id), ...own],
+        relaxations: relaxations.filter(({ skillId }) => wanted !== undefined || skillId !== skill.id),
+      })
+      .where(eq(t.queue.id, id))
+  }
+}
+
+const queueAsks = (tx: Transaction) =>
+  tx.select({ id: t.queue.id, requirements: t.queue.requirements, relaxations: t.queue.relaxations }).from(t.queue)
+
+async function putLevels(tx: Transaction, levels: Extract<PlanChange, { kind: 'levels' }>['levels']): Promise<void> {
+  for (const { personId, skillId } of levels.filter(({ level }) => level === 0))
+    await tx.delete(t.personSkill).where(and(eq(t.personSkill.personId, personId), eq(t.personSkill.skillId, skillId)))
+  for (const part of inParts(levels.filter(({ level }) => level > 0)))
+    await tx
+      .insert(t.personSkill)
+      .values(part)
+      .onConflictDoUpdate({
+        target: [t.personSkill.personId, t.personSkill.skillId],
+        set: { level: sql`excluded.level` },
+      })
+}
+
+/** Whoever has it has the other from then on, at the higher of both levels; queues ask for that one. */
+async function deleteSkill(tx: Transaction, id: string, replacementId: string | null): Promise<void> {
+  if (replacementId !== null)
+    await tx.execute(sql`
+      insert into person_skill (person_id, skill_id, level)
+      select person_id, ${replacementId}, level from person_skill where skill_id = ${id}
+      on conflict (person_id, skill_id) do update set level = greatest(person_skill.level, excluded.level)`)
+  for (const { id: queueId, requirements, relaxations } of await queueAsks(tx)) {
+    if (![...requirements, ...relaxations].some(({ skillId }) => skillId === id)) continue
+    const asksOther = requirements.some(({ skillId }) => skillId === replacementId)
+    const instead = <T extends { readonly skillId: string }>(all: readonly T[]): T[] =>
+      all.flatMap((one) => {
+        if (one.skillId !== id) return [one]
+        return replacementId === null || asksOther ? [] : [{ ...one, skillId: replacementId }]
+      })
+    await tx
+      .update(t.queue)
+      .set({ requirements: instead(requirements), relaxations: instead(relaxations) })
+      .where(eq(t.queue.id, queueId))
+  }
+  await tx.delete(t.skill).where(eq(t.skill.id, id))
+}

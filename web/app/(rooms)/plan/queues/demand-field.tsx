@@ -1,0 +1,341 @@
+'use client'
+import CloseIcon from '@mui/icons-material/Close'
+import Autocomplete from '@mui/material/Autocomplete'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { useState, type ReactNode } from 'react'
+import { useController, type Control } from 'react-hook-form'
+import type { PlanDocument } from '@eudromos/core/plan'
+import { fewOptions } from '../../../../components/few-options.ts'
+import { demand as t } from '../../../../messages/skills.ts'
+import { ladderOf, withStep, withoutStep, type Ladder } from './ladder.ts'
+
+type Queue = PlanDocument['queues'][number]
+type Skills = PlanDocument['skills']
+
+interface DemandFieldProps {
+  readonly control: Control<Queue>
+  readonly skills: Skills
+  readonly people: readonly { readonly id: string; readonly name: string; readonly roles: readonly string[] }[]
+  readonly mayEdit: boolean
+}
+
+const levels = [1, 2, 3, 4, 5]
+
+/** What is asked for, of whom from when on, and how urgent it is: first at entry, then step by step along the wait. */
+export function DemandField({ control, skills, people, mayEdit }: DemandFieldProps) {
+  const { field: requirements, fieldState } = useController({ control, name: 'requirements' })
+  const { field: relaxations } = useController({ control, name: 'relaxations' })
+  const { field: laterReaches } = useController({ control, name: 'laterReaches' })
+  const { field: prioritySteps } = useController({ control, name: 'prioritySteps' })
+  const { field: priority } = useController({ control, name: 'priority' })
+  const named = (id: string): string => skills.find((one) => one.id === id)?.name ?? id
+  const free = skills.filter(({ id }) => !requirements.value.some(({ skillId }) => skillId === id))
+  const ladder: Ladder = {
+    relaxations: relaxations.value,
+    laterReaches: laterReaches.value,
+    prioritySteps: prioritySteps.value,
+  }
+  const setLadder = (next: Ladder): void => {
+    relaxations.onChange(next.relaxations)
+    laterReaches.onChange(next.laterReaches)
+    prioritySteps.onChange(next.prioritySteps)
+  }
+  const takeOff = (skillId: string): void => {
+    requirements.onChange(requirements.value.filter((one) => one.skillId !== skillId))
+    relaxations.onChange(relaxations.value.filter((one) => one.skillId !== skillId))
+  }
+  const steps = ladderOf(ladder)
+  return (
+    <>
+      <Group title={t.skills}>
+        {requirements.value.length === 0 && <Typography variant="body2">{t.none}</Typography>}
+        {requirements.value.map(({ skillId, least, most }, n) => {
+          const change = (part: Partial<Queue['requirements'][number]>): void =>
+            requirements.onChange(requirements.value.map((one, k) => (k === n ? { ...one, ...part } : one)))
+          return (
+            <Box key={skillId} sx={{ display: 'grid', gridTemplateColumns: '2fr 1fr 1fr 40px', gap: 1 }}>
+              <TextField
+                select
+                label={t.skill}
+                value={skillId}
+                disabled={!mayEdit}
+                onChange={({ target }) => {
+                  relaxations.onChange(
+                    relaxations.value.map((one) => (one.skillId === skillId ? { ...one, skillId: target.value } : one)),
+                  )
+                  change({ skillId: target.value })
+                }}
+              >
+                {skills
+                  .filter(({ id }) => id === skillId || free.some((one) => one.id === id))
+                  .map(({ id, name }) => (
+                    <MenuItem key={id} value={id}>
+                      {name}
+                    </MenuItem>
+                  ))}
+                {named(skillId) === skillId && <MenuItem value={skillId}>{skillId}</MenuItem>}
+              </TextField>
+              <Level label={t.least} value={least} disabled={!mayEdit} onChange={(level) => change({ least: level })} />
+              <Level
+                label={t.most}
+                value={most}
+                disabled={!mayEdit}
+                highest={t.anyLevel}
+                onChange={(level) => change({ most: level })}
+              />
+              {mayEdit && (
+                <IconButton aria-label={t.takeOff(named(skillId))} size="small" onClick={() => takeOff(skillId)}>
+                  <CloseIcon fontSize="small" />
+                </IconButton>
+              )}
+            </Box>
+          )
+        })}
+        {fieldState.error?.message !== undefined && (
+          <Typography variant="body2" color="error">
+            {fieldState.error.message}
+          </Typography>
+        )}
+        {mayEdit && free.length > 0 && (
+          <Button
+            sx={{ justifySelf: 'start' }}
+            onClick={() => requirements.onChange([...requirements.value, { skillId: free[0]?.id, least: 1, most: 5 }])}
+          >
+            {t.ask}
+          </Button>
+        )}
+      </Group>
+      <TextField
+        select
+        label={t.priority}
+        helperText={t.priorityHelp}
+        value={priority.value}
+        disabled={!mayEdit}
+        onChange={({ target }) => priority.onChange(Number(target.value))}
+        sx={{ maxWidth: 280 }}
+      >
+        {Array.from({ length: 10 }, (_, n) => n + 1).map((n) => (
+          <MenuItem key={n} value={n}>
+            {t.priorityOf(n)}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Group title={t.ladder} help={t.ladderHelp}>
+        {steps.map((step) => (
+          <Box
+            key={step.afterSeconds}
+            role="group"
+            aria-label={t.stripStep(step.afterSeconds, step.agentIds.length)}
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: '118px minmax(0, 1fr) 40px',
+              gap: 1,
+              alignItems: 'start',
+              borderLeft: 3,
+              borderColor: 'divider',
+              paddingInlineStart: 1.5,
+            }}
+          >
+            <Seconds
+              value={step.afterSeconds}
+              taken={steps.map(({ afterSeconds }) => afterSeconds)}
+              disabled={!mayEdit}
+              onChange={(seconds) =>
+                setLadder(withStep(withoutStep(ladder, step.afterSeconds), { ...step, afterSeconds: seconds }))
+              }
+            />
+            <Box sx={{ display: 'grid', gap: 1, gridTemplateColumns: 'repeat(auto-fill, minmax(160px, 1fr))' }}>
+              {requirements.value.map(({ skillId, least, most }) => {
+                const relaxed = step.relaxations.find((one) => one.skillId === skillId)
+                return (
+                  <TextField
+                    key={skillId}
+                    select
+                    label={named(skillId)}
+                    value={relaxed === undefined ? '' : String(relaxed.least)}
+                    disabled={!mayEdit}
+                    slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+                    onChange={({ target }) => {
+                      const others = step.relaxations.filter((one) => one.skillId !== skillId)
+                      const level = Number(target.value)
+                      const mine = target.value === '' ? [] : [{ skillId, least: level, most: level === 0 ? 5 : most }]
+                      setLadder(withStep(ladder, { ...step, relaxations: [...others, ...mine] }))
+                    }}
+                  >
+                    <MenuItem value="">{t.asBefore}</MenuItem>
+                    {[0, ...levels]
+                      .filter((level) => level < least || level === relaxed?.least)
+                      .map((level) => (
+                        <MenuItem key={level} value={String(level)}>
+                          {t.atLeast(level)}
+                        </MenuItem>
+                      ))}
+                  </TextField>
+                )
+              })}
+              <TextField
+                select
+                label={t.priority}
+                value={step.priority === null ? '' : String(step.priority)}
+                disabled={!mayEdit}
+                slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+                onChange={({ target }) =>
+                  setLadder(withStep(ladder, { ...step, priority: target.value === '' ? null : Number(target.value) }))
+                }
+              >
+                <MenuItem value="">{t.asBefore}</MenuItem>
+                {Array.from({ length: 10 }, (_, n) => n + 1)
+                  .filter((n) => n > priority.value || n === step.priority)
+                  .map((n) => (
+                    <MenuItem key={n} value={String(n)}>
+                      {t.priorityOf(n)}
+                    </MenuItem>
+                  ))}
+              </TextField>
+              <Box sx={{ gridColumn: '1 / -1' }}>
+                <Reached
+                  value={step.agentIds}
+                  people={people}
+                  disabled={!mayEdit}
+                  onChange={(agentIds) => setLadder(withStep(ladder, { ...step, agentIds }))}
+                />
+              </Box>
+            </Box>
+            {mayEdit && (
+              <IconButton
+                aria-label={t.removeStep(step.afterSeconds)}
+                size="small"
+                onClick={() => setLadder(withoutStep(ladder, step.afterSeconds))}
+              >
+                <CloseIcon fontSize="small" />
+              </IconButton>
+            )}
+          </Box>
+        ))}
+        {mayEdit && (
+          <Button
+            sx={{ justifySelf: 'start' }}
+            onClick={() => {
+              const afterSeconds = (steps.at(-1)?.afterSeconds ?? 0) + 30
+              setLadder(withStep(ladder, { afterSeconds, relaxations: [], agentIds: [], priority: null }))
+            }}
+          >
+            {t.addStep}
+          </Button>
+        )}
+      </Group>
+    </>
+  )
+}
+
+function Group({ title, help, children }: { title: string; help?: string; children: ReactNode }) {
+  return (
+    <Box component="fieldset" sx={{ border: 0, margin: 0, padding: 0, minWidth: 0, display: 'grid', gap: 1.5 }}>
+      <Box component="legend" sx={{ padding: 0, marginBlockEnd: 1 }}>
+        <Typography variant="h3" component="span">
+          {title}
+        </Typography>
+      </Box>
+      {help !== undefined && (
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          {help}
+        </Typography>
+      )}
+      {children}
+    </Box>
+  )
+}
+
+interface LevelProps {
+  readonly label: string
+  readonly value: number
+  readonly disabled: boolean
+  /** How the highest level is called, where it stands for "any". */
+  readonly highest?: string
+  readonly onChange: (level: number) => void
+}
+
+function Level({ label, value, disabled, highest, onChange }: LevelProps) {
+  return (
+    <TextField
+      select
+      label={label}
+      value={value}
+      disabled={disabled}
+      onChange={({ target }) => onChange(Number(target.value))}
+    >
+      {(value === 0 ? [0, ...levels] : levels).map((level) => (
+        <MenuItem key={level} value={level}>
+          {level === 5 && highest !== undefined ? highest : t.levels[level]}
+        </MenuItem>
+      ))}
+    </TextField>
+  )
+}
+
+interface SecondsProps {
+  readonly value: number
+  readonly taken: readonly number[]
+  readonly disabled: boolean
+  readonly onChange: (seconds: number) => void
+}
+
+/** Taken over when one leaves the field or presses Enter: a number half typed would be another step. */
+function Seconds({ value, taken, disabled, onChange }: SecondsProps) {
+  const [typed, setTyped] = useState<string | null>(null)
+  const seconds = Number(typed ?? value)
+  const well = Number.isInteger(seconds) && seconds >= 1 && (seconds === value || !taken.includes(seconds))
+  const settle = (): void => {
+    if (typed !== null && well && seconds !== value) onChange(seconds)
+    setTyped(null)
+  }
+  return (
+    <TextField
+      label={t.after}
+      value={typed ?? value}
+      disabled={disabled}
+      error={!well}
+      onChange={({ target }) => setTyped(target.value)}
+      onBlur={settle}
+      onKeyDown={(event) => {
+        if (event.key !== 'Enter') return
+        event.preventDefault()
+        settle()
+      }}
+      slotProps={{
+        htmlInput: { inputMode: 'numeric', style: { fontFamily: "'Spline Sans Mono Variable', monospace" } },
+      }}
+    />
+  )
+}
+
+interface ReachedProps {
+  readonly value: readonly string[]
+  readonly people: DemandFieldProps['people']
+  readonly disabled: boolean
+  readonly onChange: (ids: readonly string[]) => void
+}
+
+function Reached({ value, people, disabled, onChange }: ReachedProps) {
+  const name = (id: string): string => people.find((person) => person.id === id)?.name ?? id
+  return (
+    <Autocomplete
+      multiple
+      disableCloseOnSelect
+      filterOptions={fewOptions}
+      options={people.filter(({ roles }) => roles.includes('agent')).map(({ id }) => id)}
+      value={[...value]}
+      disabled={disabled}
+      getOptionLabel={name}
+      limitTags={6}
+      size="small"
+      onChange={(_, ids) => onChange(ids)}
+      renderInput={(params) => <TextField {...params} label={t.alsoOffered(value.length)} />}
+    />
+  )
+}

@@ -1,0 +1,103 @@
+// Words of skills, of what a queue asks for, and of whom it reaches.
+import type { RoomGap } from '@eudromos/core/capacity'
+import type { Channel, SelectionMethod, SkillKind } from '@eudromos/core/plan'
+import type { ReachGap, SkillGap } from '@eudromos/core/routing'
+import type { Requirement } from '@eudromos/core/skills'
+import { count } from './count.ts'
+
+const people = (n: number): string => count(n, 'person', 'people')
+
+const channelNames: Record<Channel, string> = { voice: 'a call', chat: 'a chat', sms: 'a text' }
+
+/** A level asked for, as "Fares 2 or more". */
+export function requirementText({ least, most }: Requirement, name: string): string {
+  if (least === 0) return most === 5 ? `${name} not needed` : `${name} at most ${most}`
+  if (least === most) return `${name} ${least}`
+  return most === 5 ? `${name} ${least === 5 ? '5' : `${least} or more`}` : `${name} ${least} to ${most}`
+}
+
+export function skillGapText(gap: SkillGap, name: string): string {
+  const has = gap.level === 0 ? `lacks ${name}` : `has ${name} at level ${gap.level}`
+  const wants = gap.level > gap.most ? `at most ${gap.most} is asked for` : `level ${gap.least} is asked for`
+  const later = gap.willDoAfterSeconds === null ? '' : `; will do after ${gap.willDoAfterSeconds} s of waiting`
+  return `${has}; ${wants}${later}`
+}
+
+export function reachText(gap: ReachGap): string {
+  return gap.code === 'never' ? 'does not serve this queue' : `comes into reach after ${gap.afterSeconds} s of waiting`
+}
+
+export function roomText(gap: RoomGap, taken: number, slots: number): string {
+  switch (gap.code) {
+    case 'noLimits':
+      return 'has no load limits, and so no room'
+    case 'slots':
+      return gap.needs === 1
+        ? `has no room: ${taken} of ${slots} slots taken`
+        : `has too little room: it needs ${gap.needs} slots, ${gap.free} of ${slots} free`
+    case 'most':
+      return `has no room: ${taken} of ${slots} slots taken, ${gap.most} at once of this channel at most`
+    case 'alone':
+      return gap.wants === 'carried'
+        ? `has ${channelNames[gap.beside]} that nothing runs beside`
+        : `has ${channelNames[gap.beside]}, and this wants them alone`
+  }
+}
+
+export const skillKindNames: Record<SkillKind, string> = {
+  language: 'Language',
+  knowledge: 'Knowledge',
+  licence: 'Licence',
+}
+
+export const methodNames: Record<SelectionMethod, string> = {
+  longestIdle: 'longest idle',
+  lightestLoad: 'lightest load',
+  inTurn: 'in turn',
+  bestSkilled: 'best skilled',
+}
+
+export const methodHelp: Record<SelectionMethod, string> = {
+  longestIdle: 'Whoever has been free for longest gets the next one.',
+  lightestLoad: 'Whoever carries the least of what they could carry gets the next one.',
+  inTurn: 'One after the other, in the order of the list above.',
+  bestSkilled: 'Whoever has the highest levels of the skills asked for gets the next one.',
+}
+
+export const demand = {
+  skills: 'Skills asked for',
+  none: 'Nothing is asked for: everybody in reach will do.',
+  ask: 'Ask for a skill',
+  skill: 'Skill',
+  least: 'At least',
+  most: 'At most',
+  levels: ['not needed', 'level 1', 'level 2', 'level 3', 'level 4', 'level 5'] as const,
+  anyLevel: 'any level',
+  takeOff: (name: string) => `Do not ask for ${name}`,
+  ladder: 'As the wait goes on',
+  ladderHelp:
+    'Step by step less may be asked for, more people come into reach, or it counts as more urgent. Priority goes by the wait since arrival, all else by the wait in this queue.',
+  after: 'After seconds',
+  asBefore: 'as before',
+  atLeast: (level: number) => (level === 0 ? 'not needed' : level === 5 ? 'level 5' : `level ${level} or more`),
+  alsoOffered: (n: number) => (n === 0 ? 'Also offered to' : `Also offered to (${n})`),
+  priority: 'Priority',
+  priorityHelp: '1 lowest, 10 highest: it goes before the wait',
+  priorityOf: (n: number) => (n === 10 ? '10, highest' : n === 1 ? '1, lowest' : String(n)),
+  addStep: 'Add a step',
+  removeStep: (seconds: number) => `Take off the step after ${seconds} s`,
+  strip: 'Who could serve it, as the wait goes on',
+  stripStep: (seconds: number, n: number) =>
+    seconds === 0 ? `${people(n)} from the start` : `${people(n)} after ${seconds} s`,
+  asks: (skills: readonly string[]) => skills.join(', '),
+  nothingAsked: 'nothing asked for',
+  atTarget: (seconds: number) => `The line is the answer target, ${seconds} s.`,
+  free: (time: string) => `free ${time}`,
+  carries: (taken: number, slots: number) => `${taken} of ${slots} slots`,
+  level: (n: number) => `level ${n}`,
+  offeredLast: 'was last',
+  place: (n: number) => `place ${n}`,
+}
+
+export const methodExample = (method: string, names: readonly string[]): string =>
+  `An example of ${method}: of three made-up people, ${names.join(', then ')}`
