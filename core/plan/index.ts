@@ -6,6 +6,16 @@ export { compilePlan, compileTimes, hoursOf, type CompiledTimes } from './compil
 export { checkHours, checkShift, checkSite, type HoursFinding, type HoursFindingCode } from './check-hours.ts'
 export { checkPlan, checkQueue, type Finding, type FindingCode } from './check.ts'
 export { couldServe, servingSteps, takers, type Serving, type ServingStep } from './serving.ts'
+export {
+  checkSkill,
+  hoursCovered,
+  hoursOpen,
+  skillEdit,
+  withSkill,
+  type HourOfWeek,
+  type SkillEdit,
+  type SkillFinding,
+} from './check-skills.ts'
 export { asksNothing, chatsOnly, upTo } from './defaults.ts'
 export { may, type Capability } from './permissions.ts'
 export { peopleOf, requirementsOf } from './reach.ts'

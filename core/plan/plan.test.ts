@@ -91,7 +91,9 @@ describe('checks', () => {
     expect(checkPlan(plan).map(({ code }) => code)).toEqual(['unknownPerson', 'nobodyCanServe'])
   })
   test('who could serve leaves out those without room', () =>
-    expect(couldServe({ ...asksNothing, agentIds: ['ana', 'cleo', 'ghost'] }, document([])).map(({ id }) => id)).toEqual(['ana']))
+    expect(
+      couldServe({ ...asksNothing, agentIds: ['ana', 'cleo', 'ghost'] }, document([])).map(({ id }) => id),
+    ).toEqual(['ana']))
 })
 
 describe('compiling', () => {

@@ -1,6 +1,14 @@
 import type { Command } from './commands.ts'
 import { NaiveCentre } from './naive-centre.ts'
-import { admittedIn, stepsOf, shiftOf, type NaiveAgent, type NaiveInteraction, type NaiveSpan } from './naive-pieces.ts'
+import {
+  admittedIn,
+  isInReach,
+  shiftOf,
+  stepsOf,
+  type NaiveAgent,
+  type NaiveInteraction,
+  type NaiveSpan,
+} from './naive-pieces.ts'
 
 // The same rules with none of the cleverness, for tests: every list is searched from the start, every deadline is a
 // number looked at each time. It knows offers and phases only, and shares no code with the core.
@@ -256,8 +264,7 @@ export class NaiveModel extends NaiveCentre {
     const queues = (this.plan?.queues ?? []).filter(({ id }) => body.scope === 'centre' || body.queueIds.includes(id))
     if (queues.length === 0 || (body.waiting === 'sentOn' && queues.some(({ id }) => id === body.sendOnTo))) return
     const ids = queues.map(({ id }) => id as string)
-    const serving = (id: string): boolean =>
-      body.scope === 'centre' || queues.some(({ agentIds }) => agentIds.includes(id))
+    const serving = (id: string): boolean => body.scope === 'centre' || queues.some((q) => isInReach(q, id, Infinity))
     const leaving = body.evacuate ? this.agents.filter((a) => serving(a.id) && a.state !== 'offline') : []
     const before = (a: NaiveAgent): string =>
       this.emergencies

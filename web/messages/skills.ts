@@ -1,6 +1,6 @@
 // Words of skills, of what a queue asks for, and of whom it reaches.
 import type { RoomGap } from '@eudromos/core/capacity'
-import type { Channel, SelectionMethod, SkillKind } from '@eudromos/core/plan'
+import type { Channel, SelectionMethod, SkillFinding, SkillKind } from '@eudromos/core/plan'
 import type { ReachGap, SkillGap } from '@eudromos/core/routing'
 import type { Requirement } from '@eudromos/core/skills'
 import { count } from './count.ts'
@@ -101,3 +101,90 @@ export const demand = {
 
 export const methodExample = (method: string, names: readonly string[]): string =>
   `An example of ${method}: of three made-up people, ${names.join(', then ')}`
+
+export const skill = {
+  title: 'Skills',
+  one: 'Skill',
+  fresh: 'New skill',
+  kind: 'Kind',
+  who: 'Who has it',
+  whoHelp: 'Level 5 does it best. Choosing somebody at another level moves them there.',
+  level: (n: number, has: number) => (has === 0 ? `Level ${n}` : `Level ${n} (${has})`),
+  asked: 'Queues that ask for it',
+  askedNone: 'No queue asks for it.',
+  askIn: 'Add a queue',
+  least: (queue: string) => `${queue}, at least`,
+  takeOff: (queue: string) => `${queue} does not ask for it any more`,
+  calm: (n: number) => (n === 0 ? 'Nobody has it.' : `${count(n, 'person has', 'people have')} it.`),
+  none: 'None: it falls away',
+  has: (n: number) => (n === 0 ? 'Nobody has it.' : `${count(n, 'person has', 'people have')} it.`),
+  byLevel: 'People by level',
+  atLevel: (level: number, n: number) => `level ${level}: ${people(n)}`,
+  queues: 'Queues that ask for it, with it as edited',
+  ofQueue: (queue: string, start: number, inReach: number, asked: string) =>
+    `${queue}: ${start} of ${inReach} could serve it from the start (${asked}).`,
+  bench: 'How many of them are on shift, hour by hour',
+  benchHelp: (zone: string) => `The next seven days by the shifts, in ${zone}.`,
+  noShift: (n: number) => `${count(n, 'of them has', 'of them have')} no shift and count for nothing here.`,
+  hour: (day: string, hour: string, n: number) => `${day} ${hour}: ${n}`,
+  dayRange: (day: string, least: number, most: number) => `${day}: ${least} to ${most}`,
+  firstGap: (day: string, hour: string) => `First open hour with nobody on shift: ${day} ${hour}.`,
+  noGap: 'Somebody is on shift in every open hour of the next seven days.',
+  benchQueue: 'Who could serve it and is on shift, hour by hour',
+  table: 'People by skills',
+}
+
+/** What a check of a skill found, as a sentence. */
+export function skillFindingText({ code, params }: SkillFinding, person: (id: string) => string): string {
+  switch (code) {
+    case 'nameTaken':
+      return `Name: another skill is called “${params.name}”. Choose a different name.`
+    case 'nobodyHasIt':
+      return 'It is asked for, and nobody has it.'
+    case 'onePersonHasIt':
+      return `Only ${person(String(params.personId))} has it. When they are away, nobody does.`
+    case 'leavesQueue':
+      return params.seconds === 0
+        ? `“${params.queue}” would be left without anyone who may be offered it.`
+        : `“${params.queue}” would have nobody who may be offered it for the first ${params.seconds} s.`
+  }
+}
+
+export const levelsTable = {
+  title: 'People by skills',
+  back: 'Back to the plan',
+  person: 'Person',
+  filter: 'Name',
+  export: 'Export as CSV',
+  import: 'Import a file…',
+  tooLarge: 'The file is larger than 5 MB.',
+  help: 'Arrow keys move, 1 to 5 sets the level, 0 or Delete takes it away. Copy and paste go to and from a spreadsheet.',
+  helpReading: 'Arrow keys move; copying takes the whole table to a spreadsheet.',
+  shown: (n: number, all: number) => (n === all ? `${people(all)}.` : `${n} of ${people(all)}.`),
+  noSkills: 'There are no skills yet. Make one in the plan, and say there who has it.',
+  changed: (n: number) =>
+    n === 0 ? 'Nothing is changed.' : `${count(n, 'level is', 'levels are')} changed (*), not yet published.`,
+  cell: (person: string, skill: string, level: number, fresh: boolean) =>
+    `${person}, ${skill}: ${level === 0 ? 'none' : `level ${level}`}${fresh ? ', not yet published' : ''}`,
+  readingTitle: 'What this would change',
+  reading: (changes: number, same: number) =>
+    `It changes ${count(changes, 'level', 'levels')}; ${same.toLocaleString('en')} stay as they are. Nothing is published by this.`,
+  faulty: (n: number) => `${count(n, 'place', 'places')} cannot be read and would be left out:`,
+  fault: (row: number, code: RowFaultCode, value: string) => `Row ${row}: ${faultTexts[code](value)}`,
+  change: (person: string, skill: string, from: number, to: number) =>
+    `${person}, ${skill}: ${from === 0 ? 'none' : from} → ${to === 0 ? 'none' : to}`,
+  more: (n: number) => `and ${n.toLocaleString('en')} more`,
+  leave: 'Leave it',
+  take: (n: number) => (n === 0 ? 'Nothing to take' : `Take ${count(n, 'change', 'changes')}`),
+}
+
+type RowFaultCode = 'unknownPerson' | 'twoOfThatName' | 'notALevel' | 'unknownSkill' | 'noPersonColumn' | 'noRoom'
+
+const faultTexts: Record<RowFaultCode, (value: string) => string> = {
+  unknownPerson: (value) => `nobody is called “${value}”.`,
+  twoOfThatName: (value) => `several people are called “${value}”. Write their id.`,
+  notALevel: (value) => `“${value}” is no level. Write 0 to 5, or nothing.`,
+  unknownSkill: (value) => `no skill is called “${value}”.`,
+  noPersonColumn: () => 'there is no column “Person”.',
+  noRoom: (value) => `“${value}” does not fit into the table from here on.`,
+}

@@ -66,7 +66,7 @@ export interface Saved {
   readonly seq: number
 }
 
-const notValid = (code: string, text: string, field: string): ProblemError =>
+export const notValid = (code: string, text: string, field: string): ProblemError =>
   new ProblemError(problem(422, code, 'Not valid', text, { fields: { [field]: text } }))
 
 async function currentDraft({ database, sender }: Runtime): Promise<Draft> {
@@ -77,7 +77,7 @@ async function currentDraft({ database, sender }: Runtime): Promise<Draft> {
   return draft
 }
 
-const currentDocument = async (runtime: Runtime): Promise<PlanDocument> => (await currentDraft(runtime)).document
+export const currentDocument = async (runtime: Runtime): Promise<PlanDocument> => (await currentDraft(runtime)).document
 
 /** Saves one queue and publishes a new version of the plan; the router has taken it over when this resolves. */
 export async function saveQueue(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
@@ -169,19 +169,21 @@ const removeShape = yup.object({
   replacementId: yup.string().max(200).nullable(),
 })
 
-export type Removable = 'hours' | 'calendars' | 'sites' | 'shifts'
+export type Removable = 'hours' | 'calendars' | 'sites' | 'shifts' | 'skills'
 
 const gone: Record<Removable, string> = {
   hours: 'These opening hours',
   calendars: 'This calendar',
   sites: 'This site',
   shifts: 'This shift',
+  skills: 'This skill',
 }
-const removal: Record<Removable, 'deleteHours' | 'deleteCalendar' | 'deleteSite' | 'deleteShift'> = {
+const removal: Record<Removable, 'deleteHours' | 'deleteCalendar' | 'deleteSite' | 'deleteShift' | 'deleteSkill'> = {
   hours: 'deleteHours',
   calendars: 'deleteCalendar',
   sites: 'deleteSite',
   shifts: 'deleteShift',
+  skills: 'deleteSkill',
 }
 
 /** Who uses it, by name. */
@@ -196,6 +198,15 @@ function usersOf({ follower }: Runtime, document: PlanDocument, what: Removable,
       return document.people.filter(({ siteId }) => siteId === id).map((person) => named(person.id))
     case 'shifts':
       return document.people.filter(({ shiftId }) => shiftId === id).map((person) => named(person.id))
+    case 'skills':
+      return [
+        ...document.queues
+          .filter(({ requirements }) => requirements.some(({ skillId }) => skillId === id))
+          .map(({ name }) => name),
+        ...document.people
+          .filter(({ skills }) => skills.some(({ skillId }) => skillId === id))
+          .map((person) => named(person.id)),
+      ]
   }
 }
 
@@ -222,7 +233,13 @@ export async function removeTimes(runtime: Runtime, who: Who, what: Removable, i
   })
 }
 
-async function publish(runtime: Runtime, who: Who, draft: number, note: string, change: PlanChange): Promise<Saved> {
+export async function publish(
+  runtime: Runtime,
+  who: Who,
+  draft: number,
+  note: string,
+  change: PlanChange,
+): Promise<Saved> {
   const make = (plan: CompiledPlan) => envelope('publishPlan', { kind: 'person', id: who.id }, { plan })
   try {
     const { version, inboxId } = await changeAndPublish(runtime.database, change, {

@@ -3,17 +3,28 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
+import { useMemo } from 'react'
 import { serviceLevel } from '@eudromos/core/figures'
-import { checkQueue, peopleOf, servingSteps, type PlanDocument } from '@eudromos/core/plan'
+import {
+  checkQueue,
+  hoursCovered,
+  hoursOpen,
+  peopleOf,
+  servingSteps,
+  type PlanDocument,
+  type PlanPerson,
+} from '@eudromos/core/plan'
 import { isPreferred, preference, skillSum } from '@eudromos/core/routing'
 import { levelsOf, type Requirement } from '@eudromos/core/skills'
-import { clockText, secondsText } from '../../../components/format.ts'
+import { clockText, secondsText, timeText, weekdayText } from '../../../components/format.ts'
 import { admitsChat } from '../../../components/frame/presence.tsx'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
 import { findingText } from '../../../messages/findings.ts'
+import { skill } from '../../../messages/skills.ts'
 import type { PlanState } from '../../../server/plan.ts'
 import type { PersonView } from '../../../view/view.ts'
+import { HeatMap } from './heat-map.tsx'
 import { WaitStrip } from './queues/wait-strip.tsx'
 
 type Queue = PlanDocument['queues'][number]
@@ -84,6 +95,7 @@ export function Effects({ queue, plan }: { queue: Queue; plan: PlanState }) {
       </div>
       <WaitStrip steps={steps} targetSeconds={Number(queue.target?.seconds) || null} skills={plan.document.skills} />
       <Timeline queue={queue} />
+      <Bench queue={queue} able={able} document={plan.document} now={now} />
       {live !== undefined && (
         <div>
           <Typography>{t.waitingNow(live.waiting)}</Typography>
@@ -93,6 +105,48 @@ export function Effects({ queue, plan }: { queue: Queue; plan: PlanState }) {
         </div>
       )}
     </Paper>
+  )
+}
+
+const hourMs = 3_600_000
+
+interface BenchProps {
+  readonly queue: Queue
+  readonly able: readonly PlanPerson[]
+  readonly document: PlanDocument
+  readonly now: number
+}
+
+/** Who could serve it and is on shift in each open hour of the next seven days, and the first without anyone. */
+function Bench({ queue, able, document, now }: BenchProps) {
+  const from = Math.floor(now / hourMs) * hourMs
+  const { hoursId } = queue
+  const open = useMemo(() => (from === 0 ? [] : hoursOpen({ hoursId }, document, from)), [hoursId, document, from])
+  const ids = able.map(({ id }) => id).join(' ')
+  const hours = useMemo(() => {
+    const here = new Set(ids.split(' '))
+    return from === 0
+      ? []
+      : hoursCovered(
+          document.people.filter(({ id }) => here.has(id)),
+          document,
+          from,
+        )
+  }, [ids, document, from])
+  const { zone } = document.centre
+  const gap = hours.find(({ count }, n) => count === 0 && open[n] === true)
+  const without = able.filter(({ shiftId }) => shiftId === null).length
+  if (able.length === 0 || hours.length === 0 || !open.includes(true)) return null
+  return (
+    <Box component="figure" sx={{ margin: 0, display: 'grid', gap: 0.75 }}>
+      <Typography component="figcaption" variant="body2" sx={{ color: 'text.secondary' }}>
+        {skill.benchQueue}. {skill.benchHelp(zone)} {without > 0 && skill.noShift(without)}
+      </Typography>
+      <HeatMap hours={hours} zone={zone} needed={open} />
+      <Typography variant="body2">
+        {gap === undefined ? skill.noGap : skill.firstGap(weekdayText(gap.at, zone), timeText(gap.at, zone))}
+      </Typography>
+    </Box>
   )
 }
 

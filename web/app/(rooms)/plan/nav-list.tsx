@@ -1,10 +1,12 @@
 'use client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import Link from '@mui/material/Link'
 import List from '@mui/material/List'
 import ListItemButton from '@mui/material/ListItemButton'
 import ListItemText from '@mui/material/ListItemText'
 import Typography from '@mui/material/Typography'
+import NextLink from 'next/link'
 import { en } from '../../../messages/en.ts'
 
 interface NavListProps {
@@ -19,11 +21,13 @@ interface NavListProps {
   readonly onChoose: (id: string) => void
   /** Left out for those who may not change the plan. */
   readonly onFresh?: () => void
+  /** Another way to look at all of them. */
+  readonly table?: { readonly href: string; readonly name: string }
 }
 
 /** One kind of thing in the plan: how many there are, what is wrong with them, and a new one. */
 export function NavList(props: NavListProps) {
-  const { title, items, findings, selected, making, freshLabel, onChoose, onFresh } = props
+  const { title, items, findings, selected, making, freshLabel, onChoose, onFresh, table } = props
   const total = items.reduce((sum, { id }) => sum + (findings.get(id) ?? 0), 0)
   return (
     <Box component="section" aria-label={title} sx={{ marginBlockEnd: 1.5 }}>
@@ -74,6 +78,11 @@ export function NavList(props: NavListProps) {
             )}
           </ListItemButton>
         ))}
+        {table !== undefined && (
+          <Link component={NextLink} href={table.href} variant="body2" sx={{ paddingInline: 2, paddingBlock: 0.5 }}>
+            {table.name}
+          </Link>
+        )}
         {making && (
           <ListItemButton selected sx={{ borderRadius: 1 }}>
             <ListItemText primary={freshLabel} secondary={en.plan.unsaved} />

@@ -8,10 +8,20 @@ import Typography from '@mui/material/Typography'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
 import { v7 as newId } from 'uuid'
-import { asksNothing, checkHours, checkQueue, checkShift, checkSite, type PlanDocument } from '@eudromos/core/plan'
+import {
+  asksNothing,
+  checkHours,
+  checkQueue,
+  checkShift,
+  checkSite,
+  checkSkill,
+  skillEdit,
+  type PlanDocument,
+} from '@eudromos/core/plan'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { request } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
+import { skill as skillWords } from '../../../messages/skills.ts'
 import type { PlanState } from '../../../server/plan.ts'
 import { blankCalendar, CalendarForm } from './hours/calendar-form.tsx'
 import { blankHours, HoursForm } from './hours/hours-form.tsx'
@@ -20,6 +30,8 @@ import { ShiftForm } from './places/shift-form.tsx'
 import { SiteForm } from './places/site-form.tsx'
 import { blankShift, blankSite, type ShiftValue, type SiteValue } from './places/values.ts'
 import { QueueForm } from './queue-form.tsx'
+import { SkillForm } from './skills/skill-form.tsx'
+import { blankSkill, skillValue, type SkillValue } from './skills/values.ts'
 
 type Queue = PlanDocument['queues'][number]
 
@@ -41,7 +53,7 @@ const blank = (): Queue => ({
   onShiftOnly: false,
 })
 
-type Kind = 'queue' | 'shift' | 'site' | 'hours' | 'calendar'
+type Kind = 'queue' | 'skill' | 'shift' | 'site' | 'hours' | 'calendar'
 type Thing<K extends Kind = Kind> = { [P in K]: { readonly kind: P; readonly value: Values[P] } }[K]
 
 interface Values {
@@ -50,9 +62,10 @@ interface Values {
   readonly calendar: PlanDocument['calendars'][number]
   readonly site: SiteValue
   readonly shift: ShiftValue
+  readonly skill: SkillValue
 }
 
-const kinds: readonly Kind[] = ['queue', 'shift', 'site', 'hours', 'calendar']
+const kinds: readonly Kind[] = ['queue', 'skill', 'shift', 'site', 'hours', 'calendar']
 
 function freshOf(kind: Kind, document: PlanDocument): Thing {
   switch (kind) {
@@ -66,6 +79,8 @@ function freshOf(kind: Kind, document: PlanDocument): Thing {
       return { kind, value: blankSite(newId(), document.centre.zone) }
     case 'shift':
       return { kind, value: blankShift(newId(), document.centre.zone) }
+    case 'skill':
+      return { kind, value: blankSkill(newId()) }
   }
 }
 
@@ -86,6 +101,8 @@ function wantedOf(params: { get(name: string): string | null }, document: PlanDo
   if (site !== undefined) return { kind: 'site', value: { ...site, personIds: sitting(document, site.id) } }
   const shift = pick(document.shifts, params.get('shift'))
   if (shift !== undefined) return { kind: 'shift', value: { ...shift, personIds: working(document, shift.id) } }
+  const skill = pick(document.skills, params.get('skill'))
+  if (skill !== undefined) return { kind: 'skill', value: skillValue(document, skill) }
   const queue = pick(document.queues, params.get('queue')) ?? document.queues[0]
   return queue === undefined ? null : { kind: 'queue', value: queue }
 }
@@ -100,6 +117,7 @@ function findingsOf(document: PlanDocument, at: number): Record<Kind, ReadonlyMa
     site: count(document.sites, (one) => checkSite(one, sitting(document, one.id), document, at)),
     shift: count(document.shifts, (one) => checkShift(one, working(document, one.id), document, at)),
     calendar: new Map(),
+    skill: new Map(document.skills.map((one) => [one.id, checkSkill(skillEdit(document, one), document).length])),
   }
 }
 
@@ -117,7 +135,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
   const [round, setRound] = useState(0)
   const [leavingTo, setLeavingTo] = useState<(() => void) | null>(null)
   const { document } = plan
-  const { queues, hours, calendars, sites, shifts } = document
+  const { queues, hours, calendars, sites, shifts, skills } = document
   const made = begun ?? (params.get('queue') === 'new' && mayEdit ? fresh : null)
   useEffect(() => {
     if (!dirty) return
@@ -164,6 +182,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
         under: service === 'inService' ? undefined : en.plan.serviceNames[service],
       })),
     },
+    skill: { title: skillWords.title, fresh: skillWords.fresh, all: skills },
     shift: { title: en.shift.title, fresh: en.shift.fresh, all: shifts },
     site: { title: en.site.title, fresh: en.site.fresh, all: sites },
     hours: { title: en.hours.short, fresh: en.hours.fresh, all: hours },
@@ -216,6 +235,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
             making={made?.kind === kind}
             freshLabel={parts[kind].fresh}
             onChoose={(id) => leave(() => goTo(kind, id))}
+            table={kind === 'skill' ? { href: '/plan/skills', name: skillWords.table } : undefined}
             onFresh={mayEdit ? () => begin(freshOf(kind, document)) : undefined}
           />
         ))}
@@ -272,6 +292,18 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
           onSaved={(id) => saved('shift', id)}
           onDuplicate={(like) =>
             begin({ kind: 'shift', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), personIds: [] } })
+          }
+        />
+      )}
+      {shown?.kind === 'skill' && (
+        <SkillForm
+          key={`${shown.value.id} ${round}`}
+          {...common}
+          people={agents}
+          value={shown.value}
+          onSaved={(id) => saved('skill', id)}
+          onDuplicate={(like) =>
+            begin({ kind: 'skill', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), asked: [] } })
           }
         />
       )}

@@ -1,0 +1,16 @@
+import type { Metadata } from 'next'
+import { may } from '@eudromos/core/plan'
+import { levelsTable } from '../../../../messages/skills.ts'
+import { readPlanState } from '../../../../server/plan.ts'
+import { enter } from '../../../../server/room.ts'
+import { runtime } from '../../../../server/runtime.ts'
+import { LevelsRoom } from './table/levels-room.tsx'
+
+export const metadata: Metadata = { title: levelsTable.title }
+
+export default async function LevelsPage() {
+  const who = await enter('plan.view')
+  const state = await readPlanState(await runtime())
+  if (state === null) return null
+  return <LevelsRoom initial={state} mayEdit={may(who.roles, 'plan.edit')} />
+}

@@ -1,0 +1,111 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Paper from '@mui/material/Paper'
+import Typography from '@mui/material/Typography'
+import { useMemo } from 'react'
+import { checkSkill, hoursCovered, servingSteps, withSkill, type PlanDocument } from '@eudromos/core/plan'
+import { useLive, useNow } from '../../../../components/stream/context.tsx'
+import { en } from '../../../../messages/en.ts'
+import { requirementText, skill as t, skillFindingText } from '../../../../messages/skills.ts'
+import { HeatMap } from '../heat-map.tsx'
+import { editOf, type SkillValue } from './values.ts'
+
+const hourMs = 3_600_000
+
+interface SkillEffectsProps {
+  readonly value: SkillValue
+  readonly document: PlanDocument
+  readonly names: ReadonlyMap<string, string>
+}
+
+/** Who has it, what queues could be served with it as edited, and how deep the bench is hour by hour. */
+export function SkillEffects({ value, document, names }: SkillEffectsProps) {
+  const { clockOffsetMs } = useLive()
+  const hour = Math.floor(useNow(clockOffsetMs) / hourMs)
+  const findings = useMemo(() => checkSkill(editOf(value), document), [value, document])
+  const after = useMemo(() => withSkill(document, editOf(value)), [value, document])
+  const has = useMemo(() => {
+    const ids = new Set(value.levels.map(({ personId }) => personId))
+    return document.people.filter(({ id }) => ids.has(id))
+  }, [value.levels, document])
+  const hours = useMemo(() => (hour === 0 ? [] : hoursCovered(has, document, hour * hourMs)), [has, document, hour])
+  const most = Math.max(1, ...[1, 2, 3, 4, 5].map((level) => countAt(value, level)))
+  const without = has.filter(({ shiftId }) => shiftId === null).length
+  return (
+    <Paper
+      component="section"
+      aria-label={en.plan.effects}
+      sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1.5 }}
+    >
+      <Typography variant="h2">{en.plan.effects}</Typography>
+      {findings.map((finding, n) => (
+        <Alert key={`${finding.code} ${n}`} severity={finding.severity === 'fault' ? 'error' : 'warning'}>
+          {skillFindingText(finding, (id) => names.get(id) ?? id)}
+        </Alert>
+      ))}
+      <Typography sx={{ fontWeight: 650 }}>{t.has(value.levels.length)}</Typography>
+      {value.levels.length > 0 && (
+        <Box component="figure" sx={{ margin: 0 }}>
+          <Typography component="figcaption" variant="body2" sx={{ color: 'text.secondary' }}>
+            {t.byLevel}
+          </Typography>
+          <Box role="list" sx={{ display: 'grid', gridTemplateColumns: 'repeat(5, 1fr)', gap: 0.5, height: 84 }}>
+            {[1, 2, 3, 4, 5].map((level) => (
+              <Box
+                key={level}
+                role="listitem"
+                aria-label={t.atLevel(level, countAt(value, level))}
+                sx={{ display: 'grid', gridTemplateRows: '1fr auto', minHeight: 0 }}
+              >
+                <Box sx={{ display: 'grid', alignContent: 'end' }}>
+                  <Typography variant="figure" aria-hidden sx={{ textAlign: 'center', lineHeight: 1.3 }}>
+                    {countAt(value, level)}
+                  </Typography>
+                  <Box
+                    sx={{
+                      height: (40 * countAt(value, level)) / most,
+                      bgcolor: 'action.selected',
+                      borderTop: 2,
+                      borderColor: 'secondary.main',
+                    }}
+                  />
+                </Box>
+                <Typography variant="body2" aria-hidden sx={{ textAlign: 'center', color: 'text.secondary' }}>
+                  {level}
+                </Typography>
+              </Box>
+            ))}
+          </Box>
+        </Box>
+      )}
+      <Typography variant="h3">{t.queues}</Typography>
+      {value.asked.length === 0 && <Typography variant="body2">{t.askedNone}</Typography>}
+      <Box component="ul" sx={{ margin: 0, paddingInlineStart: 2.5 }}>
+        {value.asked.map((asked) => {
+          const queue = after.queues.find(({ id }) => id === asked.queueId)
+          const [start] = queue === undefined ? [] : servingSteps(queue, after)
+          if (queue === undefined || start === undefined) return null
+          const wants = requirementText({ skillId: value.id, ...asked }, value.name || t.fresh)
+          return (
+            <Typography component="li" key={asked.queueId}>
+              {t.ofQueue(queue.name, start.able.length, start.inReach.length, wants)}
+            </Typography>
+          )
+        })}
+      </Box>
+      {has.length > 0 && hours.length > 0 && (
+        <>
+          <Typography variant="h3">{t.bench}</Typography>
+          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+            {t.benchHelp(document.centre.zone)}
+            {without > 0 && ` ${t.noShift(without)}`}
+          </Typography>
+          <HeatMap hours={hours} zone={document.centre.zone} />
+        </>
+      )}
+    </Paper>
+  )
+}
+
+const countAt = ({ levels }: SkillValue, level: number): number => levels.filter((one) => one.level === level).length

@@ -1,0 +1,212 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Link from '@mui/material/Link'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import NextLink from 'next/link'
+import Papa from 'papaparse'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { useNotice } from '../../../../../components/frame/notice.tsx'
+import { useLiveStore } from '../../../../../components/stream/context.tsx'
+import { Refused, request, requestJson } from '../../../../../components/stream/send.ts'
+import { en } from '../../../../../messages/en.ts'
+import { levelsTable as t } from '../../../../../messages/skills.ts'
+import type { PlanState, Saved } from '../../../../../server/plan.ts'
+import { Trouble } from '../../form-parts.tsx'
+import { ReadingDialog } from './reading-dialog.tsx'
+import { hasHeader, keyOf, readBlock, readTable, tableRows, type Change, type Named, type Reading } from './levels.ts'
+import { LevelsGrid, type Place } from './levels-grid.tsx'
+
+const mostBytes = 5 * 1024 * 1024
+
+const rowsOf = (text: string, delimiter?: string): string[][] =>
+  Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter, skipEmptyLines: false }).data
+
+/** Who can do what: everybody's levels in every skill, edited in place, read from and written for a spreadsheet. */
+export function LevelsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: boolean }) {
+  const [plan, setPlan] = useState(initial)
+  const [edits, setEdits] = useState<ReadonlyMap<string, Change>>(new Map())
+  const [filter, setFilter] = useState('')
+  const [sortedBy, setSortedBy] = useState<string | null>(null)
+  const [at, setAt] = useState<Place>({ row: 0, column: 0 })
+  const [reading, setReading] = useState<Reading | null>(null)
+  const [trouble, setTrouble] = useState<Refused | null>(null)
+  const [busy, setBusy] = useState(false)
+  const file = useRef<HTMLInputElement>(null)
+  const store = useLiveStore()
+  const notice = useNotice()
+  const { skills, people: planned } = plan.document
+  const published = useMemo(
+    () =>
+      new Map(planned.flatMap(({ id, skills: own }) => own.map(({ skillId, level }) => [keyOf(id, skillId), level]))),
+    [planned],
+  )
+  const levels = useMemo(() => {
+    const all = new Map(published)
+    for (const [key, { level }] of edits) all.set(key, level)
+    return all
+  }, [published, edits])
+  const agents = useMemo(
+    (): Named[] =>
+      plan.people
+        .filter(({ roles }) => roles.includes('agent'))
+        .map(({ id, name }) => ({ id, name }))
+        .sort((a, b) => a.name.localeCompare(b.name, 'en')),
+    [plan.people],
+  )
+  // By what is published: rows do not jump while one edits.
+  const shown = useMemo(() => {
+    const wanted = filter.trim().toLowerCase()
+    const named = agents.filter(({ name }) => name.toLowerCase().includes(wanted))
+    if (sortedBy === null) return named
+    const of = ({ id }: Named): number => published.get(keyOf(id, sortedBy)) ?? 0
+    return [...named].sort((a, b) => of(b) - of(a))
+  }, [agents, filter, sortedBy, published])
+  const dirty = edits.size > 0
+  useEffect(() => {
+    if (!dirty) return
+    const stay = (event: BeforeUnloadEvent): void => event.preventDefault()
+    window.addEventListener('beforeunload', stay)
+    return () => window.removeEventListener('beforeunload', stay)
+  }, [dirty])
+  const take = (changes: readonly Change[]): void =>
+    setEdits((before) => {
+      const next = new Map(before)
+      for (const change of changes) {
+        const key = keyOf(change.personId, change.skillId)
+        if ((published.get(key) ?? 0) === change.level) next.delete(key)
+        else next.set(key, change)
+      }
+      return next
+    })
+  const reload = async (): Promise<void> => setPlan(await request<PlanState>('/api/plan/queues'))
+  const save = async (): Promise<void> => {
+    setBusy(true)
+    setTrouble(null)
+    try {
+      const saved = await requestJson<Saved>('/api/plan/levels', 'PUT', {
+        draft: plan.draft,
+        levels: [...edits.values()],
+      })
+      await store?.reached(saved.seq)
+      notice(en.plan.published(saved.version), 'done')
+      await reload()
+      setEdits(new Map())
+    } catch (error) {
+      setTrouble(error instanceof Refused ? error : new Refused(en.failed, 0, 'failed'))
+    } finally {
+      setBusy(false)
+    }
+  }
+  const download = (): void => {
+    const text = Papa.unparse(tableRows(shown, skills, levels), { newline: '\r\n', escapeFormulae: true })
+    const link = window.document.createElement('a')
+    link.href = URL.createObjectURL(new Blob([`${text}\r\n`], { type: 'text/csv;charset=utf-8' }))
+    link.download = 'people-by-skills.csv'
+    link.click()
+    URL.revokeObjectURL(link.href)
+  }
+  const readFile = async (chosen: File): Promise<void> => {
+    if (chosen.size > mostBytes) return notice(t.tooLarge)
+    setReading(readTable(rowsOf(await chosen.text()), agents, skills, levels))
+  }
+  const paste = (text: string, place: Place): void => {
+    const rows = rowsOf(text.replace(/\r?\n$/, ''), '\t')
+    const read = hasHeader(rows)
+      ? readTable(rows, agents, skills, levels)
+      : readBlock(rows, shown, skills, place, levels)
+    if (read.faults.length > 0 || read.changes.length > 50) setReading(read)
+    else take(read.changes)
+  }
+  return (
+    <Box
+      component="main"
+      id="contents"
+      sx={{ display: 'flex', flexDirection: 'column', gap: 1.5, padding: 1.5, height: 'calc(100dvh - 96px)' }}
+    >
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center' }}>
+        <Typography component="h1" variant="h1">
+          {t.title}
+        </Typography>
+        <Link component={NextLink} href="/plan" variant="body2">
+          {t.back}
+        </Link>
+        <Box sx={{ flex: 1 }} />
+        <TextField
+          label={t.filter}
+          value={filter}
+          onChange={({ target }) => {
+            setFilter(target.value)
+            setAt({ row: 0, column: at.column })
+          }}
+          sx={{ width: 220 }}
+        />
+        <Button onClick={download}>{t.export}</Button>
+        {mayEdit && (
+          <>
+            <input
+              ref={file}
+              type="file"
+              accept=".csv,text/csv"
+              hidden
+              onChange={({ target }) => {
+                const [chosen] = target.files ?? []
+                target.value = ''
+                if (chosen !== undefined) void readFile(chosen)
+              }}
+            />
+            <Button onClick={() => file.current?.click()}>{t.import}</Button>
+          </>
+        )}
+      </Box>
+      {!mayEdit && <Alert severity="info">{en.plan.readOnly}</Alert>}
+      <Trouble trouble={trouble} onReload={reload} />
+      <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+        {mayEdit ? t.help : t.helpReading} {t.shown(shown.length, agents.length)}
+      </Typography>
+      {skills.length === 0 ? (
+        <Typography>{t.noSkills}</Typography>
+      ) : (
+        <LevelsGrid
+          people={shown}
+          skills={skills}
+          levels={levels}
+          changed={new Set(edits.keys())}
+          at={at}
+          sortedBy={sortedBy}
+          mayEdit={mayEdit}
+          onPlace={setAt}
+          onSort={setSortedBy}
+          onLevel={(personId, skillId, level) => take([{ personId, skillId, level }])}
+          onCopy={() => Papa.unparse(tableRows(shown, skills, levels), { delimiter: '\t', newline: '\n' })}
+          onPaste={paste}
+        />
+      )}
+      {mayEdit && (
+        <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', justifyContent: 'flex-end' }}>
+          <Typography role="status" variant="body2" sx={{ flex: 1 }}>
+            {t.changed(edits.size)}
+          </Typography>
+          <Button disabled={!dirty || busy} onClick={() => setEdits(new Map())}>
+            {en.plan.undo}
+          </Button>
+          <Button variant="contained" disabled={!dirty || busy} onClick={() => void save()}>
+            {busy ? en.plan.saving : en.plan.save}
+          </Button>
+        </Box>
+      )}
+      <ReadingDialog
+        reading={reading}
+        nameOf={(id) => [...agents, ...skills].find((one) => one.id === id)?.name ?? id}
+        before={(change) => levels.get(keyOf(change.personId, change.skillId)) ?? 0}
+        onClose={() => setReading(null)}
+        onTake={(changes) => {
+          take(changes)
+          setReading(null)
+        }}
+      />
+    </Box>
+  )
+}

@@ -1,0 +1,4 @@
+import { changing } from '../../../../server/plan-routes.ts'
+import { saveLevels } from '../../../../server/plan-skills.ts'
+
+export const PUT = changing(saveLevels)
