@@ -71,7 +71,8 @@ export interface Grounds {
   readonly agents: readonly AgentGrounds[]
 }
 
-function agentGrounds(state: State, agentId: AgentId, interaction: Interaction): AgentGrounds | null {
+/** Every condition of eligibility of one agent for an interaction, or null where there is no such agent. */
+export function agentGrounds(state: State, agentId: AgentId, interaction: Interaction): AgentGrounds | null {
   const agent = state.agents.get(agentId)
   if (agent === undefined) return null
   const visit = visitOf(interaction)

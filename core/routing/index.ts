@@ -12,6 +12,7 @@ export {
   type Refusal,
   type RefusalCode,
 } from './commands.ts'
+export { changeKinds, changesFor, type Change, type ChangeKind } from './changes.ts'
 export { nextDeadline } from './deadlines.ts'
 export { decide } from './decide.ts'
 export { event, type Event, type EventBodies, type EventType, type PresenceCause } from './events.ts'

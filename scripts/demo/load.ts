@@ -2,7 +2,8 @@
 import { hash } from '@node-rs/argon2'
 import { publishDraft, schema, type Database } from '../../database/index.ts'
 import type { PlanDocument } from '../../core/plan/index.ts'
-import { centre, line, people, queues, skills, testCustomers, times, type ScenarioPerson } from './scenario.ts'
+import { centre, line, queues, skills, testCustomers, times } from './scenario.ts'
+import { people, type ScenarioPerson } from './scenario-people.ts'
 
 export interface Scenario {
   readonly people: readonly ScenarioPerson[]

@@ -21,7 +21,8 @@ import { fail, root, say } from '../prepare.mjs'
 import { makeHistory } from './history.ts'
 import { large, load, skerrow, unconfigured } from './load.ts'
 import { startProcess, stopProcess, waitForHealth, type Running } from './processes.ts'
-import { beginsAt, people } from './scenario.ts'
+import { beginsAt } from './scenario.ts'
+import { people } from './scenario-people.ts'
 
 interface Options {
   readonly fresh: boolean

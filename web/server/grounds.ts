@@ -1,17 +1,33 @@
-import { evolve, groundsOf, State, stateFrom, visitOf, type Grounds } from '@eudromos/core/routing'
+import {
+  changesFor,
+  evolve,
+  groundsOf,
+  State,
+  stateFrom,
+  visitOf,
+  type Change,
+  type Grounds,
+} from '@eudromos/core/routing'
 import { readJournal, readSnapshot } from '@eudromos/database'
 import type { Runtime } from './runtime.ts'
 
 /** With the names of people and of skills. */
-export type NamedGrounds = Grounds & { readonly names: Readonly<Record<string, string>> }
+export type NamedGrounds = Grounds & {
+  readonly names: Readonly<Record<string, string>>
+  /** Single changes after which somebody could be offered it; of what waits now. */
+  readonly changes: readonly Change[]
+}
 
-const named = ({ follower }: Runtime, grounds: Grounds | null): NamedGrounds | null =>
+const named = ({ follower }: Runtime, grounds: Grounds | null, changes: readonly Change[] = []): NamedGrounds | null =>
   grounds === null
     ? null
     : {
         ...grounds,
+        changes,
         names: Object.fromEntries([
-          ...grounds.agents.map(({ agentId }) => [agentId, follower.people.get(agentId)?.name ?? agentId] as const),
+          ...[...grounds.agents, ...changes].map(
+            ({ agentId }) => [agentId, follower.people.get(agentId)?.name ?? agentId] as const,
+          ),
           ...(follower.document?.skills ?? []).map(({ id, name }) => [id, name] as const),
         ]),
       }
@@ -23,7 +39,8 @@ export function groundsNow(runtime: Runtime, interactionId: string): NamedGround
   const grounds = groundsOf(state, interactionId)
   if (interaction === undefined || grounds === null) return null
   const at = Math.max(grounds.at, runtime.clock.now())
-  return named(runtime, { ...grounds, at, waitMs: state.servedWaitMs(visitOf(interaction), at) })
+  const waitMs = state.servedWaitMs(visitOf(interaction), at)
+  return named(runtime, { ...grounds, at, waitMs }, changesFor(state, interactionId))
 }
 
 /** The grounds just before an event of the journal, from the state as it then was. */

@@ -3,7 +3,8 @@ import type { PlanDocument } from '@eudromos/core/plan'
 import { ValidationError } from 'yup'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { load, skerrow } from '../../scripts/demo/load.ts'
-import { beginsAt, people } from '../../scripts/demo/scenario.ts'
+import { people } from '../../scripts/demo/scenario-people.ts'
+import { beginsAt } from '../../scripts/demo/scenario.ts'
 import {
   allowOwnAbsences,
   readPlanState,

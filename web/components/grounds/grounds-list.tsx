@@ -7,14 +7,17 @@ import TableCell from '@mui/material/TableCell'
 import TableHead from '@mui/material/TableHead'
 import TableRow from '@mui/material/TableRow'
 import Typography from '@mui/material/Typography'
-import type { AgentGrounds, Grounds } from '@eudromos/core/routing'
+import type { AgentGrounds, Change, Grounds } from '@eudromos/core/routing'
 import { en } from '../../messages/en.ts'
 import { reachText, roomText, skillGapText } from '../../messages/skills.ts'
 import type { PlanView } from '../../view/view.ts'
 import { clockText } from '../format.ts'
 import { stateName } from '../frame/presence.tsx'
 
-export type NamedGrounds = Grounds & { readonly names: Readonly<Record<string, string>> }
+export type NamedGrounds = Grounds & {
+  readonly names: Readonly<Record<string, string>>
+  readonly changes: readonly Change[]
+}
 
 /** Why an agent could, or could not, be offered it: every condition that fails, in words. */
 export function reasonsOf(agent: AgentGrounds, plan: PlanView | null, names: NamedGrounds['names']): string[] {

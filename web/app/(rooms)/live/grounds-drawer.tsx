@@ -1,14 +1,18 @@
 'use client'
 import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Link from '@mui/material/Link'
 import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
+import NextLink from 'next/link'
 import { useFetched } from '../../../components/fetched.ts'
 import { clockText } from '../../../components/format.ts'
 import { queueName } from '../../../components/frame/headline.tsx'
+import { stateName } from '../../../components/frame/presence.tsx'
 import { GroundsList, type NamedGrounds } from '../../../components/grounds/grounds-list.tsx'
 import { SidePanel } from '../../../components/side-panel.tsx'
 import { en } from '../../../messages/en.ts'
-import { requirementText } from '../../../messages/skills.ts'
+import { changes as t, requirementText } from '../../../messages/skills.ts'
 import type { View } from '../../../view/view.ts'
 
 interface GroundsDrawerProps {
@@ -18,14 +22,59 @@ interface GroundsDrawerProps {
   readonly onPerson: (personId: string) => void
 }
 
+interface ChangesProps {
+  readonly grounds: NamedGrounds
+  readonly view: View
+  readonly onPerson: (personId: string) => void
+}
+
+/** What would have to change for somebody to take it now; each leads to where it is changed. */
+function Changes({ grounds: { changes, names, queueId, agents }, view, onPerson }: ChangesProps) {
+  if (changes.length === 0) return null
+  return (
+    <Box component="section" aria-label={t.title} sx={{ display: 'grid', gap: 0.5 }}>
+      <Typography variant="h3">{t.title}</Typography>
+      <Box component="ul" sx={{ margin: 0, paddingInlineStart: 2.5 }}>
+        {changes.map(({ kind, agentId, ground }) => {
+          const name = names[agentId] ?? agentId
+          const agent = agents.find((one) => one.agentId === agentId)
+          const skill = ground.skill
+          return (
+            <Typography component="li" variant="body2" key={`${kind} ${agentId}`}>
+              {kind === 'presence' && t.presence(name, stateName(view.plan, agent?.stateId ?? ''))}
+              {kind === 'slot' && t.slot(name)}
+              {kind === 'skill' &&
+                skill !== null &&
+                t.skill(name, names[skill.skillId] ?? skill.skillId, skill.level, skill.least, skill.most)}
+              {kind === 'reach' && t.reach(name, queueName(view, queueId))}{' '}
+              {kind === 'presence' || kind === 'slot' ? (
+                <Link component="button" type="button" variant="body2" onClick={() => onPerson(agentId)}>
+                  {t.openPerson}
+                </Link>
+              ) : (
+                <Link
+                  component={NextLink}
+                  href={kind === 'skill' ? `/plan?skill=${skill?.skillId ?? ''}` : `/plan?queue=${queueId}`}
+                >
+                  {kind === 'skill' ? t.openSkill : t.openQueue}
+                </Link>
+              )}
+            </Typography>
+          )
+        })}
+      </Box>
+    </Box>
+  )
+}
+
 /** What is asked for by now, and when that changes. */
 function Demand({ grounds: { asked, names, priority, nextStepAt, at } }: { grounds: NamedGrounds }) {
-  const t = en.grounds
+  const words = en.grounds
   const skills = asked.map((one) => requirementText(one, names[one.skillId] ?? one.skillId))
   return (
     <Typography variant="body2">
-      {t.priority(priority)} {skills.length > 0 && t.asked(skills)}{' '}
-      {nextStepAt !== null && nextStepAt > at && t.nextStep(clockText(nextStepAt - at))}
+      {words.priority(priority)} {skills.length > 0 && words.asked(skills)}{' '}
+      {nextStepAt !== null && nextStepAt > at && words.nextStep(clockText(nextStepAt - at))}
     </Typography>
   )
 }
@@ -35,34 +84,37 @@ export function GroundsDrawer({ interactionId, view, onClose, onPerson }: Ground
   const url = interactionId === null ? null : `/api/grounds?interaction=${encodeURIComponent(interactionId)}`
   const { value: grounds, error } = useFetched<NamedGrounds>(url, { everyMs: 2000 })
   const interaction = interactionId === null ? undefined : view.interactions[interactionId]
-  const t = en.grounds
+  const words = en.grounds
   return (
-    <SidePanel open={interactionId !== null} title={t.title(interaction?.customerName ?? '…')} onClose={onClose}>
+    <SidePanel open={interactionId !== null} title={words.title(interaction?.customerName ?? '…')} onClose={onClose}>
       {error !== null && grounds === null && <Alert severity="info">{error}</Alert>}
       {grounds === null && error === null && <Skeleton variant="rounded" height={240} />}
       {grounds !== null && (
         <>
           <Typography>
-            {queueName(view, grounds.queueId)}: {t.waits(clockText(grounds.waitMs), grounds.place)}
+            {queueName(view, grounds.queueId)}: {words.waits(clockText(grounds.waitMs), grounds.place)}
           </Typography>
           {interaction?.offer != null && (
-            <Typography>{t.offeredTo(grounds.names[interaction.offer.agentId] ?? '')}</Typography>
+            <Typography>{words.offeredTo(grounds.names[interaction.offer.agentId] ?? '')}</Typography>
           )}
-          {interaction?.agentId != null && <Typography>{t.with(grounds.names[interaction.agentId] ?? '')}</Typography>}
-          {grounds.stuck && <Alert severity="warning">{t.stuck}</Alert>}
+          {interaction?.agentId != null && (
+            <Typography>{words.with(grounds.names[interaction.agentId] ?? '')}</Typography>
+          )}
+          {grounds.stuck && <Alert severity="warning">{words.stuck}</Alert>}
           {grounds.retryDueAt !== null && (
-            <Typography>{t.retry(clockText(grounds.retryDueAt - grounds.at))}</Typography>
+            <Typography>{words.retry(clockText(grounds.retryDueAt - grounds.at))}</Typography>
           )}
-          {grounds.held && <Typography sx={{ fontWeight: 650 }}>{t.held}</Typography>}
-          {grounds.awaitsOpening && <Typography sx={{ fontWeight: 650 }}>{t.awaitsOpening}</Typography>}
+          {grounds.held && <Typography sx={{ fontWeight: 650 }}>{words.held}</Typography>}
+          {grounds.awaitsOpening && <Typography sx={{ fontWeight: 650 }}>{words.awaitsOpening}</Typography>}
           {interaction?.phase === 'waiting' && !grounds.awaitsOpening && !grounds.held && (
             <Typography sx={{ fontWeight: 650 }}>
               {grounds.agents.some(({ eligible }) => eligible)
-                ? t.some(grounds.agents.filter(({ eligible }) => eligible).length)
-                : t.nobody}
+                ? words.some(grounds.agents.filter(({ eligible }) => eligible).length)
+                : words.nobody}
             </Typography>
           )}
           {interaction?.phase === 'waiting' && <Demand grounds={grounds} />}
+          <Changes grounds={grounds} view={view} onPerson={onPerson} />
           <GroundsList grounds={grounds} plan={view.plan} onPerson={onPerson} />
         </>
       )}

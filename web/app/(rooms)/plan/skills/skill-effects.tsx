@@ -4,7 +4,7 @@ import Box from '@mui/material/Box'
 import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
-import { checkSkill, hoursCovered, servingSteps, withSkill, type PlanDocument } from '@eudromos/core/plan'
+import { checkSkill, hoursCovered, hoursOpen, servingSteps, withSkill, type PlanDocument } from '@eudromos/core/plan'
 import { useLive, useNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
 import { requirementText, skill as t, skillFindingText } from '../../../../messages/skills.ts'
@@ -30,6 +30,13 @@ export function SkillEffects({ value, document, names }: SkillEffectsProps) {
     return document.people.filter(({ id }) => ids.has(id))
   }, [value.levels, document])
   const hours = useMemo(() => (hour === 0 ? [] : hoursCovered(has, document, hour * hourMs)), [has, document, hour])
+  // Where no queue asks for it, no hour lacks anybody more than another.
+  const needed = useMemo(() => {
+    const open = document.queues
+      .filter(({ id }) => value.asked.some(({ queueId }) => queueId === id))
+      .map((queue) => hoursOpen(queue, document, hour * hourMs))
+    return open.length === 0 ? undefined : hours.map((_, n) => open.some((one) => one[n] === true))
+  }, [value.asked, document, hour, hours])
   const most = Math.max(1, ...[1, 2, 3, 4, 5].map((level) => countAt(value, level)))
   const without = has.filter(({ shiftId }) => shiftId === null).length
   return (
@@ -101,7 +108,7 @@ export function SkillEffects({ value, document, names }: SkillEffectsProps) {
             {t.benchHelp(document.centre.zone)}
             {without > 0 && ` ${t.noShift(without)}`}
           </Typography>
-          <HeatMap hours={hours} zone={document.centre.zone} />
+          <HeatMap hours={hours} zone={document.centre.zone} needed={needed} />
         </>
       )}
     </Paper>

@@ -1,0 +1,68 @@
+// The other way round: what would have to change for somebody to take an interaction now.
+import type { AgentId } from '../plan/index.ts'
+import { gapOf, levelsOf } from '../skills/index.ts'
+import { agentGrounds, type AgentGrounds, type Ground } from './grounds.ts'
+import { visitOf } from './pieces.ts'
+import { isPreferred } from './pools.ts'
+import type { State } from './state.ts'
+
+/** From the smallest to the largest: say something else, finish something, learn something, be put into reach. */
+export const changeKinds = ['presence', 'slot', 'skill', 'reach'] as const
+export type ChangeKind = (typeof changeKinds)[number]
+
+/** One change that alone makes one person eligible. */
+export interface Change {
+  readonly kind: ChangeKind
+  readonly agentId: AgentId
+  /** The condition that it mends. */
+  readonly ground: Ground
+}
+
+const kindOf: Partial<Record<Ground['criterion'], ChangeKind>> = {
+  present: 'presence',
+  roomForIt: 'slot',
+  skilled: 'skill',
+  inReach: 'reach',
+}
+
+/**
+ * Single changes after which somebody could be offered the interaction at once, at most five: by kind in a fixed order,
+ * within a kind whom the queue's method prefers. None where somebody could be offered it already, where nobody can be
+ * (a message before the opening, a queue held in an emergency), or where no single change is enough.
+ */
+export function changesFor(state: State, interactionId: string, most = 5): Change[] {
+  const interaction = state.interactions.get(interactionId)
+  if (interaction === undefined || interaction.phase !== 'waiting') return []
+  const visit = visitOf(interaction)
+  if (visit.awaitsOpening || state.lookup.emergencies.get(visit.queueId)?.waiting === 'held') return []
+  const found: { readonly change: Change; readonly agent: AgentGrounds }[] = []
+  for (const agentId of state.agents.keys()) {
+    const agent = agentGrounds(state, agentId, interaction)
+    if (agent === null) continue
+    if (agent.eligible) return []
+    const change = onlyChange(state, agent, interactionId)
+    if (change !== null) found.push({ change, agent })
+  }
+  const rank = ({ change }: (typeof found)[number]): number => changeKinds.indexOf(change.kind)
+  found.sort((a, b) => rank(a) - rank(b) || (isPreferred(a.agent.preference, b.agent.preference) ? -1 : 1))
+  return found.slice(0, most).map(({ change }) => change)
+}
+
+function onlyChange(state: State, agent: AgentGrounds, interactionId: string): Change | null {
+  const failing = agent.grounds.filter(({ holds }) => !holds)
+  const [ground] = failing
+  const kind = ground === undefined ? undefined : kindOf[ground.criterion]
+  if (ground === undefined || kind === undefined || failing.length > 1) return null
+  // Whoever is not connected would have to come first, whatever they say of themself.
+  if (kind === 'presence' && state.agent(agent.agentId).connections.length === 0) return null
+  if (kind === 'skill' && lacksMoreThan(state, agent.agentId, ground, interactionId)) return null
+  return { kind, agentId: agent.agentId, ground }
+}
+
+function lacksMoreThan(state: State, agentId: AgentId, { skill }: Ground, interactionId: string): boolean {
+  const interaction = state.interaction(interactionId)
+  const visit = visitOf(interaction)
+  const of = state.index.classOf(state.index.queue(visit.queueId), interaction)
+  const others = (of.askedFor[visit.step] ?? []).filter(({ skillId }) => skillId !== skill?.skillId)
+  return gapOf(levelsOf(state.lookup.people.get(agentId)?.skills ?? []), others) !== null
+}
