@@ -63,6 +63,13 @@ export interface ClassPlace {
   readonly step: number
   readonly seat: Seat
   present: boolean
+  /** In the pool of free agents. */
+  free: boolean
+}
+
+interface Standing {
+  readonly present: boolean
+  readonly free: boolean
 }
 
 export interface QueueIndex {
@@ -172,10 +179,10 @@ export class Index {
     const index = this.agents.get(agentId)
     const step = index === undefined ? null : demand.firstStep(agentId, index.levels, of.askedFor)
     if (agent === undefined || index === undefined || step === null) return
-    const place = { of, step, seat: seatOf(agent, demand.order.get(agentId) ?? 0), present: false }
+    const place = { of, step, seat: seatOf(agent, demand.order.get(agentId) ?? 0), present: false, free: false }
     index.places.push(place)
     of.places.set(agentId, place)
-    this.setPlace(agent, index, place)
+    this.setPlace(agent, index, place, this.standingFor(agent, of.wants.channel))
   }
 
   /** The class of a chat that wants nothing of its own: what newcomers are told goes by it. */
@@ -256,20 +263,37 @@ export class Index {
   agentChanged(agent: Agent): void {
     const index = this.agents.get(agent.id)
     if (index === undefined) return
-    for (const place of index.places) this.setPlace(agent, index, place)
+    const known = new Map<Channel, Standing>()
+    for (const place of index.places) {
+      const { channel } = place.of.wants
+      let standing = known.get(channel)
+      if (standing === undefined) known.set(channel, (standing = this.standingFor(agent, channel)))
+      this.setPlace(agent, index, place, standing)
+    }
     this.setDeadline(index.deadlines, 'agentGrace', agent.id, agent.graceDueAt)
   }
 
-  private setPlace(agent: Agent, index: AgentIndex, place: ClassPlace): void {
+  /** What holds of the agent for a channel, whatever the queue. */
+  private standingFor(agent: Agent, channel: Channel): Standing {
+    const present = this.state.isPresent(agent, channel)
+    return { present, free: present && agent.offerId === null && this.state.hasRoom(agent, channel) }
+  }
+
+  private setPlace(agent: Agent, index: AgentIndex, place: ClassPlace, standing: Standing): void {
     const { of, step, seat } = place
-    const { queue, wants } = of
+    const { queue } = of
+    const works = agent.onShift || !queue.onShiftOnly
     const pool = of.free[step]
-    const present = this.state.isPresent(agent, wants.channel) && (agent.onShift || !queue.onShiftOnly)
-    pool?.remove(seat)
-    if (present && agent.offerId === null && this.state.hasRoom(agent, wants.channel)) {
+    if (standing.free && works) {
+      pool?.remove(seat)
       pool?.add(seat, this.preferenceOf(agent, index, place))
+      place.free = true
       if (of.heads.some(({ size }) => size > 0)) this.dirty.add(queue.id)
+    } else if (place.free) {
+      pool?.remove(seat)
+      place.free = false
     }
+    const present = standing.present && works
     if (present === place.present) return
     place.present = present
     const sign = present ? 1 : -1

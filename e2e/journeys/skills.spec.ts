@@ -36,6 +36,7 @@ test('a skill is made with who has it and which queues ask for it, and shows its
   await rosalind.keyboard.press('Escape')
   await expect(effects).toContainText('Groups: 1 of 1 could serve it from the start (Dogs on board 3 or more).')
   await saved(rosalind)
+  await rosalind.waitForURL(/skill=(?!refund)/)
   await rosalind.reload()
   await expect(rosalind.getByLabel('Level 4 (1)')).toBeVisible()
 

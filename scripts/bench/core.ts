@@ -7,7 +7,7 @@ import { PlainHeap } from './plain-heap.ts'
 const actor = { kind: 'system', id: 'bench' } as const
 let count = 0
 
-const command = <T extends CommandType>(type: T, body: CommandBodies[T]): Command =>
+export const command = <T extends CommandType>(type: T, body: CommandBodies[T]): Command =>
   ({
     id: String((count += 1)),
     type,
@@ -81,7 +81,7 @@ function decisionNs(agents: number, rounds: number): number {
 }
 
 /** Nanoseconds of one step (take the first out, put it back with a new key) in a heap of this size. */
-function heapNs(size: number, rounds: number): number {
+export function heapNs(size: number, rounds: number): number {
   const random = seeded(9)
   const heap = new PlainHeap()
   for (let n = 0; n < size; n += 1) heap.push({ key: random() * 1e9 })
@@ -96,7 +96,7 @@ function heapNs(size: number, rounds: number): number {
   return ((performance.now() - from) * 1e6) / rounds
 }
 
-const median = (values: number[]): number => values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN
+export const median = (values: number[]): number => values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN
 
 export function benchCore(): object {
   const sizes = [100, 1000, 10_000]

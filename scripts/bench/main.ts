@@ -4,6 +4,7 @@ import { Stand } from '../../e2e/stand.ts'
 import { buildWeb } from '../build.ts'
 import { benchCore } from './core.ts'
 import { benchHours } from './hours.ts'
+import { benchMethods } from './methods.ts'
 import { httpCommandsPerSecond } from './http.ts'
 import { commandsPerSecond, latencies, webHere } from './path.ts'
 import { notifyRoundTrip, singleRowCommits } from './yardsticks.ts'
@@ -16,6 +17,7 @@ const ratio = (a: number, b: number): number => Number((a / b).toFixed(2))
 const median = (values: number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN
 
 const core = benchCore()
+const methods = benchMethods(quick ? 4000 : 20_000)
 const hours = benchHours()
 buildWeb()
 
@@ -42,6 +44,7 @@ await httpStand.stop()
 
 const report = {
   core,
+  methods,
   hours,
   path: {
     note: 'sender and follower of the web in one process, the router in another, PostgreSQL with fsync; no HTTP',
