@@ -99,6 +99,7 @@ test('some queues close, those who wait are sent away and told why', async ({ br
   await expect(pim.getByRole('status')).toContainText(words)
   await expect(pim.getByRole('button', { name: 'Start another chat' })).toBeVisible()
 
+  await expect(rosalind.getByRole('dialog')).toHaveCount(0)
   await rosalind.getByRole('button', { name: 'Groups', exact: true }).click()
   const panel = rosalind.getByRole('dialog')
   await expect(panel).toContainText('Closed in an emergency since')

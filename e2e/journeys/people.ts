@@ -42,14 +42,15 @@ export const bayOf = (page: Page, customer: string) => page.getByRole('region', 
 
 /** Ends what an agent has at hand, so that the next journey finds them free and Offline. */
 export async function goHome(page: Page): Promise<void> {
-  for (let n = 0; n < 5; n += 1) {
-    const end = page.getByRole('button', { name: 'End', exact: true })
-    if ((await end.count()) > 0) await end.first().click()
-    const finish = page.getByRole('button', { name: 'Finish wrap-up' })
-    if ((await end.count()) + (await finish.count()) === 0) break
-    if ((await finish.count()) > 0) await finish.first().click()
-    await page.waitForTimeout(100)
-  }
+  const ready = page.getByRole('banner').getByRole('button', { name: /slots taken/ })
+  const end = page.getByRole('button', { name: 'End', exact: true })
+  const finish = page.getByRole('button', { name: 'Finish wrap-up' })
+  // What the agent has just answered may not have reached this page yet.
+  await expect(async () => {
+    for (const button of [end, finish])
+      if ((await button.count()) > 0) await button.first().click({ timeout: 1000 })
+    await expect(ready).toHaveAccessibleName(/: \w+, 0 of/, { timeout: 500 })
+  }).toPass()
   await sayPresence(page, 'Offline')
   await page.context().close()
 }

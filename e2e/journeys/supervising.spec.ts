@@ -47,7 +47,10 @@ test('a supervisor makes a queue; it is published and taken over at once', async
 test('leaving a changed form asks first', async ({ browser }) => {
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan')
   await rosalind.getByLabel('Description').fill('Something else')
-  await rosalind.getByRole('button', { name: 'Bookings', exact: true }).click()
+  await rosalind
+    .getByRole('button', { name: /^Bookings/ })
+    .first()
+    .click()
   await rosalind.getByRole('button', { name: 'Stay' }).click()
   await expect(rosalind.getByLabel('Description')).toHaveValue('Something else')
   await rosalind.getByRole('button', { name: 'Undo changes' }).click()
