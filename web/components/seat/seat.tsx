@@ -6,7 +6,7 @@ import Paper from '@mui/material/Paper'
 import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { en } from '../../messages/en.ts'
 import { waitMsAt, type InteractionView, type View } from '../../view/view.ts'
 import { clockText, timeText } from '../format.ts'
@@ -57,6 +57,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
   const [focused, setFocused] = useState<string | null>(null)
   const [timesOpen, setTimesOpen] = useState(false)
   const [lookedPast, setLookedPast] = useState<string | null>(null)
+  const pressed = useRef(false)
   const agentId = view?.agentId ?? ''
   const act = useMemo<Act>(
     () => (type, body, id) => sendCommand(store, type, { ...body, agentId }, { id, onBehalfOf }),
@@ -96,6 +97,18 @@ export function Seat({ onBehalfOf }: SeatProps) {
     )
   const empty = bays.every((id) => id === null)
   const worked = bays.find((id) => id === focused) ?? bays.find((id) => id !== null) ?? null
+  // A bay grows when it is worked in, not between press and release, or what is pressed would move from under the pointer.
+  const press = (id: string): void => {
+    pressed.current = true
+    window.addEventListener(
+      'pointerup',
+      () => {
+        pressed.current = false
+        setTimeout(() => setFocused(id))
+      },
+      { once: true },
+    )
+  }
   // Where there is room for one only, an offer comes to the front, until its agent looks at something else.
   const front = offer !== undefined && offer.id !== lookedPast ? offer.id : worked
   const shown = narrow ? [front] : bays
@@ -158,7 +171,10 @@ export function Seat({ onBehalfOf }: SeatProps) {
                 component="section"
                 data-bay={interaction.id}
                 aria-label={interaction.customerName}
-                onFocus={() => setFocused(interaction.id)}
+                onPointerDown={() => press(interaction.id)}
+                onFocus={() => {
+                  if (!pressed.current) setFocused(interaction.id)
+                }}
                 sx={{
                   flex: wide ? '1.7 1 0' : '1 1 0',
                   minWidth: 260,
