@@ -1,6 +1,6 @@
 import { asc, eq, max } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/node-postgres'
-import { asksNothing, chatsOnly, compilePlan, type CompiledPlan, type PlanDocument } from '@eudromos/core/plan'
+import { plainQueue, chatsOnly, compilePlan, type CompiledPlan, type PlanDocument } from '@eudromos/core/plan'
 import type { Command } from '@eudromos/core/routing'
 import type { Connection, Database } from './connect.ts'
 import { actorKey, hashOf } from './inbox.ts'
@@ -160,7 +160,7 @@ const completed = (document: PlanDocument): PlanDocument =>
     centre: Object.assign({ evacuatedStateId: document.centre.awayStateId, ownAbsences: true }, document.centre),
     people: document.people.map((person) => Object.assign({ siteId: null, shiftId: null, skills: [] }, person)),
     queues: document.queues.map((queue) =>
-      Object.assign({ hoursId: null, atClosingTo: null, onShiftOnly: false, ...asksNothing }, queue),
+      Object.assign({ hoursId: null, atClosingTo: null, onShiftOnly: false, ...plainQueue }, queue),
     ),
     loadLimits: document.loadLimits.map(({ channels, ...limits }) => ({
       ...limits,

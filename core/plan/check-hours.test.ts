@@ -1,5 +1,5 @@
 import {
-  asksNothing,
+  plainQueue,
   chatsOnly,
   checkHours,
   checkQueue,
@@ -53,7 +53,7 @@ const queue = (agentIds: string[], rest: Partial<PlanDocument['queues'][number]>
   agentIds,
   target: null,
   answerWindowSeconds: 20,
-  ...asksNothing,
+  ...plainQueue,
   selection: 'longestIdle' as const,
   mostWaiting: null,
   wrapUpSeconds: 0,

@@ -30,17 +30,48 @@ export type FindingCode =
   | 'nobodySkilledYet'
   | 'relaxesNothing'
   | 'reachAddsNobody'
+  | 'stepTooLate'
+  | 'fullToUnknown'
+  | 'fullInACircle'
+  | 'waitedToUnknown'
+  | 'waitedInACircle'
 
-/** Whether those sent on when it closes could come back to it. */
-function isInACircle(queue: PlanDocument['queues'][number], document: PlanDocument): boolean {
-  const next = new Map(document.queues.map(({ id, atClosingTo }) => [id as string, atClosingTo]))
-  next.set(queue.id, queue.atClosingTo)
+type Ways = Pick<
+  PlanDocument['queues'][number],
+  'id' | 'atClosingTo' | 'whenFullTo' | 'longestWaitSeconds' | 'longestWaitTo'
+>
+
+/** The queues that one may go on to from this one, whatever the cause. */
+const waysOn = ({ atClosingTo, whenFullTo, longestWaitSeconds, longestWaitTo }: Ways): string[] =>
+  [atClosingTo, whenFullTo, longestWaitSeconds === null ? null : longestWaitTo].flatMap((to) =>
+    to === null ? [] : [to],
+  )
+
+/** Whether somebody sent on to `to` could come back here, by any of the ways on. */
+function comesBack(queue: Ways, to: string, document: PlanDocument): boolean {
+  const ways = new Map(document.queues.map((one) => [one.id as string, waysOn(one)]))
   const seen = new Set<string>()
-  for (let id: string | null | undefined = queue.id; id != null; id = next.get(id)) {
-    if (seen.has(id)) return true
+  const open = [to]
+  for (let id = open.pop(); id !== undefined; id = open.pop()) {
+    if (id === queue.id) return true
+    if (seen.has(id)) continue
     seen.add(id)
+    open.push(...(ways.get(id) ?? []))
   }
   return false
+}
+
+/** Each way on that leads nowhere, or back here. */
+function checkWays(queue: Ways, document: PlanDocument, find: Find): void {
+  const check = (to: string | null, gone: FindingCode, circle: FindingCode): void => {
+    if (to === null) return
+    const next = document.queues.find(({ id }) => id === to)
+    if (next === undefined || next.service === 'retired') find('fault', gone)
+    else if (comesBack(queue, to, document)) find('fault', circle, { name: next.name })
+  }
+  check(queue.atClosingTo, 'unknownQueue', 'sentInACircle')
+  check(queue.whenFullTo, 'fullToUnknown', 'fullInACircle')
+  if (queue.longestWaitSeconds !== null) check(queue.longestWaitTo, 'waitedToUnknown', 'waitedInACircle')
 }
 
 type Find = (severity: Finding['severity'], code: FindingCode, params?: Finding['params']) => void
@@ -71,6 +102,9 @@ function checkSkills(queue: PlanDocument['queues'][number], document: PlanDocume
     if (asked === undefined || (least >= asked.least && most <= asked.most))
       find('warning', 'relaxesNothing', { skill: named.get(skillId) ?? '', seconds: afterSeconds })
   }
+  const late = steps.find(({ afterSeconds }) => afterSeconds >= (queue.longestWaitSeconds ?? Infinity))
+  if (late !== undefined && late.afterSeconds > 0)
+    find('warning', 'stepTooLate', { seconds: late.afterSeconds, longest: queue.longestWaitSeconds ?? 0 })
   const reached = new Set<string>(agentIds)
   for (const reach of [...laterReaches].sort((a, b) => a.afterSeconds - b.afterSeconds)) {
     if (reach.agentIds.length > 0 && reach.agentIds.every((id) => reached.has(id)))
@@ -96,11 +130,7 @@ export function checkQueue(queue: PlanDocument['queues'][number], document: Plan
   }
   const hours = document.hours.find(({ id }) => id === queue.hoursId)
   if (queue.hoursId !== null && hours === undefined) find('fault', 'unknownHours')
-  if (queue.atClosingTo !== null) {
-    const next = document.queues.find(({ id }) => id === queue.atClosingTo)
-    if (next === undefined || next.service === 'retired') find('fault', 'unknownQueue')
-    else if (isInACircle(queue, document)) find('fault', 'sentInACircle', { name: next.name })
-  }
+  checkWays(queue, document, find)
   if (queue.service === 'retired') return findings
   if (hours !== undefined && hours.weekly.length + hours.exceptions.length === 0)
     find('warning', 'neverOpen', { hours: hours.name })

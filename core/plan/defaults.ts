@@ -1,9 +1,27 @@
 // What a new thing of the plan begins with.
 import type { ChannelLimit, LoadLimits, Queue } from './plan.ts'
 
-/** Of a new queue: everybody of it from the beginning, nothing asked for, in the middle of the priorities. */
-export const asksNothing: Pick<Queue, 'laterReaches' | 'requirements' | 'relaxations' | 'priority' | 'prioritySteps'> =
-  { laterReaches: [], requirements: [], relaxations: [], priority: 5, prioritySteps: [] }
+type Plain =
+  | 'laterReaches'
+  | 'requirements'
+  | 'relaxations'
+  | 'priority'
+  | 'prioritySteps'
+  | 'whenFullTo'
+  | 'longestWaitSeconds'
+  | 'longestWaitTo'
+
+/** Of a new queue: everybody of it from the beginning, nothing asked for, in the middle of the priorities, no way on. */
+export const plainQueue: Pick<Queue, Plain> = {
+  laterReaches: [],
+  requirements: [],
+  relaxations: [],
+  priority: 5,
+  prioritySteps: [],
+  whenFullTo: null,
+  longestWaitSeconds: null,
+  longestWaitTo: null,
+}
 
 /** So many interactions of a channel, one slot each. */
 export const upTo = (most: number): ChannelLimit => ({ slots: 1, most, alone: false, beside: [] })

@@ -16,7 +16,7 @@ export {
   type SkillEdit,
   type SkillFinding,
 } from './check-skills.ts'
-export { asksNothing, chatsOnly, upTo } from './defaults.ts'
+export { plainQueue, chatsOnly, upTo } from './defaults.ts'
 export { may, type Capability } from './permissions.ts'
 export { peopleOf, requirementsOf } from './reach.ts'
 export { usersOfCalendar, usersOfHours, type CalendarUser } from './uses.ts'

@@ -1,5 +1,5 @@
 import {
-  asksNothing,
+  plainQueue,
   chatsOnly,
   checkPlan,
   checkQueue,
@@ -18,7 +18,7 @@ const queue = (id: string, rest: Partial<PlanDocument['queues'][number]> = {}): 
   agentIds: ['ana', 'ben'],
   target: { percent: 80, seconds: 20 },
   answerWindowSeconds: 15,
-  ...asksNothing,
+  ...plainQueue,
   selection: 'longestIdle',
   mostWaiting: null,
   wrapUpSeconds: 30,
@@ -91,9 +91,9 @@ describe('checks', () => {
     expect(checkPlan(plan).map(({ code }) => code)).toEqual(['unknownPerson', 'nobodyCanServe'])
   })
   test('who could serve leaves out those without room', () =>
-    expect(
-      couldServe({ ...asksNothing, agentIds: ['ana', 'cleo', 'ghost'] }, document([])).map(({ id }) => id),
-    ).toEqual(['ana']))
+    expect(couldServe({ ...plainQueue, agentIds: ['ana', 'cleo', 'ghost'] }, document([])).map(({ id }) => id)).toEqual(
+      ['ana'],
+    ))
 })
 
 describe('compiling', () => {

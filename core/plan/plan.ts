@@ -165,6 +165,12 @@ export interface Queue {
   readonly answerWindowSeconds: number
   readonly selection: SelectionMethod
   readonly mostWaiting: number | null
+  /** Where newcomers beyond `mostWaiting` go; null: they are told so and sent away. */
+  readonly whenFullTo: QueueId | null
+  /** The wait in this queue after which one who waits does not stay; null: as long as it takes. */
+  readonly longestWaitSeconds: number | null
+  /** Where they go then; null: they are told so and sent away. */
+  readonly longestWaitTo: QueueId | null
   readonly wrapUpSeconds: number
   readonly testCustomerIds: readonly CustomerId[]
   /** Null: always open. */

@@ -103,6 +103,7 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
     case 'wrapUpEnded':
       return { ...before, closedAt: event.at, wrapUpMs: event.at - (before.endedAt ?? event.at) }
     case 'stepReached':
+    case 'waitedTooLong':
     case 'roundEnded':
     case 'roundBegan':
     case 'customerConnected':

@@ -40,6 +40,8 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
     }
     case 'customerGrace':
       return leave(state, state.interaction(id), 'pageClosed', at)
+    case 'longestWait':
+      return [event('waitedTooLong', at, { interactionId: id })]
     case 'step':
       throw new Error('steps are not deadlines of their own')
     case 'round':

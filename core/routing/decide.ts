@@ -1,10 +1,11 @@
-import type { AgentId, Instant } from '../plan/index.ts'
+import type { AgentId, Instant, Queue, QueueId } from '../plan/index.ts'
 import { demanded } from '../skills/index.ts'
 import { actorMay, personMay } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
 import { end, estimateFor, leave, offerIdentity, withdraw, withdrawFrom } from './consequences.ts'
 import { handBackEvent } from './deadlines.ts'
 import { event, type Event } from './events.ts'
+import { takesMore } from './match.ts'
 import { atWork, openOffer, visitOf, type Connection, type Interaction } from './pieces.ts'
 import { enterAbsence, removeAbsence } from './absences.ts'
 import { beginEmergency, endEmergency } from './emergencies.ts'
@@ -269,7 +270,9 @@ function beginInteraction(state: State, command: Command<'beginInteraction'>, at
   const { open } = state.queueDay(queueId)
   const leftMessage = !open && body.leaveMessage === true && contentId !== null
   if (!open && !leftMessage) return refuse('queueClosed', closedParams(state, queueId))
-  if (open && queue.mostWaiting !== null && state.index.queue(queueId).visitors.size >= queue.mostWaiting)
+  const isFull = open && queue.mostWaiting !== null && state.index.queue(queueId).visitors.size >= queue.mostWaiting
+  const instead = isFull ? insteadOf(state, queue) : null
+  if (isFull && instead === null)
     return [
       event('interactionSentAway', at, {
         interactionId,
@@ -296,8 +299,32 @@ function beginInteraction(state: State, command: Command<'beginInteraction'>, at
     requirements: demanded(body.requirements ?? []),
     priority: body.priority ?? null,
   })
-  if (contentId === null) return [arrived]
-  return [arrived, event('messageSent', at, { interactionId, number: 1, side: 'customer', personId: null, contentId })]
+  const sentOn =
+    instead === null
+      ? []
+      : [
+          event('sentOn', at, {
+            interactionId,
+            visitId: `${interactionId}.v2`,
+            queueId: instead,
+            cause: 'full',
+            waitedBeforeMs: 0,
+            estimatedWaitSeconds: estimateFor(state, instead),
+          }),
+        ]
+  if (contentId === null) return [arrived, ...sentOn]
+  return [
+    arrived,
+    ...sentOn,
+    event('messageSent', at, { interactionId, number: 1, side: 'customer', personId: null, contentId }),
+  ]
+}
+
+/** Where a newcomer goes who finds the queue full: the first on the way on that takes one more, or nowhere. */
+function insteadOf(state: State, queue: Queue): QueueId | null {
+  for (let next = queue.whenFullTo; next !== null; next = state.lookup.queues.get(next)?.whenFullTo ?? null)
+    if (takesMore(state, next)) return next
+  return null
 }
 
 /** `opensAt` is left out where it does not open again. */

@@ -1,6 +1,6 @@
 // Who may be offered what from which wait on. Derived from the plan; a wait reaches one step after the other.
 import type { AgentId, Channel, Queue, QueueId } from '../plan/index.ts'
-import { asksNothing, peopleOf, requirementsOf } from '../plan/index.ts'
+import { plainQueue, peopleOf, requirementsOf } from '../plan/index.ts'
 import { meets, type Requirement } from '../skills/index.ts'
 
 /** What sets interactions of one queue apart for the match: those alike are offered to the same people, in one order. */
@@ -68,7 +68,7 @@ export const goneQueue = (id: QueueId): Queue => ({
   id,
   service: 'retired',
   agentIds: [],
-  ...asksNothing,
+  ...plainQueue,
   target: null,
   answerWindowSeconds: 0,
   selection: 'longestIdle',

@@ -100,8 +100,9 @@ export interface EventBodies {
     /** Its own; null: that of its queue. */
     readonly priority: number | null
   }
-  /** The queue has closed: who still waited goes to another. */
+  /** To another queue, since this one has closed or is full, or the wait was too long. */
   sentOn: {
+    readonly cause: SendingCause
     readonly interactionId: InteractionId
     readonly visitId: VisitId
     readonly queueId: QueueId
@@ -133,6 +134,8 @@ export interface EventBodies {
   offerDeclined: OfOffer & { readonly reason: DeclineReasonId }
   offerMissed: OfOffer
   offerWithdrawn: OfOffer & { readonly reason: WithdrawalReason }
+  /** Its wait has reached the longest that its queue lets anybody wait. */
+  waitedTooLong: { readonly interactionId: InteractionId }
   /** Its wait has reached the next step of its queue: more people are in reach, or less is asked for. */
   stepReached: { readonly interactionId: InteractionId; readonly step: number }
   roundEnded: { readonly interactionId: InteractionId; readonly retryDueAt: Instant }
@@ -174,6 +177,9 @@ export interface EventBodies {
   }
 }
 
+/** Why one who waited goes on to another queue. */
+export type SendingCause = 'closed' | 'full' | 'waited'
+
 export type EventType = keyof EventBodies
 
 /** One fact of the journal. `v` is the version of its type's shape. */
@@ -186,6 +192,7 @@ const versions: Partial<Record<EventType, number>> = {
   planTaken: 4,
   planExtended: 2,
   interactionArrived: 3,
+  sentOn: 2,
   handedBack: 2,
   offerAnswered: 2,
   interactionAbandoned: 2,

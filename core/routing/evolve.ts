@@ -137,6 +137,10 @@ export function evolve(state: State, event: Event): State {
       return endOffer(state, event, 'missed', null)
     case 'offerWithdrawn':
       return endOffer(state, event, 'withdrawn', event.reason)
+    case 'waitedTooLong':
+      return changeInteraction(state, event.interactionId, (interaction) => {
+        visitOf(interaction).overdue = true
+      })
     case 'stepReached':
       return changeInteraction(state, event.interactionId, (interaction) => {
         visitOf(interaction).step = event.step
@@ -239,6 +243,8 @@ function reckonSteps(state: State): void {
     const visit = visitOf(interaction)
     const waitedMs = visit.awaitsOpening ? 0 : state.visitWaitMs(visit, state.at)
     visit.step = state.index.queue(visit.queueId).demand.stepAt(waitedMs)
+    const longest = state.lookup.queues.get(visit.queueId)?.longestWaitSeconds ?? null
+    visit.overdue = longest !== null && !visit.awaitsOpening && waitedMs >= longest * 1000
     state.index.interactionChanged(interaction)
   }
 }

@@ -25,6 +25,7 @@ interface Facts {
   isPresent(agent: Agent, channel: Channel): boolean
   waitKey(visit: Visit): number
   stepDueAt(visit: Visit): Instant | null
+  longestWaitDueAt(visit: Visit): Instant | null
   slotsTaken(agent: Agent): number
   nextTurn(queueId: QueueId): Instant | null
   nextShiftTurn(agentId: AgentId): Instant | null
@@ -33,7 +34,16 @@ interface Facts {
 }
 
 export type DeadlineKind =
-  'answerWindow' | 'customerGrace' | 'agentGrace' | 'round' | 'step' | 'wrapUp' | 'dayTurn' | 'hours' | 'shift'
+  | 'answerWindow'
+  | 'customerGrace'
+  | 'agentGrace'
+  | 'round'
+  | 'step'
+  | 'longestWait'
+  | 'wrapUp'
+  | 'dayTurn'
+  | 'hours'
+  | 'shift'
 
 export interface Deadline {
   readonly kind: DeadlineKind
@@ -87,6 +97,8 @@ export interface QueueIndex {
   readonly refused: Set<InteractionId>
   /** Those that wait for it to open. */
   readonly awaiting: Set<InteractionId>
+  /** Those who have waited for too long and are not offered now. */
+  readonly overdue: Set<InteractionId>
   readonly deadlines: DeadlineNodes
 }
 
@@ -145,6 +157,7 @@ export class Index {
       visitors: new Set(),
       refused: new Set(),
       awaiting: new Set(),
+      overdue: new Set(),
       deadlines: {},
     }
     this.queues.set(plan.id, queue)
@@ -333,7 +346,11 @@ export class Index {
       else queue.refused.delete(interaction.id)
       if (visit.tried.length > 0 || this.someFree(index.waiting.of, visit.step)) this.dirty.add(queue.id)
     }
-    this.setDeadline(index.deadlines, 'step', interaction.id, waits || offered ? this.state.stepDueAt(visit) : null)
+    this.setWaits(interaction)
+    if (queue !== null && waits && visit.overdue) {
+      queue.overdue.add(interaction.id)
+      this.dirty.add(queue.id)
+    }
     const { deadlines } = index
     const { id } = interaction
     const unanswered = waits || awaits || offered
@@ -380,6 +397,7 @@ export class Index {
     const { of, step, node } = index.waiting
     of.heads[step]?.remove(node)
     of.queue.refused.delete(node.item.id)
+    of.queue.overdue.delete(node.item.id)
     index.waiting = null
   }
 
@@ -405,9 +423,18 @@ export class Index {
   setSteps(queueId: QueueId): void {
     for (const id of this.queue(queueId).visitors) {
       const interaction = this.state.interactions.get(id)
-      if (interaction !== undefined)
-        this.setDeadline(this.indexOf(id).deadlines, 'step', id, this.state.stepDueAt(visitOf(interaction)))
+      if (interaction !== undefined) this.setWaits(interaction)
     }
+  }
+
+  /** What its wait comes to next, while it lasts. */
+  private setWaits(interaction: Interaction): void {
+    const visit = visitOf(interaction)
+    const { id, phase } = interaction
+    const lasts = (phase === 'waiting' || phase === 'offered') && !visit.awaitsOpening
+    const { deadlines } = this.indexOf(id)
+    this.setDeadline(deadlines, 'step', id, lasts ? this.state.stepDueAt(visit) : null)
+    this.setDeadline(deadlines, 'longestWait', id, lasts && !visit.overdue ? this.state.longestWaitDueAt(visit) : null)
   }
 
   /** How it stands with the queue, for one who comes to it now with nothing special to ask. */

@@ -94,7 +94,10 @@ function sourcesOf(plan: CompiledPlan | null, { emergencies }: Layers): Map<Queu
   const add = (from: QueueId, to: QueueId | null): void => {
     if (to !== null) sources.set(to, [...(sources.get(to) ?? []), from])
   }
-  for (const { id, atClosingTo } of plan?.queues ?? []) add(id, atClosingTo)
+  for (const { id, atClosingTo, longestWaitTo } of plan?.queues ?? []) {
+    add(id, atClosingTo)
+    if (longestWaitTo !== atClosingTo) add(id, longestWaitTo)
+  }
   for (const { queueIds, sendOnTo, to } of emergencies) if (to === null) for (const id of queueIds) add(id, sendOnTo)
   return sources
 }

@@ -1,6 +1,6 @@
 import { estimateFor } from './consequences.ts'
 import type { AgentId, QueueId } from '../plan/index.ts'
-import { event, type Event } from './events.ts'
+import { event, type Event, type SendingCause } from './events.ts'
 import type { ClassIndex } from './index-of-state.ts'
 import { visitOf, type Agent, type Interaction } from './pieces.ts'
 import { together } from './pools.ts'
@@ -74,26 +74,49 @@ export function nextOffer(state: State): Event<'offerMade'> | null {
 }
 
 /**
- * The next to be sent on: it waits in a queue that has closed and sends on, and the other queue takes it. Where that one
- * is closed as well, full or out of service, it stays and is served.
+ * The next to go on: it waits in a queue that has closed and sends on, or has waited there for too long, and the other
+ * queue takes it. Where that one is closed as well, full or out of service, it stays and is served. Who is sent on to no
+ * queue is told so and sent away.
  */
-export function nextSentOn(state: State): Event<'sentOn'> | null {
+export function nextSentOn(state: State): Event<'sentOn' | 'turnedAway'> | null {
   for (const queueId of maySendOn(state)) {
     const emergency = state.lookup.emergencies.get(queueId)
     const to = emergency === undefined ? (state.lookup.queues.get(queueId)?.atClosingTo ?? null) : emergency.sendOnTo
-    if (to === null || state.queueDay(queueId).open || !takesMore(state, to)) continue
-    const first = firstWaiting(state, queueId)
-    if (first === null) continue
-    return event('sentOn', state.at, {
-      interactionId: first.id,
-      visitId: `${first.id}.v${first.visits.length + 1}`,
-      queueId: to,
-      waitedBeforeMs: state.servedWaitMs(visitOf(first), state.at),
-      estimatedWaitSeconds: estimateFor(state, to),
-    })
+    if (to !== null && !state.queueDay(queueId).open && takesMore(state, to)) {
+      const first = firstWaiting(state, queueId)
+      if (first !== null) return sendOnEvent(state, first, to, 'closed')
+    }
+    const overdue = emergency === undefined ? nextOverdue(state, queueId) : null
+    if (overdue !== null) return overdue
   }
   return null
 }
+
+/** Of those who have waited in the queue for too long the next who can go on. */
+function nextOverdue(state: State, queueId: QueueId): Event<'sentOn' | 'turnedAway'> | null {
+  const queue = state.lookup.queues.get(queueId)
+  let first: Interaction | null = null
+  for (const id of state.index.queue(queueId).overdue) {
+    const one = state.interaction(id)
+    if (first === null || goesBefore(state, one, first)) first = one
+  }
+  if (first === null || queue === undefined) return null
+  if (queue.longestWaitTo === null) {
+    const waitedMs = state.servedWaitMs(visitOf(first), state.at)
+    return event('turnedAway', state.at, { interactionId: first.id, waitedMs })
+  }
+  return takesMore(state, queue.longestWaitTo) ? sendOnEvent(state, first, queue.longestWaitTo, 'waited') : null
+}
+
+const sendOnEvent = (state: State, one: Interaction, to: QueueId, cause: SendingCause): Event<'sentOn'> =>
+  event('sentOn', state.at, {
+    interactionId: one.id,
+    visitId: `${one.id}.v${one.visits.length + 1}`,
+    queueId: to,
+    cause,
+    waitedBeforeMs: state.servedWaitMs(visitOf(one), state.at),
+    estimatedWaitSeconds: estimateFor(state, to),
+  })
 
 /** Who would be served next in the queue, whoever is free. */
 export function firstWaiting(state: State, queueId: QueueId): Interaction | null {
@@ -114,7 +137,8 @@ function* maySendOn(state: State): Generator<QueueId> {
   }
 }
 
-function takesMore(state: State, queueId: QueueId): boolean {
+/** Whether the queue takes one more who is sent on to it. */
+export function takesMore(state: State, queueId: QueueId): boolean {
   const queue = state.lookup.queues.get(queueId)
   if (queue === undefined || queue.service !== 'inService' || !state.queueDay(queueId).open) return false
   return queue.mostWaiting === null || state.index.queue(queueId).visitors.size < queue.mostWaiting

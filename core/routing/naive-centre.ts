@@ -70,6 +70,12 @@ export class NaiveCentre {
   protected visitWait = (i: NaiveInteraction, at: number): number =>
     waitedIn(this.spans(i.queue), { ...i, waitedBefore: 0 }, at)
 
+  protected longestDueAt(i: NaiveInteraction): number | null {
+    const { longestWaitSeconds } = this.queueOf(i)
+    if (longestWaitSeconds === null || i.overdue || !this.waits(i) || i.awaitsOpening) return null
+    return whenWaited(this.spans(i.queue), i.enteredAt, longestWaitSeconds * 1000)
+  }
+
   protected stepDueAt(i: NaiveInteraction): number | null {
     const next = stepsOf(this.queueOf(i))[i.step]
     if (next === undefined || !this.waits(i) || i.awaitsOpening) return null

@@ -1,3 +1,4 @@
+import type { Queue } from '../plan/index.ts'
 import type { Command } from './commands.ts'
 import { NaiveCentre } from './naive-centre.ts'
 import {
@@ -29,6 +30,7 @@ export class NaiveModel extends NaiveCentre {
           { at: this.waits(i) ? i.graceDueAt : null, kind: 'customerGrace', id: i.id },
           { at: this.waits(i) ? i.retryDueAt : null, kind: 'round', id: i.id },
           { at: this.stepDueAt(i), kind: 'step', id: i.id },
+          { at: this.longestDueAt(i), kind: 'longestWait', id: i.id },
         ])
         .concat(this.turns)
         .concat(this.agents.map((a) => ({ at: a.graceDueAt, kind: 'agentGrace', id: a.id })))
@@ -91,6 +93,7 @@ export class NaiveModel extends NaiveCentre {
     } else if (kind === 'wrapUp') this.finish(i, at)
     else if (kind === 'customerGrace') this.drop(i)
     else if (kind === 'step') i.step += 1
+    else if (kind === 'longestWait') i.overdue = true
     else {
       i.tried = []
       i.retryDueAt = null
@@ -119,6 +122,8 @@ export class NaiveModel extends NaiveCentre {
           const queue = this.queueOf(i)
           const reached = stepsOf(queue).filter((seconds) => seconds * 1000 <= this.visitWait(i, at))
           i.step = i.awaitsOpening ? 0 : reached.length
+          const longest = queue.longestWaitSeconds ?? Infinity
+          i.overdue = !i.awaitsOpening && this.visitWait(i, at) >= longest * 1000
         }
         return
       case 'enterAbsence': {
@@ -183,16 +188,19 @@ export class NaiveModel extends NaiveCentre {
         if (queue === undefined || find(command.body.interactionId) !== undefined) return
         const there = this.occupants(queue.id)
         const open = this.isOpen(queue.id, at)
+        const full = open && queue.mostWaiting !== null && there >= queue.mostWaiting
+        const instead = full ? this.instead(queue, at) : null
         const leaves = !open && command.body.leaveMessage === true && command.body.contentId !== null
         if (!open && !leaves) return
-        if (open && queue.mostWaiting !== null && there >= queue.mostWaiting) return
+        if (full && instead === null) return
         this.interactions.push({
           id: command.body.interactionId,
           channel: command.body.channel,
           requirements: command.body.requirements ?? [],
           priority: command.body.priority ?? null,
-          queue: queue.id,
+          queue: instead ?? queue.id,
           step: 0,
+          overdue: false,
           arrivedAt: at,
           enteredAt: at,
           waitedBefore: 0,
@@ -206,7 +214,7 @@ export class NaiveModel extends NaiveCentre {
           connections: command.body.connection === null ? [] : [command.body.connection.id],
           tried: [],
           retryDueAt: null,
-          visit: 1,
+          visit: instead === null ? 1 : 2,
           offers: 0,
         })
         return
@@ -320,22 +328,43 @@ export class NaiveModel extends NaiveCentre {
   }
 
   private sendOn(at: number): boolean {
-    for (const { id, atClosingTo } of this.plan?.queues ?? []) {
+    const first = (those: NaiveInteraction[]): NaiveInteraction | undefined =>
+      those.sort((a, b) => this.order(a, b, at))[0]
+    for (const { id, atClosingTo, longestWaitTo } of this.plan?.queues ?? []) {
       const emergency = this.emergencyOf(id)
       const toId = emergency === undefined ? atClosingTo : emergency.sendOnTo
-      const to = this.plan?.queues.find((q) => q.id === toId)
-      if (to === undefined || this.isOpen(id, at) || !this.isOpen(to.id, at)) continue
-      if (to.mostWaiting !== null && this.occupants(to.id) >= to.mostWaiting) continue
-      const first = this.interactions
-        .filter((i) => i.phase === 'waiting' && i.queue === id && !i.awaitsOpening)
-        .sort((a, b) => this.order(a, b, at))[0]
-      if (first === undefined) continue
-      const waitedBefore = this.waited(first, at)
-      Object.assign(first, { queue: to.id, enteredAt: at, waitedBefore, tried: [], retryDueAt: null })
-      Object.assign(first, { visit: first.visit + 1, offers: 0, step: 0 })
+      const there = this.interactions.filter((i) => i.phase === 'waiting' && i.queue === id && !i.awaitsOpening)
+      const late = emergency === undefined ? first(there.filter((i) => i.overdue)) : undefined
+      const closed = this.isOpen(id, at) || toId === null || !this.takes(toId, at) ? undefined : first(there)
+      if (closed !== undefined) this.move(closed, toId as string, at)
+      else if (late !== undefined && longestWaitTo === null) this.drop(late)
+      else if (late !== undefined && longestWaitTo !== null && this.takes(longestWaitTo, at))
+        this.move(late, longestWaitTo, at)
+      else continue
       return true
     }
     return false
+  }
+
+  private instead(queue: Queue, at: number): string | null {
+    let next: string | null = queue.whenFullTo
+    while (next !== null && !this.takes(next, at)) {
+      const full: string = next
+      next = this.plan?.queues.find(({ id }) => id === full)?.whenFullTo ?? null
+    }
+    return next
+  }
+
+  private takes(id: string, at: number): boolean {
+    const to = this.plan?.queues.find((q) => q.id === id)
+    if (to === undefined || !this.isOpen(id, at)) return false
+    return to.mostWaiting === null || this.occupants(to.id) < to.mostWaiting
+  }
+
+  private move(i: NaiveInteraction, to: string, at: number): void {
+    const waitedBefore = this.waited(i, at)
+    Object.assign(i, { queue: to, enteredAt: at, waitedBefore, tried: [], retryDueAt: null })
+    Object.assign(i, { visit: i.visit + 1, offers: 0, step: 0, overdue: false })
   }
 
   private setState(agent: NaiveAgent, state: string, at: number): void {
@@ -380,6 +409,7 @@ export class NaiveModel extends NaiveCentre {
       retryDueAt: null,
       visit: i.visit + 1,
       step: 0,
+      overdue: false,
       offers: 0,
     })
   }

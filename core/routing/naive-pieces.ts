@@ -25,6 +25,7 @@ export interface NaiveInteraction {
   queue: string
   /** How many of its queue's steps have come. */
   step: number
+  overdue: boolean
   arrivedAt: number
   enteredAt: number
   waitedBefore: number

@@ -101,6 +101,8 @@ export interface Visit {
   readonly estimatedWaitSeconds: number | null
   /** The last of the queue's steps that its wait has reached: who is in reach, and what is asked for. */
   step: number
+  /** It has waited for the longest that its queue lets anybody wait. */
+  overdue: boolean
   offers: Offer[]
   /** Agents who declined or missed it in this round. */
   tried: AgentId[]

@@ -41,6 +41,7 @@ const asked = fc.record({
     fc.tuple(bounds, afterSeconds).map(([one, seconds]) => ({ ...one, afterSeconds: seconds })),
     { maxLength: 2 },
   ),
+  longestWaitSeconds: fc.option(fc.constantFrom(6, 15), { freq: 1 }),
   priority: fc.integer({ min: 1, max: 10 }),
   prioritySteps: fc.array(fc.record({ afterSeconds, priority: fc.integer({ min: 1, max: 10 }) }), { maxLength: 2 }),
 })
@@ -62,10 +63,28 @@ const plan = fc
     onShiftOnly: fc.subarray(queues),
     limits: fc.option(limits, { freq: 1 }),
     skills: fc.tuple(...agents.map(() => fc.dictionary(skillId, fc.integer({ min: 1, max: 5 })))),
+    fullTo: fc.boolean(),
+    onTo: fc.subarray(queues),
     asks: fc.tuple(...queues.map(() => asked)),
   })
   .map(
-    ({ slots, members, targets, windows, most, wrapUp, turns, kept, shifts, onShiftOnly, limits, skills, asks }) => ({
+    ({
+      slots,
+      members,
+      targets,
+      windows,
+      most,
+      wrapUp,
+      turns,
+      kept,
+      shifts,
+      onShiftOnly,
+      limits,
+      skills,
+      asks,
+      fullTo,
+      onTo,
+    }) => ({
       ...(limits === null ? {} : { limits }),
       skills: Object.fromEntries(agents.map((id, n) => [id, skills[n] ?? {}])),
       hours: queues.map((id, n) => ({ id: `hours of ${id}`, openings: turns[n] ?? [] })),
@@ -83,6 +102,9 @@ const plan = fc
           atClosingTo: n === 0 ? 'q3' : null,
           onShiftOnly: onShiftOnly.includes(id),
           ...asks[n],
+          // Full or too slow, q1 sends on to q2, and that to q3.
+          whenFullTo: n === 0 && fullTo ? 'q2' : null,
+          longestWaitTo: onTo.includes(id) && n < 2 ? (queues[n + 1] ?? null) : null,
         }),
       ),
     }),

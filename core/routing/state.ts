@@ -125,10 +125,19 @@ export class State {
   /** When the wait reaches the visit's next step; null where there is none, or the hours known end before. */
   stepDueAt(visit: Visit): Instant | null {
     const nextMs = this.index.queue(visit.queueId).demand.steps[visit.step + 1]
-    if (nextMs === undefined) return null
-    const openings = this.lookup.openings.get(visit.queueId)
-    if (openings === undefined) return visit.enteredAt + nextMs
-    return openings.whenOpenFor(openings.openBefore(visit.enteredAt) + nextMs)
+    return nextMs === undefined ? null : this.whenWaited(visit, nextMs)
+  }
+
+  /** When the wait reaches the longest that its queue lets anybody wait, or null. */
+  longestWaitDueAt(visit: Visit): Instant | null {
+    const seconds = this.lookup.queues.get(visit.queueId)?.longestWaitSeconds ?? null
+    return seconds === null ? null : this.whenWaited(visit, seconds * 1000)
+  }
+
+  /** When the visit's wait comes to so much; null where the hours known end before. */
+  private whenWaited({ queueId, enteredAt }: Visit, ms: number): Instant | null {
+    const openings = this.lookup.openings.get(queueId)
+    return openings === undefined ? enteredAt + ms : openings.whenOpenFor(openings.openBefore(enteredAt) + ms)
   }
 
   /** 1 lowest, 10 highest: its own or its queue's, risen with the wait since arrival. */

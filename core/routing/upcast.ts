@@ -1,5 +1,5 @@
 import { dayMs } from '../hours/index.ts'
-import { asksNothing, channels, upTo, type CompiledPlan } from '../plan/index.ts'
+import { plainQueue, channels, upTo, type CompiledPlan } from '../plan/index.ts'
 import type { Event } from './events.ts'
 
 interface First {
@@ -13,7 +13,7 @@ const before = {
     hoursId: null,
     atClosingTo: null,
     onShiftOnly: false,
-    ...asksNothing,
+    ...plainQueue,
   },
 }
 
@@ -48,6 +48,8 @@ export function upcast(event: Event): Event {
       const { waitSince, ...rest } = event as First['handedBack']
       return { ...rest, v: 2, waitedBeforeMs: event.at - waitSince }
     }
+    case 'sentOn':
+      return event.v >= 2 ? event : { ...event, v: 2, cause: 'closed' }
     case 'offerAnswered':
     case 'interactionAbandoned':
     case 'turnedAway':

@@ -1,5 +1,5 @@
 // Made-up plans and a centre to command, for tests and benches. Imports everything below it in core.
-import { asksNothing, chatsOnly, type CompiledPlan, type LoadLimits, type Queue } from '../plan/index.ts'
+import { plainQueue, chatsOnly, type CompiledPlan, type LoadLimits, type Queue } from '../plan/index.ts'
 import {
   run,
   State,
@@ -15,7 +15,7 @@ export const testQueue = (id: string, agentIds: readonly string[], rest: Partial
   id,
   service: 'inService',
   agentIds,
-  ...asksNothing,
+  ...plainQueue,
   target: { percent: 80, seconds: 20 },
   answerWindowSeconds: 15,
   selection: 'longestIdle',

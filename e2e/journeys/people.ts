@@ -47,8 +47,7 @@ export async function goHome(page: Page): Promise<void> {
   const finish = page.getByRole('button', { name: 'Finish wrap-up' })
   // What the agent has just answered may not have reached this page yet.
   await expect(async () => {
-    for (const button of [end, finish])
-      if ((await button.count()) > 0) await button.first().click({ timeout: 1000 })
+    for (const button of [end, finish]) if ((await button.count()) > 0) await button.first().click({ timeout: 1000 })
     await expect(ready).toHaveAccessibleName(/: \w+, 0 of/, { timeout: 500 })
   }).toPass()
   await sayPresence(page, 'Offline')

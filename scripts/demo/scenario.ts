@@ -1,6 +1,6 @@
 // The made-up ferry company of the demo: its people, queues and customers. Everything here is invented.
 import type { WeeklyInterval } from '../../core/hours/index.ts'
-import { asksNothing, chatsOnly, type PlanDocument } from '../../core/plan/index.ts'
+import { plainQueue, chatsOnly, type PlanDocument } from '../../core/plan/index.ts'
 import { simulated, slug } from './scenario-people.ts'
 
 export const testCustomers = [
@@ -44,7 +44,7 @@ const queue = (
   description,
   service: 'inService',
   agentIds,
-  ...asksNothing,
+  ...plainQueue,
   target: { percent: 80, seconds: 60 },
   answerWindowSeconds: 20,
   selection: 'longestIdle',

@@ -33,6 +33,13 @@ const texts: Texts = {
     `After ${seconds} s ${skill} is asked for no less than before. Lower the level, or take it off the step.`,
   reachAddsNobody: ({ seconds }) =>
     `After ${seconds} s it is offered to nobody new. Choose others, or take the step off.`,
+  stepTooLate: ({ seconds, longest }) =>
+    `The step after ${seconds} s never comes: after ${longest} s nobody waits here any more.`,
+  fullToUnknown: () => 'When it is full: that queue is retired or gone. Choose another.',
+  fullInACircle: ({ name }) => `When it is full: sent on to “${name}”, customers could come back here. Choose another.`,
+  waitedToUnknown: () => 'After the longest wait: that queue is retired or gone. Choose another.',
+  waitedInACircle: ({ name }) =>
+    `After the longest wait: sent on to “${name}”, customers could come back here. Choose another.`,
   nameTaken: ({ name }) => `Name: another queue is called “${name}”. Choose a different name.`,
 }
 

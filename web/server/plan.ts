@@ -95,6 +95,10 @@ const fieldOfFault: Partial<Record<FindingCode, string>> = {
   unknownHours: 'hoursId',
   unknownQueue: 'atClosingTo',
   sentInACircle: 'atClosingTo',
+  fullToUnknown: 'whenFullTo',
+  fullInACircle: 'whenFullTo',
+  waitedToUnknown: 'longestWaitTo',
+  waitedInACircle: 'longestWaitTo',
   unknownSkill: 'requirements',
   boundsCrossed: 'requirements',
 }

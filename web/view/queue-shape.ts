@@ -89,6 +89,16 @@ export const queueShape = yup.object({
     .max(100_000, 'Most waiting: give at most 100,000.')
     .nullable()
     .default(null),
+  whenFullTo: yup.string().max(200).nullable().default(null),
+  longestWaitSeconds: yup
+    .number()
+    .typeError('Longest wait: give a number of seconds, or leave it empty.')
+    .integer('Longest wait: give whole seconds.')
+    .min(1, 'Longest wait: give at least 1 s, or leave it empty.')
+    .max(604_800, 'Longest wait: give at most 604,800 s, a week.')
+    .nullable()
+    .default(null),
+  longestWaitTo: yup.string().max(200).nullable().default(null),
   wrapUpSeconds: seconds('Wrap-up', 0, 3600),
   testCustomerIds: ids,
   hoursId: yup.string().max(200).nullable().default(null),

@@ -9,7 +9,7 @@ import { useRouter, useSearchParams } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
 import { v7 as newId } from 'uuid'
 import {
-  asksNothing,
+  plainQueue,
   checkHours,
   checkQueue,
   checkShift,
@@ -41,7 +41,7 @@ const blank = (): Queue => ({
   description: '',
   service: 'inPreparation',
   agentIds: [],
-  ...asksNothing,
+  ...plainQueue,
   target: { percent: 80, seconds: 60 },
   answerWindowSeconds: 20,
   selection: 'longestIdle',
