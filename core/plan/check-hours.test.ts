@@ -72,6 +72,7 @@ const document = (rest: Partial<PlanDocument> = {}): PlanDocument =>
     declineReasons: [],
     dispositions: [],
     people: [person('ana', 'port', 'early'), person('ulla', 'bay'), person('joe', null)],
+    skills: [],
     queues: [],
     lines: [],
     hours: [hours()],

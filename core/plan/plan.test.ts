@@ -127,3 +127,53 @@ test('what a role may do', () => {
   expect(holders('live.view')).toEqual(['administrator', 'supervisor', 'observer'])
   expect(may(['agent', 'supervisor'], 'actAs')).toBe(true)
 })
+
+describe('skills and ways on', () => {
+  const skilled = (level: number) => [{ skillId: 'fares', level }]
+  const asks = (least: number, most = 5) => ({ skillId: 'fares', least, most })
+  const found = (
+    rest: Partial<PlanDocument['queues'][number]>,
+    others: PlanDocument['queues'] = [],
+  ): { code: string; params: object }[] => {
+    const checked = queue('q', rest)
+    const base = document([checked, ...others])
+    const people = base.people.map((one) => ({ ...one, skills: one.id === 'ana' ? skilled(3) : [] }))
+    const skills = [{ id: 'fares', name: 'Fares', kind: 'knowledge' as const, description: '' }]
+    return checkQueue(checked, { ...base, people, skills })
+  }
+  const codesOf = (...given: Parameters<typeof found>): string[] => found(...given).map(({ code }) => code)
+
+  test('what one of two has is no fault, only one could serve', () =>
+    expect(codesOf({ requirements: [asks(3)] })).toEqual(['onePersonCanServe']))
+  test('what nobody has, and what nobody has yet', () => {
+    expect(found({ requirements: [asks(4)] })).toMatchObject([
+      { code: 'nobodySkilled', params: { skill: 'Fares', least: 4 } },
+    ])
+    const later = [{ ...asks(0), afterSeconds: 30 }]
+    expect(found({ requirements: [asks(4)], relaxations: later })).toMatchObject([
+      { code: 'nobodySkilledYet', params: { skill: 'Fares', seconds: 30 } },
+    ])
+  })
+  test('a skill that is gone, and bounds the wrong way round', () => {
+    expect(codesOf({ requirements: [{ ...asks(1), skillId: 'gone' }] })).toContain('unknownSkill')
+    expect(codesOf({ requirements: [asks(3, 2)] })).toContain('boundsCrossed')
+  })
+  test('steps that change nothing, or never come', () => {
+    const again = [{ ...asks(3), afterSeconds: 30 }]
+    expect(codesOf({ requirements: [asks(3)], relaxations: again })).toContain('relaxesNothing')
+    expect(codesOf({ laterReaches: [{ afterSeconds: 30, agentIds: ['ana'] }] })).toEqual(['reachAddsNobody'])
+    const late = { laterReaches: [{ afterSeconds: 60, agentIds: ['cleo'] }], longestWaitSeconds: 60 }
+    expect(codesOf(late)).toContain('stepTooLate')
+  })
+  test('ways on make no circle, whatever the causes', () => {
+    const back = [
+      queue('r', { name: 'R', longestWaitSeconds: 60, longestWaitTo: 's' }),
+      queue('s', { whenFullTo: 'q' }),
+    ]
+    expect(codesOf({ atClosingTo: 'r' }, back)).toEqual(['sentInACircle'])
+    expect(codesOf({ whenFullTo: 'r' }, back)).toEqual(['fullInACircle'])
+    expect(codesOf({ longestWaitSeconds: 9, longestWaitTo: 'r' }, back)).toContain('waitedInACircle')
+    expect(codesOf({ longestWaitTo: 'r' }, back)).toEqual([])
+    expect(codesOf({ whenFullTo: 'gone' })).toEqual(['fullToUnknown'])
+  })
+})

@@ -85,6 +85,9 @@ export const queues: readonly QueueDraft[] = [
     ['ana-mirel', 'joao-tavares', 'bram-ostrander', ...some(6, 15)],
     {
       mostWaiting: 40,
+      whenFullTo: 'today-s-sailings',
+      longestWaitSeconds: 420,
+      longestWaitTo: 'today-s-sailings',
       selection: 'lightestLoad',
       requirements: [asks('fares', 2)],
       relaxations: [{ ...asks('fares', 0), afterSeconds: 60 }],
@@ -96,6 +99,8 @@ export const queues: readonly QueueDraft[] = [
     hoursId: 'freight',
     wrapUpSeconds: 45,
     selection: 'bestSkilled',
+    longestWaitSeconds: 300,
+    longestWaitTo: 'bookings',
     requirements: [asks('freight-papers', 3)],
     relaxations: [{ ...asks('freight-papers', 1), afterSeconds: 60 }],
   }),

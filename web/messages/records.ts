@@ -46,7 +46,7 @@ export const records = {
   },
   actedAs: (actor: string, agent: string, n: number) =>
     `${actor} acted as ${agent} here (${count(n, 'step', 'steps')}).`,
-  sentOn: (n: number) => `Sent on ${count(n, 'time', 'times')} by a queue that had closed; this is the last one.`,
+  sentOn: (n: number) => `Sent on ${count(n, 'time', 'times')} from queue to queue; this is the last one.`,
   handedBack: (n: number) => `Handed back to the queue ${count(n, 'time', 'times')}.`,
   endedBy: { customer: 'the customer', agent: 'the agent', system: 'the centre' },
   handle: 'Handling time',

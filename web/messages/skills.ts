@@ -202,3 +202,17 @@ export const changes = {
   openSkill: 'Open the skill',
   openQueue: 'Open the queue',
 }
+
+export const ways = {
+  mostHelp: 'Empty: no limit',
+  whenFull: 'Newcomers when it is full',
+  longest: 'Longest wait, seconds',
+  longestHelp: 'Empty: as long as it takes. An offer that is out ends first',
+  afterLongest: 'Who has waited that long',
+  away: 'are told so and sent away',
+  goesTo: (queue: string) => `go on to ${queue}`,
+  ends: (seconds: number, to: string | null) =>
+    to === null
+      ? `After ${seconds} s who still waits is told so and sent away.`
+      : `After ${seconds} s who still waits goes on to ${to}.`,
+}

@@ -21,7 +21,7 @@ import { admitsChat } from '../../../components/frame/presence.tsx'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
 import { findingText } from '../../../messages/findings.ts'
-import { skill } from '../../../messages/skills.ts'
+import { skill, ways } from '../../../messages/skills.ts'
 import type { PlanState } from '../../../server/plan.ts'
 import type { PersonView } from '../../../view/view.ts'
 import { HeatMap } from './heat-map.tsx'
@@ -94,6 +94,14 @@ export function Effects({ queue, plan }: { queue: Queue; plan: PlanState }) {
         )}
       </div>
       <WaitStrip steps={steps} targetSeconds={Number(queue.target?.seconds) || null} skills={plan.document.skills} />
+      {Number(queue.longestWaitSeconds) > 0 && (
+        <Typography>
+          {ways.ends(
+            Number(queue.longestWaitSeconds),
+            plan.document.queues.find(({ id }) => id === queue.longestWaitTo)?.name ?? null,
+          )}
+        </Typography>
+      )}
       <Timeline queue={queue} />
       <Bench queue={queue} able={able} document={plan.document} now={now} />
       {live !== undefined && (

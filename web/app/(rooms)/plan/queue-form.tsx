@@ -28,6 +28,7 @@ import { FormFoot, Trouble } from './form-parts.tsx'
 import { HoursField } from './hours-field.tsx'
 import { DemandField } from './queues/demand-field.tsx'
 import { MethodField } from './queues/method-field.tsx'
+import { WaysField } from './queues/ways-field.tsx'
 
 type Queue = PlanDocument['queues'][number]
 
@@ -124,14 +125,8 @@ export function QueueForm({
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
           <NumberField control={control} name="answerWindowSeconds" label={en.plan.window} help={en.plan.windowHelp} />
           <NumberField control={control} name="wrapUpSeconds" label={en.plan.wrapUp} help={en.plan.wrapUpHelp} />
-          <NumberField
-            control={control}
-            name="mostWaiting"
-            label={en.plan.mostWaiting}
-            help={en.plan.mostWaitingHelp}
-            optional
-          />
         </Box>
+        <WaysField control={control} queueId={queue.id} document={plan.document} mayEdit={mayEdit} />
         <HoursField control={control} queueId={queue.id} plan={plan} mayEdit={mayEdit} onReload={onReload} />
         <CustomersField control={control} customers={plan.testCustomers} onAdded={onCustomers} mayEdit={mayEdit} />
         <FormFoot
