@@ -21,9 +21,9 @@ export function roomGap(limits: LoadLimits | null, carried: readonly Channel[], 
     const other = limits.channels[channel]
     if (other.alone && !other.beside.includes(next)) return { code: 'alone', beside: channel, wants: 'carried' }
   }
-  if (carried.filter((channel) => channel === next).length >= most) return { code: 'most', most }
   const free = limits.slots - slotsTaken(limits, carried)
-  return slots > free ? { code: 'slots', needs: slots, free } : null
+  if (slots > free) return { code: 'slots', needs: slots, free }
+  return carried.filter((channel) => channel === next).length >= most ? { code: 'most', most } : null
 }
 
 /** Whether one more interaction of the channel fits beside what is carried (`roomForIt` in docs/architecture.md). */

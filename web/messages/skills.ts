@@ -36,7 +36,7 @@ export function roomText(gap: RoomGap, taken: number, slots: number): string {
         ? `has no room: ${taken} of ${slots} slots taken`
         : `has too little room: it needs ${gap.needs} slots, ${gap.free} of ${slots} free`
     case 'most':
-      return `has no room: ${taken} of ${slots} slots taken, ${gap.most} at once of this channel at most`
+      return `has as many of these at once as they may have: ${gap.most}`
     case 'alone':
       return gap.wants === 'carried'
         ? `has ${channelNames[gap.beside]} that nothing runs beside`

@@ -51,7 +51,9 @@ export function GroundsList({ grounds, plan, onPerson, chosenId = null }: Ground
         <TableRow>
           <TableCell>{t.who}</TableCell>
           <TableCell>{t.why}</TableCell>
-          <TableCell align="right">{t.idle}</TableCell>
+          <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+            {t.idle}
+          </TableCell>
         </TableRow>
       </TableHead>
       <TableBody>
