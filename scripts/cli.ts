@@ -3,8 +3,11 @@ import { readFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { backup, ClusterError, restore } from '../database/cluster/index.ts'
+import { connect, readDraft } from '../database/index.ts'
 import { closedSpans, readCalendarFile } from './commands/holidays.ts'
 import { answerHours } from './commands/hours.ts'
+import { checkFile, isFault } from './commands/plan.ts'
+import { route } from './commands/route.ts'
 import { BadInput, problemOf } from './commands/problem.ts'
 import { homeFolder, placeIn, type Place } from './place.ts'
 
@@ -16,6 +19,11 @@ const usage = `Usage: npm run -s eudromos -- COMMAND
   hours                answers questions about opening hours, JSON in and out (docs/formats/hours.schema.json)
   holidays FILE.ics --from DATE --to DATE [--zone ZONE]
                        prints what an iCalendar file closes, as opening hours take it
+  plan export          prints the plan as it is being edited (docs/formats/plan.schema.json)
+  plan check PLAN.json prints what is wrong with a plan; ends with code 1 where it could not be published
+  route PLAN.json EVENTS.ndjson [--grounds]
+                       plays timed commands through a plan and prints the journal, a line each
+                       (docs/formats/events.schema.json)
   restore FILE         puts a back-up in its place; the demo must be stopped
 Each takes --variant demo|empty|large|demo-now (which demo; demo if not given).`
 
@@ -37,6 +45,25 @@ async function traffic({ ports, secrets }: Place, method: string, body?: object)
   const text = await answer.text()
   if (!answer.ok) throw new BadInput((JSON.parse(text) as { detail: string }).detail)
   process.stdout.write(`${JSON.stringify(JSON.parse(text), null, 2)}\n`)
+}
+
+async function exportPlan({ ownerUrl }: Place): Promise<void> {
+  const database = connect(ownerUrl, 1)
+  try {
+    const draft = await readDraft(database)
+    if (draft === null) throw new BadInput('The centre is not set up yet: there is no plan.')
+    said(JSON.stringify(draft.document, null, 2))
+  } finally {
+    await database.$client.end()
+  }
+}
+
+function textOf(file: string): string {
+  try {
+    return readFileSync(file, 'utf8')
+  } catch {
+    throw new BadInput(`The file “${file}” cannot be read.`)
+  }
 }
 
 /** Runs `work` with the database up: as it is, or started for the while. */
@@ -64,12 +91,23 @@ async function main(): Promise<void> {
       handle: text,
       seed: text,
       queue: { ...text, multiple: true },
+      grounds: { type: 'boolean' },
     },
   })
-  const [command, what] = positionals
+  const [command, what, which] = positionals
   if (command === 'hours') return said(JSON.stringify(answerHours(readFileSync(0, 'utf8')), null, 2))
   if (command === 'holidays' && what !== undefined)
     return said(JSON.stringify(closedSpans(readCalendarFile(what), values), null, 2))
+  if (command === 'route' && what !== undefined && which !== undefined) {
+    for (const line of route(textOf(what), textOf(which), values.grounds === true)) said(JSON.stringify(line))
+    return
+  }
+  if (command === 'plan' && what === 'check' && which !== undefined) {
+    const found = checkFile(textOf(which), Date.now())
+    said(JSON.stringify(found, null, 2))
+    if (found.some(isFault)) process.exitCode = 1
+    return
+  }
   const place = placeIn(join(homeFolder(), values.variant ?? 'demo'))
   if (command === 'traffic' && what === 'start')
     return traffic(place, 'PUT', {
@@ -81,6 +119,7 @@ async function main(): Promise<void> {
     })
   if (command === 'traffic' && what === 'stop') return traffic(place, 'DELETE')
   if (command === 'traffic' && what === 'status') return traffic(place, 'GET')
+  if (command === 'plan' && what === 'export') return withCluster(place, () => exportPlan(place))
   if (command === 'backup' && what !== undefined)
     return withCluster(place, () => backup(place.ownerUrl, resolve(what))).then(() =>
       said(`Written to ${resolve(what)}.`),

@@ -1,0 +1,42 @@
+// Files that are given to a command, checked against their published schema before anything is done with them.
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import Ajv2020, { type ErrorObject, type ValidateFunction } from 'ajv/dist/2020.js'
+import type { PlanDocument } from '@eudromos/core/plan'
+import { root } from '../prepare.mjs'
+import { BadInput, type InputFault } from './problem.ts'
+
+const most = 50
+const schemas = new Map<string, ValidateFunction>()
+
+/** What the schema of docs/formats says of the value, as faults below `pointer`. */
+export function faultsIn(value: unknown, format: string, pointer = ''): InputFault[] {
+  let validate = schemas.get(format)
+  if (validate === undefined) {
+    const schema = JSON.parse(readFileSync(join(root, `docs/formats/${format}.schema.json`), 'utf8')) as object
+    validate = new Ajv2020({ strict: true, strictRequired: false, allErrors: true }).compile(schema)
+    schemas.set(format, validate)
+  }
+  return validate(value) ? [] : (validate.errors ?? []).slice(0, most).map((error) => faultOf(error, pointer))
+}
+
+const faultOf = ({ instancePath, message, params }: ErrorObject, pointer: string): InputFault => {
+  const allowed = 'allowedValues' in params ? ` ${(params.allowedValues as unknown[]).join(', ')}` : ''
+  return { pointer: `${pointer}${instancePath}`, detail: `It ${message ?? 'is not as it should be'}${allowed}.` }
+}
+
+export function jsonOf(text: string, what: string): unknown {
+  try {
+    return JSON.parse(text)
+  } catch (error) {
+    throw new BadInput(`${what} is not JSON: ${error instanceof Error ? error.message : String(error)}`)
+  }
+}
+
+/** Reads a plan file. Throws BadInput with everything that is wrong with its form. */
+export function planOf(text: string): PlanDocument {
+  const given = jsonOf(text, 'The plan')
+  const faults = faultsIn(given, 'plan')
+  if (faults.length > 0) throw new BadInput('The plan is not in the form of docs/formats/plan.schema.json.', faults)
+  return given as PlanDocument
+}

@@ -1,0 +1,108 @@
+import type { PlanDocument } from '@eudromos/core/plan'
+import { people } from '../demo/scenario-people.ts'
+import { centre, line, queues, skills, times } from '../demo/scenario.ts'
+import { faultsIn } from './given.ts'
+import { checkFile } from './plan.ts'
+import { BadInput } from './problem.ts'
+import { readEvents, route } from './route.ts'
+
+const plan = {
+  ...centre,
+  ...times,
+  skills,
+  queues,
+  people: people.map(({ id, roles, loadLimitsId, siteId, shiftId, skills: own }) => ({
+    id,
+    roles,
+    loadLimitsId,
+    siteId,
+    shiftId,
+    skills: Object.entries(own).map(([skillId, level]) => ({ skillId, level })),
+  })),
+  lines: [{ ...line, queueIds: queues.map(({ id }) => id) }],
+} as PlanDocument
+const planText = JSON.stringify(plan)
+
+const events = [
+  ['10:00:00', 'presence', { agentId: 'joao-tavares', stateId: 'ready' }],
+  ['10:00:01', 'presence', { agentId: 'quentin-ames', stateId: 'ready' }],
+  ['10:00:02', 'arrive', { interactionId: 'i1', queueId: 'vehicles-freight' }],
+  ['10:00:05', 'decline', { interactionId: 'i1' }],
+  ['10:01:10', 'answer', { interactionId: 'i1' }],
+  ['10:01:11', 'answer', { interactionId: 'i1' }],
+  ['10:03:10', 'end', { interactionId: 'i1' }],
+] as const
+const eventsText = events
+  .map(([time, type, body]) => JSON.stringify({ at: `2027-03-12T${time}Z`, type, body }))
+  .join('\n')
+
+interface Line {
+  readonly at: string
+  readonly type?: string
+  readonly agentId?: string
+  readonly refused?: string
+  readonly code?: string
+  readonly grounds?: { readonly agents: readonly { readonly agentId: string; readonly excludedBy?: string }[] }
+}
+
+const lines = (withGrounds = false): Line[] => [...route(planText, eventsText, withGrounds)] as Line[]
+
+test('plays the commands, and what comes by itself between and after them', () => {
+  const told = lines()
+    .filter(({ type, refused }) => refused !== undefined || /offer|step|wrapUp/i.test(type ?? ''))
+    .map(({ at, type, refused, agentId }) => [at.slice(11, 19), refused ?? type, agentId].join(' ').trim())
+  expect(told).toEqual([
+    '10:00:02 offerMade joao-tavares',
+    '10:00:05 offerDeclined joao-tavares',
+    '10:00:15 offerMade joao-tavares',
+    '10:00:35 offerMissed joao-tavares',
+    // After 60 s level 1 of freight papers will do.
+    '10:01:02 stepReached',
+    '10:01:02 offerMade quentin-ames',
+    '10:01:10 offerAnswered quentin-ames',
+    '10:01:11 answer',
+    '10:03:55 wrapUpEnded',
+  ])
+  expect(lines().find(({ refused }) => refused !== undefined)).toMatchObject({ refused: 'answer', code: 'offerOver' })
+})
+
+test('with grounds, each offer says who was looked at before it, and what excluded them', () => {
+  const [first] = lines(true).filter(({ grounds }) => grounds !== undefined)
+  const excluded = first?.grounds?.agents.map(({ agentId, excludedBy }) => [agentId, excludedBy ?? 'nothing'])
+  expect(Object.fromEntries(excluded ?? [])).toMatchObject({
+    'joao-tavares': 'nothing',
+    'quentin-ames': 'skilled',
+    'ruta-jansone': 'present',
+  })
+  expect(lines(true).filter(({ grounds }) => grounds === undefined)).toEqual(lines())
+})
+
+test('a line that is no command, or out of order, is refused with its number, and nothing is played', () => {
+  const thrown = (text: string): BadInput => {
+    try {
+      readEvents(text)
+    } catch (error) {
+      if (error instanceof BadInput) return error
+    }
+    throw new Error('it was read')
+  }
+  const late = '{"at":"2027-03-12T09:00:00Z","type":"leave","body":{"interactionId":"i1"}}'
+  expect(thrown(`${eventsText}\n${late}`).faults).toMatchObject([{ pointer: '/8/at' }])
+  expect(thrown('{"at":1,"type":"dance","body":{}}').faults).toMatchObject([{ pointer: '/1' }])
+  expect(thrown('{').message).toContain('Line 1 of the events is not JSON')
+})
+
+test('the demo’s plan is in the published form; what is not is named by its place', () => {
+  expect(faultsIn(plan, 'plan')).toEqual([])
+  const [queue] = queues
+  const wrong = { ...plan, queues: [{ ...queue, selection: 'byLot' }] }
+  expect(faultsIn(wrong, 'plan')).toMatchObject([{ pointer: '/queues/0/selection' }])
+  expect(() => checkFile(JSON.stringify(wrong), 0)).toThrow(BadInput)
+})
+
+test('a plan file is checked as the screens check it, faults first', () => {
+  const circle = queues.map((one) => (one.id === 'today-s-sailings' ? { ...one, whenFullTo: 'bookings' } : one))
+  const found = checkFile(JSON.stringify({ ...plan, queues: circle }), Date.parse('2027-03-12T10:00:00Z'))
+  expect(found[0]).toMatchObject({ severity: 'fault', code: 'fullInACircle', of: 'queue today-s-sailings' })
+  expect(found.filter(({ code }) => code === 'onePersonHasIt').map(({ of }) => of)).toEqual(['skill refund-authority'])
+})

@@ -1,0 +1,196 @@
+// The command `route`: timed commands through the core in virtual time, and the journal that comes of them.
+import { instantOf } from '@eudromos/core/hours'
+import { compilePlan, type PlanDocument } from '@eudromos/core/plan'
+import {
+  advance,
+  evolve,
+  groundsOf,
+  nextDeadline,
+  openOffer,
+  run,
+  State,
+  type Command,
+  type CommandBodies,
+  type CommandType,
+  type Event,
+  type Grounds,
+  type Refusal,
+} from '@eudromos/core/routing'
+import { faultsIn, jsonOf, planOf } from './given.ts'
+import { BadInput, type InputFault } from './problem.ts'
+
+interface Timed {
+  readonly at: number
+  readonly type: string
+  readonly body: Record<string, unknown>
+}
+
+/** A line of the answer: an event of the journal, a refused command, or the table of those looked at for an offer. */
+export type Line = object
+
+const told = (at: number): string => new Date(at).toISOString()
+
+/** Reads all lines, or throws BadInput with what is wrong in which of them. */
+export function readEvents(text: string): Timed[] {
+  const faults: InputFault[] = []
+  const read: Timed[] = []
+  for (const [n, line] of text.split(/\r?\n/).entries()) {
+    if (line.trim() === '') continue
+    const given = jsonOf(line, `Line ${n + 1} of the events`)
+    const found = faultsIn(given, 'events', `/${n + 1}`)
+    if (found.length > 0) {
+      faults.push({ pointer: `/${n + 1}`, detail: 'It is none of the commands of docs/formats/events.schema.json.' })
+      continue
+    }
+    const { at, type, body } = given as { at: string | number; type: string; body: Record<string, unknown> }
+    const instant = typeof at === 'number' ? at : (instantOf(at) ?? NaN)
+    if (!Number.isFinite(instant)) faults.push({ pointer: `/${n + 1}/at`, detail: 'There is no such instant.' })
+    else if (instant < (read.at(-1)?.at ?? -Infinity))
+      faults.push({
+        pointer: `/${n + 1}/at`,
+        detail: 'It is before the line above. Put the lines in the order of time.',
+      })
+    read.push({ at: instant, type, body })
+  }
+  if (faults.length > 0) throw new BadInput('The events cannot be played.', faults)
+  return read
+}
+
+/** Plays events through a plan and gives the lines of the answer as they come. */
+export class Playing {
+  private readonly state = new State()
+  /** Follows the journal one event behind, so that grounds are those from before each offer. */
+  private readonly before = new State()
+  private count = 0
+  private commands = 0
+
+  constructor(
+    private readonly plan: PlanDocument,
+    private readonly withGrounds: boolean,
+  ) {}
+
+  *play(events: readonly Timed[]): Generator<Line> {
+    const from = events[0]?.at ?? 0
+    yield* this.tell('publishPlan', { plan: compilePlan(this.plan, 1, from) }, from)
+    for (const event of events) yield* this.take(event)
+    // What still comes of them by itself within a day: offers that nobody answers, wrap-ups, longest waits.
+    const until = (events.at(-1)?.at ?? from) + 86_400_000
+    for (let due = this.next(until); due !== null; due = this.next(until)) yield* this.journal(advance(this.state, due))
+  }
+
+  /** When something happens next, while there are interactions. */
+  private next(until: number): number | null {
+    const due = this.state.interactions.size === 0 ? null : nextDeadline(this.state)
+    return due !== null && due <= until ? due : null
+  }
+
+  private *take({ at, type, body }: Timed): Generator<Line> {
+    const interactionId = String(body.interactionId ?? '')
+    const interaction = this.state.interactions.get(interactionId)
+    switch (type) {
+      case 'arrive': {
+        const channel = (body.channel ?? 'chat') as CommandBodies['beginInteraction']['channel']
+        const line = this.plan.lines.find((one) => one.channel === channel)
+        return yield* this.tell(
+          'beginInteraction',
+          {
+            ...(body as Pick<CommandBodies['beginInteraction'], 'queueId' | 'requirements' | 'priority'>),
+            interactionId,
+            channel,
+            customerId: `customer of ${interactionId}`,
+            lineId: line?.id ?? '',
+            connection: { id: interactionId, processId: 'route' },
+            contentId: null,
+          },
+          at,
+        )
+      }
+      case 'leave':
+        return yield* this.tell('leaveInteraction', { interactionId }, at)
+      case 'presence': {
+        const agentId = String(body.agentId)
+        yield* this.tell('connectAgent', { agentId, connectionId: agentId, processId: 'route' }, at)
+        return yield* this.tell('setPresence', { agentId, stateId: String(body.stateId) }, at)
+      }
+      case 'disconnect': {
+        const agentId = String(body.agentId)
+        return yield* this.tell('disconnectAgent', { agentId, connectionId: agentId }, at)
+      }
+      case 'answer':
+      case 'decline': {
+        // What has become due by then comes first: an offer may be over.
+        yield* this.journal(advance(this.state, at))
+        const still = this.state.interactions.get(interactionId)
+        const offer = still === undefined ? null : openOffer(still)
+        const given = { interactionId, agentId: offer?.agentId ?? '', offerId: offer?.id ?? '' }
+        if (offer === null) return yield this.refused(type, at, { code: 'offerOver', params: { interactionId } })
+        const reason = String(body.reason ?? this.plan.declineReasons[0]?.id ?? '')
+        return type === 'answer'
+          ? yield* this.tell('answerOffer', given, at)
+          : yield* this.tell('declineOffer', { ...given, reason }, at)
+      }
+      case 'end':
+      case 'finish': {
+        const agentId = interaction?.participations.findLast(({ to }) => to === null)?.personId ?? ''
+        const command = type === 'end' ? 'endInteraction' : 'finishWrapUp'
+        return yield* this.tell(command, { agentId, interactionId }, at)
+      }
+    }
+  }
+
+  private *tell<T extends CommandType>(type: T, body: CommandBodies[T], at: number): Generator<Line> {
+    this.commands += 1
+    const envelope = { v: 1, onBehalfOf: null, reason: null, correlation: null } as const
+    const actor = { kind: 'system', id: 'route' } as const
+    const command = { ...envelope, actor, id: String(this.commands), type, body } as unknown as Command
+    const { events, refusal } = run(this.state, command, at)
+    yield* this.journal(events)
+    if (refusal !== null) yield this.refused(type, at, refusal)
+  }
+
+  private refused(command: string, at: number, { code, params }: Refusal): Line {
+    return { at: told(at), refused: command, code, params }
+  }
+
+  private *journal(events: readonly Event[]): Generator<Line> {
+    for (const event of events) {
+      if (this.withGrounds && event.type === 'offerMade') {
+        this.before.at = event.at
+        const grounds = groundsOf(this.before, event.interactionId)
+        if (grounds !== null) yield { at: told(event.at), grounds: shortened(grounds) }
+      }
+      evolve(this.before, event)
+      this.count += 1
+      yield { seq: this.count, ...readable(event) }
+    }
+  }
+}
+
+/** With its instants as text. The plan is what was given. */
+function readable(event: Event): object {
+  if (event.type === 'planTaken') return { at: told(event.at), type: event.type }
+  const instants = Object.entries(event).map(([name, value]: [string, unknown]) => {
+    const isInstant = typeof value === 'number' && (name === 'at' || name.endsWith('At'))
+    return [name, isInstant ? told(value) : value] as const
+  })
+  return Object.fromEntries(instants)
+}
+
+/** Who was looked at, the first condition that excluded each, and what the method went by among the rest. */
+const shortened = ({ interactionId, queueId, waitMs, priority, selection, agents }: Grounds): object => ({
+  interactionId,
+  queueId,
+  waitSeconds: waitMs / 1000,
+  priority,
+  selection,
+  agents: agents.map(({ agentId, eligible, grounds, preference }) => {
+    const first = grounds.find(({ holds }) => !holds)
+    if (eligible || first === undefined) return { agentId, eligible, preference: preference.key }
+    const { criterion, gap, reach, skill, room } = first
+    return { agentId, eligible, excludedBy: criterion, because: gap ?? reach ?? skill ?? room }
+  }),
+})
+
+/** The lines of the answer. Throws BadInput where the plan or the events cannot be read. */
+export const route = (plan: string, events: string, withGrounds: boolean): Generator<Line> =>
+  new Playing(planOf(plan), withGrounds).play(readEvents(events))
