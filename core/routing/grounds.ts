@@ -2,7 +2,7 @@ import { roomGap, type RoomGap } from '../capacity/index.ts'
 import { presenceGap, type PresenceGap } from '../presence/index.ts'
 import type { AgentId, Instant, InteractionId, PresenceStateId, QueueId, SelectionMethod } from '../plan/index.ts'
 import { gapOf, levelsOf, meets, type Requirement } from '../skills/index.ts'
-import { skillSum } from './demand.ts'
+import { skillSum, type Demand } from './demand.ts'
 import type { QueueIndex } from './index-of-state.ts'
 import { goesBefore } from './match.ts'
 import { isStuck, visitOf, type Agent, type Interaction, type Visit } from './pieces.ts'
@@ -87,7 +87,7 @@ export function agentGrounds(state: State, agentId: AgentId, interaction: Intera
   const person = state.lookup.people.get(agentId)
   const levels = levelsOf(person?.skills ?? [])
   const held = state.lookup.emergencies.get(visit.queueId)?.waiting === 'held'
-  const reach = reachGap(state, visit, queue.demand.reachedAfterMs(agentId))
+  const reach = reachGap(state, visit, queue.demand, queue.demand.reachedAfterMs(agentId))
   const skill = skillGap(levels, of.askedFor, queue.demand.steps, visit.step)
   const limits = state.limitsOf(agentId)
   const room = roomGap(limits, state.carriedChannels(agent), channel)
@@ -136,10 +136,11 @@ function distanceOf(state: State, { id, demand }: QueueIndex, agentId: AgentId):
   return ((demand.order.get(agentId) ?? 0) - state.turnOf(id) + people) % people
 }
 
-function reachGap(state: State, visit: Visit, reachedAfterMs: number | null): ReachGap | null {
+function reachGap(state: State, visit: Visit, { steps }: Demand, reachedAfterMs: number | null): ReachGap | null {
   if (reachedAfterMs === null) return { code: 'never' }
-  const inMs = reachedAfterMs - state.visitWaitMs(visit, state.at)
-  return inMs > 0 && reachedAfterMs > 0 ? { code: 'later', afterSeconds: reachedAfterMs / 1000, inMs } : null
+  if (reachedAfterMs <= (steps[visit.step] ?? 0)) return null
+  const inMs = Math.max(0, reachedAfterMs - state.visitWaitMs(visit, state.at))
+  return { code: 'later', afterSeconds: reachedAfterMs / 1000, inMs }
 }
 
 function skillGap(

@@ -216,3 +216,14 @@ export const ways = {
       ? `After ${seconds} s who still waits is told so and sent away.`
       : `After ${seconds} s who still waits goes on to ${to}.`,
 }
+
+export const trial = {
+  open: 'Who would get a chat now?',
+  title: (queue: string) => `Who would get a chat in ${queue}`,
+  help: 'A made-up chat, by the queue as it stands in the form and everybody as they are now. Nothing is published, nobody is offered anything.',
+  waited: 'Has waited, seconds',
+  waitedWrong: 'Give whole seconds, at most a day.',
+  closed: 'The queue is closed now; this is as if it were open.',
+  goesTo: (name: string) => `It would be offered to ${name}.`,
+  nobody: 'It would wait: nobody could be offered it.',
+}

@@ -18,7 +18,11 @@ export type NamedGrounds = Grounds & {
   readonly changes: readonly Change[]
 }
 
-const named = ({ follower }: Runtime, grounds: Grounds | null, changes: readonly Change[] = []): NamedGrounds | null =>
+export const named = (
+  { follower }: Runtime,
+  grounds: Grounds | null,
+  changes: readonly Change[] = [],
+): NamedGrounds | null =>
   grounds === null
     ? null
     : {

@@ -66,6 +66,9 @@ export interface Saved {
   readonly seq: number
 }
 
+export const noPlan = (): ProblemError =>
+  new ProblemError(problem(409, 'noPlan', 'No plan', 'The centre is not set up yet.'))
+
 export const notValid = (code: string, text: string, field: string): ProblemError =>
   new ProblemError(problem(422, code, 'Not valid', text, { fields: { [field]: text } }))
 
@@ -73,7 +76,7 @@ async function currentDraft({ database, sender }: Runtime): Promise<Draft> {
   const trouble = sender.trouble()
   if (trouble !== null) throw new SendTrouble('overloaded', trouble)
   const draft = await readDraft(database)
-  if (draft === null) throw new ProblemError(problem(409, 'noPlan', 'No plan', 'The centre is not set up yet.'))
+  if (draft === null) throw noPlan()
   return draft
 }
 

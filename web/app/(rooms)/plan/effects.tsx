@@ -25,6 +25,7 @@ import { skill, ways } from '../../../messages/skills.ts'
 import type { PlanState } from '../../../server/plan.ts'
 import type { PersonView } from '../../../view/view.ts'
 import { HeatMap } from './heat-map.tsx'
+import { TryPanel } from './queues/try-panel.tsx'
 import { WaitStrip } from './queues/wait-strip.tsx'
 
 type Queue = PlanDocument['queues'][number]
@@ -52,7 +53,7 @@ function inOrderOf(queue: Queue, asked: readonly Requirement[], free: PersonView
 }
 
 /** What the queue, as it is being typed, would mean: findings first, then who could serve it now. */
-export function Effects({ queue, plan }: { queue: Queue; plan: PlanState }) {
+export function Effects({ queue, plan, mayEdit }: { queue: Queue; plan: PlanState; mayEdit: boolean }) {
   const { view, clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const t = en.plan
@@ -93,6 +94,7 @@ export function Effects({ queue, plan }: { queue: Queue; plan: PlanState }) {
           </Typography>
         )}
       </div>
+      {mayEdit && <TryPanel queue={queue} />}
       <WaitStrip steps={steps} targetSeconds={Number(queue.target?.seconds) || null} skills={plan.document.skills} />
       {Number(queue.longestWaitSeconds) > 0 && (
         <Typography>

@@ -135,7 +135,7 @@ export function QueueForm({
           calm={en.plan.usedBy(lines)}
         />
       </Paper>
-      <Effects queue={current} plan={plan} />
+      <Effects queue={current} plan={plan} mayEdit={mayEdit} />
     </>
   )
 }

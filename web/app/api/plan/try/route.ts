@@ -1,0 +1,12 @@
+import { readJson } from '../../../../server/limits.ts'
+import { tryQueue } from '../../../../server/plan-try.ts'
+import { answering } from '../../../../server/problem.ts'
+import { runtime } from '../../../../server/runtime.ts'
+import { permit } from '../../../../server/who.ts'
+
+/** Who would be offered a made-up chat in a queue as it is being edited. Changes nothing. */
+export const POST = (request: Request): Promise<Response> =>
+  answering(request, async () => {
+    await permit('plan.edit')
+    return Response.json(await tryQueue(await runtime(), await readJson(request)))
+  })
