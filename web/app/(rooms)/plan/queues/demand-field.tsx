@@ -25,6 +25,9 @@ interface DemandFieldProps {
 }
 
 const levels = [1, 2, 3, 4, 5]
+/** What the server takes. */
+const mostSeconds = 86_400
+const mostSteps = 20
 
 /** What is asked for, of whom from when on, and how urgent it is: first at entry, then step by step along the wait. */
 export function DemandField({ control, skills, people, mayEdit }: DemandFieldProps) {
@@ -217,7 +220,7 @@ export function DemandField({ control, skills, people, mayEdit }: DemandFieldPro
             )}
           </Box>
         ))}
-        {mayEdit && (
+        {mayEdit && steps.length < mostSteps && (
           <Button
             sx={{ justifySelf: 'start' }}
             onClick={() => {
@@ -289,7 +292,11 @@ interface SecondsProps {
 function Seconds({ value, taken, disabled, onChange }: SecondsProps) {
   const [typed, setTyped] = useState<string | null>(null)
   const seconds = Number(typed ?? value)
-  const well = Number.isInteger(seconds) && seconds >= 1 && (seconds === value || !taken.includes(seconds))
+  const well =
+    Number.isInteger(seconds) &&
+    seconds >= 1 &&
+    seconds <= mostSeconds &&
+    (seconds === value || !taken.includes(seconds))
   const settle = (): void => {
     if (typed !== null && well && seconds !== value) onChange(seconds)
     setTyped(null)
