@@ -38,7 +38,7 @@ test('a skill is made with who has it and which queues ask for it, and shows its
   await saved(rosalind)
   await rosalind.waitForURL(/skill=(?!refund)/)
   await rosalind.reload()
-  await expect(rosalind.getByLabel('Level 4 (1)')).toBeVisible()
+  await expect(rosalind.getByRole('combobox', { name: 'Level 4 (1)' })).toBeVisible()
 
   await rosalind.getByRole('button', { name: 'Delete' }).click()
   const dialog = rosalind.getByRole('dialog')
