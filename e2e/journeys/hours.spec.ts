@@ -72,8 +72,8 @@ test('a week is drawn, moved, typed and copied, and its effect shows beside it',
   await saved(rosalind)
   await rosalind.waitForURL(/hours=(?!bookings)/)
   await rosalind.reload()
-  await expect(rosalind.getByLabel('Name', { exact: true }).first()).toHaveValue('Quay office')
-  await expect(rosalind.getByLabel('Tuesday, typed')).toHaveValue('22:00-06:00')
+  await expect(rosalind.getByRole('textbox', { name: 'Name', exact: true }).first()).toHaveValue('Quay office')
+  await expect(rosalind.getByRole('textbox', { name: 'Tuesday, typed' })).toHaveValue('22:00-06:00')
   await rosalind.context().close()
 })
 

@@ -128,7 +128,7 @@ test('people by skills: edited by keyboard, read from a file with its faults nam
   await saved(rosalind)
   await rosalind.reload()
   await expect(cell('Ana Mirel, French: level 2')).toBeVisible()
-  await rosalind.getByLabel('Name', { exact: true }).fill('yara')
+  await rosalind.getByRole('textbox', { name: 'Name', exact: true }).fill('yara')
   await expect(grid.getByRole('row')).toHaveCount(2)
   const download = rosalind.waitForEvent('download')
   await rosalind.getByRole('button', { name: 'Export as CSV' }).click()

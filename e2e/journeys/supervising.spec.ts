@@ -46,7 +46,7 @@ test('a supervisor makes a queue; it is published and taken over at once', async
 
 test('leaving a changed form asks first', async ({ browser }) => {
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan')
-  await rosalind.getByLabel('Description').fill('Something else')
+  await rosalind.getByRole('textbox', { name: 'Description' }).fill('Something else')
   await rosalind
     .getByRole('button', { name: /^Bookings/ })
     .first()
