@@ -17,7 +17,7 @@ const ratio = (a: number, b: number): number => Number((a / b).toFixed(2))
 const median = (values: number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN
 
 const core = benchCore()
-const methods = benchMethods(quick ? 4000 : 20_000)
+const methods = benchMethods(quick ? 2000 : 6000)
 const hours = benchHours()
 buildWeb()
 
