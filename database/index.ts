@@ -78,7 +78,10 @@ export type {
   HoursDraft,
   PlanChange,
   QueueDraft,
+  LimitsDraft,
   ShiftDraft,
+  StateDraft,
+  TeamDraft,
   SiteDraft,
   SkillDraft,
 } from './plan-changes.ts'

@@ -13,6 +13,10 @@ export type HoursDraft = PlanDocument['hours'][number]
 export type CalendarDraft = PlanDocument['calendars'][number]
 export type SiteDraft = PlanDocument['sites'][number]
 export type ShiftDraft = PlanDocument['shifts'][number]
+export type StateDraft = PlanDocument['presenceStates'][number]
+export type LimitsDraft = PlanDocument['loadLimits'][number]
+export type TeamDraft = PlanDocument['teams'][number]
+type Words = readonly { readonly id: string; readonly name: string }[]
 
 /** One thing put into the draft, or taken out of it; whatever uses what is taken out uses the replacement from then on. */
 export type PlanChange =
@@ -36,6 +40,23 @@ export type PlanChange =
     }
   | { readonly kind: 'deleteSkill'; readonly id: string; readonly replacementId: string | null }
   | { readonly kind: 'ownAbsences'; readonly allowed: boolean }
+  /** Whether a missed offer sets it; where it did and no longer does, that stays so until another is named. */
+  | { readonly kind: 'state'; readonly state: StateDraft; readonly setByMiss: boolean }
+  | { readonly kind: 'deleteState'; readonly id: string }
+  | { readonly kind: 'limits'; readonly limits: LimitsDraft; readonly personIds: readonly string[] }
+  | { readonly kind: 'deleteLimits'; readonly id: string; readonly replacementId: string | null }
+  | {
+      readonly kind: 'team'
+      readonly team: TeamDraft
+      readonly members: readonly { readonly personId: string; readonly tier: number | null }[]
+    }
+  | { readonly kind: 'deleteTeam'; readonly id: string; readonly replacementId: string | null }
+  | {
+      readonly kind: 'centre'
+      readonly settings: Partial<PlanDocument['centre']>
+      readonly declineReasons: Words
+      readonly dispositions: Words
+    }
   | { readonly kind: 'deleteSite'; readonly id: string; readonly replacementId: string | null }
   | { readonly kind: 'deleteShift'; readonly id: string; readonly replacementId: string | null }
   | { readonly kind: 'deleteHours'; readonly id: string; readonly replacementId: string | null }
@@ -94,6 +115,38 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
       await tx.update(t.planDraft).set({ centre: { ...draft.centre, ownAbsences: change.allowed } })
       return
     }
+    case 'state':
+      return putState(tx, change)
+    case 'deleteState':
+      await tx.delete(t.presenceState).where(eq(t.presenceState.id, change.id))
+      return
+    case 'limits': {
+      const row = change.limits
+      await tx.insert(t.loadLimits).values(row).onConflictDoUpdate({ target: t.loadLimits.id, set: row })
+      return putPeople(tx, 'loadLimitsId', row.id, change.personIds)
+    }
+    case 'deleteLimits':
+      await tx.update(t.person).set({ loadLimitsId: change.replacementId }).where(eq(t.person.loadLimitsId, change.id))
+      await tx.delete(t.loadLimits).where(eq(t.loadLimits.id, change.id))
+      return
+    case 'team':
+      return putTeam(tx, change)
+    case 'deleteTeam':
+      await tx.update(t.person).set({ teamId: change.replacementId }).where(eq(t.person.teamId, change.id))
+      await tx.update(t.team).set({ parentId: change.replacementId }).where(eq(t.team.parentId, change.id))
+      await tx
+        .update(t.team)
+        .set({ parentId: null })
+        .where(eq(t.team.id, change.replacementId ?? ''))
+      await tx.delete(t.team).where(eq(t.team.id, change.id))
+      return
+    case 'centre': {
+      const [draft] = await tx.select().from(t.planDraft)
+      if (draft === undefined) return
+      await tx.update(t.planDraft).set({ centre: { ...draft.centre, ...change.settings } })
+      await putWords(tx, t.declineReason, change.declineReasons)
+      return putWords(tx, t.disposition, change.dispositions)
+    }
     case 'deleteSite':
       await tx.update(t.person).set({ siteId: change.replacementId }).where(eq(t.person.siteId, change.id))
       await tx.delete(t.site).where(eq(t.site.id, change.id))
@@ -127,10 +180,46 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
   }
 }
 
-/** These people, and nobody else, sit at the site or work the shift. */
+async function putState(tx: Transaction, { state, setByMiss }: Extract<PlanChange, { kind: 'state' }>): Promise<void> {
+  const row = { ...state, admits: [...state.admits], teamIds: [...state.teamIds] }
+  const [last] = await tx.select({ position: max(t.presenceState.position) }).from(t.presenceState)
+  await tx
+    .insert(t.presenceState)
+    .values({ ...row, position: (last?.position ?? 0) + 1 })
+    .onConflictDoUpdate({ target: t.presenceState.id, set: row })
+  const [draft] = await tx.select().from(t.planDraft)
+  if (setByMiss && draft !== undefined)
+    await tx.update(t.planDraft).set({ centre: { ...draft.centre, missedStateId: state.id } })
+}
+
+async function putTeam(tx: Transaction, { team, members }: Extract<PlanChange, { kind: 'team' }>): Promise<void> {
+  const row = { ...team, observerIds: [...team.observerIds] }
+  const [last] = await tx.select({ position: max(t.team.position) }).from(t.team)
+  await tx
+    .insert(t.team)
+    .values({ ...row, position: (last?.position ?? 0) + 1 })
+    .onConflictDoUpdate({ target: t.team.id, set: row })
+  await tx.update(t.person).set({ teamId: null, tier: null }).where(eq(t.person.teamId, team.id))
+  for (const tier of new Set(members.map((one) => one.tier))) {
+    const ids = members.filter((one) => one.tier === tier).map(({ personId }) => personId)
+    await tx.update(t.person).set({ teamId: team.id, tier }).where(inArray(t.person.id, ids))
+  }
+}
+
+/** The list is these from now on, in this order. */
+async function putWords(
+  tx: Transaction,
+  table: typeof t.declineReason | typeof t.disposition,
+  words: Words,
+): Promise<void> {
+  await tx.delete(table)
+  await tx.insert(table).values(words.map(({ id, name }, position) => ({ id, name, position })))
+}
+
+/** These people, and nobody else, sit at the site, work the shift or go by the limits. */
 async function putPeople(
   tx: Transaction,
-  where: 'siteId' | 'shiftId',
+  where: 'siteId' | 'shiftId' | 'loadLimitsId',
   id: string,
   personIds: readonly string[],
 ): Promise<void> {

@@ -1,6 +1,15 @@
 import { asc, eq, max } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/node-postgres'
-import { plainQueue, chatsOnly, compilePlan, type CompiledPlan, type PlanDocument } from '@eudromos/core/plan'
+import {
+  plainCentre,
+  plainPerson,
+  plainQueue,
+  plainState,
+  chatsOnly,
+  compilePlan,
+  type CompiledPlan,
+  type PlanDocument,
+} from '@eudromos/core/plan'
 import type { Command } from '@eudromos/core/routing'
 import type { Connection, Database } from './connect.ts'
 import { actorKey, hashOf } from './inbox.ts'
@@ -30,6 +39,7 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
   const hours = await database.select().from(t.hours).orderBy(asc(t.hours.position), asc(t.hours.id))
   const sites = await database.select().from(t.site).orderBy(asc(t.site.position), asc(t.site.id))
   const shifts = await database.select().from(t.shift).orderBy(asc(t.shift.position), asc(t.shift.id))
+  const teams = await database.select().from(t.team).orderBy(asc(t.team.position), asc(t.team.id))
   const calendars = await database
     .select()
     .from(t.holidayCalendar)
@@ -42,17 +52,19 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
     .orderBy(asc(t.personSkill.personId), asc(t.personSkill.skillId))
   for (const { personId, ...one } of held) skillsOf.set(personId, [...(skillsOf.get(personId) ?? []), one])
   const document: PlanDocument = {
-    centre: draft.centre,
+    centre: { ...plainCentre, ...draft.centre },
     presenceStates: states.map(({ position: _, ...state }) => state),
     loadLimits: limits,
     declineReasons: reasons.map(({ id, name }) => ({ id, name })),
     dispositions: dispositions.map(({ id, name }) => ({ id, name })),
-    people: people.map(({ id, roles, loadLimitsId, siteId, shiftId }) => ({
+    people: people.map(({ id, roles, loadLimitsId, siteId, shiftId, teamId, tier }) => ({
       id,
       roles,
       loadLimitsId,
       siteId,
       shiftId,
+      teamId,
+      tier,
       skills: skillsOf.get(id) ?? [],
     })),
     skills: skills.map(({ position: _, ...one }) => one),
@@ -68,6 +80,7 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
     calendars: calendars.map(({ position: _, ...one }) => one),
     sites: sites.map(({ position: _, ...one }) => one),
     shifts: shifts.map(({ position: _, ...one }) => one),
+    teams: teams.map(({ position: _, ...one }) => one),
   }
   return { version: draft.version, document }
 }
@@ -156,9 +169,13 @@ export const readPublishedBy = (client: Connection, version: number): Promise<Pl
  * before skills nothing was asked for and only chats were taken.
  */
 const completed = (document: PlanDocument): PlanDocument =>
-  Object.assign({ hours: [], calendars: [], sites: [], shifts: [], skills: [] }, document, {
-    centre: Object.assign({ evacuatedStateId: document.centre.awayStateId, ownAbsences: true }, document.centre),
-    people: document.people.map((person) => Object.assign({ siteId: null, shiftId: null, skills: [] }, person)),
+  Object.assign({ hours: [], calendars: [], sites: [], shifts: [], skills: [], teams: [] }, document, {
+    centre: Object.assign(
+      { evacuatedStateId: document.centre.awayStateId, ownAbsences: true, ...plainCentre },
+      document.centre,
+    ),
+    presenceStates: document.presenceStates.map((state) => Object.assign({}, plainState, state)),
+    people: document.people.map((person) => Object.assign({}, plainPerson, person)),
     queues: document.queues.map((queue) =>
       Object.assign({ hoursId: null, atClosingTo: null, onShiftOnly: false, ...plainQueue }, queue),
     ),

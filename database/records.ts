@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq, gte, ilike, lt, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, count, desc, eq, gte, ilike, isNull, lt, notInArray, or, sql, type SQL } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
 
@@ -22,6 +22,8 @@ export interface RecordQuery {
   readonly dispositionId: string | null
   /** Part of the customer's name. */
   readonly customer: string | null
+  /** What who asks may not see. */
+  readonly hidden: { readonly personIds: readonly string[]; readonly queueIds: readonly string[] }
   readonly sort: keyof typeof sortColumns
   readonly direction: 'asc' | 'desc'
 }
@@ -37,6 +39,10 @@ const escapeLike = (text: string): string => text.replace(/[\\%_]/g, (sign) => `
 
 function conditions(query: RecordQuery): SQL | undefined {
   return and(
+    query.hidden.queueIds.length === 0 ? undefined : notInArray(t.record.queueId, [...query.hidden.queueIds]),
+    query.hidden.personIds.length === 0
+      ? undefined
+      : or(isNull(t.record.agentId), notInArray(t.record.agentId, [...query.hidden.personIds])),
     query.from === null ? undefined : gte(t.record.arrivedAt, query.from),
     query.to === null ? undefined : lt(t.record.arrivedAt, query.to),
     query.queueId === null ? undefined : eq(t.record.queueId, query.queueId),

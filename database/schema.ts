@@ -23,11 +23,12 @@ import type {
   Queue,
   Role,
   SelectionMethod,
+  StateLook,
   ServiceState,
   Shift,
   SkillKind,
 } from '@eudromos/core/plan'
-import type { RecordedOffer } from '@eudromos/core/records'
+import type { Passage, RecordedOffer } from '@eudromos/core/records'
 
 const instant = (name: string) => bigint(name, { mode: 'number' })
 const stamp = (name: string) => timestamp(name, { withTimezone: true })
@@ -94,6 +95,8 @@ export const person = pgTable('person', {
   loadLimitsId: text('load_limits_id'),
   siteId: text('site_id').references(() => site.id),
   shiftId: text('shift_id').references(() => shift.id),
+  teamId: text('team_id').references(() => team.id),
+  tier: integer(),
   simulated: boolean().notNull().default(false),
 })
 
@@ -141,6 +144,22 @@ export const presenceState = pgTable('presence_state', {
   admits: text().array().$type<Channel[]>().notNull(),
   choosable: boolean().notNull(),
   signedOut: boolean('signed_out').notNull(),
+  mostMinutes: integer('most_minutes'),
+  teamIds: text('team_ids').array().notNull().default([]),
+  sign: text().$type<StateLook['sign']>().notNull().default('dot'),
+  colour: text().$type<StateLook['colour']>().notNull().default('ink'),
+})
+
+export const team = pgTable('team', {
+  id: text().primaryKey(),
+  position: integer().notNull(),
+  name: text().notNull(),
+  description: text().notNull(),
+  notes: text().notNull(),
+  parentId: text('parent_id'),
+  leadId: text('lead_id'),
+  private: boolean().notNull(),
+  observerIds: text('observer_ids').array().notNull().default([]),
 })
 
 export const loadLimits = pgTable('load_limits', {
@@ -317,6 +336,7 @@ export const record = pgTable(
     offers: jsonb().$type<RecordedOffer[]>().notNull(),
     handedBack: integer('handed_back').notNull(),
     sentOn: integer('sent_on').notNull().default(0),
+    passages: jsonb().$type<Passage[]>().notNull().default([]),
   },
   (table) => [
     index('record_arrived').on(table.arrivedAt, table.id),

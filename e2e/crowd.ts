@@ -16,6 +16,8 @@ export function crowdScenario(agents: number, wrapUpSeconds = 0): Scenario {
     siteId: null,
     shiftId: null,
     simulated: true,
+    teamId: null,
+    tier: null,
     skills: {},
     hint: '',
   }))
@@ -27,6 +29,8 @@ export function crowdScenario(agents: number, wrapUpSeconds = 0): Scenario {
     siteId: null,
     shiftId: null,
     simulated: false,
+    teamId: null,
+    tier: null,
     skills: {},
     hint: '',
   }

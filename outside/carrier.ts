@@ -2,16 +2,22 @@ import { v7 as newId } from 'uuid'
 
 export interface News {
   readonly interactionId: string
-  readonly phase: 'waiting' | 'offered' | 'connected' | 'wrapUp' | 'over'
+  readonly phase: 'waiting' | 'offered' | 'connected' | 'resting' | 'wrapUp' | 'over'
   readonly offer: { readonly id: string; readonly agentId: string } | null
   readonly agentId: string | null
   readonly turn: 'customer' | 'agent' | null
   readonly messages: number
+  readonly onList: boolean
 }
 
 export interface LineInfo {
   readonly id: string
-  readonly queues: readonly { readonly id: string; readonly name: string; readonly open: boolean }[]
+  readonly queues: readonly {
+    readonly id: string
+    readonly name: string
+    readonly open: boolean
+    readonly byHand: boolean
+  }[]
 }
 
 export class GatewayError extends Error {

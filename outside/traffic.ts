@@ -28,6 +28,8 @@ interface Conversation {
   /** How many more times each side speaks. */
   wordsLeft: number
   busy: boolean
+  /** Simulated agents have seen it on their open list. */
+  listed: boolean
 }
 
 /**
@@ -121,7 +123,10 @@ export class Traffic {
   private async begin(name: string, text: string, choice: number): Promise<void> {
     const [line] = await this.carrier.lines()
     const wanted = this.settings.queueIds
-    const open = (line?.queues ?? []).filter(({ id, open }) => open && (wanted.length === 0 || wanted.includes(id)))
+    // Where nobody but a supervisor gives work out, only those come who are asked for.
+    const open = (line?.queues ?? []).filter(
+      ({ id, open, byHand }) => open && (wanted.length === 0 ? !byHand : wanted.includes(id)),
+    )
     // The first queues of a plan are the busy ones.
     const queue = open[Math.floor(choice * choice * open.length)]
     if (line === undefined || queue === undefined) return
@@ -135,7 +140,7 @@ export class Traffic {
   }
 
   private fresh(phase: News['phase']): Conversation {
-    return { phase, wordsLeft: Math.floor(between(this.random, 1, 4)), busy: false }
+    return { phase, wordsLeft: Math.floor(between(this.random, 1, 4)), busy: false, listed: false }
   }
 
   private take(news: News): void {
@@ -150,9 +155,28 @@ export class Traffic {
     const before = conversation.phase
     conversation.phase = phase
     if (phase === 'offered' && offer !== null && this.agentIds.includes(offer.agentId)) this.meetOffer(news, offer)
+    if (phase === 'waiting' && before !== 'waiting') conversation.listed = false
+    if (phase === 'waiting' && news.onList && !conversation.listed) this.lookAtList(interactionId, conversation)
     if (phase === 'connected') this.goOn(interactionId, conversation, agentId, turn)
     if (phase === 'wrapUp' && before !== 'wrapUp' && agentId !== null && this.agentIds.includes(agentId))
       this.wrapUp(interactionId, agentId)
+  }
+
+  /** Somebody takes it from the open list after a while; who cannot is refused, and another tries. */
+  private lookAtList(interactionId: string, conversation: Conversation): void {
+    conversation.listed = true
+    this.later(4, 25, async () => {
+      for (const agentId of [...this.agentIds].sort(() => this.random() - 0.5)) {
+        if (conversation.phase !== 'waiting') return
+        try {
+          return await this.carrier.act(agentId, 'takeInteraction', { interactionId })
+        } catch (error) {
+          if (!(error instanceof GatewayError && error.status === 409)) throw error
+        }
+      }
+      conversation.listed = false
+      if (conversation.phase === 'waiting') this.lookAtList(interactionId, conversation)
+    })
   }
 
   private meetOffer({ interactionId }: News, offer: { id: string; agentId: string }): void {

@@ -12,13 +12,20 @@ const queue = (id: string, rest: Partial<QueueNow> = {}): QueueNow => ({
   away: 1,
   active: true,
   held: false,
+  byHand: false,
   ...rest,
 })
 const keys = (queues: QueueNow[], rest: Partial<Parameters<typeof concerns>[0]> = {}): string[] =>
-  concerns({ queues, stuck: [], unattended: [], emergencies: [], ...rest }, 100_000).map(concernKey)
+  concerns({ queues, stuck: [], unattended: [], overstaying: [], emergencies: [], ...rest }, 100_000).map(concernKey)
 
 test('all is well while nobody waits beyond the target', () => {
   expect(keys([queue('a', { waiting: 3, oldestWaitSince: 90_000 }), queue('b')])).toEqual([])
+})
+
+test('what nobody but a supervisor gives out is named at once, and who stays in a state for too long', () => {
+  const byHand = queue('byHand', { waiting: 1, oldestWaitSince: 99_000, byHand: true })
+  const overstaying = [{ personId: 'ana', stateId: 'break', forMs: 1_300_000 }]
+  expect(keys([byHand], { overstaying })).toEqual(['queueWaits byHand', 'overstaying ana'])
 })
 
 test('the relatively later queue comes first', () => {
@@ -57,6 +64,7 @@ describe('steadiness', () => {
       ],
       stuck: [],
       unattended: [],
+      overstaying: [],
       emergencies: [],
     },
     100_000,
@@ -76,6 +84,7 @@ describe('steadiness', () => {
         ],
         stuck: [],
         unattended: [],
+        overstaying: [],
         emergencies: [],
       },
       100_000,

@@ -17,6 +17,8 @@ export interface QueueNow {
   readonly active: boolean
   /** An emergency keeps those who wait in it in their places. */
   readonly held: boolean
+  /** Nobody is offered by itself: somebody has to give it out. */
+  readonly byHand: boolean
 }
 
 /** An emergency closing that lasts. */
@@ -29,6 +31,8 @@ export interface Situation {
   readonly queues: readonly QueueNow[]
   readonly stuck: readonly { readonly interactionId: string; readonly queueId: string }[]
   readonly unattended: readonly string[]
+  /** Who has been in their presence state for longer than the plan likes; the longest over first. */
+  readonly overstaying: readonly { readonly personId: string; readonly stateId: string; readonly forMs: number }[]
   readonly emergencies: readonly EmergencyNow[]
 }
 
@@ -38,6 +42,11 @@ export type Concern =
   | { readonly kind: 'stuck'; readonly severity: number; readonly interactionId: string; readonly queueId: string }
   | { readonly kind: 'unattended'; readonly severity: number; readonly personIds: readonly string[] }
   | { readonly kind: 'emergency'; readonly severity: number; readonly emergencyId: string; readonly forMs: number }
+  | {
+      readonly kind: 'overstaying'
+      readonly severity: number
+      readonly people: Situation['overstaying']
+    }
   | { readonly kind: 'nobodyListed'; readonly severity: number; readonly queueId: string }
 
 /** A queue that closes within so long with people waiting is worth a line. */
@@ -54,7 +63,7 @@ const lateness = (queue: QueueNow, at: Instant): number =>
  * What needs attention at `at`, the worst first. Severity compares across kinds: below 1 is worth a line in a list,
  * from 1 on customers suffer, and waiting where nobody is there counts double.
  */
-export function concerns({ queues, stuck, unattended, emergencies }: Situation, at: Instant): Concern[] {
+export function concerns({ queues, stuck, unattended, overstaying, emergencies }: Situation, at: Instant): Concern[] {
   const found: Concern[] = []
   for (const { id, from } of emergencies)
     found.push({ kind: 'emergency', severity: emergencySeverity, emergencyId: id, forMs: at - from })
@@ -66,13 +75,15 @@ export function concerns({ queues, stuck, unattended, emergencies }: Situation, 
       found.push({ kind: 'closesSoon', severity: 0.9 + (soonMs - inMs) / soonMs / 2, queue, inMs })
     const late = lateness(queue, at)
     const unserved = queue.present === 0
-    if (late < 1 && !unserved) continue
-    const severity = (unserved ? 2 + 2 * late : late) * (1 + Math.log2(queue.waiting) / 4)
+    if (late < 1 && !unserved && !queue.byHand) continue
+    const severity =
+      (unserved ? 2 + 2 * late : queue.byHand ? Math.max(0.8, late) : late) * (1 + Math.log2(queue.waiting) / 4)
     const longestMs = queue.oldestWaitSince === null ? 0 : at - queue.oldestWaitSince
     found.push({ kind: 'queueWaits', severity, queue, longestMs })
   }
   for (const { interactionId, queueId } of stuck) found.push({ kind: 'stuck', severity: 1.5, interactionId, queueId })
   if (unattended.length > 0) found.push({ kind: 'unattended', severity: 0.5, personIds: unattended })
+  if (overstaying.length > 0) found.push({ kind: 'overstaying', severity: 0.6, people: overstaying })
   return found.sort((a, b) => b.severity - a.severity || (concernKey(a) < concernKey(b) ? -1 : 1))
 }
 
@@ -87,6 +98,8 @@ export function concernKey(concern: Concern): string {
       return `stuck ${concern.interactionId}`
     case 'unattended':
       return 'unattended'
+    case 'overstaying':
+      return `overstaying ${concern.people[0]?.personId ?? ''}`
     case 'emergency':
       return `emergency ${concern.emergencyId}`
     case 'nobodyListed':

@@ -50,12 +50,7 @@ export function compilePlan(document: PlanDocument, version: number, at: Instant
   return {
     version,
     centre,
-    presenceStates: document.presenceStates.map(({ id, admits, choosable, signedOut }) => ({
-      id,
-      admits,
-      choosable,
-      signedOut,
-    })),
+    presenceStates: document.presenceStates.map(({ name: _name, sign: _sign, colour: _colour, ...state }) => state),
     loadLimits: document.loadLimits.map(({ id, slots, channels }) => ({ id, slots, channels })),
     declineReasonIds: document.declineReasons.map(({ id }) => id),
     dispositionIds: document.dispositions.map(({ id }) => id),

@@ -1,5 +1,5 @@
 // What a new thing of the plan begins with.
-import type { ChannelLimit, LoadLimits, Queue } from './plan.ts'
+import type { CentreSettings, ChannelLimit, LoadLimits, PlanPerson, PresenceState, Queue, StateLook } from './plan.ts'
 
 type Plain =
   | 'laterReaches'
@@ -21,6 +21,41 @@ export const plainQueue: Pick<Queue, Plain> = {
   whenFullTo: null,
   longestWaitSeconds: null,
   longestWaitTo: null,
+}
+
+type PlainCentre =
+  | 'wishSeconds'
+  | 'transferPriority'
+  | 'longestWrapUpSeconds'
+  | 'askAfterSilenceSeconds'
+  | 'restAfterSilenceSeconds'
+  | 'endAfterRestSeconds'
+
+/** Of a centre that has said nothing of these. */
+export const plainCentre: Pick<CentreSettings, PlainCentre> = {
+  wishSeconds: 45,
+  transferPriority: null,
+  longestWrapUpSeconds: 600,
+  askAfterSilenceSeconds: 180,
+  restAfterSilenceSeconds: 600,
+  endAfterRestSeconds: 3600,
+}
+
+/** Of a person of whom nothing more is said. */
+export const plainPerson: Pick<PlanPerson, 'siteId' | 'shiftId' | 'teamId' | 'tier' | 'skills'> = {
+  siteId: null,
+  shiftId: null,
+  teamId: null,
+  tier: null,
+  skills: [],
+}
+
+/** Of a presence state likewise. */
+export const plainState: Pick<PresenceState, 'mostMinutes' | 'teamIds'> & StateLook = {
+  mostMinutes: null,
+  teamIds: [],
+  sign: 'dot',
+  colour: 'ink',
 }
 
 /** So many interactions of a channel, one slot each. */

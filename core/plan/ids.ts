@@ -27,3 +27,6 @@ export type SiteId = Id<'site'>
 export type ShiftId = Id<'shift'>
 export type EmergencyId = Id<'emergency'>
 export type AbsenceId = Id<'absence'>
+export type TeamId = Id<'team'>
+export type LoanId = Id<'loan'>
+export type GrantId = Id<'grant'>

@@ -16,7 +16,9 @@ export {
   type SkillEdit,
   type SkillFinding,
 } from './check-skills.ts'
-export { plainQueue, chatsOnly, upTo } from './defaults.ts'
+export { plainCentre, plainPerson, plainQueue, plainState, chatsOnly, upTo } from './defaults.ts'
 export { may, type Capability } from './permissions.ts'
 export { peopleOf, requirementsOf } from './reach.ts'
 export { usersOfCalendar, usersOfHours, type CalendarUser } from './uses.ts'
+export { checkLimits, checkState, checkTeam, type PeopleFinding } from './check-people.ts'
+export { isClose, sightOf, type Sight } from './sight.ts'

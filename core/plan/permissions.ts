@@ -15,6 +15,8 @@ export type Capability =
   | 'actAs'
   | 'traffic.run'
   | 'presence.setOthers'
+  /** To give a waiting interaction to somebody, or move it to another queue. */
+  | 'assign'
 
 const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
   administrator: [
@@ -25,6 +27,7 @@ const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
     'actAs',
     'traffic.run',
     'presence.setOthers',
+    'assign',
     'stopgaps',
     'emergency',
     'absences',
@@ -37,6 +40,7 @@ const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
     'actAs',
     'traffic.run',
     'presence.setOthers',
+    'assign',
     'stopgaps',
     'emergency',
     'absences',

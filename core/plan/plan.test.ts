@@ -1,3 +1,4 @@
+import { plainCentre, plainPerson, plainState } from './defaults.ts'
 import {
   plainQueue,
   chatsOnly,
@@ -39,12 +40,13 @@ const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayTur
     agentGraceSeconds: 20,
     customerGraceSeconds: 10,
     retryAfterSeconds: 5,
+    ...plainCentre,
     missedStateId: 'unattended',
     awayStateId: 'offline',
     evacuatedStateId: 'offline',
     ownAbsences: true,
   },
-  presenceStates: [{ id: 'ready', name: 'Ready', admits: ['chat'], choosable: true, signedOut: false }],
+  presenceStates: [{ id: 'ready', name: 'Ready', admits: ['chat'], choosable: true, signedOut: false, ...plainState }],
   loadLimits: [
     { id: 'usual', name: 'Usual', slots: 3, channels: chatsOnly(3) },
     { id: 'none', name: 'No chats', slots: 3, channels: chatsOnly(0) },
@@ -52,10 +54,10 @@ const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayTur
   declineReasons: [],
   dispositions: [],
   people: [
-    { id: 'ana', roles: ['agent'], loadLimitsId: 'usual', siteId: null, shiftId: null, skills: [] },
-    { id: 'ben', roles: ['agent'], loadLimitsId: 'usual', siteId: null, shiftId: null, skills: [] },
-    { id: 'cleo', roles: ['agent'], loadLimitsId: 'none', siteId: null, shiftId: null, skills: [] },
-    { id: 'sup', roles: ['supervisor'], loadLimitsId: null, siteId: null, shiftId: null, skills: [] },
+    { id: 'ana', roles: ['agent'], loadLimitsId: 'usual', ...plainPerson },
+    { id: 'ben', roles: ['agent'], loadLimitsId: 'usual', ...plainPerson },
+    { id: 'cleo', roles: ['agent'], loadLimitsId: 'none', ...plainPerson },
+    { id: 'sup', roles: ['supervisor'], loadLimitsId: null, ...plainPerson },
   ],
   skills: [],
   queues,
@@ -64,6 +66,7 @@ const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayTur
   calendars: [],
   sites: [],
   shifts: [],
+  teams: [],
 })
 
 const codes = (checked: PlanDocument['queues'][number], others: PlanDocument['queues'] = []): string[] =>

@@ -16,6 +16,7 @@ import type {
   ShiftId,
   SiteId,
   SkillId,
+  TeamId,
 } from './ids.ts'
 
 export const channels = ['voice', 'chat', 'sms'] as const
@@ -24,9 +25,12 @@ export type Channel = (typeof channels)[number]
 export const roles = ['administrator', 'supervisor', 'agent', 'observer'] as const
 export type Role = (typeof roles)[number]
 
-export const selectionMethods = ['longestIdle', 'lightestLoad', 'inTurn', 'bestSkilled'] as const
+export const selectionMethods = ['longestIdle', 'lightestLoad', 'inTurn', 'bestSkilled', 'openList', 'byHand'] as const
 /** How a queue picks among the agents that could serve. */
 export type SelectionMethod = (typeof selectionMethods)[number]
+
+/** Whether the queue makes offers by itself: not where agents take for themselves, or a supervisor assigns. */
+export const offersByItself = (method: SelectionMethod): boolean => method !== 'openList' && method !== 'byHand'
 
 export const serviceStates = ['inPreparation', 'inService', 'takingNothingNew', 'retired'] as const
 /** Whom a queue lets in: listed test customers, everyone, nobody new, nobody any more. */
@@ -75,6 +79,17 @@ export interface CentreSettings {
   readonly agentGraceSeconds: number
   readonly customerGraceSeconds: number
   readonly retryAfterSeconds: number
+  /** How long a transfer to one agent, or a conversation that wakes, waits for that agent alone. */
+  readonly wishSeconds: number
+  /** What a transferred interaction counts as at least; null: as before. */
+  readonly transferPriority: number | null
+  /** How long an agent may make wrap-up in all. */
+  readonly longestWrapUpSeconds: number
+  /** A silent customer is asked after so long, and the conversation rests after so long; null: never. */
+  readonly askAfterSilenceSeconds: number | null
+  readonly restAfterSilenceSeconds: number | null
+  /** How long a conversation rests before it is over. */
+  readonly endAfterRestSeconds: number
   /** Set when an agent lets an offer run out. */
   readonly missedStateId: PresenceStateId
   /** Set when an agent's connection stays lost. */
@@ -92,6 +107,28 @@ export interface PresenceState {
   readonly choosable: boolean
   /** True: the agent is signed out of work in it. */
   readonly signedOut: boolean
+  /** Whoever is in it for longer is named to their lead and supervisors; null: no matter how long. */
+  readonly mostMinutes: number | null
+  /** The teams that may choose it; none named: everybody. */
+  readonly teamIds: readonly TeamId[]
+}
+
+export const stateSigns = ['dot', 'ring', 'half', 'square', 'bar', 'cross'] as const
+export const stateColours = ['ink', 'slate', 'near', 'late', 'focus'] as const
+
+/** How a presence state is shown: a sign of its own, in a colour of the palette. */
+export interface StateLook {
+  readonly sign: (typeof stateSigns)[number]
+  readonly colour: (typeof stateColours)[number]
+}
+
+/** People who work together. What a private team does is seen by its members, its lead and its observers. */
+export interface Team {
+  readonly id: TeamId
+  readonly parentId: TeamId | null
+  readonly leadId: PersonId | null
+  readonly private: boolean
+  readonly observerIds: readonly PersonId[]
 }
 
 /** What one interaction of a channel takes, and what may run with it. */
@@ -123,6 +160,9 @@ export interface PlanPerson {
   readonly loadLimitsId: LoadLimitsId | null
   readonly siteId: SiteId | null
   readonly shiftId: ShiftId | null
+  readonly teamId: TeamId | null
+  /** First, second … tier within the team; null: none. */
+  readonly tier: number | null
   /** Each skill at most once. */
   readonly skills: readonly Holding[]
 }
@@ -221,7 +261,7 @@ interface Named {
 /** What supervisors configure, with its names: one whole with a version number. */
 export interface PlanDocument {
   readonly centre: CentreSettings & Named
-  readonly presenceStates: readonly (PresenceState & Named)[]
+  readonly presenceStates: readonly (PresenceState & StateLook & Named)[]
   readonly loadLimits: readonly (LoadLimits & Named)[]
   readonly declineReasons: readonly ({ readonly id: DeclineReasonId } & Named)[]
   readonly dispositions: readonly ({ readonly id: DispositionId } & Named)[]
@@ -233,6 +273,8 @@ export interface PlanDocument {
   readonly calendars: readonly (HolidayCalendar & Named & { readonly description: string })[]
   readonly sites: readonly (Site & Named & { readonly description: string })[]
   readonly shifts: readonly (Shift & Named & { readonly description: string })[]
+  /** With what everybody may read of them, and what only they do. */
+  readonly teams: readonly (Team & Named & { readonly description: string; readonly notes: string })[]
 }
 
 /** When hours are open or a shift is worked, as instants in order: from, to, from, to … */

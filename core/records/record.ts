@@ -8,19 +8,40 @@ import type {
   InteractionId,
   LineId,
   OfferId,
+  PersonId,
   QueueId,
 } from '../plan/index.ts'
-import type { Event, OfferEnd } from '../routing/index.ts'
+import type { Event, OfferCause, OfferEnd, SendingCause } from '../routing/index.ts'
 
 export interface RecordedOffer {
   readonly id: OfferId
   readonly agentId: AgentId
+  /** Null where an older journal does not tell. */
+  readonly cause: OfferCause | null
+  /** Who assigned it. */
+  readonly by: PersonId | null
   readonly at: Instant
   readonly end: OfferEnd | null
   readonly endedAt: Instant | null
   readonly reason: string | null
   /** The journal's number of the event that made it: the state just before it gives the grounds. */
   readonly seq: number
+}
+
+/** From one queue to another, or from hand to hand. */
+export interface Passage {
+  readonly at: Instant
+  /**
+   * Sent on since the queue closed, was full or the wait too long; moved by a supervisor; transferred; handed back; laid
+   * to rest and woken again.
+   */
+  readonly cause: SendingCause | 'transferred' | 'handedBack' | 'rested' | 'woken'
+  readonly fromQueueId: QueueId
+  readonly toQueueId: QueueId
+  /** Who moved or transferred it, or had it last. */
+  readonly by: PersonId | null
+  readonly toAgentId: AgentId | null
+  readonly noteContentId: ContentId | null
 }
 
 export type Outcome = 'underWay' | 'answered' | 'abandoned' | 'sentAway'
@@ -54,6 +75,8 @@ export interface InteractionRecord {
   readonly handedBack: number
   /** How often a queue that closed sent it on to another; `queueId` is the last. */
   readonly sentOn: number
+  /** Each change of queue or hand before it was over, in order. */
+  readonly passages: readonly Passage[]
 }
 
 /**
@@ -65,8 +88,9 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
   if (before === null || !('interactionId' in event)) return null
   switch (event.type) {
     case 'offerMade': {
-      const { offerId: id, agentId, at } = event
-      return { ...before, offers: [...before.offers, { id, agentId, at, end: null, endedAt: null, reason: null, seq }] }
+      const { offerId: id, agentId, at, cause, by } = event
+      const made = { id, agentId, cause, by, at, end: null, endedAt: null, reason: null, seq }
+      return { ...before, offers: [...before.offers, made] }
     }
     case 'offerAnswered': {
       const record = endOffer(before, event, 'answered', null)
@@ -85,23 +109,46 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
     case 'interactionAbandoned':
       return gone(before, event, 'abandoned', event.cause === 'left' ? 'customer' : 'system')
     case 'interactionEnded': {
-      const talkMs = event.at - lastAnswerOf(before)
-      return { ...before, endedAt: event.at, endedBy: event.by, talkMs: (before.talkMs ?? 0) + talkMs }
+      return { ...before, endedAt: event.at, endedBy: event.by, talkMs: talkedBy(before, event.at) }
     }
     case 'turnedAway':
       return gone(before, event, 'sentAway', 'system')
     case 'sentOn':
-      return { ...before, queueId: event.queueId, sentOn: before.sentOn + 1 }
-    case 'handedBack':
       return {
-        ...before,
-        handedBack: before.handedBack + 1,
-        talkMs: (before.talkMs ?? 0) + event.at - lastAnswerOf(before),
+        ...passed(before, event, { cause: event.cause, toQueueId: event.queueId, by: event.by }),
+        sentOn: before.sentOn + 1,
       }
+    case 'transferred': {
+      const { agentId, queueId, wish, noteContentId } = event
+      const to = { toQueueId: queueId, toAgentId: wish?.agentId ?? null, noteContentId }
+      return {
+        ...passed(before, event, { cause: 'transferred', by: agentId, ...to }),
+        talkMs: talkedBy(before, event.at),
+      }
+    }
+    case 'handedBack': {
+      const back = { cause: 'handedBack', toQueueId: before.queueId, by: event.agentId } as const
+      return {
+        ...passed(before, event, back),
+        handedBack: before.handedBack + 1,
+        talkMs: talkedBy(before, event.at),
+      }
+    }
     case 'wrapUpSaved':
       return { ...before, dispositionId: event.dispositionId, notesContentId: event.notesContentId }
     case 'wrapUpEnded':
       return { ...before, closedAt: event.at, wrapUpMs: event.at - (before.endedAt ?? event.at) }
+    case 'rested': {
+      const rest = { cause: 'rested', toQueueId: before.queueId, by: event.agentId } as const
+      return { ...passed(before, event, rest), talkMs: talkedBy(before, event.at) }
+    }
+    case 'woken': {
+      const to = { toQueueId: event.queueId, toAgentId: event.wish?.agentId ?? null }
+      return passed(before, event, { cause: 'woken', by: null, ...to })
+    }
+    case 'wrapUpExtended':
+    case 'customerAsked':
+    case 'wishLapsed':
     case 'stepReached':
     case 'waitedTooLong':
     case 'roundEnded':
@@ -127,6 +174,20 @@ const gone = (
   closedAt: at,
   waitMs: before.waitMs ?? waitedMs ?? at - before.arrivedAt,
 })
+
+const passed = (
+  before: InteractionRecord,
+  { at }: Event,
+  to: Pick<Passage, 'cause' | 'toQueueId' | 'by'> & Partial<Passage>,
+): InteractionRecord => ({
+  ...before,
+  queueId: to.toQueueId,
+  passages: [...before.passages, { at, fromQueueId: before.queueId, toAgentId: null, noteContentId: null, ...to }],
+})
+
+/** Talk so far, with the conversation that ends now. */
+const talkedBy = (record: InteractionRecord, at: Instant): number =>
+  record.passages.at(-1)?.cause === 'rested' ? (record.talkMs ?? 0) : (record.talkMs ?? 0) + at - lastAnswerOf(record)
 
 const lastAnswerOf = (record: InteractionRecord): Instant =>
   record.offers.findLast(({ end }) => end === 'answered')?.endedAt ?? record.arrivedAt
@@ -156,6 +217,7 @@ function begin(event: Event<'interactionArrived' | 'interactionSentAway'>): Inte
     offers: [],
     handedBack: 0,
     sentOn: 0,
+    passages: [],
   }
 }
 

@@ -1,7 +1,8 @@
 // The other way round: what would have to change for somebody to take an interaction now.
-import type { AgentId } from '../plan/index.ts'
-import { gapOf, levelsOf } from '../skills/index.ts'
+import { offersByItself, type AgentId } from '../plan/index.ts'
+import { gapOf } from '../skills/index.ts'
 import { agentGrounds, type AgentGrounds, type Ground } from './grounds.ts'
+import { wantsOf } from './demand.ts'
 import { visitOf } from './pieces.ts'
 import { isPreferred } from './pools.ts'
 import type { State } from './state.ts'
@@ -28,13 +29,15 @@ const kindOf: Partial<Record<Ground['criterion'], ChangeKind>> = {
 /**
  * Single changes after which somebody could be offered the interaction at once, at most five: by kind in a fixed order,
  * within a kind whom the queue's method prefers. None where somebody could be offered it already, where nobody can be
- * (a message before the opening, a queue held in an emergency), or where no single change is enough.
+ * (a message before the opening, a queue held in an emergency, an open list, a queue assigned by hand), or where no single change is enough.
  */
 export function changesFor(state: State, interactionId: string, most = 5): Change[] {
   const interaction = state.interactions.get(interactionId)
   if (interaction === undefined || interaction.phase !== 'waiting') return []
   const visit = visitOf(interaction)
-  if (visit.awaitsOpening || state.lookup.emergencies.get(visit.queueId)?.waiting === 'held') return []
+  const { selection } = state.index.queue(visit.queueId).demand.queue
+  if (visit.wish === null && !offersByItself(selection)) return []
+  if (visit.awaitsOpening || state.isHeld(visit.queueId)) return []
   const found: { readonly change: Change; readonly agent: AgentGrounds }[] = []
   for (const agentId of state.agents.keys()) {
     const agent = agentGrounds(state, agentId, interaction)
@@ -62,7 +65,7 @@ function onlyChange(state: State, agent: AgentGrounds, interactionId: string): C
 function lacksMoreThan(state: State, agentId: AgentId, { skill }: Ground, interactionId: string): boolean {
   const interaction = state.interaction(interactionId)
   const visit = visitOf(interaction)
-  const of = state.index.classOf(state.index.queue(visit.queueId), interaction)
+  const of = state.index.classOf(state.index.queue(visit.queueId), wantsOf(interaction))
   const others = (of.askedFor[visit.step] ?? []).filter(({ skillId }) => skillId !== skill?.skillId)
-  return gapOf(levelsOf(state.lookup.people.get(agentId)?.skills ?? []), others) !== null
+  return gapOf(state.levelsOf(agentId), others) !== null
 }

@@ -12,15 +12,18 @@ import type {
   DispositionId,
   EmergencyId,
   EmergencyScope,
+  GrantId,
   Instant,
   InteractionId,
   LineId,
+  LoanId,
   OfferId,
   PersonId,
   PresenceStateId,
   ProcessId,
   QueueId,
   SiteId,
+  SkillId,
   StopgapId,
   StopgapKind,
   StopgapReason,
@@ -73,6 +76,25 @@ export interface CommandBodies {
   connectAgent: { readonly agentId: AgentId; readonly connectionId: ConnectionId; readonly processId: ProcessId }
   disconnectAgent: { readonly agentId: AgentId; readonly connectionId: ConnectionId }
   setPresence: { readonly agentId: AgentId; readonly stateId: PresenceStateId }
+  /** What they will be in once they are done; null takes it back. */
+  planPresence: { readonly agentId: AgentId; readonly stateId: PresenceStateId | null }
+  closeChannels: { readonly agentId: AgentId; readonly closedTo: readonly Channel[] }
+  lendAgent: {
+    readonly loanId: LoanId
+    readonly agentId: AgentId
+    readonly queueId: QueueId
+    readonly until: Instant
+  }
+  endLoan: { readonly loanId: LoanId }
+  grantSkill: {
+    readonly grantId: GrantId
+    readonly agentId: AgentId
+    readonly skillId: SkillId
+    /** 1 to 5. */
+    readonly level: number
+    readonly until: Instant
+  }
+  endGrant: { readonly grantId: GrantId }
   beginInteraction: {
     readonly interactionId: InteractionId
     readonly channel: Channel
@@ -103,6 +125,20 @@ export interface CommandBodies {
     readonly interactionId: InteractionId
     readonly reason: DeclineReasonId
   }
+  /** From an open list, by the agent who will do it. */
+  takeInteraction: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+  /** By a supervisor, to an agent of their choice. */
+  assignInteraction: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+  /** By a supervisor, to another queue. */
+  moveInteraction: { readonly interactionId: InteractionId; readonly queueId: QueueId }
+  /** By the agent who has it: to a queue, or to one agent. */
+  transferInteraction: {
+    readonly agentId: AgentId
+    readonly interactionId: InteractionId
+    readonly to: { readonly queueId: QueueId } | { readonly agentId: AgentId }
+    /** What the next agent should know. */
+    readonly noteContentId: ContentId | null
+  }
   sendMessage: {
     readonly interactionId: InteractionId
     readonly agentId: AgentId | null
@@ -121,6 +157,7 @@ export interface CommandBodies {
     readonly dispositionId: DispositionId | null
     readonly notesContentId: ContentId | null
   }
+  extendWrapUp: { readonly agentId: AgentId; readonly interactionId: InteractionId; readonly seconds: number }
   finishWrapUp: { readonly agentId: AgentId; readonly interactionId: InteractionId }
 }
 
@@ -167,6 +204,7 @@ export type RefusalCode =
   | 'unknownDisposition'
   | 'unknownDeclineReason'
   | 'presenceNotChoosable'
+  | 'presenceNotForTeam'
   | 'stillCarrying'
   | 'queueNotOnLine'
   | 'queueInPreparation'
@@ -189,8 +227,20 @@ export type RefusalCode =
   | 'offerOver'
   | 'notYourInteraction'
   | 'notInWrapUp'
+  | 'notWaiting'
+  | 'notOnList'
+  | 'agentCannot'
+  | 'sameQueue'
+  | 'queueFull'
+  | 'toSelf'
+  | 'wrapUpTooLong'
+  | 'loanTime'
+  | 'loanIdle'
+  | 'unknownLoan'
+  | 'grantLevel'
+  | 'unknownGrant'
 
 export const refuse = (code: RefusalCode, params: Refusal['params'] = {}): Refusal => ({ code, params })
 
 export type Decision = Refusal | Event[]
-export const isRefusal = (decision: Decision): decision is Refusal => !Array.isArray(decision)
+export const isRefusal = (decision: Decision | object): decision is Refusal => 'code' in decision

@@ -1,7 +1,15 @@
 import { estimateWaitSeconds } from '../figures/index.ts'
-import type { AgentId, Channel, Instant, InteractionId, OfferId, QueueId } from '../plan/index.ts'
+import type { AgentId, Channel, Instant, InteractionId, OfferId, PersonId, QueueId, VisitId } from '../plan/index.ts'
 import { event, type Event } from './events.ts'
-import { openOffer, visitOf, type Interaction, type Offer, type Side, type WithdrawalReason } from './pieces.ts'
+import {
+  openOffer,
+  visitOf,
+  type Interaction,
+  type Offer,
+  type OfferCause,
+  type Side,
+  type WithdrawalReason,
+} from './pieces.ts'
 import type { State } from './state.ts'
 
 export const offerIdentity = (
@@ -12,6 +20,40 @@ export const offerIdentity = (
   interactionId: interaction.id,
   agentId: offer.agentId,
 })
+
+/** The next offer of the visit, for as long as its queue gives an agent; `withinMs` where it is answered as it is made. */
+export function makeOffer(
+  state: State,
+  interaction: Interaction,
+  agentId: AgentId,
+  { cause, by, at, withinMs }: { cause: OfferCause; by: PersonId | null; at: Instant; withinMs?: number },
+): Event<'offerMade'> {
+  const visit = visitOf(interaction)
+  const windowMs = (state.lookup.queues.get(visit.queueId)?.answerWindowSeconds ?? 0) * 1000
+  return event('offerMade', at, {
+    offerId: `${visit.id}.o${visit.offers.length + 1}`,
+    interactionId: interaction.id,
+    agentId,
+    dueAt: at + (withinMs ?? windowMs),
+    cause,
+    by,
+  })
+}
+
+/** What every visit after the first begins with. */
+export const nextVisit = (
+  state: State,
+  interaction: Interaction,
+  queueId: QueueId,
+): { interactionId: InteractionId; visitId: VisitId; estimatedWaitSeconds: number | null } => ({
+  interactionId: interaction.id,
+  visitId: `${interaction.id}.v${interaction.visits.length + 1}`,
+  estimatedWaitSeconds: estimateFor(state, queueId),
+})
+
+/** When one who waits again counts as gone, where nobody is at the customer's end. */
+export const graceDueAt = (state: State, { connections, leftMessage }: Interaction, at: Instant): Instant | null =>
+  connections.length > 0 || leftMessage ? null : at + state.settings().customerGraceSeconds * 1000
 
 /** Takes back the offer of the interaction, where one is out. */
 export function withdraw(interaction: Interaction, reason: WithdrawalReason, at: Instant): Event[] {
@@ -36,6 +78,19 @@ export function withdrawFrom(
   })
 }
 
+/** Nobody need wait for an agent who will not be there: ends what is for them and lasts no longer than `until`. */
+export const lapseWishes = (state: State, agentId: AgentId, at: Instant, until = Infinity): Event[] =>
+  [...state.index.wishing(agentId)]
+    .filter((id) => (visitOf(state.interaction(id)).wish?.until ?? 0) <= until)
+    .map((interactionId) => event('wishLapsed', at, { interactionId, cause: 'away' }))
+
+/** Whoever it is for has not taken it. */
+export function refusedWish(interaction: Interaction, at: Instant): Event[] {
+  const { wish } = visitOf(interaction)
+  if (wish === null || wish.agentId !== openOffer(interaction)?.agentId) return []
+  return [event('wishLapsed', at, { interactionId: interaction.id, cause: 'refused' })]
+}
+
 /** The customer is gone: before an answer that is abandonment, in conversation its end, afterwards nothing. */
 export function leave(state: State, interaction: Interaction, cause: 'left' | 'pageClosed', at: Instant): Event[] {
   switch (interaction.phase) {
@@ -51,10 +106,18 @@ export function leave(state: State, interaction: Interaction, cause: 'left' | 'p
       ]
     case 'connected':
       return end(state, interaction, 'customer', at)
+    case 'resting':
+      return overWithoutWrapUp(interaction.id, 'customer', at)
     case 'wrapUp':
       return []
   }
 }
+
+/** A resting conversation ends: nobody has anything to wrap up. */
+export const overWithoutWrapUp = (interactionId: InteractionId, by: Side | 'system', at: Instant): Event[] => [
+  event('interactionEnded', at, { interactionId, by, wrapUpDueAt: at }),
+  event('wrapUpEnded', at, { interactionId, cause: 'time' }),
+]
 
 /** The conversation ends and wrap-up begins; a queue without wrap-up ends that at once. */
 export function end(state: State, interaction: Interaction, by: Side | 'system', at: Instant): Event[] {
@@ -62,7 +125,7 @@ export function end(state: State, interaction: Interaction, by: Side | 'system',
   const queueId = interaction.visits.at(-1)?.queueId ?? ''
   const wrapUpMs = (state.lookup.queues.get(queueId)?.wrapUpSeconds ?? 0) * 1000
   const ended = event('interactionEnded', at, { interactionId, by, wrapUpDueAt: at + wrapUpMs })
-  return wrapUpMs > 0 ? [ended] : [ended, event('wrapUpEnded', at, { interactionId, cause: 'time' })]
+  return wrapUpMs > 0 ? [ended] : overWithoutWrapUp(interactionId, by, at)
 }
 
 /** The wait to tell one who joins the queue now. */

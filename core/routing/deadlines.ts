@@ -1,8 +1,18 @@
 import type { Instant } from '../plan/index.ts'
-import { estimateFor, leave, offerIdentity } from './consequences.ts'
+import {
+  graceDueAt,
+  lapseWishes,
+  leave,
+  nextVisit,
+  offerIdentity,
+  overWithoutWrapUp,
+  refusedWish,
+} from './consequences.ts'
 import { event, type Event } from './events.ts'
-import type { Deadline } from './index-of-state.ts'
+import type { Deadline } from './index-pieces.ts'
+import { endLayer } from './loans.ts'
 import { openOffer, visitOf } from './pieces.ts'
+import { silence } from './silence.ts'
 import type { State } from './state.ts'
 
 /** When the state wants to be woken if nothing else happens, or null. */
@@ -35,6 +45,7 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
       const agentId = offer.agentId
       return [
         event('offerMissed', at, offerIdentity(interaction, offer)),
+        ...refusedWish(interaction, at),
         event('presenceSet', at, { agentId, stateId: state.settings().missedStateId, cause: 'missed' }),
       ]
     }
@@ -44,6 +55,16 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
       return [event('waitedTooLong', at, { interactionId: id })]
     case 'step':
       throw new Error('steps are not deadlines of their own')
+    case 'wish':
+      return [event('wishLapsed', at, { interactionId: id, cause: 'time' })]
+    case 'loan':
+      return endLayer(state, 'loan', id, 'time', at)
+    case 'level':
+      return endLayer(state, 'grant', id, 'time', at)
+    case 'silence':
+      return silence(state, state.interaction(id), at)
+    case 'rest':
+      return overWithoutWrapUp(id, 'system', at)
     case 'round':
       return [event('roundBegan', at, { interactionId: id })]
     case 'wrapUp':
@@ -64,6 +85,7 @@ function loseAgent(state: State, agentId: string, at: Instant): Event[] {
   return [
     event('agentGraceEnded', at, { agentId }),
     ...handedBack,
+    ...lapseWishes(state, agentId, at),
     event('presenceSet', at, { agentId, stateId: state.settings().awayStateId, cause: 'connectionLost' }),
   ]
 }
@@ -73,14 +95,9 @@ export function handBackEvent(state: State, interactionId: string, agentId: stri
   const visit = visitOf(interaction)
   const answeredAt = visit.offers.at(-1)?.endedAt ?? visit.enteredAt
   return event('handedBack', at, {
-    interactionId,
+    ...nextVisit(state, interaction, visit.queueId),
     agentId,
-    visitId: `${interactionId}.v${interaction.visits.length + 1}`,
     waitedBeforeMs: state.servedWaitMs(visit, answeredAt),
-    estimatedWaitSeconds: estimateFor(state, visit.queueId),
-    customerGraceDueAt:
-      interaction.connections.length > 0 || interaction.leftMessage
-        ? null
-        : at + state.settings().customerGraceSeconds * 1000,
+    customerGraceDueAt: graceDueAt(state, interaction, at),
   })
 }

@@ -1,14 +1,27 @@
 import type { AgentId, Instant, Queue, QueueId } from '../plan/index.ts'
 import { demanded } from '../skills/index.ts'
-import { actorMay, personMay } from './allowed.ts'
+import { actorMay, asAgent, withWork } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
-import { end, estimateFor, leave, offerIdentity, withdraw, withdrawFrom } from './consequences.ts'
+import {
+  end,
+  estimateFor,
+  lapseWishes,
+  leave,
+  offerIdentity,
+  refusedWish,
+  withdraw,
+  withdrawFrom,
+} from './consequences.ts'
 import { handBackEvent } from './deadlines.ts'
 import { event, type Event } from './events.ts'
 import { takesMore } from './match.ts'
 import { atWork, openOffer, visitOf, type Connection, type Interaction } from './pieces.ts'
 import { enterAbsence, removeAbsence } from './absences.ts'
 import { beginEmergency, endEmergency } from './emergencies.ts'
+import { assignInteraction, moveInteraction, takeInteraction, transferInteraction } from './handing.ts'
+import { endGrant, endLoan, grantSkill, lendAgent } from './loans.ts'
+import { closeChannels, planPresence, setPresence } from './saying.ts'
+import { wake } from './silence.ts'
 import type { State } from './state.ts'
 import { beginStopgap, endStopgap } from './stopgaps.ts'
 
@@ -44,6 +57,18 @@ export function decide(state: State, command: Command, at: Instant): Decision {
       return disconnectAgent(state, command, at)
     case 'setPresence':
       return setPresence(state, command, at)
+    case 'planPresence':
+      return planPresence(state, command, at)
+    case 'closeChannels':
+      return closeChannels(state, command, at)
+    case 'lendAgent':
+      return lendAgent(state, command, at)
+    case 'endLoan':
+      return endLoan(state, command, at)
+    case 'grantSkill':
+      return grantSkill(state, command, at)
+    case 'endGrant':
+      return endGrant(state, command, at)
     case 'beginInteraction':
       return beginInteraction(state, command, at)
     case 'connectCustomer':
@@ -59,6 +84,14 @@ export function decide(state: State, command: Command, at: Instant): Decision {
     case 'answerOffer':
     case 'declineOffer':
       return replyToOffer(state, command, at)
+    case 'takeInteraction':
+      return takeInteraction(state, command, at)
+    case 'assignInteraction':
+      return assignInteraction(state, command, at)
+    case 'moveInteraction':
+      return moveInteraction(state, command, at)
+    case 'transferInteraction':
+      return transferInteraction(state, command, at)
     case 'sendMessage':
       return sendMessage(state, command, at)
     case 'receiveMessages':
@@ -67,6 +100,8 @@ export function decide(state: State, command: Command, at: Instant): Decision {
       return withWork(state, command, 'connected', (interaction) => end(state, interaction, 'agent', at))
     case 'saveWrapUp':
       return saveWrapUp(state, command, at)
+    case 'extendWrapUp':
+      return extendWrapUp(state, command, at)
     case 'finishWrapUp':
       return withWork(state, command, 'wrapUp', ({ id }) => [
         event('wrapUpEnded', at, { interactionId: id, cause: 'finished' }),
@@ -81,16 +116,6 @@ export function decide(state: State, command: Command, at: Instant): Decision {
 const bySystem = (command: Command): Refusal | null =>
   command.actor.kind === 'system' ? null : refuse('notAllowed', { command: command.type })
 
-/** Null where the actor may work as this agent: as themself, in their name with `actAs`, or as the program itself. */
-function asAgent(state: State, command: Command, agentId: AgentId): Refusal | null {
-  const { actor, onBehalfOf } = command
-  if (!state.agents.has(agentId)) return refuse('unknownAgent', { agentId })
-  if (actor.kind === 'system') return null
-  const own = actor.kind === 'person' && actor.id === agentId && onBehalfOf === null
-  const inTheirName = onBehalfOf === agentId && personMay(state, command, 'actAs')
-  return own || inTheirName ? null : refuse('notAllowed', { command: command.type, agentId })
-}
-
 function withCustomer(
   state: State,
   command: Command<'connectCustomer' | 'disconnectCustomer' | 'leaveInteraction'>,
@@ -102,24 +127,6 @@ function withCustomer(
     return refuse('notAllowed', { command: command.type })
   const interaction = state.interactions.get(interactionId)
   return interaction === undefined ? refuse('unknownInteraction', { interactionId }) : decideFor(interaction)
-}
-
-function withWork(
-  state: State,
-  command: Command<'endInteraction' | 'saveWrapUp' | 'finishWrapUp'>,
-  phase: 'connected' | 'wrapUp',
-  decideFor: (interaction: Interaction) => Decision,
-): Decision {
-  const { agentId, interactionId } = command.body
-  const refusal = asAgent(state, command, agentId)
-  if (refusal !== null) return refusal
-  const interaction = state.interactions.get(interactionId)
-  if (interaction === undefined) return refuse('unknownInteraction', { interactionId })
-  if (!atWork(interaction).some(({ personId }) => personId === agentId))
-    return refuse('notYourInteraction', { interactionId })
-  if (interaction.phase !== phase)
-    return refuse(phase === 'wrapUp' ? 'notInWrapUp' : 'interactionOver', { interactionId })
-  return decideFor(interaction)
 }
 
 function publishPlan(state: State, command: Command<'publishPlan'>, at: Instant): Decision {
@@ -146,7 +153,8 @@ function extendPlan(state: State, { body }: Command<'extendPlan'>, at: Instant):
 
 /** The agent is in the plan no more: nothing of their customers' is lost. */
 function dismiss(state: State, agentId: AgentId, at: Instant): Event[] {
-  return state.agent(agentId).carried.flatMap((interactionId): Event[] => {
+  const lapsed = lapseWishes(state, agentId, at)
+  const left = state.agent(agentId).carried.flatMap((interactionId): Event[] => {
     const interaction = state.interaction(interactionId)
     switch (interaction.phase) {
       case 'offered':
@@ -156,9 +164,11 @@ function dismiss(state: State, agentId: AgentId, at: Instant): Event[] {
       case 'wrapUp':
         return [event('wrapUpEnded', at, { interactionId, cause: 'time' })]
       case 'waiting':
+      case 'resting':
         return []
     }
   })
+  return [...left, ...lapsed]
 }
 
 function loseProcess(state: State, processId: string, at: Instant): Decision {
@@ -206,6 +216,7 @@ function disconnectionOf(state: State, agentId: AgentId, connectionId: string, a
   return [
     event('agentDisconnected', at, { agentId, connectionId, graceDueAt }),
     ...(last ? withdrawFrom(state, agentId, 'connectionLost', at) : []),
+    ...(last ? lapseWishes(state, agentId, at, graceDueAt ?? Infinity) : []),
   ]
 }
 
@@ -226,28 +237,6 @@ function disconnectCustomer(
       customerGraceDueAt:
         waits && last && !interaction.leftMessage ? at + state.settings().customerGraceSeconds * 1000 : null,
     }),
-  ]
-}
-
-function setPresence(state: State, command: Command<'setPresence'>, at: Instant): Decision {
-  const { agentId, stateId } = command.body
-  const { actor } = command
-  const forOther = actor.id !== agentId && personMay(state, command, 'presence.setOthers')
-  if (!forOther || !state.agents.has(agentId)) {
-    const refusal = asAgent(state, command, agentId)
-    if (refusal !== null) return refusal
-  }
-  const presence = state.lookup.presenceStates.get(stateId)
-  if (presence === undefined) return refuse('unknownPresenceState', { stateId })
-  if (!presence.choosable) return refuse('presenceNotChoosable', { stateId })
-  const agent = state.agent(agentId)
-  if (agent.stateId === stateId) return []
-  const talking = agent.carried.filter((id) => state.interaction(id).phase === 'connected').length
-  if (presence.signedOut && talking > 0) return refuse('stillCarrying', { count: talking })
-  const cause = actor.id === agentId || command.onBehalfOf === agentId ? 'chosen' : 'setByOther'
-  return [
-    ...withdrawFrom(state, agentId, 'agentAway', at, presence.admits),
-    event('presenceSet', at, { agentId, stateId, cause }),
   ]
 }
 
@@ -308,6 +297,7 @@ function beginInteraction(state: State, command: Command<'beginInteraction'>, at
             visitId: `${interactionId}.v2`,
             queueId: instead,
             cause: 'full',
+            by: null,
             waitedBeforeMs: 0,
             estimatedWaitSeconds: estimateFor(state, instead),
           }),
@@ -347,7 +337,7 @@ function replyToOffer(state: State, command: Command<'answerOffer' | 'declineOff
   }
   const { reason } = command.body
   if (state.plan?.declineReasonIds.includes(reason) !== true) return refuse('unknownDeclineReason', { reason })
-  return [event('offerDeclined', at, { ...offerIdentity(interaction, offer), reason })]
+  return [event('offerDeclined', at, { ...offerIdentity(interaction, offer), reason }), ...refusedWish(interaction, at)]
 }
 
 /** Whose word it is: the customer's (`agentId` null) or that of an agent at work on it. */
@@ -379,6 +369,7 @@ function sendMessage(state: State, command: Command<'sendMessage'>, at: Instant)
   const { interaction, side } = found
   if (interaction.phase === 'wrapUp') return refuse('interactionOver', { interactionId: interaction.id })
   return [
+    ...(interaction.phase === 'resting' ? [wake(state, interaction, at)] : []),
     event('messageSent', at, {
       interactionId: interaction.id,
       number: interaction.messages + 1,
@@ -408,4 +399,16 @@ function saveWrapUp(state: State, command: Command<'saveWrapUp'>, at: Instant): 
   return withWork(state, command, phase, () => [
     event('wrapUpSaved', at, { interactionId, dispositionId, notesContentId }),
   ])
+}
+
+/** The agent needs longer, within what the centre allows. */
+function extendWrapUp(state: State, command: Command<'extendWrapUp'>, at: Instant): Decision {
+  const { agentId, interactionId, seconds } = command.body
+  return withWork(state, command, 'wrapUp', (interaction) => {
+    const began = atWork(interaction).find(({ personId }) => personId === agentId)?.from ?? at
+    const wrapUpDueAt = (interaction.wrapUpDueAt ?? at) + Math.max(1, Math.round(seconds)) * 1000
+    const longest = state.settings().longestWrapUpSeconds
+    if (wrapUpDueAt - began > longest * 1000) return refuse('wrapUpTooLong', { seconds: longest })
+    return [event('wrapUpExtended', at, { interactionId, wrapUpDueAt })]
+  })
 }

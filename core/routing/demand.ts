@@ -2,6 +2,7 @@
 import type { AgentId, Channel, Queue, QueueId } from '../plan/index.ts'
 import { plainQueue, peopleOf, requirementsOf } from '../plan/index.ts'
 import { meets, type Requirement } from '../skills/index.ts'
+import { visitOf, type Interaction } from './pieces.ts'
 
 /** What sets interactions of one queue apart for the match: those alike are offered to the same people, in one order. */
 export interface Wants {
@@ -9,10 +10,20 @@ export interface Wants {
   readonly requirements: readonly Requirement[]
   /** Their own; null: the queue's. */
   readonly priority: number | null
+  /** The one agent whom it is for, in reach or not. */
+  readonly wish: AgentId | null
 }
 
-export const wantsKey = ({ channel, requirements, priority }: Wants): string => {
-  const first = `${channel} ${priority}`
+/** What sets this one apart. */
+export const wantsOf = (interaction: Interaction): Wants => ({
+  channel: interaction.channel,
+  requirements: interaction.requirements,
+  priority: interaction.priority,
+  wish: visitOf(interaction).wish?.agentId ?? null,
+})
+
+export const wantsKey = ({ channel, requirements, priority, wish }: Wants): string => {
+  const first = wish === null ? `${channel} ${priority}` : `${channel} ${priority} for ${wish}`
   if (requirements.length === 0) return first
   return first + JSON.stringify(requirements.map(({ skillId, least, most }) => [skillId, least, most]))
 }
@@ -24,12 +35,19 @@ export class Demand {
   readonly order: ReadonlyMap<AgentId, number>
   private readonly reachMs = new Map<AgentId, number>()
 
-  constructor(readonly queue: Queue) {
+  constructor(
+    readonly queue: Queue,
+    /** People lent to it for a while. */
+    lent: readonly AgentId[] = [],
+  ) {
     const { agentIds, laterReaches, relaxations } = queue
     const seconds = [0, ...laterReaches.map((r) => r.afterSeconds), ...relaxations.map((r) => r.afterSeconds)]
     this.steps = [...new Set(seconds)].sort((a, b) => a - b).map((one) => one * 1000)
-    this.order = new Map(peopleOf(queue).map((id, place) => [id, place]))
-    for (const { afterSeconds, agentIds: ids } of [{ afterSeconds: 0, agentIds }, ...laterReaches])
+    this.order = new Map([...new Set([...peopleOf(queue), ...lent])].map((id, place) => [id, place]))
+    for (const { afterSeconds, agentIds: ids } of [
+      { afterSeconds: 0, agentIds: [...agentIds, ...lent] },
+      ...laterReaches,
+    ])
       for (const id of ids) this.reachMs.set(id, Math.min(afterSeconds * 1000, this.reachMs.get(id) ?? Infinity))
   }
 
@@ -55,8 +73,9 @@ export class Demand {
     agentId: AgentId,
     levels: ReadonlyMap<string, number>,
     askedFor: readonly (readonly Requirement[])[],
+    wished = false,
   ): number | null {
-    const reached = this.reachMs.get(agentId)
+    const reached = wished ? 0 : this.reachMs.get(agentId)
     if (reached === undefined) return null
     const step = askedFor.findIndex((asked, n) => (this.steps[n] ?? 0) >= reached && meets(levels, asked))
     return step === -1 ? null : step

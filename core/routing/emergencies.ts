@@ -145,6 +145,7 @@ function whatBecomes(
         if (talking === 'ended') events.push(...end(state, interaction, 'system', at))
         if (talking === 'handedBack') events.push(handBackEvent(state, interaction.id, agentId, at))
         break
+      case 'resting':
       case 'wrapUp':
         break
     }

@@ -11,23 +11,26 @@ import type {
   DeclineReasonId,
   DispositionId,
   EmergencyId,
+  GrantId,
   Instant,
   InteractionId,
   LineId,
+  LoanId,
   OfferId,
   PersonId,
   PresenceStateId,
   ProcessId,
   QueueId,
+  SkillId,
   StopgapId,
   StopgapKind,
   StopgapReason,
   VisitId,
 } from '../plan/index.ts'
 import type { Requirement } from '../skills/index.ts'
-import type { EmergencyTerms, Side, WithdrawalReason } from './pieces.ts'
+import type { EmergencyTerms, OfferCause, Side, WithdrawalReason } from './pieces.ts'
 
-export type PresenceCause = 'chosen' | 'setByOther' | 'missed' | 'connectionLost' | 'plan' | 'emergency'
+export type PresenceCause = 'planned' | 'chosen' | 'setByOther' | 'missed' | 'connectionLost' | 'plan' | 'emergency'
 
 interface OfOffer {
   readonly offerId: OfferId
@@ -82,6 +85,27 @@ export interface EventBodies {
   }
   agentGraceEnded: { readonly agentId: AgentId }
   presenceSet: { readonly agentId: AgentId; readonly stateId: PresenceStateId; readonly cause: PresenceCause }
+  /** What the agent will be in once they are done; null: no longer anything else. */
+  presencePlanned: { readonly agentId: AgentId; readonly stateId: PresenceStateId | null }
+  /** The channels of which the agent takes nothing new. */
+  channelsClosed: { readonly agentId: AgentId; readonly closedTo: readonly Channel[] }
+  loanBegan: {
+    readonly loanId: LoanId
+    readonly agentId: AgentId
+    readonly queueId: QueueId
+    readonly until: Instant
+    readonly by: PersonId | null
+  }
+  loanEnded: { readonly loanId: LoanId; readonly agentId: AgentId; readonly queueId: QueueId; readonly cause: LayerEnd }
+  grantBegan: {
+    readonly grantId: GrantId
+    readonly agentId: AgentId
+    readonly skillId: SkillId
+    readonly level: number
+    readonly until: Instant
+    readonly by: PersonId | null
+  }
+  grantEnded: { readonly grantId: GrantId; readonly agentId: AgentId; readonly cause: LayerEnd }
   interactionArrived: {
     readonly interactionId: InteractionId
     readonly visitId: VisitId
@@ -100,9 +124,11 @@ export interface EventBodies {
     /** Its own; null: that of its queue. */
     readonly priority: number | null
   }
-  /** To another queue, since this one has closed or is full, or the wait was too long. */
+  /** To another queue: moved by a supervisor, or since this one has closed or is full, or the wait was too long. */
   sentOn: {
     readonly cause: SendingCause
+    /** Who moved it. */
+    readonly by: PersonId | null
     readonly interactionId: InteractionId
     readonly visitId: VisitId
     readonly queueId: QueueId
@@ -129,7 +155,12 @@ export interface EventBodies {
     readonly customerGraceDueAt: Instant | null
   }
   interactionAbandoned: Waited & { readonly interactionId: InteractionId; readonly cause: 'left' | 'pageClosed' }
-  offerMade: OfOffer & { readonly dueAt: Instant }
+  offerMade: OfOffer & {
+    readonly dueAt: Instant
+    readonly cause: OfferCause
+    /** Who assigned it. */
+    readonly by: PersonId | null
+  }
   offerAnswered: OfOffer & Waited
   offerDeclined: OfOffer & { readonly reason: DeclineReasonId }
   offerMissed: OfOffer
@@ -140,6 +171,20 @@ export interface EventBodies {
   stepReached: { readonly interactionId: InteractionId; readonly step: number }
   roundEnded: { readonly interactionId: InteractionId; readonly retryDueAt: Instant }
   roundBegan: { readonly interactionId: InteractionId }
+  /** An agent has passed it on, to a queue or to one agent; it waits anew. */
+  transferred: {
+    readonly interactionId: InteractionId
+    readonly agentId: AgentId
+    readonly visitId: VisitId
+    readonly queueId: QueueId
+    /** To one agent: while it lasts nobody else is offered it. */
+    readonly wish: { readonly agentId: AgentId; readonly until: Instant } | null
+    readonly noteContentId: ContentId | null
+    readonly priority: number | null
+    readonly estimatedWaitSeconds: number | null
+    readonly customerGraceDueAt: Instant | null
+  }
+  wishLapsed: { readonly interactionId: InteractionId; readonly cause: WishEnd }
   messageSent: {
     readonly interactionId: InteractionId
     /** 1 for the first of the interaction. */
@@ -165,6 +210,20 @@ export interface EventBodies {
     readonly dispositionId: DispositionId | null
     readonly notesContentId: ContentId | null
   }
+  wrapUpExtended: { readonly interactionId: InteractionId; readonly wrapUpDueAt: Instant }
+  /** The customer has said nothing for long, and is asked whether they are still there. */
+  customerAsked: { readonly interactionId: InteractionId }
+  /** They still say nothing: it waits for their next word with nobody, and the agent's slots are free. */
+  rested: { readonly interactionId: InteractionId; readonly agentId: AgentId; readonly restDueAt: Instant }
+  /** The customer speaks again: it waits for an agent, at first for the one who had it. */
+  woken: {
+    readonly interactionId: InteractionId
+    readonly visitId: VisitId
+    readonly queueId: QueueId
+    readonly wish: { readonly agentId: AgentId; readonly until: Instant } | null
+    readonly estimatedWaitSeconds: number | null
+    readonly customerGraceDueAt: Instant | null
+  }
   wrapUpEnded: { readonly interactionId: InteractionId; readonly cause: 'finished' | 'time' }
   handedBack: {
     readonly interactionId: InteractionId
@@ -178,7 +237,13 @@ export interface EventBodies {
 }
 
 /** Why one who waited goes on to another queue. */
-export type SendingCause = 'closed' | 'full' | 'waited'
+export type SendingCause = 'closed' | 'full' | 'waited' | 'moved'
+
+/** Its time is up, or somebody has taken it back. */
+export type LayerEnd = 'time' | 'ended'
+
+/** Its time is up, the agent is away for the rest of it, or did not take it. */
+export type WishEnd = 'time' | 'away' | 'refused'
 
 export type EventType = keyof EventBodies
 
@@ -189,10 +254,11 @@ export type Event<T extends EventType = EventType> = {
 
 /** Shapes that have changed; all others are at version 1. */
 const versions: Partial<Record<EventType, number>> = {
-  planTaken: 4,
+  planTaken: 5,
   planExtended: 2,
   interactionArrived: 3,
-  sentOn: 2,
+  sentOn: 3,
+  offerMade: 2,
   handedBack: 2,
   offerAnswered: 2,
   interactionAbandoned: 2,

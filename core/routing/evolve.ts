@@ -1,8 +1,8 @@
 import { freshFigures, recentHandleMs } from '../figures/index.ts'
-import type { Instant, QueueId } from '../plan/index.ts'
+import { admitted } from '../presence/index.ts'
+import type { Channel, QueueId } from '../plan/index.ts'
 import type { Event } from './events.ts'
 import { openOffer, visitOf, type Agent, type Connection, type Interaction, type OfferEnd } from './pieces.ts'
-import { lookupOf } from './lookup.ts'
 import type { State } from './state.ts'
 import {
   beginEmergency,
@@ -12,11 +12,13 @@ import {
   extendPlan,
   forgetLayers,
   layOver,
-  letIn,
   removeAbsence,
+  turnGrant,
+  turnLoan,
   turnQueue,
   turnShift,
 } from './turns.ts'
+import { extendDeadlines, takePlan } from './taking.ts'
 import { arrive, drop, endVisit, enter, sendOn } from './visits.ts'
 
 const without = <T>(items: T[], item: T): T[] => items.filter((other) => other !== item)
@@ -83,12 +85,55 @@ export function evolve(state: State, event: Event): State {
       })
     case 'presenceSet':
       return changeAgent(state, event.agentId, (agent) => {
-        const admitted = state.lookup.presenceStates.get(agent.stateId)?.admits ?? []
-        const admits = state.lookup.presenceStates.get(event.stateId)?.admits ?? []
-        if (admits.some((channel) => !admitted.includes(channel))) agent.idleSince = event.at
+        const before = admitted(state.sayingOf(agent))
         agent.stateId = event.stateId
         agent.stateSince = event.at
+        agent.afterStateId = null
+        noteIdle(state, agent, before)
       })
+    case 'presencePlanned':
+      return changeAgent(state, event.agentId, (agent) => {
+        const before = admitted(state.sayingOf(agent))
+        agent.afterStateId = event.stateId
+        noteIdle(state, agent, before)
+      })
+    case 'channelsClosed':
+      return changeAgent(state, event.agentId, (agent) => {
+        const before = admitted(state.sayingOf(agent))
+        agent.closedTo = [...event.closedTo]
+        noteIdle(state, agent, before)
+      })
+    case 'loanBegan':
+    case 'loanEnded':
+      return turnLoan(state, event)
+    case 'grantBegan':
+    case 'grantEnded':
+      return turnGrant(state, event)
+    case 'wrapUpExtended':
+      return changeInteraction(state, event.interactionId, (interaction) => {
+        interaction.wrapUpMs += event.wrapUpDueAt - (interaction.wrapUpDueAt ?? event.wrapUpDueAt)
+        interaction.wrapUpDueAt = event.wrapUpDueAt
+      })
+    case 'customerAsked':
+      return changeInteraction(state, event.interactionId, (interaction) => {
+        interaction.asked = true
+      })
+    case 'rested': {
+      const interaction = state.interaction(event.interactionId)
+      release(state, interaction)
+      interaction.phase = 'resting'
+      interaction.restDueAt = event.restDueAt
+      state.index.interactionChanged(interaction)
+      return state
+    }
+    case 'woken': {
+      const interaction = state.interaction(event.interactionId)
+      interaction.phase = 'waiting'
+      interaction.asked = false
+      interaction.restDueAt = null
+      interaction.customerGraceDueAt = event.customerGraceDueAt
+      return enter(state, interaction, { ...event, waitedBeforeMs: 0 })
+    }
     case 'interactionArrived':
       return arrive(state, event)
     case 'interactionSentAway': {
@@ -115,6 +160,7 @@ export function evolve(state: State, event: Event): State {
       visitOf(interaction).offers.push({
         id: event.offerId,
         agentId: event.agentId,
+        cause: event.cause,
         offeredAt: event.at,
         dueAt: event.dueAt,
         end: null,
@@ -122,13 +168,19 @@ export function evolve(state: State, event: Event): State {
         reason: null,
       })
       interaction.phase = 'offered'
-      state.queueDay(visitOf(interaction).queueId).lastOffered = agent.id
+      if (event.cause === 'match') state.queueDay(visitOf(interaction).queueId).lastOffered = agent.id
       agent.offerId = event.offerId
       agent.carried.push(interaction.id)
       state.index.interactionChanged(interaction)
       state.index.agentChanged(agent)
       return state
     }
+    case 'transferred':
+      return transfer(state, event)
+    case 'wishLapsed':
+      return changeInteraction(state, event.interactionId, (interaction) => {
+        visitOf(interaction).wish = null
+      })
     case 'offerAnswered':
       return answer(state, event)
     case 'offerDeclined':
@@ -161,6 +213,9 @@ export function evolve(state: State, event: Event): State {
       interaction.receipts[event.side] = { delivered: event.number, seen: event.number }
       const owes = event.side === 'customer' ? 'agent' : 'customer'
       if (interaction.turn.side !== owes) interaction.turn = { side: owes, since: event.at }
+      interaction.asked = false
+      if (event.side === 'agent') interaction.silentSince = event.at
+      state.index.setSilence(interaction)
       return state
     }
     case 'messagesReceived':
@@ -193,6 +248,11 @@ export function evolve(state: State, event: Event): State {
   }
 }
 
+/** One who is offered a channel that they were not offered before has been idle for it from now on. */
+function noteIdle(state: State, agent: Agent, before: readonly Channel[]): void {
+  if (admitted(state.sayingOf(agent)).some((channel) => !before.includes(channel))) agent.idleSince = state.at
+}
+
 function changeAgent(state: State, id: string, change: (agent: Agent) => void): State {
   const agent = state.agent(id)
   change(agent)
@@ -204,63 +264,6 @@ function changeInteraction(state: State, id: string, change: (interaction: Inter
   const interaction = state.interaction(id)
   change(interaction)
   state.index.interactionChanged(interaction)
-  return state
-}
-
-function takePlan(state: State, event: Event<'planTaken'>): State {
-  const { plan } = event
-  state.plan = plan
-  state.lookup = lookupOf(plan, state)
-  const agents = new Set(plan.people.filter(({ roles }) => roles.includes('agent')).map(({ id }) => id))
-  for (const id of [...state.agents.keys()]) if (!agents.has(id)) state.agents.delete(id)
-  for (const id of agents)
-    if (!state.agents.has(id))
-      state.agents.set(id, {
-        id,
-        stateId: plan.centre.awayStateId,
-        stateSince: event.at,
-        idleSince: event.at,
-        connections: [],
-        graceDueAt: null,
-        offerId: null,
-        carried: [],
-        onShift: false,
-        today: { answered: 0, handled: 0, handleSumMs: 0 },
-      })
-  for (const agent of state.agents.values()) agent.onShift = state.isOnShift(agent.id, event.at)
-  for (const { id } of plan.queues) state.queueDay(id).open = state.isOpenAt(id, event.at)
-  for (const interaction of state.interactions.values())
-    if (visitOf(interaction).awaitsOpening && state.queueDay(visitOf(interaction).queueId).open)
-      letIn(state, interaction)
-  state.index.rebuild()
-  reckonSteps(state)
-  return state
-}
-
-/** What a wait has reached by the steps of a new plan. */
-function reckonSteps(state: State): void {
-  for (const interaction of state.interactions.values()) {
-    const visit = visitOf(interaction)
-    const waitedMs = visit.awaitsOpening ? 0 : state.visitWaitMs(visit, state.at)
-    visit.step = state.index.queue(visit.queueId).demand.stepAt(waitedMs)
-    const longest = state.lookup.queues.get(visit.queueId)?.longestWaitSeconds ?? null
-    visit.overdue = longest !== null && !visit.awaitsOpening && waitedMs >= longest * 1000
-    state.index.interactionChanged(interaction)
-  }
-}
-
-function extendDeadlines(state: State, outageMs: number): State {
-  const later = (dueAt: Instant | null): Instant | null => (dueAt === null ? null : dueAt + outageMs)
-  for (const agent of state.agents.values()) agent.graceDueAt = later(agent.graceDueAt)
-  for (const interaction of state.interactions.values()) {
-    interaction.customerGraceDueAt = later(interaction.customerGraceDueAt)
-    interaction.wrapUpDueAt = later(interaction.wrapUpDueAt)
-    const visit = visitOf(interaction)
-    visit.retryDueAt = later(visit.retryDueAt)
-    const offer = openOffer(interaction)
-    if (offer !== null) offer.dueAt += outageMs
-  }
-  state.index.rebuild()
   return state
 }
 
@@ -347,7 +350,18 @@ function handBack(state: State, event: Event<'handedBack'>): State {
   release(state, interaction)
   interaction.phase = 'waiting'
   interaction.customerGraceDueAt = event.customerGraceDueAt
-  return enter(state, interaction, event, queueId)
+  return enter(state, interaction, { ...event, queueId })
+}
+
+/** It waits anew, and whoever passed it on is not the first to be offered it. */
+function transfer(state: State, event: Event<'transferred'>): State {
+  const interaction = state.interaction(event.interactionId)
+  release(state, interaction)
+  interaction.phase = 'waiting'
+  interaction.priority = event.priority
+  interaction.handover = { agentId: event.agentId, at: event.at, noteContentId: event.noteContentId }
+  interaction.customerGraceDueAt = event.customerGraceDueAt
+  return enter(state, interaction, { ...event, waitedBeforeMs: 0, tried: [event.agentId] })
 }
 
 /** A connection that comes through another process has moved there. */

@@ -1,15 +1,17 @@
 import { roomGap, type RoomGap } from '../capacity/index.ts'
-import { presenceGap, type PresenceGap } from '../presence/index.ts'
+import type { PresenceGap } from '../presence/index.ts'
 import type { AgentId, Instant, InteractionId, PresenceStateId, QueueId, SelectionMethod } from '../plan/index.ts'
-import { gapOf, levelsOf, meets, type Requirement } from '../skills/index.ts'
-import { skillSum, type Demand } from './demand.ts'
-import type { QueueIndex } from './index-of-state.ts'
+import { gapOf, meets, type Requirement } from '../skills/index.ts'
+import { skillSum, wantsOf, type Demand } from './demand.ts'
+import type { QueueIndex } from './index-pieces.ts'
 import { goesBefore } from './match.ts'
-import { isStuck, visitOf, type Agent, type Interaction, type Visit } from './pieces.ts'
+import { isStuck, visitOf, type Agent, type Interaction, type Visit, type Wish } from './pieces.ts'
 import { isPreferred, preference, type Preference } from './pools.ts'
 import type { State } from './state.ts'
 
-export type Criterion = 'present' | 'inReach' | 'skilled' | 'roomForIt' | 'notOffered' | 'notTried' | 'onShift'
+/** `wishedFor`: it is for one agent, and while that lasts for nobody else. */
+export type Criterion =
+  'present' | 'wishedFor' | 'inReach' | 'skilled' | 'roomForIt' | 'notOffered' | 'notTried' | 'onShift'
 
 /** Why somebody is not on shift. */
 export type ShiftGap = 'noShift' | 'offShift' | 'absent'
@@ -62,6 +64,8 @@ export interface Grounds {
   readonly stuck: boolean
   readonly priority: number
   readonly selection: SelectionMethod
+  /** Whom it is for alone, and until when. */
+  readonly wish: Wish | null
   /** What is asked for by now. */
   readonly asked: readonly Requirement[]
   /** When more people come into reach, or less is asked for; null where nothing of that is to come. */
@@ -76,18 +80,15 @@ export function agentGrounds(state: State, agentId: AgentId, interaction: Intera
   const agent = state.agents.get(agentId)
   if (agent === undefined) return null
   const visit = visitOf(interaction)
-  const gap = presenceGap(
-    state.lookup.presenceStates.get(agent.stateId),
-    agent.connections.length > 0,
-    interaction.channel,
-  )
+  const gap = state.presenceGap(agent, interaction.channel)
   const { channel } = interaction
   const queue = state.index.queue(visit.queueId)
-  const of = state.index.classOf(queue, interaction)
-  const person = state.lookup.people.get(agentId)
-  const levels = levelsOf(person?.skills ?? [])
-  const held = state.lookup.emergencies.get(visit.queueId)?.waiting === 'held'
-  const reach = reachGap(state, visit, queue.demand, queue.demand.reachedAfterMs(agentId))
+  const of = state.index.classOf(queue, wantsOf(interaction))
+  const levels = state.levelsOf(agentId)
+  const held = state.isHeld(visit.queueId)
+  const { wish } = visit
+  const reachedMs = wish?.agentId === agentId ? 0 : queue.demand.reachedAfterMs(agentId)
+  const reach = reachGap(state, visit, queue.demand, reachedMs)
   const skill = skillGap(levels, of.askedFor, queue.demand.steps, visit.step)
   const limits = state.limitsOf(agentId)
   const room = roomGap(limits, state.carriedChannels(agent), channel)
@@ -103,6 +104,7 @@ export function agentGrounds(state: State, agentId: AgentId, interaction: Intera
   const { onShiftOnly } = queue
   const grounds: Ground[] = [
     ground('present', gap === null, { gap }),
+    ...(wish === null ? [] : [ground('wishedFor', wish.agentId === agentId)]),
     ground('inReach', reach === null, { reach }),
     ground('skilled', skill === null, { skill }),
     ground('roomForIt', room === null, { room }),
@@ -168,7 +170,9 @@ export function groundsOf(state: State, interactionId: InteractionId): Grounds |
   if (interaction === undefined) return null
   const visit = visitOf(interaction)
   const queue = state.index.queue(visit.queueId)
-  const agents = [...queue.demand.order.keys()]
+  const { wish } = visit
+  const people = new Set([...(wish === null ? [] : [wish.agentId]), ...queue.demand.order.keys()])
+  const agents = [...people]
     .flatMap((id) => agentGrounds(state, id, interaction) ?? [])
     .sort((a, b) => Number(b.eligible) - Number(a.eligible) || (isPreferred(a.preference, b.preference) ? -1 : 1))
   return {
@@ -178,11 +182,12 @@ export function groundsOf(state: State, interactionId: InteractionId): Grounds |
     waitMs: state.servedWaitMs(visit, state.at),
     place: placeOf(state, interaction),
     awaitsOpening: visit.awaitsOpening,
-    held: state.lookup.emergencies.get(visit.queueId)?.waiting === 'held',
+    held: state.isHeld(visit.queueId),
     stuck: isStuck(interaction),
     priority: state.priorityOf(interaction, state.at),
     selection: queue.demand.queue.selection,
-    asked: state.index.classOf(queue, interaction).askedFor[visit.step] ?? [],
+    wish: wish === null ? null : { ...wish },
+    asked: state.index.classOf(queue, wantsOf(interaction)).askedFor[visit.step] ?? [],
     nextStepAt: interaction.phase === 'waiting' || interaction.phase === 'offered' ? state.stepDueAt(visit) : null,
     retryDueAt: visit.retryDueAt,
     agents,

@@ -1,130 +1,28 @@
 import { Heap, heapNode, type HeapNode } from '../heap/index.ts'
+import type { AgentId, Channel, Instant, InteractionId, Queue, QueueId } from '../plan/index.ts'
+import { Demand, goneQueue, skillSum, wantsKey, wantsOf, type Wants } from './demand.ts'
 import type {
-  AgentId,
-  Channel,
-  CompiledPlan,
-  Instant,
-  InteractionId,
-  LoadLimits,
-  Queue,
-  QueueId,
-} from '../plan/index.ts'
-import { levelsOf, type Requirement } from '../skills/index.ts'
-import { Demand, goneQueue, skillSum, wantsKey, type Wants } from './demand.ts'
+  AgentIndex,
+  ClassIndex,
+  ClassPlace,
+  Deadline,
+  DeadlineKind,
+  DeadlineNodes,
+  Facts,
+  InteractionIndex,
+  QueueIndex,
+  Standing,
+} from './index-pieces.ts'
 import { visitOf, type Agent, type Interaction, type Visit } from './pieces.ts'
-import { Pool, preference, seatOf, type Preference, type Seat } from './pools.ts'
-import type { PlanLookup } from './lookup.ts'
-
-/** What the index is made from. */
-interface Facts {
-  readonly at: Instant
-  readonly plan: CompiledPlan | null
-  readonly agents: ReadonlyMap<AgentId, Agent>
-  readonly interactions: ReadonlyMap<InteractionId, Interaction>
-  readonly lookup: PlanLookup
-  isPresent(agent: Agent, channel: Channel): boolean
-  waitKey(visit: Visit): number
-  stepDueAt(visit: Visit): Instant | null
-  longestWaitDueAt(visit: Visit): Instant | null
-  slotsTaken(agent: Agent): number
-  nextTurn(queueId: QueueId): Instant | null
-  nextShiftTurn(agentId: AgentId): Instant | null
-  hasRoom(agent: Agent, channel: Channel): boolean
-  limitsOf(id: AgentId): LoadLimits | null
-}
-
-export type DeadlineKind =
-  | 'answerWindow'
-  | 'customerGrace'
-  | 'agentGrace'
-  | 'round'
-  | 'step'
-  | 'longestWait'
-  | 'wrapUp'
-  | 'dayTurn'
-  | 'hours'
-  | 'shift'
-
-export interface Deadline {
-  readonly kind: DeadlineKind
-  readonly id: string
-}
-
-/** Those of a queue who are alike in what they want, and the agents for them. */
-export interface ClassIndex {
-  readonly wants: Wants
-  readonly queue: QueueIndex
-  /** Who waits, by the step they have reached; the longest wait first. */
-  readonly heads: readonly Heap<Interaction>[]
-  /** Agents who are present, have room and no offer before them, by the step that first admits them. */
-  readonly free: readonly Pool[]
-  /** How many are present and on shift where that is asked for, by the step that first admits them. */
-  readonly present: number[]
-  /** And the slots that they have in all. */
-  slots: number
-  readonly askedFor: readonly (readonly Requirement[])[]
-  /** By the agents that it admits. */
-  readonly places: Map<AgentId, ClassPlace>
-}
-
-/** Where a class has an agent: from which step on, and whether they are present. */
-export interface ClassPlace {
-  readonly of: ClassIndex
-  readonly step: number
-  readonly seat: Seat
-  present: boolean
-  /** In the pool of free agents. */
-  free: boolean
-}
-
-interface Standing {
-  readonly present: boolean
-  readonly free: boolean
-}
-
-export interface QueueIndex {
-  readonly id: QueueId
-  readonly demand: Demand
-  /** By what is wanted; that of a plain chat is always there. */
-  readonly classes: Map<string, ClassIndex>
-  /** Only people on shift are offered. */
-  readonly onShiftOnly: boolean
-  /** Only so many may wait. */
-  readonly limited: boolean
-  /** Who waits or is offered. */
-  readonly visitors: Set<InteractionId>
-  /** Waiting interactions that somebody has refused in this round. */
-  readonly refused: Set<InteractionId>
-  /** Those that wait for it to open. */
-  readonly awaiting: Set<InteractionId>
-  /** Those who have waited for too long and are not offered now. */
-  readonly overdue: Set<InteractionId>
-  readonly deadlines: DeadlineNodes
-}
-
-type DeadlineNodes = Partial<Record<DeadlineKind, HeapNode<Deadline>>>
-
-interface AgentIndex {
-  /** The classes that admit them, each from a step on. */
-  readonly places: ClassPlace[]
-  readonly queues: readonly QueueIndex[]
-  readonly levels: ReadonlyMap<string, number>
-  readonly limits: LoadLimits | null
-  readonly deadlines: DeadlineNodes
-}
-
-interface InteractionIndex {
-  /** Where it waits, and as what; null while it does not. */
-  waiting: { readonly of: ClassIndex; readonly step: number; readonly node: HeapNode<Interaction> } | null
-  /** The queue in which it counts as waiting or offered. */
-  occupies: QueueIndex | null
-  /** The queue whose opening it awaits. */
-  awaits: QueueIndex | null
-  readonly deadlines: DeadlineNodes
-}
+import { Pool, preference, seatOf, type Preference } from './pools.ts'
 
 const tieOfArrival = (interaction: Interaction): string =>
   `${String(interaction.arrivedAt).padStart(15, '0')} ${interaction.id}`
+
+const none: ReadonlySet<InteractionId> = new Set()
+
+const isPlaceOf = ({ of, step }: NonNullable<InteractionIndex['waiting']>, visit: Visit): boolean =>
+  of.queue.id === visit.queueId && step === visit.step && of.wants.wish === (visit.wish?.agentId ?? null)
 
 /**
  * What the state implies, kept beside it so that a decision looks at few things: per queue the heads of those waiting
@@ -134,14 +32,34 @@ export class Index {
   readonly deadlines = new Heap<Deadline>()
   /** Apart, since all that a wait has reached by an instant counts for whatever happens at it. */
   readonly steps = new Heap<Deadline>()
-  /** Queues in which something changed that may make a match; all others have none. */
+  /** Agents who carry nothing more and have planned to be in another state then. */
+  readonly leaving = new Set<AgentId>()
+  /** Queues in which something changed that may make a match, send somebody on or end a round; all others have none. */
   readonly dirty = new Set<QueueId>()
+  /** Of these the ones that may still make a match: making an offer elsewhere never makes one here. */
+  readonly matchable = new Set<QueueId>()
+  /** Counted up with every change of `dirty`. */
+  touches = 0
   private readonly queues = new Map<QueueId, QueueIndex>()
   private readonly agents = new Map<AgentId, AgentIndex>()
   private readonly interactions = new Map<InteractionId, InteractionIndex>()
+  private readonly wishes = new Map<AgentId, Set<InteractionId>>()
   private readonly ofCentre: DeadlineNodes = {}
 
   constructor(private readonly state: Facts) {}
+
+  /** Something changed in the queue. */
+  touch(id: QueueId): void {
+    this.dirty.add(id)
+    this.matchable.add(id)
+    this.touches += 1
+  }
+
+  /** Nothing more follows from what has changed. */
+  settled(): void {
+    this.dirty.clear()
+    this.matchable.clear()
+  }
 
   queue(id: QueueId): QueueIndex {
     return this.queues.get(id) ?? this.addQueue(goneQueue(id))
@@ -150,7 +68,7 @@ export class Index {
   private addQueue(plan: Queue): QueueIndex {
     const queue: QueueIndex = {
       id: plan.id,
-      demand: new Demand(plan),
+      demand: new Demand(plan, this.state.lentTo(plan.id)),
       classes: new Map(),
       onShiftOnly: plan.onShiftOnly,
       limited: plan.mostWaiting !== null,
@@ -174,14 +92,14 @@ export class Index {
         wants,
         queue,
         heads: steps.map(() => new Heap<Interaction>()),
-        free: steps.map(() => new Pool(queue.demand.queue.selection, order.size)),
+        free: steps.map(() => new Pool(wants.wish === null ? queue.demand.queue.selection : 'longestIdle', order.size)),
         present: steps.map(() => 0),
         slots: 0,
         askedFor: queue.demand.askedFor(wants.requirements),
         places: new Map(),
       }
       queue.classes.set(key, found)
-      for (const agentId of order.keys()) this.admit(found, agentId)
+      for (const agentId of wants.wish === null ? order.keys() : [wants.wish]) this.admit(found, agentId)
     }
     return found
   }
@@ -190,7 +108,8 @@ export class Index {
     const { demand } = of.queue
     const agent = this.state.agents.get(agentId)
     const index = this.agents.get(agentId)
-    const step = index === undefined ? null : demand.firstStep(agentId, index.levels, of.askedFor)
+    const step =
+      index === undefined ? null : demand.firstStep(agentId, index.levels, of.askedFor, agentId === of.wants.wish)
     if (agent === undefined || index === undefined || step === null) return
     const place = { of, step, seat: seatOf(agent, demand.order.get(agentId) ?? 0), present: false, free: false }
     index.places.push(place)
@@ -200,7 +119,7 @@ export class Index {
 
   /** The class of a chat that wants nothing of its own: what newcomers are told goes by it. */
   plain(queueId: QueueId): ClassIndex {
-    return this.classOf(this.queue(queueId), { channel: 'chat', requirements: [], priority: null })
+    return this.classOf(this.queue(queueId), { channel: 'chat', requirements: [], priority: null, wish: null })
   }
 
   /** Makes everything anew: after a plan was taken, and after a state was read back. */
@@ -208,10 +127,13 @@ export class Index {
     this.queues.clear()
     this.agents.clear()
     this.interactions.clear()
+    this.wishes.clear()
     this.deadlines.clear()
     this.steps.clear()
+    this.leaving.clear()
     this.ofCentre.dayTurn = undefined
     this.dirty.clear()
+    this.matchable.clear()
     const served = new Map<AgentId, QueueIndex[]>()
     for (const plan of this.state.plan?.queues ?? []) {
       const queue = this.addQueue(plan)
@@ -220,14 +142,14 @@ export class Index {
         if (list === undefined) served.set(agentId, [queue])
         else list.push(queue)
       }
-      this.dirty.add(plan.id)
+      this.touch(plan.id)
       this.setQueueTurn(plan.id)
     }
     for (const agent of this.state.agents.values()) {
       this.agents.set(agent.id, {
         places: [],
         queues: served.get(agent.id) ?? [],
-        levels: levelsOf(this.state.lookup.people.get(agent.id)?.skills ?? []),
+        levels: this.state.levelsOf(agent.id),
         limits: this.state.limitsOf(agent.id),
         deadlines: {},
       })
@@ -236,6 +158,8 @@ export class Index {
     }
     for (const queueId of this.queues.keys()) this.plain(queueId)
     for (const interaction of this.state.interactions.values()) this.interactionChanged(interaction)
+    for (const { id, until } of this.state.loans) this.setDeadline({}, 'loan', id, until)
+    for (const { id, until } of this.state.grants) this.setDeadline({}, 'level', id, until)
     this.setDayTurn()
   }
 
@@ -245,15 +169,21 @@ export class Index {
     this.setDeadline(this.ofCentre, 'dayTurn', 'centre', next ?? null)
   }
 
-  /** The next change of the queue's hours strictly after the state's time. */
+  /** The next change of the queue's hours: at once where it is not as they have it, else strictly after the state's time. */
   setQueueTurn(queueId: QueueId): void {
-    this.setDeadline(this.queue(queueId).deadlines, 'hours', queueId, this.state.nextTurn(queueId))
+    const { at, queues } = this.state
+    const turning = (queues.get(queueId)?.open ?? true) !== this.state.isOpenAt(queueId, at)
+    this.setDeadline(this.queue(queueId).deadlines, 'hours', queueId, turning ? at : this.state.nextTurn(queueId))
   }
 
-  /** The next time that the agent's shift or an absence of theirs begins or ends. */
+  /** The next time that the agent's shift or an absence of theirs begins or ends; at once where that is overdue. */
   setShiftTurn(agentId: AgentId): void {
     const index = this.agents.get(agentId)
-    if (index !== undefined) this.setDeadline(index.deadlines, 'shift', agentId, this.state.nextShiftTurn(agentId))
+    const agent = this.state.agents.get(agentId)
+    if (index === undefined || agent === undefined) return
+    const turning = agent.onShift !== this.state.isOnShift(agentId, this.state.at)
+    const due = turning ? this.state.at : this.state.nextShiftTurn(agentId)
+    this.setDeadline(index.deadlines, 'shift', agentId, due)
   }
 
   private setDeadline(of: DeadlineNodes, kind: DeadlineKind, id: string, dueAt: Instant | null): void {
@@ -284,6 +214,8 @@ export class Index {
       this.setPlace(agent, index, place, standing)
     }
     this.setDeadline(index.deadlines, 'agentGrace', agent.id, agent.graceDueAt)
+    if (agent.afterStateId !== null && agent.carried.length === 0) this.leaving.add(agent.id)
+    else this.leaving.delete(agent.id)
   }
 
   /** What holds of the agent for a channel, whatever the queue. */
@@ -298,10 +230,13 @@ export class Index {
     const works = agent.onShift || !queue.onShiftOnly
     const pool = of.free[step]
     if (standing.free && works) {
-      pool?.remove(seat)
-      pool?.add(seat, this.preferenceOf(agent, index, place))
+      const preferred = this.preferenceOf(agent, index, place)
+      if (!place.free || preferred.key !== seat.node.key || preferred.tie !== seat.node.tie) {
+        pool?.remove(seat)
+        pool?.add(seat, preferred)
+      }
       place.free = true
-      if (of.heads.some(({ size }) => size > 0)) this.dirty.add(queue.id)
+      if (of.heads.some(({ size }) => size > 0)) this.touch(queue.id)
     } else if (place.free) {
       pool?.remove(seat)
       place.free = false
@@ -312,7 +247,7 @@ export class Index {
     const sign = present ? 1 : -1
     of.present[step] = (of.present[step] ?? 0) + sign
     of.slots += sign * (index.limits?.slots ?? 0)
-    if (queue.refused.size > 0) this.dirty.add(queue.id)
+    if (queue.refused.size > 0) this.touch(queue.id)
   }
 
   private preferenceOf(agent: Agent, index: AgentIndex, { of, seat }: ClassPlace): Preference {
@@ -335,29 +270,38 @@ export class Index {
     const waits = interaction.phase === 'waiting' && !awaits
     const offered = interaction.phase === 'offered'
     const { waiting } = index
-    if (waiting !== null && (!waits || waiting.of.queue.id !== visit.queueId || waiting.step !== visit.step))
-      this.leaveQueue(index)
+    if (waiting !== null && (!waits || !isPlaceOf(waiting, visit))) this.leaveQueue(index)
     const queue = waits || awaits || offered ? this.queue(visit.queueId) : null
     this.await(index, interaction.id, awaits ? queue : null)
     this.occupy(index, interaction.id, awaits ? null : queue)
+    this.wish(index, interaction.id, queue === null ? null : (visit.wish?.agentId ?? null))
     if (waits && queue !== null) {
       index.waiting ??= this.joinQueue(queue, interaction)
       if (visit.tried.length > 0) queue.refused.add(interaction.id)
       else queue.refused.delete(interaction.id)
-      if (visit.tried.length > 0 || this.someFree(index.waiting.of, visit.step)) this.dirty.add(queue.id)
+      if (visit.tried.length > 0 || this.someFree(index.waiting.of, visit.step)) this.touch(queue.id)
     }
     this.setWaits(interaction)
     if (queue !== null && waits && visit.overdue) {
       queue.overdue.add(interaction.id)
-      this.dirty.add(queue.id)
+      this.touch(queue.id)
     }
     const { deadlines } = index
     const { id } = interaction
     const unanswered = waits || awaits || offered
     this.setDeadline(deadlines, 'answerWindow', id, offered ? (visit.offers.at(-1)?.dueAt ?? null) : null)
+    this.setDeadline(deadlines, 'wish', id, unanswered ? (visit.wish?.until ?? null) : null)
     this.setDeadline(deadlines, 'round', id, unanswered ? visit.retryDueAt : null)
     this.setDeadline(deadlines, 'customerGrace', id, unanswered ? interaction.customerGraceDueAt : null)
+    this.setDeadline(deadlines, 'rest', id, interaction.phase === 'resting' ? interaction.restDueAt : null)
+    this.setSilence(interaction)
     this.setDeadline(deadlines, 'wrapUp', id, interaction.phase === 'wrapUp' ? interaction.wrapUpDueAt : null)
+  }
+
+  /** To be called after somebody has spoken. */
+  setSilence(interaction: Interaction): void {
+    const { deadlines } = this.indexOf(interaction.id)
+    this.setDeadline(deadlines, 'silence', interaction.id, this.state.silenceDueAt(interaction))
   }
 
   interactionGone(interactionId: InteractionId): void {
@@ -365,6 +309,7 @@ export class Index {
     if (index.waiting !== null) this.leaveQueue(index)
     this.occupy(index, interactionId, null)
     this.await(index, interactionId, null)
+    this.wish(index, interactionId, null)
     for (const node of Object.values(index.deadlines))
       if (node.item.kind === 'step') this.steps.remove(node)
       else this.deadlines.remove(node)
@@ -374,7 +319,7 @@ export class Index {
   private indexOf(id: InteractionId): InteractionIndex {
     let index = this.interactions.get(id)
     if (index === undefined) {
-      index = { waiting: null, occupies: null, awaits: null, deadlines: {} }
+      index = { waiting: null, occupies: null, awaits: null, wished: null, deadlines: {} }
       this.interactions.set(id, index)
     }
     return index
@@ -382,7 +327,7 @@ export class Index {
 
   private joinQueue(queue: QueueIndex, interaction: Interaction): NonNullable<InteractionIndex['waiting']> {
     const visit = visitOf(interaction)
-    const of = this.classOf(queue, interaction)
+    const of = this.classOf(queue, wantsOf(interaction))
     const node = heapNode(interaction, this.state.waitKey(visit), tieOfArrival(interaction))
     of.heads[visit.step]?.add(node)
     return { of, step: visit.step, node }
@@ -406,7 +351,7 @@ export class Index {
     if (index.occupies !== null) {
       index.occupies.visitors.delete(id)
       // Where only so many may wait there is room for one who is sent on.
-      if (index.occupies.limited) this.dirty.add(index.occupies.id)
+      if (index.occupies.limited) this.touch(index.occupies.id)
     }
     queue?.visitors.add(id)
     index.occupies = queue
@@ -417,6 +362,18 @@ export class Index {
     index.awaits?.awaiting.delete(id)
     queue?.awaiting.add(id)
     index.awaits = queue
+  }
+
+  private wish(index: InteractionIndex, id: InteractionId, agentId: AgentId | null): void {
+    if (index.wished === agentId) return
+    if (index.wished !== null) this.wishes.get(index.wished)?.delete(id)
+    if (agentId !== null) this.wishes.set(agentId, (this.wishes.get(agentId) ?? new Set()).add(id))
+    index.wished = agentId
+  }
+
+  /** What waits for this agent alone. */
+  wishing(agentId: AgentId): ReadonlySet<InteractionId> {
+    return this.wishes.get(agentId) ?? none
   }
 
   /** The next step of each who waits there: after the queue's hours have changed. */

@@ -15,7 +15,7 @@ export {
 export { changeKinds, changesFor, type Change, type ChangeKind } from './changes.ts'
 export { nextDeadline } from './deadlines.ts'
 export { decide } from './decide.ts'
-export { event, type Event, type EventBodies, type EventType, type PresenceCause } from './events.ts'
+export { event, type Event, type EventBodies, type EventType, type PresenceCause, type SendingCause } from './events.ts'
 export { emergencyReach, type EmergencyReach, type Reachable } from './emergencies.ts'
 export { evolve } from './evolve.ts'
 export {
@@ -37,8 +37,11 @@ export {
   type Absence,
   type Agent,
   type Emergency,
+  type Grant,
   type Interaction,
+  type Loan,
   type Offer,
+  type OfferCause,
   type OfferEnd,
   type Participation,
   type Phase,
@@ -47,6 +50,7 @@ export {
   type Side,
   type Stopgap,
   type Visit,
+  type Wish,
   type WithdrawalReason,
 } from './pieces.ts'
 export { isPreferred, preference, type Preference, type Standing } from './pools.ts'

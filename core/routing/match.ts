@@ -1,9 +1,10 @@
-import { estimateFor } from './consequences.ts'
-import type { AgentId, QueueId } from '../plan/index.ts'
+import { makeOffer, nextVisit } from './consequences.ts'
+import { offersByItself, type AgentId, type QueueId } from '../plan/index.ts'
+import { wantsOf } from './demand.ts'
 import { event, type Event, type SendingCause } from './events.ts'
-import type { ClassIndex } from './index-of-state.ts'
+import type { ClassIndex } from './index-pieces.ts'
 import { visitOf, type Agent, type Interaction } from './pieces.ts'
-import { together } from './pools.ts'
+import { firstOf, together, type Pool } from './pools.ts'
 import type { State } from './state.ts'
 
 interface Match {
@@ -16,9 +17,16 @@ function matchOf(state: State, { heads, free, queue }: ClassIndex): Match | null
   const turn = state.turnOf(queue.id)
   let best: Match | null = null
   for (const [step, head] of heads.entries()) {
-    if (head.size === 0) continue
-    const able = free.slice(0, step + 1).filter(({ size }) => size > 0)
+    const first = head.peek()?.item
+    if (first === undefined) continue
+    if (best !== null && !goesBefore(state, first, best.interaction)) continue
+    const able = poolsUpTo(free, step)
     if (able.length === 0) continue
+    if (visitOf(first).tried.length === 0) {
+      const agent = firstOf(able, turn)
+      if (agent !== null) best = { interaction: first, agent }
+      continue
+    }
     for (const interaction of head.inOrder()) {
       if (best !== null && !goesBefore(state, interaction, best.interaction)) break
       const agent = firstNotTried(together(able, turn), visitOf(interaction).tried)
@@ -28,6 +36,16 @@ function matchOf(state: State, { heads, free, queue }: ClassIndex): Match | null
     }
   }
   return best
+}
+
+/** Those that somebody is in, of the steps reached. */
+function poolsUpTo(free: readonly Pool[], step: number): Pool[] {
+  const able: Pool[] = []
+  for (let n = 0; n <= step; n += 1) {
+    const pool = free[n]
+    if (pool !== undefined && pool.size > 0) able.push(pool)
+  }
+  return able
 }
 
 function firstNotTried(agents: Iterable<Agent>, tried: readonly AgentId[]): Agent | null {
@@ -54,23 +72,21 @@ export function goesBefore(state: State, a: Interaction, b: Interaction): boolea
 /** The next offer to make, or null when nothing more can be offered. Looks only where something changed. */
 export function nextOffer(state: State): Event<'offerMade'> | null {
   let best: Match | null = null
-  for (const queueId of state.index.dirty) {
-    if (state.lookup.emergencies.get(queueId)?.waiting === 'held') continue
-    for (const one of state.index.queue(queueId).classes.values()) {
+  for (const queueId of state.index.matchable) {
+    if (state.isHeld(queueId)) continue
+    let found = false
+    const { classes, demand } = state.index.queue(queueId)
+    for (const one of classes.values()) {
+      if (one.wants.wish === null && !offersByItself(demand.queue.selection)) continue
       const match = matchOf(state, one)
+      found ||= match !== null
       if (match !== null && (best === null || goesBefore(state, match.interaction, best.interaction))) best = match
     }
+    if (!found) state.index.matchable.delete(queueId)
   }
   if (best === null) return null
   const { interaction, agent } = best
-  const visit = visitOf(interaction)
-  const windowSeconds = state.lookup.queues.get(visit.queueId)?.answerWindowSeconds ?? 0
-  return event('offerMade', state.at, {
-    offerId: `${visit.id}.o${visit.offers.length + 1}`,
-    interactionId: interaction.id,
-    agentId: agent.id,
-    dueAt: state.at + windowSeconds * 1000,
-  })
+  return makeOffer(state, interaction, agent.id, { cause: 'match', by: null, at: state.at })
 }
 
 /**
@@ -108,14 +124,13 @@ function nextOverdue(state: State, queueId: QueueId): Event<'sentOn' | 'turnedAw
   return takesMore(state, queue.longestWaitTo) ? sendOnEvent(state, first, queue.longestWaitTo, 'waited') : null
 }
 
-const sendOnEvent = (state: State, one: Interaction, to: QueueId, cause: SendingCause): Event<'sentOn'> =>
+export const sendOnEvent = (state: State, one: Interaction, to: QueueId, cause: SendingCause): Event<'sentOn'> =>
   event('sentOn', state.at, {
-    interactionId: one.id,
-    visitId: `${one.id}.v${one.visits.length + 1}`,
+    ...nextVisit(state, one, to),
     queueId: to,
     cause,
+    by: null,
     waitedBeforeMs: state.servedWaitMs(visitOf(one), state.at),
-    estimatedWaitSeconds: estimateFor(state, to),
   })
 
 /** Who would be served next in the queue, whoever is free. */
@@ -152,7 +167,7 @@ export function nextRoundEnd(state: State): Event<'roundEnded'> | null {
       const interaction = state.interaction(interactionId)
       const visit = visitOf(interaction)
       if (visit.retryDueAt !== null) continue
-      const { present, places } = state.index.classOf(queue, interaction)
+      const { present, places } = state.index.classOf(queue, wantsOf(interaction))
       const there = present.reduce((sum, count, step) => (step <= visit.step ? sum + count : sum), 0)
       const among = visit.tried.filter((id) => {
         const place = places.get(id)

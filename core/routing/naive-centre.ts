@@ -1,6 +1,6 @@
 import type { CompiledPlan, Queue } from '../plan/index.ts'
 import {
-  admittedIn,
+  admittedBy,
   inOrder,
   isInReach,
   isRoom,
@@ -12,6 +12,7 @@ import {
   waitedIn,
   type NaiveAgent,
   type NaiveEmergency,
+  type NaiveGrant,
   type NaiveInteraction,
   type NaiveSpan,
 } from './naive-pieces.ts'
@@ -25,6 +26,8 @@ export class NaiveCentre {
   protected turns: { at: number; kind: string; id: string }[] = []
   protected emergencies: NaiveEmergency[] = []
   protected absences: { id: string; agent: string; from: number; to: number }[] = []
+  protected loans: { id: string; agent: string; queue: string; until: number }[] = []
+  protected grants: NaiveGrant[] = []
   interactions: NaiveInteraction[] = []
   /** By queue. */
   protected readonly lastOffered = new Map<string, string>()
@@ -49,19 +52,28 @@ export class NaiveCentre {
   protected occupants = (queueId: string): number =>
     this.interactions.filter((i) => i.queue === queueId && this.waits(i) && !i.awaitsOpening).length
 
+  /** Not where agents take for themselves, or a supervisor assigns, unless it is for one agent. */
+  isOfferedByItself = (i: NaiveInteraction): boolean =>
+    i.wish !== null || !['openList', 'byHand'].includes(this.queueOf(i).selection)
+
   eligible(i: NaiveInteraction, at: number): NaiveAgent[] {
     const { plan } = this
     if (plan === null || i.awaitsOpening || this.emergencyOf(i.queue)?.waiting === 'held') return []
     const able = this.agents.filter(
       (a) =>
         this.present(a, i) &&
+        (i.wish === null || i.wish.agent === a.id) &&
         this.reaches(a, i, at) &&
         isRoom(plan, this.carried(a.id), i.channel) &&
         !this.carried(a.id).some((x) => x.phase === 'offered') &&
         !i.tried.includes(a.id),
     )
-    return inOrder(plan, this.queueOf(i), i, able, (a) => this.carried(a), this.lastOffered.get(i.queue))
+    const laid = { grants: this.grants, lent: this.lentTo(i.queue) }
+    return inOrder(plan, laid, this.queueOf(i), i, able, (a) => this.carried(a), this.lastOffered.get(i.queue))
   }
+
+  protected lentTo = (queue: string): string[] =>
+    this.loans.filter((loan) => loan.queue === queue).map(({ agent }) => agent)
 
   protected queueOf(i: NaiveInteraction): Queue {
     return this.plan?.queues.find((q) => q.id === i.queue) as Queue
@@ -98,12 +110,13 @@ export class NaiveCentre {
   }
 
   protected present = (a: NaiveAgent, { channel }: NaiveInteraction): boolean =>
-    admittedIn(a.state).includes(channel) && a.connections.length > 0
+    admittedBy(a).includes(channel) && a.connections.length > 0
   protected waits = (i: NaiveInteraction): boolean => i.phase === 'waiting' || i.phase === 'offered'
   protected reaches(a: NaiveAgent, i: NaiveInteraction, at: number): boolean {
     const queue = this.queueOf(i)
     const waited = this.visitWait(i, at)
     if (this.plan === null || (queue.onShiftOnly && !a.onShift)) return false
-    return isInReach(queue, a.id, waited) && isSkilled(this.plan, queue, i, a.id, waited)
+    const reached = i.wish?.agent === a.id || this.lentTo(i.queue).includes(a.id) || isInReach(queue, a.id, waited)
+    return reached && isSkilled(this.plan, this.grants, queue, i, a.id, waited)
   }
 }

@@ -7,6 +7,8 @@ export interface NaiveAgent {
   onShift: boolean
   state: string
   idleSince: number
+  after: string | null
+  closedTo: readonly string[]
   connections: string[]
   graceDueAt: number | null
 }
@@ -32,12 +34,19 @@ export interface NaiveInteraction {
   leftMessage: boolean
   awaitsOpening: boolean
   answeredAt: number
-  phase: 'waiting' | 'offered' | 'connected' | 'wrapUp'
+  phase: 'waiting' | 'offered' | 'connected' | 'resting' | 'wrapUp'
+  owes: string
+  silentSince: number
+  asked: boolean
+  restUntil: number | null
+  lastAgent: string
+  wrapUpFrom: number
   agent: string | null
   dueAt: number | null
   graceDueAt: number | null
   connections: string[]
   tried: string[]
+  wish: { agent: string; until: number } | null
   retryDueAt: number | null
   visit: number
   offers: number
@@ -114,8 +123,24 @@ export function whenWaited(spans: readonly NaiveSpan[] | null, from: number, ms:
 export const admittedIn = (state: string): string[] =>
   state === 'ready' ? ['voice', 'chat', 'sms'] : state === 'textsOnly' ? ['chat', 'sms'] : []
 
-const levelOf = (plan: CompiledPlan, agent: string, skill: string): number =>
-  plan.people.find(({ id }) => id === agent)?.skills.find(({ skillId }) => skillId === skill)?.level ?? 0
+export const admittedBy = (a: NaiveAgent): string[] =>
+  admittedIn(a.state).filter(
+    (channel) => !a.closedTo.includes(channel) && (a.after === null || admittedIn(a.after).includes(channel)),
+  )
+
+/** What somebody can do for a while. */
+export interface NaiveGrant {
+  id: string
+  agent: string
+  skill: string
+  level: number
+  until: number
+}
+
+const levelOf = (plan: CompiledPlan, grants: readonly NaiveGrant[], agent: string, skill: string): number =>
+  grants.find((g) => g.agent === agent && g.skill === skill)?.level ??
+  plan.people.find(({ id }) => id === agent)?.skills.find(({ skillId }) => skillId === skill)?.level ??
+  0
 
 export const isInReach = (queue: Queue, agent: string, waitMs: number): boolean =>
   queue.agentIds.includes(agent) ||
@@ -123,6 +148,7 @@ export const isInReach = (queue: Queue, agent: string, waitMs: number): boolean 
 
 export function isSkilled(
   plan: CompiledPlan,
+  grants: readonly NaiveGrant[],
   queue: Queue,
   { requirements }: NaiveInteraction,
   agent: string,
@@ -134,7 +160,7 @@ export function isSkilled(
     const wider = queue.relaxations.filter((r) => r.skillId === skillId && r.afterSeconds * 1000 <= waitMs)
     const least = Math.min(Math.max(...same.map((one) => one.least)), ...wider.map((r) => r.least))
     const most = Math.max(Math.min(...same.map((one) => one.most)), ...wider.map((r) => r.most))
-    const level = levelOf(plan, agent, skillId)
+    const level = levelOf(plan, grants, agent, skillId)
     return least <= level && level <= most
   })
 }
@@ -155,19 +181,21 @@ export function isRoom(plan: CompiledPlan, carried: readonly NaiveInteraction[],
 /** Those who could be offered it, the one to choose first. */
 export function inOrder(
   plan: CompiledPlan,
+  { grants, lent }: { grants: readonly NaiveGrant[]; lent: readonly string[] },
   queue: Queue,
   i: NaiveInteraction,
   able: readonly NaiveAgent[],
   carriedBy: (agent: string) => NaiveInteraction[],
   last: string | undefined,
 ): NaiveAgent[] {
-  const people = [...new Set([...queue.agentIds, ...queue.laterReaches.flatMap((r) => r.agentIds)])]
+  const people = [...new Set([...queue.agentIds, ...queue.laterReaches.flatMap((r) => r.agentIds), ...lent])]
   const asked = [...new Set([...queue.requirements, ...i.requirements].map(({ skillId }) => skillId))]
   const from = last === undefined ? -1 : people.indexOf(last)
   const rank = (a: NaiveAgent): number => {
     if (queue.selection === 'lightestLoad')
       return carriedBy(a.id).reduce((sum, c) => sum + (plan.loadLimits[0]?.channels[c.channel].slots ?? 0), 0)
-    if (queue.selection === 'bestSkilled') return -asked.reduce((sum, skill) => sum + levelOf(plan, a.id, skill), 0)
+    if (queue.selection === 'bestSkilled')
+      return -asked.reduce((sum, skill) => sum + levelOf(plan, grants, a.id, skill), 0)
     if (queue.selection === 'inTurn') return (people.indexOf(a.id) - from - 1 + 2 * people.length) % people.length
     return 0
   }

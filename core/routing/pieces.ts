@@ -11,15 +11,18 @@ import type {
   DispositionId,
   EmergencyId,
   EmergencyScope,
+  GrantId,
   Instant,
   InteractionId,
   LineId,
+  LoanId,
   OfferId,
   PersonId,
   PresenceStateId,
   ProcessId,
   QueueId,
   SiteId,
+  SkillId,
   StopgapId,
   StopgapKind,
   StopgapReason,
@@ -30,11 +33,21 @@ import type {
 import type { Requirement } from '../skills/index.ts'
 
 export type OfferEnd = 'answered' | 'declined' | 'missed' | 'withdrawn'
-export type WithdrawalReason = 'customerLeft' | 'connectionLost' | 'agentAway' | 'agentGone' | 'queueClosed'
+export type WithdrawalReason = 'customerLeft' | 'connectionLost' | 'agentAway' | 'agentGone' | 'queueClosed' | 'moved'
+
+/** Who chose the agent: the match, the agent (from an open list), or a supervisor. */
+export type OfferCause = 'match' | 'taken' | 'assigned'
+
+/** While it lasts only this agent is offered the interaction, in reach or not. */
+export interface Wish {
+  readonly agentId: AgentId
+  until: Instant
+}
 
 export interface Offer {
   readonly id: OfferId
   readonly agentId: AgentId
+  readonly cause: OfferCause
   readonly offeredAt: Instant
   dueAt: Instant
   end: OfferEnd | null
@@ -88,6 +101,27 @@ export interface Absence {
   readonly by: PersonId | null
 }
 
+/** A person lent to a queue for a while: offered from the beginning of each wait. */
+export interface Loan {
+  readonly id: LoanId
+  readonly agentId: AgentId
+  readonly queueId: QueueId
+  readonly from: Instant
+  readonly until: Instant
+  readonly by: PersonId | null
+}
+
+/** A skill that somebody has for a while, at this level whatever they have otherwise. */
+export interface Grant {
+  readonly id: GrantId
+  readonly agentId: AgentId
+  readonly skillId: SkillId
+  readonly level: number
+  readonly from: Instant
+  readonly until: Instant
+  readonly by: PersonId | null
+}
+
 /** One stay in a queue. */
 export interface Visit {
   readonly id: VisitId
@@ -99,6 +133,7 @@ export interface Visit {
   /** It began while the queue was closed, which has not opened since: nobody is offered it until then. */
   awaitsOpening: boolean
   readonly estimatedWaitSeconds: number | null
+  wish: Wish | null
   /** The last of the queue's steps that its wait has reached: who is in reach, and what is asked for. */
   step: number
   /** It has waited for the longest that its queue lets anybody wait. */
@@ -126,10 +161,11 @@ export interface Receipt {
 }
 
 export type Side = 'customer' | 'agent'
-export type Phase = 'waiting' | 'offered' | 'connected' | 'wrapUp'
+export type Phase = 'waiting' | 'offered' | 'connected' | 'resting' | 'wrapUp'
 
 /**
- * One contact. It waits in a visit, is offered, and either goes back to waiting or is connected; then wrap-up, then it
+ * One contact. It waits in a visit, is offered, and either goes back to waiting or is connected; where the customer falls
+ * silent it rests with nobody, until they write again or it is over; then wrap-up, then it
  * leaves the state for good: what remains of it is its record.
  */
 export interface Interaction {
@@ -141,10 +177,12 @@ export interface Interaction {
   readonly test: boolean
   /** What it asks for beside what its queue asks for, each skill once. */
   readonly requirements: readonly Requirement[]
-  /** Its own; null: that of its queue. */
-  readonly priority: number | null
+  /** Its own; null: that of its queue. A transfer may give it another. */
+  priority: number | null
   /** It waits even where nobody is at the customer's end. */
   readonly leftMessage: boolean
+  /** The last transfer: by whom, and what they left for the next. */
+  handover: { readonly agentId: AgentId; readonly at: Instant; readonly noteContentId: ContentId | null } | null
   phase: Phase
   visits: Visit[]
   participations: Participation[]
@@ -157,6 +195,12 @@ export interface Interaction {
   notesContentId: ContentId | null
   messages: number
   receipts: Record<Side, Receipt>
+  /** Since when the customer's silence is counted: the agent's last word, or a plan by which it would be over. */
+  silentSince: Instant
+  /** The silent customer has been asked whether they are still there. */
+  asked: boolean
+  /** When a resting one is over. */
+  restDueAt: Instant | null
   /** Who owes the next word, and since when. */
   turn: { side: Side; since: Instant }
 }
@@ -172,6 +216,10 @@ export interface Agent {
   stateId: PresenceStateId
   stateSince: Instant
   idleSince: Instant
+  /** What they will be in once they carry nothing more; null: nothing is planned. */
+  afterStateId: PresenceStateId | null
+  /** Channels of which they take nothing new for now. */
+  closedTo: Channel[]
   connections: Connection[]
   /** When the last connection is lost: the instant at which their work is handed back. */
   graceDueAt: Instant | null

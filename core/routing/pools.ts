@@ -28,6 +28,8 @@ const idle = ({ idleSince, id }: Standing['agent']): string => `${String(idleSin
 export function preference({ method, agent, taken, slots, skill, distance }: Standing): Preference {
   switch (method) {
     case 'longestIdle':
+    case 'openList':
+    case 'byHand':
       return { key: agent.idleSince, tie: agent.id }
     case 'lightestLoad':
       // Equal ratios of small integers are equal as numbers, unequal ones are not.
@@ -82,6 +84,13 @@ export class Pool {
     else this.ring.remove(seat.place)
   }
 
+  /** Whom the method picks, or null where nobody is free. */
+  first(turn: number): ({ readonly agent: Agent } & Preference) | null {
+    if (this.ring !== null) return this.inOrder(turn).next().value ?? null
+    const node = this.heap.peek()
+    return node === undefined ? null : { agent: node.item, key: node.key, tie: node.tie }
+  }
+
   /** In the order of the method; `turn` is the place at which a queue in turn goes on. */
   *inOrder(turn: number): Generator<{ readonly agent: Agent } & Preference> {
     if (this.ring === null) {
@@ -93,6 +102,16 @@ export class Pool {
       if (node !== undefined) yield { agent: node.item, key: (place - turn + this.people) % this.people, tie: node.tie }
     }
   }
+}
+
+/** The first of several pools, by the method. */
+export function firstOf(pools: readonly Pool[], turn: number): Agent | null {
+  let best: ReturnType<Pool['first']> = null
+  for (const pool of pools) {
+    const one = pool.first(turn)
+    if (one !== null && (best === null || isPreferred(one, best))) best = one
+  }
+  return best?.agent ?? null
 }
 
 /** Several pools as one, in order. */

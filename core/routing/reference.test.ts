@@ -68,12 +68,14 @@ function planOf(one: Case, version: number, limits: typeof limitsOf): CompiledPl
     })),
     presenceStates: [
       ...plan.presenceStates,
-      { id: 'everything', admits: channels, choosable: true, signedOut: false },
+      { id: 'everything', admits: channels, choosable: true, signedOut: false, mostMinutes: null, teamIds: [] },
       ...one.agents.map(({ id, presentFor }) => ({
         id: `of ${id}`,
         admits: presentFor as Channel[],
         choosable: true,
         signedOut: false,
+        mostMinutes: null,
+        teamIds: [],
       })),
     ],
     lines: channels.map((channel) => ({ id: channel, channel, queueIds: queues.map(({ id }) => id) })),

@@ -2,6 +2,7 @@ import type { Instant } from '../plan/index.ts'
 import { isRefusal, type Command, type Refusal } from './commands.ts'
 import { expire, nextDeadline, nextStep } from './deadlines.ts'
 import { decide } from './decide.ts'
+import { departures } from './saying.ts'
 import type { Event } from './events.ts'
 import { evolve } from './evolve.ts'
 import { nextOffer, nextRoundEnd, nextSentOn } from './match.ts'
@@ -20,12 +21,21 @@ function take(state: State, events: readonly Event[], into: Event[]): void {
   }
 }
 
-/** Sends on whoever a closed queue sends on, makes every offer that can be made, and ends every round that has ended. */
+/** Lets go whoever is done and said so beforehand, sends on whoever a closed queue sends on, makes every offer that can be made, and ends every round that has ended. */
 export function settle(state: State): Event[] {
   const events: Event[] = []
-  while (state.index.dirty.size > 0) {
-    const next = nextSentOn(state) ?? nextOffer(state) ?? nextRoundEnd(state)
-    if (next === null) state.index.dirty.clear()
+  let sentOnAt = -1
+  while (state.index.dirty.size > 0 || state.index.leaving.size > 0) {
+    const leaving = departures(state)
+    if (leaving.length > 0) {
+      take(state, leaving, events)
+      continue
+    }
+    const sent = sentOnAt === state.index.touches ? null : nextSentOn(state)
+    // An offer takes nobody out of a queue and opens none: until something else happens nobody more is sent on.
+    if (sent === null) sentOnAt = state.index.touches
+    const next = sent ?? nextOffer(state) ?? nextRoundEnd(state)
+    if (next === null) state.index.settled()
     else take(state, [next], events)
   }
   return events

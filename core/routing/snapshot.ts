@@ -1,10 +1,10 @@
 import type { CompiledPlan, Instant } from '../plan/index.ts'
-import type { Absence, Agent, Emergency, Interaction, QueueDay, Stopgap } from './pieces.ts'
+import type { Absence, Agent, Emergency, Grant, Interaction, Loan, QueueDay, Stopgap } from './pieces.ts'
 import { lookupOf } from './lookup.ts'
 import { State } from './state.ts'
 
 /** Raised with every change that makes the same events give another state. A snapshot of another version is ignored. */
-export const coreVersion = 4
+export const coreVersion = 5
 
 export interface Snapshot {
   readonly coreVersion: number
@@ -16,6 +16,8 @@ export interface Snapshot {
   readonly stopgaps: readonly Stopgap[]
   readonly emergencies: readonly Emergency[]
   readonly absences: readonly Absence[]
+  readonly loans: readonly Loan[]
+  readonly grants: readonly Grant[]
 }
 
 const byId = <T extends { readonly id: string }>(items: Iterable<T>): T[] =>
@@ -32,6 +34,8 @@ export const snapshotOf = (state: State): Snapshot => ({
   stopgaps: state.stopgaps,
   emergencies: state.emergencies,
   absences: state.absences,
+  loans: state.loans,
+  grants: state.grants,
 })
 
 /** The state that a snapshot stands for; takes over its pieces. Throws when it was made by another core. */
@@ -44,6 +48,8 @@ export function stateFrom(snapshot: Snapshot): State {
   state.stopgaps = [...snapshot.stopgaps]
   state.emergencies = [...snapshot.emergencies]
   state.absences = [...snapshot.absences]
+  state.loans = [...snapshot.loans]
+  state.grants = [...snapshot.grants]
   state.lookup = lookupOf(snapshot.plan, state)
   for (const agent of snapshot.agents) state.agents.set(agent.id, agent)
   for (const interaction of snapshot.interactions) state.interactions.set(interaction.id, interaction)

@@ -1,6 +1,7 @@
 import { hasRoom, slotsTaken } from '../capacity/index.ts'
 import { freshFigures } from '../figures/index.ts'
-import { presenceGap } from '../presence/index.ts'
+import { presenceGap, type PresenceGap, type Saying } from '../presence/index.ts'
+import { levelsOf } from '../skills/index.ts'
 import type { AgentId, Channel, CompiledPlan, Instant, InteractionId, LoadLimits, QueueId } from '../plan/index.ts'
 import { Index } from './index-of-state.ts'
 import { always, lookupOf, openingsOf, type PlanLookup } from './lookup.ts'
@@ -9,7 +10,9 @@ import {
   type Absence,
   type Agent,
   type Emergency,
+  type Grant,
   type Interaction,
+  type Loan,
   type QueueDay,
   type Stopgap,
   type Visit,
@@ -31,6 +34,10 @@ export class State {
   emergencies: Emergency[] = []
   /** Of now and later, in the order in which they were entered. */
   absences: Absence[] = []
+  /** Those that last, in the order in which they began. */
+  loans: Loan[] = []
+  /** Likewise. */
+  grants: Grant[] = []
   lookup: PlanLookup = lookupOf(null)
   readonly index = new Index(this)
 
@@ -73,6 +80,11 @@ export class State {
     const others = <T extends { readonly id: string }>(all: readonly T[]): T[] => all.filter((one) => one.id !== id)
     const layers = { stopgaps: others(this.stopgaps), emergencies: others(this.emergencies) }
     return openingsOf(this.plan, queue, layers)?.isOpen(at) ?? true
+  }
+
+  /** An emergency keeps those who wait in it in their places: nobody is offered them. */
+  isHeld(queueId: QueueId): boolean {
+    return this.lookup.emergencies.get(queueId)?.waiting === 'held'
   }
 
   /** The stopgap that the queue is under at the state's time, or null. */
@@ -153,6 +165,21 @@ export class State {
     )
   }
 
+  /** A silent customer is asked before the conversation rests, where there is a time for it. */
+  asksNext({ asked }: Interaction): boolean {
+    const { askAfterSilenceSeconds: ask, restAfterSilenceSeconds: rest } = this.settings()
+    return !asked && ask !== null && (rest === null || ask < rest)
+  }
+
+  /** When a customer who owes the next word is asked, or the conversation rests; null: never. */
+  silenceDueAt(interaction: Interaction): Instant | null {
+    const { phase, channel, turn, silentSince } = interaction
+    if (phase !== 'connected' || channel === 'voice' || turn.side !== 'customer') return null
+    const { askAfterSilenceSeconds, restAfterSilenceSeconds } = this.settings()
+    const seconds = this.asksNext(interaction) ? askAfterSilenceSeconds : restAfterSilenceSeconds
+    return seconds === null ? null : silentSince + seconds * 1000
+  }
+
   settings(): CompiledPlan['centre'] {
     if (this.plan === null) throw new Error('there is no plan yet')
     return this.plan.centre
@@ -170,10 +197,33 @@ export class State {
 
   isPresent(agent: Agent, channel: Channel): boolean {
     return (
-      presenceGap(this.lookup.presenceStates.get(agent.stateId), agent.connections.length > 0, channel) === null &&
-      (this.lookup.people.get(agent.id)?.roles.includes('agent') ?? false)
+      this.presenceGap(agent, channel) === null && (this.lookup.people.get(agent.id)?.roles.includes('agent') ?? false)
     )
   }
+
+  /** Why the agent is not present for the channel, or null when they are. */
+  presenceGap = (agent: Agent, channel: Channel): PresenceGap | null => presenceGap(this.sayingOf(agent), channel)
+
+  sayingOf({ stateId, afterStateId, closedTo, connections }: Agent): Saying {
+    const { presenceStates } = this.lookup
+    return {
+      state: presenceStates.get(stateId),
+      after: afterStateId === null ? null : (presenceStates.get(afterStateId) ?? null),
+      closedTo,
+      connected: connections.length > 0,
+    }
+  }
+
+  /** What the agent can do, with what they can do for a while. */
+  levelsOf(agentId: AgentId): ReadonlyMap<string, number> {
+    const levels = levelsOf(this.lookup.people.get(agentId)?.skills ?? [])
+    const granted = this.grants.filter((one) => one.agentId === agentId)
+    return granted.length === 0 ? levels : new Map([...levels, ...granted.map((g) => [g.skillId, g.level] as const)])
+  }
+
+  /** Who is lent to the queue. */
+  lentTo = (queueId: QueueId): AgentId[] =>
+    this.loans.filter((one) => one.queueId === queueId).map(({ agentId }) => agentId)
 
   carriedChannels(agent: Agent): Channel[] {
     return agent.carried.map((id) => this.interaction(id).channel)

@@ -1,12 +1,15 @@
 // What follows from asking that a queue be closed, or open, for a while.
 import type { Instant } from '../plan/index.ts'
-import { actorMay } from './allowed.ts'
+import { actorMay, askedBy } from './allowed.ts'
 import { refuse, type Command, type Decision } from './commands.ts'
 import { event, type Event } from './events.ts'
 import type { State } from './state.ts'
 
 /** Stopgaps are for today and tomorrow; what lasts longer belongs in the plan. */
 const longestStopgapMs = 48 * 3_600_000
+
+/** Whether something laid over the plan may last until then. */
+export const isForAWhile = (until: Instant, at: Instant): boolean => until > at && until <= at + longestStopgapMs
 
 /** The events that turn a queue, where it is not already as it is to be. */
 export const turned = (state: State, queueId: string, open: boolean, at: Instant): Event[] =>
@@ -17,13 +20,15 @@ export function beginStopgap(state: State, command: Command<'beginStopgap'>, at:
   if (!actorMay(state, command, 'stopgaps')) return refuse('notAllowed', { command: command.type })
   if (!state.lookup.queues.has(queueId)) return refuse('unknownQueue', { queueId })
   if (state.lookup.emergencies.has(queueId)) return refuse('queueInEmergency', { queueId })
-  if (!(until > at && until <= at + longestStopgapMs)) return refuse('stopgapTime', { until })
+  if (!isForAWhile(until, at)) return refuse('stopgapTime', { until })
   // Closing what is closed until then, or opening what is open until then, would change nothing.
   const turn = state.nextTurn(queueId)
   if (state.stopgapOf(queueId) === null && state.queueDay(queueId).open === (kind === 'open'))
     if (turn === null || turn >= until) return refuse('stopgapIdle', { queueId, kind })
-  const by = command.actor.kind === 'person' ? command.actor.id : null
-  return [event('stopgapBegan', at, { ...command.body, by }), ...turned(state, queueId, kind === 'open', at)]
+  return [
+    event('stopgapBegan', at, { ...command.body, by: askedBy(command) }),
+    ...turned(state, queueId, kind === 'open', at),
+  ]
 }
 
 export function endStopgap(state: State, command: Command<'endStopgap'>, at: Instant): Decision {

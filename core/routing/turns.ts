@@ -44,7 +44,7 @@ export function layOver(state: State, queueIds: readonly QueueId[]): State {
   for (const queueId of queueIds) {
     state.index.setQueueTurn(queueId)
     state.index.setSteps(queueId)
-    state.index.dirty.add(queueId)
+    state.index.touch(queueId)
   }
   return state
 }
@@ -72,6 +72,27 @@ export function turnShift(state: State, agentId: AgentId): State {
   return state
 }
 
+/** Who serves which queue has changed for a while. */
+export function turnLoan(state: State, event: Event<'loanBegan' | 'loanEnded'>): State {
+  const { loanId: id, agentId, queueId } = event
+  if (event.type === 'loanEnded') state.loans = state.loans.filter((one) => one.id !== id)
+  else state.loans.push({ id, agentId, queueId, from: event.at, until: event.until, by: event.by })
+  state.index.rebuild()
+  return state
+}
+
+/** What somebody can do has changed for a while. */
+export function turnGrant(state: State, event: Event<'grantBegan' | 'grantEnded'>): State {
+  const { grantId: id, agentId } = event
+  if (event.type === 'grantEnded') state.grants = state.grants.filter((one) => one.id !== id)
+  else {
+    const { skillId, level, until, by } = event
+    state.grants.push({ id, agentId, skillId, level, from: event.at, until, by })
+  }
+  state.index.rebuild()
+  return state
+}
+
 export function enterAbsence(state: State, event: Event<'absenceEntered'>): State {
   const { absenceId: id, agentId, from, to, reason, by } = event
   state.absences.push({ id, agentId, from, to, reason, by })
@@ -89,7 +110,7 @@ export function removeAbsence(state: State, { absenceId, agentId }: Event<'absen
 export function turnQueue(state: State, queueId: QueueId, open: boolean): State {
   state.queueDay(queueId).open = open
   state.index.setQueueTurn(queueId)
-  state.index.dirty.add(queueId)
+  state.index.touch(queueId)
   if (open)
     for (const id of [...state.index.queue(queueId).awaiting]) {
       const interaction = state.interaction(id)

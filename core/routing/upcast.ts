@@ -1,5 +1,5 @@
 import { dayMs } from '../hours/index.ts'
-import { plainQueue, channels, upTo, type CompiledPlan } from '../plan/index.ts'
+import { plainCentre, plainPerson, plainQueue, channels, upTo, type CompiledPlan } from '../plan/index.ts'
 import type { Event } from './events.ts'
 
 interface First {
@@ -8,7 +8,7 @@ interface First {
 
 const before = {
   centre: ({ awayStateId }: CompiledPlan['centre']) => ({ evacuatedStateId: awayStateId, ownAbsences: true }),
-  person: { siteId: null, shiftId: null, skills: [] },
+  person: plainPerson,
   queue: {
     hoursId: null,
     atClosingTo: null,
@@ -23,8 +23,9 @@ const before = {
  */
 const planOfToday = (plan: CompiledPlan, at: number): CompiledPlan =>
   Object.assign({ hours: [], shifts: [], siteIds: [], compiledUntil: at + 400 * dayMs }, plan, {
-    centre: { ...before.centre(plan.centre), ...plan.centre },
+    centre: { ...before.centre(plan.centre), ...plainCentre, ...plan.centre },
     people: plan.people.map((person) => Object.assign({}, before.person, person)),
+    presenceStates: plan.presenceStates.map((state) => Object.assign({ mostMinutes: null, teamIds: [] }, state)),
     queues: plan.queues.map((queue) => Object.assign({}, before.queue, queue)),
     loadLimits: plan.loadLimits.map(({ channels: known, ...limits }) => ({
       ...limits,
@@ -36,7 +37,7 @@ const planOfToday = (plan: CompiledPlan, at: number): CompiledPlan =>
 export function upcast(event: Event): Event {
   switch (event.type) {
     case 'planTaken':
-      return event.v >= 4 ? event : { ...event, v: 4, plan: planOfToday(event.plan, event.at) }
+      return event.v >= 5 ? event : { ...event, v: 5, plan: planOfToday(event.plan, event.at) }
     case 'planExtended':
       return event.v >= 2 ? event : { ...event, v: 2, times: { ...event.times, shifts: event.times.shifts ?? [] } }
     case 'interactionArrived':
@@ -49,7 +50,9 @@ export function upcast(event: Event): Event {
       return { ...rest, v: 2, waitedBeforeMs: event.at - waitSince }
     }
     case 'sentOn':
-      return event.v >= 2 ? event : { ...event, v: 2, cause: 'closed' }
+      return event.v >= 3 ? event : { ...event, v: 3, cause: event.v === 1 ? 'closed' : event.cause, by: null }
+    case 'offerMade':
+      return event.v >= 2 ? event : { ...event, v: 2, cause: 'match', by: null }
     case 'offerAnswered':
     case 'interactionAbandoned':
     case 'turnedAway':

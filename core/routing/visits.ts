@@ -1,8 +1,8 @@
 // How visits to queues begin and end, and change the state.
 import { countVisitEnd, type VisitEnd } from '../figures/index.ts'
-import type { QueueId } from '../plan/index.ts'
+import type { AgentId, VisitId, QueueId } from '../plan/index.ts'
 import type { Event } from './events.ts'
-import { visitOf, type Interaction, type Visit } from './pieces.ts'
+import { visitOf, type Interaction, type Visit, type Wish } from './pieces.ts'
 import type { State } from './state.ts'
 
 export function arrive(state: State, event: Event<'interactionArrived'>): State {
@@ -16,6 +16,7 @@ export function arrive(state: State, event: Event<'interactionArrived'>): State 
     leftMessage: event.leftMessage,
     requirements: event.requirements,
     priority: event.priority,
+    handover: null,
     phase: 'waiting',
     visits: [
       {
@@ -25,6 +26,7 @@ export function arrive(state: State, event: Event<'interactionArrived'>): State 
         waitedBeforeMs: 0,
         awaitsOpening: event.leftMessage,
         estimatedWaitSeconds: event.estimatedWaitSeconds,
+        wish: null,
         step: 0,
         overdue: false,
         offers: [],
@@ -42,6 +44,9 @@ export function arrive(state: State, event: Event<'interactionArrived'>): State 
     notesContentId: null,
     messages: 0,
     receipts: { customer: { delivered: 0, seen: 0 }, agent: { delivered: 0, seen: 0 } },
+    silentSince: event.at,
+    asked: false,
+    restDueAt: null,
     turn: { side: 'agent', since: event.at },
   }
   state.interactions.set(interaction.id, interaction)
@@ -50,36 +55,44 @@ export function arrive(state: State, event: Event<'interactionArrived'>): State 
   return state
 }
 
+interface NextVisit {
+  readonly visitId: VisitId
+  readonly queueId: QueueId
+  readonly waitedBeforeMs: number
+  readonly estimatedWaitSeconds: number | null
+  readonly wish?: Wish | null
+  /** Who is not offered it in the first round. */
+  readonly tried?: readonly AgentId[]
+}
+
 /** Another visit begins. */
-export function enter(
-  state: State,
-  interaction: Interaction,
-  event: Event<'sentOn' | 'handedBack'>,
-  queueId: QueueId,
-): State {
+export function enter(state: State, interaction: Interaction, next: NextVisit): State {
   interaction.visits.push({
-    id: event.visitId,
-    queueId,
-    enteredAt: event.at,
-    waitedBeforeMs: event.waitedBeforeMs,
+    id: next.visitId,
+    queueId: next.queueId,
+    enteredAt: state.at,
+    waitedBeforeMs: next.waitedBeforeMs,
     awaitsOpening: false,
-    estimatedWaitSeconds: event.estimatedWaitSeconds,
+    estimatedWaitSeconds: next.estimatedWaitSeconds,
+    wish: next.wish ?? null,
     step: 0,
     overdue: false,
     offers: [],
-    tried: [],
+    tried: [...(next.tried ?? [])],
     retryDueAt: null,
     refusals: 0,
   })
-  state.queueDay(queueId).figures.entered += 1
+  state.queueDay(next.queueId).figures.entered += 1
   state.index.interactionChanged(interaction)
+  // Where the queue sends on there may be more to do than to find an agent.
+  state.index.touch(next.queueId)
   return state
 }
 
 export function sendOn(state: State, event: Event<'sentOn'>): State {
   const interaction = state.interaction(event.interactionId)
-  endVisit(state, visitOf(interaction), 'passedOn')
-  return enter(state, interaction, event, event.queueId)
+  if (!visitOf(interaction).awaitsOpening) endVisit(state, visitOf(interaction), 'passedOn')
+  return enter(state, interaction, event)
 }
 
 /** It is gone without an answer. What a message to a closed queue waited is not counted. */

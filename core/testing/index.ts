@@ -1,5 +1,13 @@
 // Made-up plans and a centre to command, for tests and benches. Imports everything below it in core.
-import { plainQueue, chatsOnly, type CompiledPlan, type LoadLimits, type Queue } from '../plan/index.ts'
+import {
+  plainCentre,
+  plainPerson,
+  plainQueue,
+  chatsOnly,
+  type CompiledPlan,
+  type LoadLimits,
+  type Queue,
+} from '../plan/index.ts'
 import {
   run,
   State,
@@ -37,12 +45,15 @@ export interface TestPlanOptions {
   readonly hours?: CompiledPlan['hours']
   readonly shifts?: CompiledPlan['shifts']
   /** By agent: the shift and the site of theirs. */
-  readonly places?: Readonly<Record<string, { readonly shiftId?: string; readonly siteId?: string }>>
+  readonly places?: Readonly<
+    Record<string, { readonly shiftId?: string; readonly siteId?: string; readonly teamId?: string }>
+  >
   readonly order?: 'lateness' | 'oldestFirst'
   /** By agent: their skills with levels. */
   readonly skills?: Readonly<Record<string, Readonly<Record<string, number>>>>
   /** In place of so many chats, one slot each. */
   readonly limits?: LoadLimits
+  readonly centre?: Partial<CompiledPlan['centre']>
 }
 
 /** A plan with a supervisor `sup`, an observer `obs`, the agents asked for, and a line of every channel with every queue. */
@@ -58,6 +69,7 @@ export function testPlan({
   order = 'lateness',
   skills = {},
   limits = { id: 'usual', slots, channels: chatsOnly(slots) },
+  centre = {},
 }: TestPlanOptions = {}): CompiledPlan {
   return {
     version,
@@ -69,29 +81,40 @@ export function testPlan({
       agentGraceSeconds: 20,
       customerGraceSeconds: 10,
       retryAfterSeconds: 5,
+      ...plainCentre,
+      ...centre,
       missedStateId: 'unattended',
       awayStateId: 'offline',
       evacuatedStateId: 'evacuated',
       ownAbsences: true,
     },
     presenceStates: [
-      { id: 'ready', admits: ['voice', 'chat', 'sms'], choosable: true, signedOut: false },
-      { id: 'textsOnly', admits: ['chat', 'sms'], choosable: true, signedOut: false },
-      { id: 'break', admits: [], choosable: true, signedOut: false },
-      { id: 'unattended', admits: [], choosable: false, signedOut: false },
-      { id: 'evacuated', admits: [], choosable: false, signedOut: false },
-      { id: 'offline', admits: [], choosable: true, signedOut: true },
+      {
+        id: 'ready',
+        admits: ['voice', 'chat', 'sms'],
+        choosable: true,
+        signedOut: false,
+        mostMinutes: null,
+        teamIds: [],
+      },
+      { id: 'textsOnly', admits: ['chat', 'sms'], choosable: true, signedOut: false, mostMinutes: null, teamIds: [] },
+      { id: 'break', admits: [], choosable: true, signedOut: false, mostMinutes: null, teamIds: [] },
+      { id: 'unattended', admits: [], choosable: false, signedOut: false, mostMinutes: null, teamIds: [] },
+      { id: 'evacuated', admits: [], choosable: false, signedOut: false, mostMinutes: null, teamIds: [] },
+      { id: 'offline', admits: [], choosable: true, signedOut: true, mostMinutes: null, teamIds: [] },
     ],
     loadLimits: [limits],
     declineReasonIds: ['busy'],
     dispositionIds: ['settled'],
     people: [
-      { id: 'sup', roles: ['supervisor'], loadLimitsId: null, siteId: null, shiftId: null, skills: [] },
-      { id: 'obs', roles: ['observer'], loadLimitsId: null, siteId: null, shiftId: null, skills: [] },
+      { id: 'sup', roles: ['supervisor'], loadLimitsId: null, ...plainPerson },
+      { id: 'obs', roles: ['observer'], loadLimitsId: null, ...plainPerson },
       ...agents.map((id) => ({
         id,
         roles: ['agent'] as const,
         loadLimitsId: limits.id,
+        ...plainPerson,
+        teamId: places[id]?.teamId ?? null,
         siteId: places[id]?.siteId ?? null,
         shiftId: places[id]?.shiftId ?? null,
         skills: Object.entries(skills[id] ?? {}).map(([skillId, level]) => ({ skillId, level })),

@@ -9,7 +9,12 @@ export const answerWindow = 300
 
 const patient: Scenario = {
   ...skerrow,
-  queues: skerrow.queues.map((queue) => ({ ...queue, answerWindowSeconds: answerWindow })),
+  queues: skerrow.queues.map((queue) => ({
+    ...queue,
+    answerWindowSeconds: answerWindow,
+    // Nobody gives work out in most of them.
+    selection: queue.selection === 'byHand' ? 'longestIdle' : queue.selection,
+  })),
 }
 
 /**

@@ -65,7 +65,7 @@ test('a shift is drawn with its pauses, and a site goes only with another in its
   await rosalind.waitForURL(/site=$/)
   await expect(rosalind.getByRole('button', { name: 'Quill Sound' })).toHaveCount(0)
   await rosalind.goto('/plan?site=vellan')
-  await expect(rosalind.getByText('Tamsin Rook')).toBeVisible()
+  await expect(rosalind.getByRole('button', { name: 'Tamsin Rook' })).toBeVisible()
   await rosalind.context().close()
 })
 

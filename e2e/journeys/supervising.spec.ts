@@ -15,7 +15,7 @@ test('a supervisor makes a queue; it is published and taken over at once', async
   await rosalind.getByRole('button', { name: 'Save and publish' }).click()
   await expect(rosalind.getByText('Answer window: give at least 5 s.')).toBeVisible()
   await rosalind.getByLabel('Answer window, seconds').fill('20')
-  await rosalind.getByLabel('State').click()
+  await rosalind.getByRole('combobox', { name: 'State' }).click()
   await rosalind.getByRole('option', { name: 'In service' }).click()
   await rosalind.getByRole('combobox', { name: /Who is offered/ }).fill('João')
   await rosalind.getByRole('option', { name: 'João Tavares' }).click()
@@ -31,7 +31,7 @@ test('a supervisor makes a queue; it is published and taken over at once', async
   await joao.keyboard.press('Alt+a')
   await expect(bayOf(joao, 'Thea Upton').getByRole('button', { name: 'End', exact: true })).toBeVisible()
 
-  await rosalind.getByLabel('State').click()
+  await rosalind.getByRole('combobox', { name: 'State' }).click()
   await rosalind.getByRole('option', { name: 'Taking nothing new' }).click()
   await rosalind.getByRole('button', { name: 'Save and publish' }).click()
   await expect(rosalind.getByText(/Published as version \d+\./)).toBeVisible()

@@ -1,6 +1,6 @@
 // Events of the core with much to choose from: ten queues to an agent, three skills to a queue, ten waiting for each
 // agent, by each selection method; beside a plain binary heap between the same sizes in the same run.
-import { selectionMethods, type SelectionMethod } from '../../core/plan/index.ts'
+import { offersByItself, selectionMethods, type SelectionMethod } from '../../core/plan/index.ts'
 import { testPlan, testQueue } from '../../core/testing/index.ts'
 import { run, State, type CommandBodies, type CommandType } from '../../core/routing/index.ts'
 import { seeded } from '../../outside/index.ts'
@@ -46,14 +46,35 @@ function eventNs(method: SelectionMethod, agents: number, rounds: number): numbe
   const offered: { readonly agentId: string; readonly offerId: string; readonly interactionId: string }[] = []
   const talking: Busy[] = []
   let count = 0
+  /** Where the queue makes no offers: who waits in each, the oldest first, from this place on. */
+  const waiting = members.map(() => ({ ids: [] as string[], from: 0 }))
+  const queuesOf = new Map<string, number[]>()
+  for (const [q, of] of members.entries()) for (const id of of) queuesOf.set(id, [...(queuesOf.get(id) ?? []), q])
+  const byItself = offersByItself(method)
+  /** A free agent takes the oldest of one of their queues, or is given it. */
+  const takeOne = (agentId: string): void => {
+    if (byItself) return
+    const own = queuesOf.get(agentId) ?? []
+    const list = waiting[own[Math.floor(random() * own.length)] ?? -1]
+    const interactionId = list?.ids[list.from]
+    if (list === undefined || interactionId === undefined) return
+    list.from += 1
+    tell(method === 'openList' ? 'takeInteraction' : 'assignInteraction', { agentId, interactionId })
+    if (method === 'openList') {
+      offered.pop()
+      talking.push({ agentId, interactionId })
+    } else answer()
+  }
   const arrive = (): void => {
     const interactionId = `i${(count += 1)}`
+    const q = Math.floor(random() * queueCount)
+    if (!byItself) waiting[q]?.ids.push(interactionId)
     tell('beginInteraction', {
       interactionId,
       channel: 'chat',
       customerId: 'c',
       lineId: 'site',
-      queueId: `q${Math.floor(random() * queueCount)}`,
+      queueId: `q${q}`,
       connection: { id: interactionId, processId: 'bench' },
       contentId: null,
     })
@@ -71,6 +92,7 @@ function eventNs(method: SelectionMethod, agents: number, rounds: number): numbe
     at += 1
     tell('setPresence', { agentId, stateId: 'ready' })
     answer()
+    takeOne(agentId)
   }
   const decide = (): void => {
     at += 3
@@ -83,6 +105,7 @@ function eventNs(method: SelectionMethod, agents: number, rounds: number): numbe
     if (ended !== last) talking[place] = last
     tell('endInteraction', ended)
     answer()
+    takeOne(ended.agentId)
   }
   for (let n = 0; n < rounds / 4; n += 1) decide()
   events = 0

@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import Ajv2020, { type ErrorObject, type ValidateFunction } from 'ajv/dist/2020.js'
-import type { PlanDocument } from '@eudromos/core/plan'
+import { plainCentre, plainPerson, plainState, type PlanDocument } from '@eudromos/core/plan'
 import { root } from '../prepare.mjs'
 import { BadInput, type InputFault } from './problem.ts'
 
@@ -38,5 +38,13 @@ export function planOf(text: string): PlanDocument {
   const given = jsonOf(text, 'The plan')
   const faults = faultsIn(given, 'plan')
   if (faults.length > 0) throw new BadInput('The plan is not in the form of docs/formats/plan.schema.json.', faults)
-  return given as PlanDocument
+  const plan = given as PlanDocument
+  // What a file of an older version does not have.
+  return {
+    ...plan,
+    centre: { ...plainCentre, ...plan.centre },
+    teams: (plan as Partial<PlanDocument>).teams ?? [],
+    presenceStates: plan.presenceStates.map((state) => Object.assign({}, plainState, state)),
+    people: plan.people.map((person) => Object.assign({}, plainPerson, person)),
+  }
 }

@@ -1,6 +1,6 @@
 import type { PlanDocument } from '@eudromos/core/plan'
 import { people } from '../demo/scenario-people.ts'
-import { centre, line, queues, skills, times } from '../demo/scenario.ts'
+import { centre, line, queues, skills, teams, times } from '../demo/scenario.ts'
 import { faultsIn } from './given.ts'
 import { checkFile } from './plan.ts'
 import { BadInput } from './problem.ts'
@@ -11,14 +11,17 @@ const plan = {
   ...times,
   skills,
   queues,
-  people: people.map(({ id, roles, loadLimitsId, siteId, shiftId, skills: own }) => ({
+  people: people.map(({ id, roles, loadLimitsId, siteId, shiftId, teamId, tier, skills: own }) => ({
     id,
     roles,
     loadLimitsId,
     siteId,
     shiftId,
+    teamId,
+    tier,
     skills: Object.entries(own).map(([skillId, level]) => ({ skillId, level })),
   })),
+  teams,
   lines: [{ ...line, queueIds: queues.map(({ id }) => id) }],
 } as PlanDocument
 const planText = JSON.stringify(plan)
@@ -75,6 +78,30 @@ test('with grounds, each offer says who was looked at before it, and what exclud
     'ruta-jansone': 'present',
   })
   expect(lines(true).filter(({ grounds }) => grounds === undefined)).toEqual(lines())
+})
+
+test('what goes from hand to hand other than by an offer', () => {
+  const told = (list: readonly (readonly [string, string, object])[]): string[] => {
+    const text = list.map(([time, type, body]) => JSON.stringify({ at: `2027-03-12T${time}Z`, type, body })).join('\n')
+    return [...route(planText, text, false)].flatMap((line) => {
+      const { refused, type, cause } = line as Line & { readonly cause?: string }
+      if (refused !== undefined) return [`${refused} refused`]
+      return ['offerMade', 'sentOn', 'transferred'].includes(type ?? '') ? [`${type} ${cause ?? ''}`.trim()] : []
+    })
+  }
+  const i1 = { interactionId: 'i1' }
+  expect(
+    told([
+      ['10:05:00', 'presence', { agentId: 'ines-valadao', stateId: 'ready' }],
+      ['10:05:01', 'arrive', { ...i1, queueId: 'lost-property' }],
+      ['10:05:20', 'take', { ...i1, agentId: 'bram-ostrander' }],
+      ['10:05:30', 'take', { ...i1, agentId: 'ines-valadao' }],
+      ['10:05:31', 'say', { ...i1, agentId: 'ines-valadao' }],
+      ['10:06:00', 'transfer', { ...i1, toQueueId: 'groups' }],
+      ['10:06:10', 'assign', { ...i1, agentId: 'ines-valadao' }],
+      ['10:06:12', 'move', { ...i1, queueId: 'lost-property' }],
+    ]),
+  ).toEqual(['takeInteraction refused', 'offerMade taken', 'transferred', 'offerMade assigned', 'sentOn moved'])
 })
 
 test('a line that is no command, or out of order, is refused with its number, and nothing is played', () => {

@@ -14,6 +14,7 @@ import {
   type CommandType,
   type Event,
   type Grounds,
+  type Interaction,
   type Refusal,
 } from '@eudromos/core/routing'
 import { faultsIn, jsonOf, planOf } from './given.ts'
@@ -129,9 +130,26 @@ export class Playing {
           ? yield* this.tell('answerOffer', given, at)
           : yield* this.tell('declineOffer', { ...given, reason }, at)
       }
+      case 'take':
+      case 'assign': {
+        const given = { interactionId, agentId: String(body.agentId) }
+        return yield* this.tell(type === 'take' ? 'takeInteraction' : 'assignInteraction', given, at)
+      }
+      case 'move':
+        return yield* this.tell('moveInteraction', { interactionId, queueId: String(body.queueId) }, at)
+      case 'transfer': {
+        const to =
+          body.toQueueId === undefined ? { agentId: String(body.toAgentId) } : { queueId: String(body.toQueueId) }
+        const agentId = workingOn(interaction)
+        return yield* this.tell('transferInteraction', { agentId, interactionId, to, noteContentId: null }, at)
+      }
+      case 'say': {
+        const agentId = body.agentId === undefined ? null : String(body.agentId)
+        return yield* this.tell('sendMessage', { interactionId, agentId, contentId: `words ${this.commands}` }, at)
+      }
       case 'end':
       case 'finish': {
-        const agentId = interaction?.participations.findLast(({ to }) => to === null)?.personId ?? ''
+        const agentId = workingOn(interaction)
         const command = type === 'end' ? 'endInteraction' : 'finishWrapUp'
         return yield* this.tell(command, { agentId, interactionId }, at)
       }
@@ -165,6 +183,9 @@ export class Playing {
     }
   }
 }
+
+const workingOn = (interaction: Interaction | undefined): string =>
+  interaction?.participations.findLast(({ to }) => to === null)?.personId ?? ''
 
 /** With its instants as text. The plan is what was given. */
 function readable(event: Event): object {

@@ -1,6 +1,6 @@
 // The morning before the demo begins: made by running the core itself over made-up traffic, from a seed, in virtual time.
 import { Heap, heapNode } from '../../core/heap/index.ts'
-import type { PlanDocument } from '../../core/plan/index.ts'
+import { offersByItself, type PlanDocument } from '../../core/plan/index.ts'
 import {
   advance,
   openOffer,
@@ -38,7 +38,7 @@ import type { Scenario } from './load.ts'
 import { centre } from './scenario.ts'
 
 const system: Actor = { kind: 'system', id: 'history' }
-const chatsPerMinute = 2
+const chatsPerMinute = 4
 const epoch = 0
 
 /** Seconds-precise virtual time: what is planned happens in order, and may plan more. */
@@ -157,7 +157,10 @@ class Morning {
   }
 
   private arrive(): void {
-    const open = this.queues.filter(({ id, service }) => service === 'inService' && this.state.queueDay(id).open)
+    const open = this.queues.filter(
+      ({ id, service, selection }) =>
+        service === 'inService' && offersByItself(selection) && this.state.queueDay(id).open,
+    )
     const queue = open[Math.floor(this.random() ** 2 * open.length)]
     if (queue === undefined) return
     this.chats += 1
@@ -174,7 +177,7 @@ class Morning {
       connection: { id: `history-${interactionId}`, processId: 'history' },
       contentId,
     })
-    this.later(70, 400, () => {
+    this.later(25, 400, () => {
       const phase = this.state.interactions.get(interactionId)?.phase
       if (phase === 'waiting' || phase === 'offered') this.do('leaveInteraction', { interactionId })
     })

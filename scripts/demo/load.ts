@@ -2,17 +2,18 @@
 import { hash } from '@node-rs/argon2'
 import { publishDraft, schema, type Database } from '../../database/index.ts'
 import type { PlanDocument } from '../../core/plan/index.ts'
-import { centre, line, queues, skills, testCustomers, times } from './scenario.ts'
+import { centre, line, queues, skills, teams, testCustomers, times } from './scenario.ts'
 import { people, type ScenarioPerson } from './scenario-people.ts'
 
 export interface Scenario {
   readonly people: readonly ScenarioPerson[]
   readonly queues: PlanDocument['queues']
   readonly skills?: PlanDocument['skills']
+  readonly teams?: PlanDocument['teams']
   readonly times?: Pick<PlanDocument, 'hours' | 'calendars' | 'sites' | 'shifts'>
 }
 
-export const skerrow: Scenario = { people, queues, skills, times }
+export const skerrow: Scenario = { people, queues, skills, teams, times }
 
 /** A centre that nobody has set up: one administrator, no queue. */
 export const unconfigured: Scenario = { people: people.filter(({ id }) => id === 'teodor-lindqvist'), queues: [] }
@@ -40,7 +41,7 @@ export function large(): Scenario {
       atClosingTo: null,
     }
   })
-  return { people: [...staff, ...agents], queues: areas, skills, times }
+  return { people: [...staff, ...agents], queues: areas, skills, teams, times }
 }
 
 /** Loads the scenario and publishes its plan at `at`. `password` is every person's, and unknown to people. */
@@ -57,8 +58,12 @@ export async function load(database: Database, scenario: Scenario, password: str
       await tx
         .insert(schema.shift)
         .values(shifts.map((one, position) => ({ ...one, calendarIds: [...one.calendarIds], position })))
+    if (scenario.teams !== undefined)
+      await tx
+        .insert(schema.team)
+        .values(scenario.teams.map((one, position) => ({ ...one, observerIds: [...one.observerIds], position })))
     await tx.insert(schema.person).values(
-      withEmail.map(({ id, name, email, roles, loadLimitsId, siteId, shiftId, simulated }) => ({
+      withEmail.map(({ id, name, email, roles, loadLimitsId, siteId, shiftId, teamId, tier, simulated }) => ({
         id,
         name,
         email,
@@ -66,6 +71,8 @@ export async function load(database: Database, scenario: Scenario, password: str
         loadLimitsId,
         siteId: scenario.times === undefined ? null : siteId,
         shiftId: scenario.times === undefined ? null : shiftId,
+        teamId: scenario.teams === undefined ? null : teamId,
+        tier,
         simulated,
       })),
     )
@@ -78,9 +85,14 @@ export async function load(database: Database, scenario: Scenario, password: str
       )
     await tx.insert(schema.customer).values(testCustomers.map((customer) => ({ ...customer, test: true })))
     await tx.insert(schema.planDraft).values({ id: 1, version: 0, centre: centre.centre })
-    await tx
-      .insert(schema.presenceState)
-      .values(centre.presenceStates.map((state, position) => ({ ...state, admits: [...state.admits], position })))
+    await tx.insert(schema.presenceState).values(
+      centre.presenceStates.map((state, position) => ({
+        ...state,
+        admits: [...state.admits],
+        teamIds: [...state.teamIds],
+        position,
+      })),
+    )
     const known = new Set((scenario.skills ?? []).map(({ id }) => id as string))
     if (scenario.skills !== undefined)
       await tx.insert(schema.skill).values(scenario.skills.map((one, position) => ({ ...one, position })))

@@ -8,6 +8,8 @@ export interface ScenarioPerson {
   readonly loadLimitsId: string | null
   readonly siteId: string | null
   readonly shiftId: string | null
+  readonly teamId: string | null
+  readonly tier: number | null
   readonly simulated: boolean
   /** By skill: the level. */
   readonly skills: Readonly<Record<string, number>>
@@ -38,6 +40,8 @@ const person = (
   loadLimitsId: limits,
   siteId,
   shiftId,
+  teamId: roles.includes('agent') ? (roles.length > 1 ? 'bookings-desk' : 'crossing-desk') : null,
+  tier: roles.includes('agent') ? (limits === 'one-chat' ? 1 : 2) : null,
   simulated: false,
   skills,
   hint,
@@ -112,6 +116,9 @@ const whereOf = (n: number): Pick<ScenarioPerson, 'siteId' | 'shiftId'> => {
   return { siteId: 'port-ansel', shiftId: n % 2 === 0 ? 'early' : 'late' }
 }
 
+const teamOf = (n: number): string =>
+  n < 10 ? 'crossing-desk' : n < 14 ? 'bookings-desk' : n < 18 ? 'freight-desk' : n < 22 ? 'care-desk' : 'quay-watch'
+
 /** Everybody speaks English; a third Portuguese, a few French; what they know goes with the queues they work in. */
 const skillsOf = (n: number): Record<string, number> => ({
   english: 3 + (n % 3),
@@ -129,6 +136,9 @@ export const simulated: readonly ScenarioPerson[] = simulatedNames.map((name, n)
   roles: ['agent'],
   loadLimitsId: n % 5 === 0 ? 'one-chat' : 'three-chats',
   ...whereOf(n),
+  teamId: teamOf(n),
+  // The crossing desk has tiers: newer people first, then those who know more.
+  tier: n < 10 ? 1 + Number(n % 3 === 0) : null,
   simulated: true,
   skills: skillsOf(n),
   hint: 'simulated',

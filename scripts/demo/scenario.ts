@@ -1,6 +1,6 @@
 // The made-up ferry company of the demo: its people, queues and customers. Everything here is invented.
 import type { WeeklyInterval } from '../../core/hours/index.ts'
-import { plainQueue, chatsOnly, type PlanDocument } from '../../core/plan/index.ts'
+import { plainCentre, plainQueue, plainState, upTo, type PlanDocument } from '../../core/plan/index.ts'
 import { simulated, slug } from './scenario-people.ts'
 
 export const testCustomers = [
@@ -122,12 +122,13 @@ export const queues: readonly QueueDraft[] = [
     hoursId: 'lost-property',
     answerWindowSeconds: 30,
     priority: 4,
-    selection: 'inTurn',
+    selection: 'openList',
   }),
   queue('Groups', 'Schools, clubs, coaches.', ['bram-ostrander'], {
     target: { percent: 80, seconds: 120 },
     hoursId: 'office',
     mostWaiting: 10,
+    selection: 'byHand',
   }),
   queue('Refunds', 'Money back, in preparation: only test customers get in.', ['ana-mirel', 'bram-ostrander'], {
     service: 'inPreparation',
@@ -171,9 +172,21 @@ const calendar = (
 })
 
 /** The plan of the scenario, its people left to be added by whoever loads it. */
+type StateDraft = PlanDocument['presenceStates'][number]
+
+const state = (id: string, name: string, admits: StateDraft['admits'], rest: Partial<StateDraft>): StateDraft => ({
+  id,
+  name,
+  admits,
+  choosable: true,
+  signedOut: false,
+  ...plainState,
+  ...rest,
+})
+
 export const centre: Omit<
   PlanDocument,
-  'people' | 'skills' | 'queues' | 'lines' | 'hours' | 'calendars' | 'sites' | 'shifts'
+  'people' | 'skills' | 'queues' | 'lines' | 'hours' | 'calendars' | 'sites' | 'shifts' | 'teams'
 > = {
   centre: {
     name: 'Skerrow Ferries',
@@ -184,21 +197,34 @@ export const centre: Omit<
     agentGraceSeconds: 30,
     customerGraceSeconds: 20,
     retryAfterSeconds: 10,
+    ...plainCentre,
     missedStateId: 'unattended',
     awayStateId: 'offline',
     evacuatedStateId: 'evacuated',
     ownAbsences: true,
   },
   presenceStates: [
-    { id: 'ready', name: 'Ready', admits: ['chat'], choosable: true, signedOut: false },
-    { id: 'break', name: 'Break', admits: [], choosable: true, signedOut: false },
-    { id: 'offline', name: 'Offline', admits: [], choosable: true, signedOut: true },
-    { id: 'unattended', name: 'Unattended', admits: [], choosable: false, signedOut: false },
-    { id: 'evacuated', name: 'Evacuated', admits: [], choosable: false, signedOut: false },
+    state('ready', 'Ready', ['voice', 'chat', 'sms'], { sign: 'dot' }),
+    state('texts-only', 'Texts only', ['chat', 'sms'], { sign: 'half' }),
+    state('break', 'Break', [], { sign: 'ring', colour: 'slate', mostMinutes: 20 }),
+    state('meal', 'Meal', [], { sign: 'square', colour: 'slate', mostMinutes: 45 }),
+    state('training', 'Training', [], { sign: 'bar', colour: 'slate' }),
+    state('offline', 'Offline', [], { sign: 'cross', colour: 'slate', signedOut: true }),
+    state('unattended', 'Unattended', [], { sign: 'half', colour: 'near', choosable: false, mostMinutes: 10 }),
+    state('evacuated', 'Evacuated', [], { sign: 'bar', colour: 'late', choosable: false }),
   ],
   loadLimits: [
-    { id: 'three-chats', name: 'Three chats', slots: 3, channels: chatsOnly(3) },
-    { id: 'one-chat', name: 'One chat at a time', slots: 1, channels: chatsOnly(1) },
+    {
+      id: 'three-chats',
+      name: 'Three chats, or one call',
+      slots: 3,
+      channels: {
+        voice: { slots: 2, most: 1, alone: true, beside: ['sms'] },
+        chat: { slots: 1, most: 3, alone: false, beside: [] },
+        sms: { slots: 1, most: 3, alone: false, beside: [] },
+      },
+    },
+    { id: 'one-chat', name: 'One at a time', slots: 1, channels: { voice: upTo(1), chat: upTo(1), sms: upTo(1) } },
   ],
   declineReasons: [
     { id: 'finishing', name: 'Finishing something first' },
@@ -359,3 +385,35 @@ export const line = { id: 'skerrow-site', name: 'Chat box on the Skerrow site', 
 
 /** Friday 12 March 2027, 09:40 in Port Ansel: the demo's clock begins here. */
 export const beginsAt = Date.parse('2027-03-12T09:40:00Z')
+
+type TeamDraft = PlanDocument['teams'][number]
+
+const team = (id: string, name: string, description: string, rest: Partial<TeamDraft> = {}): TeamDraft => ({
+  id,
+  name,
+  description,
+  notes: '',
+  parentId: null,
+  leadId: 'rosalind-okafor',
+  private: false,
+  observerIds: [],
+  ...rest,
+})
+
+/** Who works together; what the two private ones do is seen by their own people, lead and observers. */
+export const teams: readonly TeamDraft[] = [
+  team('crossing-desk', 'Crossing desk', 'Sailings of the day, from the first boat to the last.'),
+  team('bookings-desk', 'Bookings desk', 'Journeys to come, and changes to them.', { leadId: 'bram-ostrander' }),
+  team('freight-desk', 'Freight desk', 'Vehicles, lorries and their papers.', { parentId: 'bookings-desk' }),
+  team('care-desk', 'Care desk', 'Help on and off the ship.', {
+    private: true,
+    leadId: 'bram-ostrander',
+    observerIds: ['rosalind-okafor', 'teodor-lindqvist', 'mei-sorrell'],
+    notes: 'Customers tell of their health here: nobody else looks on.',
+  }),
+  team('quay-watch', 'Quay watch', 'What was found, and the night at Marrow Bay.', {
+    private: true,
+    leadId: 'bram-ostrander',
+    notes: 'Finds of value are told to nobody but the owner.',
+  }),
+]

@@ -72,6 +72,7 @@ function arc(index: number, slots: number, radius: number): string {
 const strokes: Record<Phase, { dash?: string; color: string }> = {
   waiting: { color: 'text.primary' },
   connected: { color: 'text.primary' },
+  resting: { color: 'text.primary', dash: '1.6 1.6' },
   wrapUp: { color: 'text.primary', dash: '1.6 1.6' },
   offered: { color: 'secondary.main', dash: '3.2 3' },
 }

@@ -43,6 +43,7 @@ export const records = {
     agentAway: 'the agent went away',
     agentGone: 'no longer in the plan',
     queueClosed: 'the queue was closed',
+    moved: 'taken back by a supervisor',
   },
   actedAs: (actor: string, agent: string, n: number) =>
     `${actor} acted as ${agent} here (${count(n, 'step', 'steps')}).`,

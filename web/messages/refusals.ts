@@ -2,6 +2,17 @@ import type { Refusal, RefusalCode } from '@eudromos/core/routing'
 
 type Params = Refusal['params']
 
+/** By the condition that keeps somebody from having it. */
+const cannot: Readonly<Record<string, string>> = {
+  present: 'This person is not there for it now: not Ready, not connected, or closed to this channel.',
+  wishedFor: 'It waits for somebody else alone at the moment.',
+  inReach: 'This person does not serve its queue.',
+  skilled: 'This person lacks a skill that is asked for.',
+  roomForIt: 'This person has no room for it now.',
+  notOffered: 'Another offer is before this person. Wait until it is answered.',
+  onShift: 'This person is not on shift, and the queue asks for people on shift.',
+}
+
 const texts: Record<RefusalCode, (params: Params) => string> = {
   notAllowed: () => 'Your role does not allow this.',
   noPlan: () => 'There is no published plan yet. Publish one first.',
@@ -15,6 +26,7 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   unknownDisposition: () => 'This disposition is not in the published plan. Choose another.',
   unknownDeclineReason: () => 'This reason is not in the published plan. Choose another.',
   presenceNotChoosable: () => 'This presence state is set by the centre, not by people.',
+  presenceNotForTeam: () => 'This presence state is for other teams.',
   stillCarrying: ({ count }) =>
     count === 1
       ? 'One conversation is still open. End it before going Offline.'
@@ -44,6 +56,18 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   offerOver: () => 'This offer is over: it went to somebody else, or the customer left.',
   notYourInteraction: () => 'This conversation is with somebody else.',
   notInWrapUp: () => 'This conversation is not in wrap-up.',
+  notWaiting: () => 'It does not wait any more: somebody has it, or the customer left.',
+  notOnList: () => 'This queue makes its offers by itself; nobody takes from it.',
+  agentCannot: ({ criterion }) => cannot[String(criterion)] ?? 'This person cannot have it now.',
+  sameQueue: () => 'It waits in this queue already.',
+  queueFull: () => 'This queue is full. Choose another.',
+  toSelf: () => 'You have it already. Choose somebody else.',
+  wrapUpTooLong: ({ seconds }) => `The centre allows ${seconds} seconds of wrap-up in all.`,
+  loanTime: () => 'Until: give a time ahead of now, within the next 48 hours.',
+  loanIdle: () => 'This person serves the queue already.',
+  unknownLoan: () => 'This is over already.',
+  grantLevel: () => 'Level: give 1 to 5.',
+  unknownGrant: () => 'This is over already.',
 }
 
 /** A refusal as a sentence. */

@@ -55,6 +55,8 @@ export const methodNames: Record<SelectionMethod, string> = {
   lightestLoad: 'lightest load',
   inTurn: 'in turn',
   bestSkilled: 'best skilled',
+  openList: 'open list',
+  byHand: 'by hand',
 }
 
 export const methodHelp: Record<SelectionMethod, string> = {
@@ -62,6 +64,8 @@ export const methodHelp: Record<SelectionMethod, string> = {
   lightestLoad: 'Whoever carries the least of what they could carry gets the next one.',
   inTurn: 'One after the other, in the order of the list above.',
   bestSkilled: 'Whoever has the highest levels of the skills asked for gets the next one.',
+  openList: 'Nobody is offered: agents see who waits and take for themselves, first come first served.',
+  byHand: 'Nobody is offered until a supervisor gives it to somebody, in Live.',
 }
 
 export const demand = {

@@ -1,4 +1,4 @@
-import { openOffer } from '@eudromos/core/routing'
+import { openOffer, visitOf } from '@eudromos/core/routing'
 import type { Change } from './follower.ts'
 import type { Runtime } from './runtime.ts'
 import type { Stream } from './stream.ts'
@@ -6,11 +6,13 @@ import type { Stream } from './stream.ts'
 /** What a carrier is told of an interaction of its own, or one that is before a simulated agent of its own. */
 export interface CarrierNews {
   readonly interactionId: string
-  readonly phase: 'waiting' | 'offered' | 'connected' | 'wrapUp' | 'over'
+  readonly phase: 'waiting' | 'offered' | 'connected' | 'resting' | 'wrapUp' | 'over'
   readonly offer: { readonly id: string; readonly agentId: string } | null
   readonly agentId: string | null
   readonly turn: 'customer' | 'agent' | null
   readonly messages: number
+  /** It waits in an open list: an agent takes it. */
+  readonly onList: boolean
 }
 
 /** Tells a carrier, in codes and without words, what happens to its simulated customers and agents. */
@@ -65,9 +67,10 @@ export class CarrierFeed {
   }
 
   private newsOf(interactionId: string): CarrierNews {
-    const interaction = this.runtime.follower.state.interactions.get(interactionId)
+    const { state } = this.runtime.follower
+    const interaction = state.interactions.get(interactionId)
     if (interaction === undefined)
-      return { interactionId, phase: 'over', offer: null, agentId: null, turn: null, messages: 0 }
+      return { interactionId, phase: 'over', offer: null, agentId: null, turn: null, messages: 0, onList: false }
     const offer = openOffer(interaction)
     const { phase, turn, messages, participations } = interaction
     const agentId = participations.find(({ to }) => to === null)?.personId ?? null
@@ -78,6 +81,7 @@ export class CarrierFeed {
       agentId,
       turn: turn.side,
       messages,
+      onList: phase === 'waiting' && state.lookup.queues.get(visitOf(interaction).queueId)?.selection === 'openList',
     }
   }
 }

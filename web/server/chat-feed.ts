@@ -83,6 +83,7 @@ export class ChatFeed {
     const turnedAway = record?.endedBy === 'system' ? record.endedAt : null
     return {
       phase: 'over',
+      asked: false,
       outcome: outcome === 'underWay' ? null : outcome,
       queueName: record?.queueName ?? '',
       agentName: record?.agentName?.split(' ')[0] ?? null,

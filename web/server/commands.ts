@@ -2,6 +2,7 @@ import 'server-only'
 import * as yup from 'yup'
 import {
   absenceReasons,
+  channels,
   emergencyScopes,
   may,
   stopgapKinds,
@@ -41,6 +42,36 @@ const bodies = {
     seen: yup.number().integer().min(0).required(),
   }),
   endInteraction: yup.object({ agentId: id, interactionId: id }),
+  takeInteraction: yup.object({ agentId: id, interactionId: id }),
+  assignInteraction: yup.object({ agentId: id, interactionId: id }),
+  moveInteraction: yup.object({ interactionId: id, queueId: id }),
+  transferInteraction: yup.object({
+    agentId: id,
+    interactionId: id,
+    toQueueId: yup.string().max(200).nullable().default(null),
+    toAgentId: yup.string().max(200).nullable().default(null),
+    note: text.trim().default(''),
+  }),
+  planPresence: yup.object({ agentId: id, stateId: yup.string().max(200).nullable().default(null) }),
+  closeChannels: yup.object({
+    agentId: id,
+    closedTo: yup.array().of(oneOf(channels, 'Channel')).max(channels.length).required('Name the channels.'),
+  }),
+  lendAgent: yup.object({ loanId: id, agentId: id, queueId: id, until: instant('Until') }),
+  endLoan: yup.object({ loanId: id }),
+  grantSkill: yup.object({
+    grantId: id,
+    agentId: id,
+    skillId: id,
+    level: yup.number().integer().min(1, 'Level: give 1 to 5.').max(5, 'Level: give 1 to 5.').required(),
+    until: instant('Until'),
+  }),
+  endGrant: yup.object({ grantId: id }),
+  extendWrapUp: yup.object({
+    agentId: id,
+    interactionId: id,
+    seconds: yup.number().integer().min(1, 'Seconds: give 1 or more.').max(3600).required(),
+  }),
   saveWrapUp: yup.object({
     agentId: id,
     interactionId: id,
@@ -86,6 +117,13 @@ const personCommands = Object.keys(bodies) as PersonCommand[]
 /** What a person may do by a capability: for others, or for the centre. All else is for one's own seat. */
 const byCapability: Partial<Record<PersonCommand, Capability>> = {
   setPresence: 'presence.setOthers',
+  planPresence: 'presence.setOthers',
+  assignInteraction: 'assign',
+  moveInteraction: 'assign',
+  lendAgent: 'stopgaps',
+  endLoan: 'stopgaps',
+  grantSkill: 'stopgaps',
+  endGrant: 'stopgaps',
   beginStopgap: 'stopgaps',
   endStopgap: 'stopgaps',
   beginEmergency: 'emergency',
@@ -94,11 +132,15 @@ const byCapability: Partial<Record<PersonCommand, Capability>> = {
   removeAbsence: 'absences',
 }
 
+/** What nobody does for themself. */
+const forOthersOnly: ReadonlySet<PersonCommand> = new Set(['assignInteraction', 'lendAgent', 'grantSkill'])
+
 /** Whether who asks may, as far as can be told at the edge. */
 function mayAsk(who: Who, type: PersonCommand, body: object, inOthersName: boolean): boolean {
   if (inOthersName && !may(who.roles, 'actAs')) return false
   const capability = byCapability[type]
   if (capability !== undefined && may(who.roles, capability)) return true
+  if (forOthersOnly.has(type)) return false
   return 'agentId' in body && (body.agentId === who.id || inOthersName)
 }
 
@@ -143,6 +185,24 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown): Pro
         body: notes,
       })
     commandBody = { ...rest, notesContentId } satisfies CommandBodies['saveWrapUp']
+  } else if (type === 'transferInteraction') {
+    const { note, toQueueId, toAgentId, ...rest } = checked as Checked<'transferInteraction'>
+    if ((toQueueId === null) === (toAgentId === null))
+      throw new yup.ValidationError('To: choose a queue or a person.', null, 'toQueueId')
+    const noteContentId = note === '' ? null : contentId
+    if (noteContentId !== null)
+      await insertContent(runtime.database, {
+        id: noteContentId,
+        interactionId: rest.interactionId,
+        kind: 'notes',
+        body: note,
+      })
+    const to = toQueueId === null ? { agentId: toAgentId ?? '' } : { queueId: toQueueId }
+    commandBody = { ...rest, to, noteContentId } satisfies CommandBodies['transferInteraction']
+  } else if (type === 'grantSkill') {
+    const { skillId } = checked as Checked<'grantSkill'>
+    if (runtime.follower.document?.skills.some((skill) => skill.id === skillId) !== true)
+      throw new yup.ValidationError('Skill: choose one of the plan.', skillId, 'skillId')
   } else if (type === 'beginEmergency') {
     const { announcement, ...rest } = checked as Checked<'beginEmergency'>
     const announcementId = announcement === '' ? null : contentId

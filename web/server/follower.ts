@@ -34,6 +34,8 @@ export interface Change {
   readonly interactions: ReadonlySet<string>
   readonly people: ReadonlySet<string>
   readonly queues: ReadonlySet<string>
+  /** Of these the open lists: whoever takes from one sees what came to it. */
+  readonly openLists: readonly string[]
   readonly messages: readonly TranscriptLine[]
   readonly events: readonly Event[]
 }
@@ -56,6 +58,10 @@ const changesEverything: ReadonlySet<Event['type']> = new Set([
   'dayTurned',
   'emergencyBegan',
   'emergencyEnded',
+  'loanBegan',
+  'loanEnded',
+  'grantBegan',
+  'grantEnded',
 ])
 
 const isUnbroken = (rows: News['rows']): boolean =>
@@ -70,6 +76,8 @@ export class Follower {
   readonly customerNames = new Map<string, string>()
   /** What customers are told in emergencies, by the id of the content. */
   readonly announcements = new Map<string, string>()
+  /** What was left with transfers of live interactions, by the id of the content. */
+  readonly handovers = new Map<string, string>()
   /** Words that this process took in itself, so that they need not be read back. */
   private readonly words = new Map<string, MessageText>()
   /** What was said in live interactions that began while this process followed, in order. */
@@ -260,6 +268,7 @@ export class Follower {
     if (planTaken) await this.insist(() => this.loadPlan())
     if (everything) await this.insist(() => this.loadAnnouncements())
     await this.insist(() => this.loadCustomers(customers))
+    if (rows.some(({ event }) => event.type === 'transferred')) await this.insist(() => this.loadHandovers())
     const messages = await this.insist(() => this.loadMessages(said))
     for (const line of messages) this.transcripts.get(line.interactionId)?.push(line)
     for (const id of interactions) if (!this.state.interactions.has(id)) this.transcripts.delete(id)
@@ -269,6 +278,7 @@ export class Follower {
       interactions,
       people,
       queues,
+      openLists: [...queues].filter((id) => this.state.lookup.queues.get(id)?.selection === 'openList'),
       messages,
       events: rows.map(({ event }) => event),
     }
@@ -291,6 +301,7 @@ export class Follower {
   private async loadNames(): Promise<void> {
     await this.loadPlan()
     await this.loadAnnouncements()
+    await this.loadHandovers()
     await this.loadCustomers(new Set([...this.state.interactions.values()].map(({ customerId }) => customerId)))
   }
 
@@ -305,6 +316,15 @@ export class Follower {
     const missing = wanted.filter((id) => !this.announcements.has(id))
     const read = await readContents(this.database, missing)
     for (const id of missing) this.announcements.set(id, read.get(id)?.text ?? '')
+  }
+
+  private async loadHandovers(): Promise<void> {
+    const wanted = [...this.state.interactions.values()].flatMap(({ handover }) => handover?.noteContentId ?? [])
+    for (const id of this.handovers.keys()) if (!wanted.includes(id)) this.handovers.delete(id)
+    const missing = wanted.filter((id) => !this.handovers.has(id))
+    if (missing.length === 0) return
+    const read = await readContents(this.lookups, missing)
+    for (const id of missing) this.handovers.set(id, read.get(id)?.text ?? '')
   }
 
   private async loadCustomers(ids: ReadonlySet<string>): Promise<void> {

@@ -1,12 +1,16 @@
 import 'server-only'
+import { visitOf, type Interaction } from '@eudromos/core/routing'
 import { readTranscripts } from '@eudromos/database'
 import type { MessageView, View, ViewChange } from '../view/view.ts'
 import type { Change, Follower } from './follower.ts'
 import { emergencyViews, interactionView, messageView, personView, planView, queueView } from './project.ts'
 import type { Runtime } from './runtime.ts'
+import { seesInteraction, sightFor } from './sight.ts'
 import type { Stream } from './stream.ts'
 
-export type Scope = { readonly kind: 'live' } | { readonly kind: 'seat'; readonly agentId: string }
+/** The whole centre, as far as somebody may see it; or one agent's seat. */
+export type Scope =
+  { readonly kind: 'live'; readonly viewerId: string } | { readonly kind: 'seat'; readonly agentId: string }
 
 interface Reach {
   people(id: string): boolean
@@ -14,15 +18,35 @@ interface Reach {
   interactions(id: string): boolean
 }
 
-/** What may be seen: supervisors the centre, an agent their own work and their own queues. */
-function reachOf({ state }: Follower, scope: Scope): Reach {
-  if (scope.kind === 'live') return { people: () => true, queues: () => true, interactions: () => true }
+/** What may be seen: supervisors the centre but for private teams of others, an agent their own work and their own queues. */
+function reachOf(follower: Follower, scope: Scope): Reach {
+  const { state } = follower
+  if (scope.kind === 'live') {
+    const sight = sightFor(follower, scope.viewerId)
+    return {
+      people: sight.person,
+      queues: sight.queue,
+      interactions: (id) => {
+        const interaction = state.interactions.get(id)
+        return interaction !== undefined && seesInteraction(sight, interaction)
+      },
+    }
+  }
   const own = new Set(state.index.queuesOf(scope.agentId))
   return {
     people: (id) => id === scope.agentId,
     queues: (id) => own.has(id),
-    interactions: (id) => state.agents.get(scope.agentId)?.carried.includes(id) ?? false,
+    interactions: (id) =>
+      state.agents.get(scope.agentId)?.carried.includes(id) === true ||
+      isOnList(state, own, state.interactions.get(id)),
   }
+}
+
+/** It waits in an open list of these queues, for anybody. */
+function isOnList({ lookup }: Follower['state'], queues: ReadonlySet<string>, one: Interaction | undefined): boolean {
+  if (one?.phase !== 'waiting') return false
+  const { queueId, awaitsOpening, wish } = visitOf(one)
+  return queues.has(queueId) && !awaitsOpening && wish === null && lookup.queues.get(queueId)?.selection === 'openList'
 }
 
 function collect<T>(
@@ -67,7 +91,8 @@ export class LiveFeed {
     })
     this.enqueue(() => {
       if (missed === null || this.scope.kind === 'seat') return this.snapshot()
-      for (const id of follower.state.interactions.keys()) this.known.add(id)
+      const { interactions } = reachOf(follower, this.scope)
+      for (const id of follower.state.interactions.keys()) if (interactions(id)) this.known.add(id)
       return this.change(missed)
     })
     await this.work
@@ -93,9 +118,10 @@ export class LiveFeed {
         }
   }
 
-  private concerns({ people, interactions }: Change, agentId: string): boolean {
+  private concerns({ people, interactions, openLists }: Change, agentId: string): boolean {
     if (people.has(agentId)) return true
     for (const id of interactions) if (this.known.has(id)) return true
+    for (const id of openLists) if (this.ownQueues.has(id)) return true
     return false
   }
 
@@ -128,7 +154,7 @@ export class LiveFeed {
       at: clock.now(),
       scope: this.scope.kind,
       agentId: this.scope.kind === 'seat' ? this.scope.agentId : null,
-      plan: planView(follower),
+      plan: this.plan(reach),
       emergencies: emergencyViews(follower, this.scope.kind === 'seat' ? this.scope.agentId : null),
       people: collect(state.agents.keys(), reach.people, (id) => personView(follower, id)),
       queues: collect(state.queues.keys(), reach.queues, (id) => queueView(follower, id)),
@@ -139,6 +165,13 @@ export class LiveFeed {
     const messages = this.scope.kind === 'seat' ? await this.transcripts(Object.keys(interactions)) : {}
     this.sentSeq = seq
     this.stream.send('snapshot', { ...view, messages }, seq)
+  }
+
+  /** The plan with the queues in reach of a supervisor; a seat has it whole. */
+  private plan(reach: Reach): View['plan'] {
+    const plan = planView(this.runtime.follower)
+    if (plan === null || this.scope.kind === 'seat') return plan
+    return { ...plan, queues: plan.queues.filter(({ id }) => reach.queues(id)) }
   }
 
   private async transcripts(ids: readonly string[]): Promise<Record<string, MessageView[]>> {

@@ -176,7 +176,7 @@ test('without a router at work nothing is taken in', async () => {
 })
 
 test('the plan is read with its people by name and its test customers', async () => {
-  const state = await readPlanState(runtime)
+  const state = await readPlanState(runtime, 'sup')
   expect(state?.people.find(({ id }) => id === 'ana-mirel')).toMatchObject({ name: 'Ana Mirel', roles: ['agent'] })
   expect(state?.testCustomers).toHaveLength(2)
 })

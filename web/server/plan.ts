@@ -6,6 +6,7 @@ import {
   checkQueue,
   checkShift,
   checkSite,
+  isClose,
   usersOfCalendar,
   usersOfHours,
   type CompiledPlan,
@@ -49,12 +50,18 @@ export interface PlanState {
   readonly testCustomers: readonly { id: string; name: string }[]
 }
 
-export async function readPlanState({ database, follower }: Runtime): Promise<PlanState | null> {
+/** As this person may read it: what teams keep to themselves is left out for others. */
+export async function readPlanState({ database, follower }: Runtime, viewerId: string): Promise<PlanState | null> {
   const draft = await readDraft(database)
   if (draft === null) return null
   return {
     draft: draft.version,
-    document: draft.document,
+    document: {
+      ...draft.document,
+      teams: draft.document.teams.map((team) =>
+        isClose(draft.document, viewerId, team.id) ? team : { ...team, notes: '' },
+      ),
+    },
     people: [...follower.people.values()].map(({ id, name, roles, simulated }) => ({ id, name, roles, simulated })),
     testCustomers: (await readTestCustomers(database)).map(({ id, name }) => ({ id, name })),
   }
@@ -176,7 +183,7 @@ const removeShape = yup.object({
   replacementId: yup.string().max(200).nullable(),
 })
 
-export type Removable = 'hours' | 'calendars' | 'sites' | 'shifts' | 'skills'
+export type Removable = 'hours' | 'calendars' | 'sites' | 'shifts' | 'skills' | 'loadLimits' | 'teams'
 
 const gone: Record<Removable, string> = {
   hours: 'These opening hours',
@@ -184,14 +191,18 @@ const gone: Record<Removable, string> = {
   sites: 'This site',
   shifts: 'This shift',
   skills: 'This skill',
+  loadLimits: 'These load limits',
+  teams: 'This team',
 }
-const removal: Record<Removable, 'deleteHours' | 'deleteCalendar' | 'deleteSite' | 'deleteShift' | 'deleteSkill'> = {
+const removal = {
   hours: 'deleteHours',
   calendars: 'deleteCalendar',
   sites: 'deleteSite',
   shifts: 'deleteShift',
   skills: 'deleteSkill',
-}
+  loadLimits: 'deleteLimits',
+  teams: 'deleteTeam',
+} as const satisfies Record<Removable, PlanChange['kind']>
 
 /** Who uses it, by name. */
 function usersOf({ follower }: Runtime, document: PlanDocument, what: Removable, id: string): string[] {
@@ -205,6 +216,13 @@ function usersOf({ follower }: Runtime, document: PlanDocument, what: Removable,
       return document.people.filter(({ siteId }) => siteId === id).map((person) => named(person.id))
     case 'shifts':
       return document.people.filter(({ shiftId }) => shiftId === id).map((person) => named(person.id))
+    case 'loadLimits':
+      return document.people.filter(({ loadLimitsId }) => loadLimitsId === id).map((person) => named(person.id))
+    case 'teams':
+      return [
+        ...document.people.filter(({ teamId }) => teamId === id).map((person) => named(person.id)),
+        ...document.teams.filter(({ parentId }) => parentId === id).map(({ name }) => name),
+      ]
     case 'skills':
       return [
         ...document.queues

@@ -37,7 +37,7 @@ export function planView({ state, document }: Follower): PlanView | null {
     declineReasons: document.declineReasons,
     dispositions: document.dispositions,
     queues: document.queues.map((queue) => {
-      const { id, name, service, target, hoursId } = queue
+      const { id, name, service, target, hoursId, selection } = queue
       const hours = document.hours.find((one) => one.id === hoursId)
       return {
         id,
@@ -45,10 +45,14 @@ export function planView({ state, document }: Follower): PlanView | null {
         service,
         target,
         agentIds: peopleOf(queue),
+        selection,
         hours: hours === undefined ? null : { id: hours.id, name: hours.name },
       }
     }),
     sites: document.sites.map(({ id, name, zone }) => ({ id, name, zone })),
+    teams: document.teams.map(({ id, name }) => ({ id, name })),
+    skills: document.skills.map(({ id, name }) => ({ id, name })),
+    longestWrapUpSeconds: document.centre.longestWrapUpSeconds,
     evacuatedStateId: document.centre.evacuatedStateId,
     ownAbsences: document.centre.ownAbsences,
   }
@@ -86,6 +90,9 @@ export function closureOf({ state, announcements }: Follower, queueId: string, a
   }
 }
 
+const nameOf = (people: Follower['people'], id: string | null): string | null =>
+  id === null ? null : (people.get(id)?.name ?? null)
+
 export function personView({ state, people }: Follower, id: string): PersonView | null {
   const agent = state.agents.get(id)
   const person = people.get(id)
@@ -106,7 +113,16 @@ export function personView({ state, people }: Follower, id: string): PersonView 
     averageHandleMs: agent.today.handled === 0 ? null : Math.round(agent.today.handleSumMs / agent.today.handled),
     siteId: state.lookup.people.get(id)?.siteId ?? null,
     shiftId: state.lookup.people.get(id)?.shiftId ?? null,
+    teamId: state.lookup.people.get(id)?.teamId ?? null,
     onShift: agent.onShift,
+    afterStateId: agent.afterStateId,
+    closedTo: agent.closedTo,
+    loans: state.loans
+      .filter(({ agentId }) => agentId === id)
+      .map(({ id, queueId, until, by }) => ({ id, queueId, until, byName: nameOf(people, by) })),
+    grants: state.grants
+      .filter(({ agentId }) => agentId === id)
+      .map(({ id, skillId, level, until, by }) => ({ id, skillId, level, until, byName: nameOf(people, by) })),
     absences: state.absences
       .filter(({ agentId }) => agentId === id)
       .map((absence) => ({ id: absence.id, from: absence.from, to: absence.to, reason: absence.reason })),
@@ -145,12 +161,16 @@ export function queueView({ state, people }: Follower, id: string): QueueView | 
   }
 }
 
-export function interactionView({ state, customerNames }: Follower, id: string): InteractionView | null {
+export function interactionView(
+  { state, customerNames, people, handovers }: Follower,
+  id: string,
+): InteractionView | null {
   const interaction = state.interactions.get(id)
   if (interaction === undefined) return null
   const visit = visitOf(interaction)
   const offer = openOffer(interaction)
   const working = atWork(interaction)[0]
+  const { handover } = interaction
   const talk = interaction.participations.findLast(({ leg }) => leg === 'talk')
   return {
     id,
@@ -165,6 +185,16 @@ export function interactionView({ state, customerNames }: Follower, id: string):
     offer: offer === null ? null : { id: offer.id, agentId: offer.agentId, at: offer.offeredAt, dueAt: offer.dueAt },
     agentId: working?.personId ?? null,
     connectedAt: talk?.from ?? null,
+    asked: interaction.asked,
+    handover:
+      handover === null
+        ? null
+        : {
+            byName: nameOf(people, handover.agentId) ?? '',
+            at: handover.at,
+            note: handover.noteContentId === null ? null : (handovers.get(handover.noteContentId) ?? null),
+          },
+    wishAgentId: visit.wish?.agentId ?? null,
     customerHere: interaction.connections.length > 0,
     wrapUp:
       interaction.phase === 'wrapUp' && interaction.wrapUpDueAt !== null && working !== undefined
@@ -195,6 +225,7 @@ export function chatView(follower: Follower, interaction: Interaction): Omit<Cha
   const name = agentId === undefined ? undefined : people.get(agentId)?.name
   return {
     phase: interaction.phase,
+    asked: interaction.asked,
     outcome: null,
     queueName: document?.queues.find(({ id }) => id === visit.queueId)?.name ?? '',
     agentName: interaction.phase === 'connected' ? (name?.split(' ')[0] ?? null) : null,

@@ -4,6 +4,7 @@ import * as yup from 'yup'
 import {
   listRecords,
   readActs,
+  readContents,
   readNotes,
   readRecord,
   readTranscripts,
@@ -13,6 +14,7 @@ import {
 } from '@eudromos/database'
 import { notFound } from './problem.ts'
 import type { Runtime } from './runtime.ts'
+import { seesRecord, sightFor } from './sight.ts'
 
 const optional = yup.string().trim().max(200).nullable().default(null)
 const sorts = Object.keys(sortColumns) as RecordQuery['sort'][]
@@ -37,15 +39,18 @@ const pageShape = yup.object({
 const given = (params: URLSearchParams): Record<string, string> =>
   Object.fromEntries([...params].filter(([, value]) => value !== ''))
 
-export const queryOf = (params: URLSearchParams): Promise<RecordQuery> =>
-  queryShape.validate(given(params), { abortEarly: false, stripUnknown: true }) as Promise<RecordQuery>
+export async function queryOf({ follower }: Runtime, viewerId: string, params: URLSearchParams): Promise<RecordQuery> {
+  const query = await queryShape.validate(given(params), { abortEarly: false, stripUnknown: true })
+  return { ...(query as Omit<RecordQuery, 'hidden'>), hidden: sightFor(follower, viewerId).hidden }
+}
 
 export async function recordPage(
-  { database }: Runtime,
+  place: Runtime,
+  viewerId: string,
   params: URLSearchParams,
 ): Promise<{ rows: RecordRow[]; total: number }> {
   const { page, size } = await pageShape.validate(given(params), { stripUnknown: true })
-  return listRecords(database, await queryOf(params), { offset: page * size, limit: size })
+  return listRecords(place.database, await queryOf(place, viewerId, params), { offset: page * size, limit: size })
 }
 
 const iso = (at: number | null): string => (at === null ? '' : new Date(at).toISOString())
@@ -117,16 +122,19 @@ export function exportRecords({ database }: Runtime, query: RecordQuery): Readab
 export type RecordDetails = Awaited<ReturnType<typeof recordDetails>>
 
 /** One record whole: its row, what was written, the notes, and the names it mentions. */
-export async function recordDetails({ database, follower }: Runtime, id: string) {
+export async function recordDetails({ database, follower }: Runtime, viewerId: string, id: string) {
   const row = await readRecord(database, id)
-  if (row === null) throw notFound('This record')
-  const [transcript, notes, acted] = await Promise.all([
+  if (row === null || !seesRecord(sightFor(follower, viewerId), row)) throw notFound('This record')
+  const noteIds = row.passages.flatMap(({ noteContentId }) => noteContentId ?? [])
+  const [transcript, notes, acted, left] = await Promise.all([
     readTranscripts(database, [id]),
     readNotes(database, row.notesContentId),
     readActs(database, id),
+    readContents(database, noteIds),
   ])
   const mentioned = new Set([
-    ...row.offers.map(({ agentId }) => agentId),
+    ...row.offers.flatMap(({ agentId, by }) => [agentId, ...(by == null ? [] : [by])]),
+    ...row.passages.flatMap(({ by, toAgentId }) => [by, toAgentId].filter((one) => one !== null)),
     ...transcript.flatMap(({ personId }) => personId ?? []),
     ...acted.flatMap(({ actorId, onBehalfOf }) => [actorId, onBehalfOf]),
   ])
@@ -134,5 +142,7 @@ export async function recordDetails({ database, follower }: Runtime, id: string)
     [...mentioned].map((person) => [person, follower.people.get(person)?.name ?? person]),
   )
   const reasons = Object.fromEntries((follower.document?.declineReasons ?? []).map((r) => [r.id, r.name]))
-  return { row, transcript, notes, names, reasons, acted }
+  const queues = Object.fromEntries((follower.document?.queues ?? []).map((queue) => [queue.id, queue.name]))
+  const passageNotes = Object.fromEntries([...left].map(([contentId, { text }]) => [contentId, text]))
+  return { row, transcript, notes, names, reasons, acted, queues, passageNotes }
 }

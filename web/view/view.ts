@@ -1,8 +1,8 @@
 // What a browser holds of the centre: as much as its person may see. Made on the server, kept current by changes, read
 // by the screens. All instants are the centre's milliseconds.
 import type { QueueFigures } from '@eudromos/core/figures'
-import type { PlanDocument, PresenceState, Role } from '@eudromos/core/plan'
-import type { Absence, Emergency, Phase, Receipt, Side, Stopgap } from '@eudromos/core/routing'
+import type { Channel, PlanDocument, PresenceState, Role, SelectionMethod, StateLook } from '@eudromos/core/plan'
+import type { Absence, Emergency, Grant, Loan, Phase, Receipt, Side, Stopgap } from '@eudromos/core/routing'
 
 export interface AttachmentView {
   readonly fileName: string
@@ -36,10 +36,21 @@ export interface PersonView {
   readonly averageHandleMs: number | null
   readonly siteId: string | null
   readonly shiftId: string | null
+  readonly teamId: string | null
   readonly onShift: boolean
+  /** What they have planned to be in once they are done. */
+  readonly afterStateId: string | null
+  /** Channels of which they take nothing new for now. */
+  readonly closedTo: readonly Channel[]
+  /** Queues they are lent to, and skills they have for a while. */
+  readonly loans: readonly LoanView[]
+  readonly grants: readonly GrantView[]
   /** Of now and later. */
   readonly absences: readonly AbsenceView[]
 }
+
+export type LoanView = Pick<Loan, 'id' | 'queueId' | 'until'> & { readonly byName: string | null }
+export type GrantView = Pick<Grant, 'id' | 'skillId' | 'level' | 'until'> & { readonly byName: string | null }
 
 export type AbsenceView = Pick<Absence, 'id' | 'from' | 'to' | 'reason'>
 
@@ -82,6 +93,12 @@ export interface InteractionView {
   readonly offer: { readonly id: string; readonly agentId: string; readonly at: number; readonly dueAt: number } | null
   readonly agentId: string | null
   readonly connectedAt: number | null
+  /** The silent customer has been asked whether they are still there. */
+  readonly asked: boolean
+  /** The last transfer: who passed it on, and what they left to know. */
+  readonly handover: { readonly byName: string; readonly at: number; readonly note: string | null } | null
+  /** Whom it waits for alone. */
+  readonly wishAgentId: string | null
   readonly customerHere: boolean
   readonly wrapUp: { readonly since: number; readonly dueAt: number } | null
   readonly dispositionId: string | null
@@ -95,7 +112,7 @@ export interface PlanView {
   readonly zone: string
   readonly defaultTargetSeconds: number
   readonly missedStateId: string
-  readonly presenceStates: readonly (PresenceState & { readonly name: string })[]
+  readonly presenceStates: readonly (PresenceState & StateLook & { readonly name: string })[]
   readonly declineReasons: PlanDocument['declineReasons']
   readonly dispositions: PlanDocument['dispositions']
   readonly queues: readonly {
@@ -104,10 +121,14 @@ export interface PlanView {
     readonly service: PlanDocument['queues'][number]['service']
     readonly target: PlanDocument['queues'][number]['target']
     readonly agentIds: readonly string[]
+    readonly selection: PlanDocument['queues'][number]['selection']
     /** The name of its opening hours; null: always open. */
     readonly hours: { readonly id: string; readonly name: string } | null
   }[]
   readonly sites: readonly { readonly id: string; readonly name: string; readonly zone: string }[]
+  readonly skills: readonly { readonly id: string; readonly name: string }[]
+  readonly teams: readonly { readonly id: string; readonly name: string }[]
+  readonly longestWrapUpSeconds: number
   readonly evacuatedStateId: string
   readonly ownAbsences: boolean
 }
@@ -178,6 +199,8 @@ export function changed(view: View, change: ViewChange): View {
 /** What a customer's page shows of their own chat. */
 export interface ChatView {
   readonly phase: Phase | 'over'
+  /** Nothing was heard of them for long: are they still there? */
+  readonly asked: boolean
   /** What came of it, once it is over. */
   readonly outcome: 'answered' | 'abandoned' | 'sentAway' | null
   readonly queueName: string
@@ -192,4 +215,29 @@ export interface ChatView {
   readonly closure?: { readonly announcement: string | null; readonly held: boolean }
   readonly receipts: Readonly<Record<Side, Receipt>>
   readonly messages: readonly MessageView[]
+}
+
+/** Where an interaction can be passed on to; people in the order in which they are likely. */
+export interface TransferTargets {
+  readonly queues: readonly {
+    readonly id: string
+    readonly name: string
+    readonly selection: SelectionMethod
+    readonly open: boolean
+    readonly waiting: number
+    readonly present: number
+    readonly free: number
+  }[]
+  readonly agents: readonly {
+    readonly id: string
+    readonly name: string
+    /** Has room now, and no other offer. */
+    readonly free: boolean
+    /** Has what its queue asks for. */
+    readonly able: boolean
+    /** Is of its queue's people. */
+    readonly serves: boolean
+    readonly taken: number
+    readonly slots: number
+  }[]
 }

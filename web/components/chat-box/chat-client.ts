@@ -120,6 +120,7 @@ export class ChatClient {
 
 const lost: ChatView = {
   phase: 'over',
+  asked: false,
   outcome: null,
   queueName: '',
   agentName: null,

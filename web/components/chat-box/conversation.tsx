@@ -5,6 +5,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useCallback, useEffect, useState, useSyncExternalStore } from 'react'
 import { en } from '../../messages/en.ts'
+import { seatWords } from '../../messages/steering.ts'
 import type { ChatView } from '../../view/view.ts'
 import { Composer } from '../chat/composer.tsx'
 import { Transcript, type ShownMessage } from '../chat/transcript.tsx'
@@ -23,7 +24,9 @@ function standing(view: ChatView): string {
       view.opensAt === undefined ? en.emergency.chatHeld : t.messageKept(null)
     }`
   if (view.opensAt !== undefined) return t.messageKept(openingText(view.opensAt))
-  if (view.phase === 'connected') return t.with(view.agentName ?? '')
+  if (view.phase === 'resting') return seatWords.rests
+  if (view.phase === 'connected')
+    return view.asked ? `${t.with(view.agentName ?? '')} ${seatWords.stillThere}` : t.with(view.agentName ?? '')
   const place = view.place === null ? t.waiting : t.place(view.place)
   const wait =
     view.estimatedWaitSeconds === null

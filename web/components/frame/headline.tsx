@@ -17,6 +17,7 @@ import { stateName } from './presence.tsx'
 function situationOf(view: View, now: number): Situation {
   const people = Object.values(view.people)
   const missed = view.plan?.missedStateId
+  const out = new Set(view.plan?.presenceStates.filter(({ signedOut }) => signedOut).map(({ id }) => id))
   const admitting = new Set(
     view.plan?.presenceStates.filter(({ admits }) => admits.includes('chat')).map(({ id }) => id),
   )
@@ -35,9 +36,10 @@ function situationOf(view: View, now: number): Situation {
         free: queue.free,
         away: plan.agentIds.filter((id) => {
           const person = view.people[id]
-          return person !== undefined && person.connected && !admitting.has(person.stateId)
+          return person !== undefined && person.connected && !admitting.has(person.stateId) && !out.has(person.stateId)
         }).length,
         active: plan.service === 'inService',
+        byHand: plan.selection === 'byHand',
         held: view.emergencies.some(({ id, waiting }) => id === queue.emergencyId && waiting === 'held'),
       }
     }),
@@ -45,6 +47,13 @@ function situationOf(view: View, now: number): Situation {
       .filter(({ stuck, phase }) => stuck && (phase === 'waiting' || phase === 'offered'))
       .map(({ id, queueId }) => ({ interactionId: id, queueId })),
     unattended: people.filter(({ stateId, connected }) => connected && stateId === missed).map(({ id }) => id),
+    overstaying: people
+      .flatMap(({ id, stateId, stateSince, connected }) => {
+        const most = view.plan?.presenceStates.find((state) => state.id === stateId)?.mostMinutes ?? null
+        const forMs = now - stateSince
+        return most === null || !connected || forMs <= most * 60_000 ? [] : [{ personId: id, stateId, forMs }]
+      })
+      .sort((a, b) => b.forMs - a.forMs),
     emergencies: view.emergencies,
   }
 }
@@ -66,6 +75,8 @@ function sentence(concern: Concern, view: View): { text: string; href: string } 
     case 'queueWaits': {
       const { queue, longestMs } = concern
       const begin = t.late(queueName(view, queue.id), queue.waiting, clockText(longestMs))
+      const selection = view.plan?.queues.find(({ id }) => id === queue.id)?.selection
+      if (selection === 'byHand') return { text: `${begin}; ${t.byHand}`, href: `/live#${queue.id}` }
       const why =
         queue.free > 0 ? t.someFree(queue.free) : queue.present === 0 ? t.nobodyThere : t.noneFree(queue.present)
       const mend = queue.free === 0 && queue.away > 0 ? ` ${t.onBreak(queue.away)}` : ''
@@ -84,6 +95,19 @@ function sentence(concern: Concern, view: View): { text: string; href: string } 
     }
     case 'unattended':
       return { text: t.unattended(concern.personIds.length), href: `/live?person=${concern.personIds[0] ?? ''}` }
+    case 'overstaying': {
+      const [first] = concern.people
+      const person = first === undefined ? undefined : view.people[first.personId]
+      return {
+        text: t.overstaying(
+          person?.name ?? '',
+          stateName(view.plan, first?.stateId ?? ''),
+          clockText(first?.forMs ?? 0),
+          concern.people.length - 1,
+        ),
+        href: `/live?person=${first?.personId ?? ''}`,
+      }
+    }
     case 'emergency': {
       const emergency = view.emergencies.find(({ id }) => id === concern.emergencyId)
       const closed = emergency?.queueIds ?? []

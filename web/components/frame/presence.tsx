@@ -1,4 +1,5 @@
 'use client'
+import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
@@ -12,6 +13,7 @@ import { en } from '../../messages/en.ts'
 import type { PersonView, PlanView } from '../../view/view.ts'
 import { initialsOf } from '../format.ts'
 import { LoadRing } from '../glyphs.tsx'
+import { StateSign } from '../state-sign.tsx'
 import { requestJson, sendCommand } from '../stream/send.ts'
 import { useSeatStore } from '../stream/context.tsx'
 import { useNotice } from './notice.tsx'
@@ -39,6 +41,17 @@ export function PersonRing({ plan, person, size }: { plan: PlanView | null; pers
       initials={initialsOf(person.name)}
       size={size}
     />
+  )
+}
+
+/** A presence state by its sign and name. */
+export function StateLine({ plan, stateId }: { plan: PlanView | null; stateId: string }) {
+  const state = plan?.presenceStates.find(({ id }) => id === stateId)
+  return (
+    <Box component="span" sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.75 }}>
+      {state !== undefined && <StateSign look={state} />}
+      <span>{stateName(plan, stateId)}</span>
+    </Box>
   )
 }
 
@@ -89,7 +102,7 @@ export function PresenceMenu({ name, person, plan }: PresenceProps) {
             variant="body2"
             sx={{ display: 'block', fontWeight: 600, lineHeight: 1.2, textAlign: 'left' }}
           >
-            {person === null ? name : stateName(plan, person.stateId)}
+            {person === null ? name : <StateLine plan={plan} stateId={person.stateId} />}
           </Typography>
           {person !== null && (
             <Typography
@@ -109,9 +122,12 @@ export function PresenceMenu({ name, person, plan }: PresenceProps) {
           </ListSubheader>,
           ...(plan?.presenceStates ?? [])
             .filter(({ choosable }) => choosable)
-            .map(({ id, name: label }) => (
-              <MenuItem key={id} selected={id === person.stateId} onClick={() => choose(id)}>
-                {label}
+            .filter(
+              ({ teamIds }) => teamIds.length === 0 || (person.teamId !== null && teamIds.includes(person.teamId)),
+            )
+            .map(({ id, name: label, ...look }) => (
+              <MenuItem key={id} selected={id === person.stateId} onClick={() => choose(id)} sx={{ gap: 1 }}>
+                <StateSign look={look} /> {label}
               </MenuItem>
             )),
           <Divider key="line" />,

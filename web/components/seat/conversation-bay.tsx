@@ -4,6 +4,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useCallback, useEffect, useState } from 'react'
 import { en } from '../../messages/en.ts'
+import { seatWords } from '../../messages/steering.ts'
 import type { InteractionView, MessageView, View } from '../../view/view.ts'
 import { Composer } from '../chat/composer.tsx'
 import { Transcript, type ShownMessage } from '../chat/transcript.tsx'
@@ -12,7 +13,9 @@ import { queueName } from '../frame/headline.tsx'
 import { requestJson } from '../stream/send.ts'
 import { useSeatActions } from './act.ts'
 import { BayHead } from './bay-head.tsx'
+import { Handover } from './handover.tsx'
 import { useOutbox } from './outbox.ts'
+import { PassOn } from './pass-on.tsx'
 
 interface ConversationBayProps {
   readonly interaction: InteractionView
@@ -48,6 +51,7 @@ export function shownMessages(
 export function ConversationBay({ interaction, view, now, typing }: ConversationBayProps) {
   const { act, attempt } = useSeatActions()
   const [text, setText] = useState('')
+  const [passing, setPassing] = useState(false)
   const { id } = interaction
   const post = useCallback(
     (messageId: string, words: string) => act('sendMessage', { interactionId: id, text: words }, messageId),
@@ -84,9 +88,10 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
       <BayHead
         interaction={interaction}
         under={`${queueName(view, interaction.queueId)} · ${interaction.customerHere ? (waits ? en.seat.yourTurn : en.seat.theirTurn) : `${first} ${en.seat.left}`}`}
-        time={waits ? clockText(waitMs) : clockText(now - (interaction.connectedAt ?? now))}
+        time={clockText(waitMs)}
         pressing={waits && waitMs > pressingMs}
       />
+      <Handover interaction={interaction} />
       <Transcript
         messages={shown}
         own="agent"
@@ -96,6 +101,10 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
         foot={
           typing ? (
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>{`${first} ${en.seat.typing}`}</Typography>
+          ) : interaction.asked ? (
+            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+              {seatWords.asked(first)}
+            </Typography>
           ) : null
         }
       />
@@ -109,11 +118,15 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
         />
         <Box sx={{ display: 'flex', gap: 1 }}>
           <Button onClick={() => void attempt('endInteraction', { interactionId: id })}>{en.seat.end}</Button>
+          <Button aria-haspopup="dialog" onClick={() => setPassing(true)}>
+            {seatWords.passOn}
+          </Button>
           <Button variant="contained" disabled={text.trim() === ''} onClick={submit} sx={{ marginInlineStart: 'auto' }}>
             {en.seat.send}
           </Button>
         </Box>
       </Box>
+      <PassOn interaction={interaction} open={passing} onClose={() => setPassing(false)} />
     </>
   )
 }

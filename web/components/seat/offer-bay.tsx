@@ -12,6 +12,7 @@ import { clockText } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
 import { useSeatActions } from './act.ts'
 import { BayHead } from './bay-head.tsx'
+import { Handover } from './handover.tsx'
 
 interface OfferBayProps {
   readonly interaction: InteractionView
@@ -43,6 +44,7 @@ export function OfferBay({ interaction, view, now }: OfferBayProps) {
         time={clockText(left + 999)}
         pressing={left < 5000}
       />
+      <Handover interaction={interaction} />
       <Box sx={{ flex: 1, padding: 1.75, overflowY: 'auto' }}>
         {(view.messages[interaction.id] ?? []).map((message) => (
           <Typography key={message.number} sx={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere', marginBlockEnd: 1 }}>

@@ -8,14 +8,18 @@ import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { en } from '../../messages/en.ts'
+import { seatWords } from '../../messages/steering.ts'
 import { waitMsAt, type InteractionView, type View } from '../../view/view.ts'
 import { clockText, timeText } from '../format.ts'
 import { emergencyPlace, queueName } from '../frame/headline.tsx'
 import { useNotice } from '../frame/notice.tsx'
+import { stateName } from '../frame/presence.tsx'
 import { ownPerson, useNow, useSeat, useSeatStore } from '../stream/context.tsx'
 import { sendCommand } from '../stream/send.ts'
 import { ConversationBay } from './conversation-bay.tsx'
 import { OfferBay } from './offer-bay.tsx'
+import { OpenList } from './open-list.tsx'
+import { SayBar } from './say-bar.tsx'
 import { SeatActions, type Act } from './act.ts'
 import { OwnTimes } from './own-times.tsx'
 import { soundOffer } from './sound.ts'
@@ -115,7 +119,15 @@ export function Seat({ onBehalfOf }: SeatProps) {
   const zone = view.plan?.zone ?? 'UTC'
   const evacuated = person.stateId === view.plan?.evacuatedStateId
   const unattended = person.stateId === view.plan?.missedStateId
-  const admits = view.plan?.presenceStates.find(({ id }) => id === person.stateId)?.admits.includes('chat') ?? false
+  const admits =
+    person.afterStateId === null &&
+    !person.closedTo.includes('chat') &&
+    (view.plan?.presenceStates.find(({ id }) => id === person.stateId)?.admits.includes('chat') ?? false)
+  const emptyBay = person.closedTo.includes('chat')
+    ? seatWords.noNewNow
+    : person.afterStateId === null
+      ? en.seat.offlineBay
+      : seatWords.afterNow(stateName(view.plan, person.afterStateId))
   return (
     <SeatActions value={{ act, attempt }}>
       <Box sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column', padding: 1.5, gap: 1.25 }}>
@@ -130,6 +142,9 @@ export function Seat({ onBehalfOf }: SeatProps) {
           >
             {en.seat.unattended}
           </Alert>
+        )}
+        {person.afterStateId !== null && (
+          <Alert severity="info">{seatWords.afterNow(stateName(view.plan, person.afterStateId))}</Alert>
         )}
         {view.emergencies.map((emergency) => (
           <Alert key={emergency.id} severity="error" variant="outlined" sx={{ bgcolor: 'background.paper' }}>
@@ -204,12 +219,13 @@ export function Seat({ onBehalfOf }: SeatProps) {
                 }}
               >
                 <Typography variant="body2" sx={{ color: 'text.secondary', textAlign: 'center' }}>
-                  {admits ? en.seat.roomForOne : evacuated ? en.emergency.seatBay : en.seat.offlineBay}
+                  {admits ? en.seat.roomForOne : evacuated ? en.emergency.seatBay : emptyBay}
                 </Typography>
               </Box>
             )
           })}
         </Box>
+        <OpenList view={view} now={now} />
         <MyQueues view={view} now={now} />
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
           <Typography variant="body2" sx={{ color: 'text.secondary', flex: 1 }}>
@@ -218,6 +234,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
               person.averageHandleMs === null ? null : clockText(person.averageHandleMs),
             )}
           </Typography>
+          <SayBar person={person} view={view} />
           <Button variant="text" aria-haspopup="dialog" onClick={() => setTimesOpen(true)}>
             {en.rota.mine}
           </Button>
@@ -254,6 +271,7 @@ function Bay({ interaction, view, now, typing }: BayProps) {
     case 'wrapUp':
       return <WrapUpBay interaction={interaction} view={view} now={now} />
     case 'waiting':
+    case 'resting':
       return null
   }
 }

@@ -6,6 +6,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useEffect, useState } from 'react'
 import { en } from '../../messages/en.ts'
+import { seatWords } from '../../messages/steering.ts'
 import type { InteractionView, View } from '../../view/view.ts'
 import { Transcript } from '../chat/transcript.tsx'
 import { clockText } from '../format.ts'
@@ -21,6 +22,7 @@ interface WrapUpBayProps {
 }
 
 const saveAfterMs = 600
+const longerSeconds = 120
 
 /** After the conversation: notes and a disposition, kept as one types, while the wrap-up time runs. */
 export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
@@ -41,6 +43,9 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
     return () => clearTimeout(timer)
   })
   const left = Math.max(0, (interaction.wrapUp?.dueAt ?? now) - now)
+  const { wrapUp } = interaction
+  const most = (view.plan?.longestWrapUpSeconds ?? 0) * 1000
+  const mayExtend = wrapUp !== null && wrapUp.dueAt + longerSeconds * 1000 - wrapUp.since <= most
   const finish = async (): Promise<void> => {
     if (changed) await save().catch(() => undefined)
     await attempt('finishWrapUp', { interactionId: id })
@@ -86,9 +91,16 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
           onChange={(event) => setNotes(event.target.value)}
           slotProps={{ htmlInput: { maxLength: 20_000 } }}
         />
-        <Button variant="contained" onClick={() => void finish()} sx={{ justifySelf: 'end' }}>
-          {en.seat.finish}
-        </Button>
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          {mayExtend && (
+            <Button onClick={() => void attempt('extendWrapUp', { interactionId: id, seconds: longerSeconds })}>
+              {seatWords.longer}
+            </Button>
+          )}
+          <Button variant="contained" onClick={() => void finish()} sx={{ marginInlineStart: 'auto' }}>
+            {en.seat.finish}
+          </Button>
+        </Box>
       </Box>
     </>
   )

@@ -1,4 +1,5 @@
 // Made-up views for tests of the screens.
+import { plainState } from '@eudromos/core/plan'
 import { freshFigures } from '@eudromos/core/figures'
 import type { EmergencyView, InteractionView, PersonView, PlanView, QueueView, View } from '../view.ts'
 
@@ -20,6 +21,9 @@ export const madeInteraction = (
   offer: null,
   agentId: null,
   connectedAt: null,
+  asked: false,
+  handover: null,
+  wishAgentId: null,
   customerHere: true,
   wrapUp: null,
   dispositionId: null,
@@ -44,7 +48,12 @@ export const madePerson = (id: string, rest: Partial<PersonView> = {}): PersonVi
   averageHandleMs: null,
   siteId: null,
   shiftId: null,
+  teamId: null,
   onShift: false,
+  afterStateId: null,
+  closedTo: [],
+  loans: [],
+  grants: [],
   absences: [],
   ...rest,
 })
@@ -59,6 +68,7 @@ export const madePlanQueue = (
   service: 'inService',
   target: { percent: 80, seconds: 20 },
   agentIds,
+  selection: 'longestIdle',
   hours: null,
   ...rest,
 })
@@ -121,12 +131,15 @@ export const madeView = ({ queues, live = {}, people = [], interactions = [], em
     evacuatedStateId: 'evacuated',
     ownAbsences: true,
     presenceStates: [
-      { id: 'ready', name: 'Ready', admits: ['chat'], choosable: true, signedOut: false },
-      { id: 'offline', name: 'Offline', admits: [], choosable: true, signedOut: true },
+      { id: 'ready', name: 'Ready', admits: ['chat'], choosable: true, signedOut: false, ...plainState },
+      { id: 'offline', name: 'Offline', admits: [], choosable: true, signedOut: true, ...plainState },
     ],
     declineReasons: [],
     dispositions: [],
     queues,
+    skills: [],
+    teams: [],
+    longestWrapUpSeconds: 600,
     sites: [
       { id: 'port', name: 'Port', zone: 'UTC' },
       { id: 'quay', name: 'Quay', zone: 'Atlantic/Azores' },

@@ -13,13 +13,18 @@ import { GroundsList, type NamedGrounds } from '../../../components/grounds/grou
 import { SidePanel } from '../../../components/side-panel.tsx'
 import { en } from '../../../messages/en.ts'
 import { changes as t, requirementText } from '../../../messages/skills.ts'
-import type { View } from '../../../view/view.ts'
+import { steering } from '../../../messages/steering.ts'
+import type { InteractionView, View } from '../../../view/view.ts'
+import type { Steer } from './steer.ts'
+import { SteerPanel } from './steer-panel.tsx'
 
 interface GroundsDrawerProps {
   readonly interactionId: string | null
   readonly view: View
   readonly onClose: () => void
   readonly onPerson: (personId: string) => void
+  /** Null where one may only look. */
+  readonly steer: Steer | null
 }
 
 interface ChangesProps {
@@ -67,6 +72,9 @@ function Changes({ grounds: { changes, names, queueId, agents }, view, onPerson 
   )
 }
 
+const isWaiting = ({ phase, awaitsOpening }: InteractionView): boolean =>
+  (phase === 'waiting' || phase === 'offered') && !awaitsOpening
+
 /** What is asked for by now, and when that changes. */
 function Demand({ grounds: { asked, names, priority, nextStepAt, at } }: { grounds: NamedGrounds }) {
   const words = en.grounds
@@ -80,11 +88,12 @@ function Demand({ grounds: { asked, names, priority, nextStepAt, at } }: { groun
 }
 
 /** Why an interaction is where it is, and with whom it could be; read anew while it is open. */
-export function GroundsDrawer({ interactionId, view, onClose, onPerson }: GroundsDrawerProps) {
+export function GroundsDrawer({ interactionId, view, onClose, onPerson, steer }: GroundsDrawerProps) {
   const url = interactionId === null ? null : `/api/grounds?interaction=${encodeURIComponent(interactionId)}`
   const { value: grounds, error } = useFetched<NamedGrounds>(url, { everyMs: 2000 })
   const interaction = interactionId === null ? undefined : view.interactions[interactionId]
   const words = en.grounds
+  const nameOf = (id: string): string => view.people[id]?.name ?? grounds?.names[id] ?? id
   return (
     <SidePanel open={interactionId !== null} title={words.title(interaction?.customerName ?? '…')} onClose={onClose}>
       {error !== null && grounds === null && <Alert severity="info">{error}</Alert>}
@@ -94,18 +103,25 @@ export function GroundsDrawer({ interactionId, view, onClose, onPerson }: Ground
           <Typography>
             {queueName(view, grounds.queueId)}: {words.waits(clockText(grounds.waitMs), grounds.place)}
           </Typography>
-          {interaction?.offer != null && (
-            <Typography>{words.offeredTo(grounds.names[interaction.offer.agentId] ?? '')}</Typography>
-          )}
-          {interaction?.agentId != null && (
-            <Typography>{words.with(grounds.names[interaction.agentId] ?? '')}</Typography>
-          )}
+          {interaction?.offer != null && <Typography>{words.offeredTo(nameOf(interaction.offer.agentId))}</Typography>}
+          {interaction?.agentId != null && <Typography>{words.with(nameOf(interaction.agentId))}</Typography>}
           {grounds.stuck && <Alert severity="warning">{words.stuck}</Alert>}
           {grounds.retryDueAt !== null && (
             <Typography>{words.retry(clockText(grounds.retryDueAt - grounds.at))}</Typography>
           )}
           {grounds.held && <Typography sx={{ fontWeight: 650 }}>{words.held}</Typography>}
           {grounds.awaitsOpening && <Typography sx={{ fontWeight: 650 }}>{words.awaitsOpening}</Typography>}
+          {grounds.wish !== null && (
+            <Typography>
+              {steering.wished(nameOf(grounds.wish.agentId), clockText(Math.max(0, grounds.wish.until - grounds.at)))}
+            </Typography>
+          )}
+          {interaction?.phase === 'waiting' && grounds.selection === 'byHand' && (
+            <Typography>{steering.byHand}</Typography>
+          )}
+          {interaction?.phase === 'waiting' && grounds.selection === 'openList' && (
+            <Typography>{steering.openList}</Typography>
+          )}
           {interaction?.phase === 'waiting' && !grounds.awaitsOpening && !grounds.held && (
             <Typography sx={{ fontWeight: 650 }}>
               {grounds.agents.some(({ eligible }) => eligible)
@@ -114,6 +130,9 @@ export function GroundsDrawer({ interactionId, view, onClose, onPerson }: Ground
             </Typography>
           )}
           {interaction?.phase === 'waiting' && <Demand grounds={grounds} />}
+          {steer !== null && interaction !== undefined && isWaiting(interaction) && (
+            <SteerPanel interaction={interaction} grounds={grounds} view={view} steer={steer} />
+          )}
           <Changes grounds={grounds} view={view} onPerson={onPerson} />
           <GroundsList grounds={grounds} plan={view.plan} onPerson={onPerson} />
         </>

@@ -51,10 +51,18 @@ export function lanesOf(view: View, now: number): Lane[] {
     if (list === undefined) waiting.set(interaction.queueId, [interaction])
     else list.push(interaction)
   }
+  // Those lent to it as well.
+  const serving = new Map<string, PersonView[]>()
+  for (const person of Object.values(view.people))
+    for (const id of person.queueIds) {
+      const list = serving.get(id)
+      if (list === undefined) serving.set(id, [person])
+      else list.push(person)
+    }
   const admitting = new Set(plan.presenceStates.filter(({ admits }) => admits.includes('chat')).map(({ id }) => id))
   return plan.queues
     .filter(({ id, service }) => service !== 'retired' || waiting.has(id))
-    .map((queue) => laneOf(view, plan, queue, waiting.get(queue.id) ?? [], admitting, now))
+    .map((queue) => laneOf(view, plan, queue, waiting.get(queue.id) ?? [], serving.get(queue.id) ?? [], admitting, now))
 }
 
 function laneOf(
@@ -62,15 +70,17 @@ function laneOf(
   plan: PlanView,
   queue: PlanView['queues'][number],
   waiting: readonly InteractionView[],
+  serving: readonly PersonView[],
   admitting: ReadonlySet<string>,
   now: number,
 ): Lane {
   const target = targetOf(plan, queue)
-  const people = queue.agentIds
-    .flatMap((id) => view.people[id] ?? [])
-    .filter((person) => person.connected && admitting.has(person.stateId))
+  const people = serving.filter((person) => person.connected && admitting.has(person.stateId))
   const isFree = (person: PersonView): boolean =>
-    person.carried.length < person.slots && !person.carried.some(({ phase }) => phase === 'offered')
+    person.carried.length < person.slots &&
+    person.afterStateId === null &&
+    !person.closedTo.includes('chat') &&
+    !person.carried.some(({ phase }) => phase === 'offered')
   const free = people.filter(isFree).sort((a, b) => a.idleSince - b.idleSince)
   const rest = people.filter((person) => !isFree(person))
   const soon = rest.filter(({ carried }) => carried.some(({ phase }) => phase === 'wrapUp'))
@@ -141,3 +151,9 @@ export function fullLanes(lanes: readonly Lane[], most = 12): ReadonlySet<string
     .sort((a, b) => b.rank - a.rank || a.position - b.position)
   return new Set(ranked.slice(0, most).map(({ id }) => id))
 }
+
+/** How much a lane needs somebody: those past the target first, then whoever is nearest to it, then a low service level. */
+export const troubleOf = ({ waiting, levelState }: Lane): number =>
+  1000 * waiting.filter(({ lateness }) => lateness === 'late').length +
+  100 * Math.max(0, ...waiting.map(({ place }) => place)) +
+  (levelState === 'late' ? 2 : levelState === 'near' ? 1 : 0)

@@ -1,19 +1,21 @@
 'use client'
 import Box from '@mui/material/Box'
 import ButtonBase from '@mui/material/ButtonBase'
-import Menu from '@mui/material/Menu'
-import MenuItem from '@mui/material/MenuItem'
 import Paper from '@mui/material/Paper'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
-import { memo, useState } from 'react'
+import { memo } from 'react'
+import { offersByItself } from '@eudromos/core/plan'
 import { averageHandleMs, averageSpeedOfAnswerMs, targetPlace } from '@eudromos/core/figures'
 import { clockText, inWords, secondsText, timeText } from '../../../components/format.ts'
 import { PersonRing, ringLabel } from '../../../components/frame/presence.tsx'
-import { ChatShape, latenessColor, Notches } from '../../../components/glyphs.tsx'
+import { latenessColor, Notches } from '../../../components/glyphs.tsx'
 import { en } from '../../../messages/en.ts'
-import type { PlanView } from '../../../view/view.ts'
-import { pilesOf, targetOf, type Lane, type Pile, type Token } from './lane-data.ts'
+import { methodNames } from '../../../messages/skills.ts'
+import type { PersonView, PlanView } from '../../../view/view.ts'
+import { pilesOf, targetOf, type Lane } from './lane-data.ts'
+import { PileMark, TokenMark } from './token-mark.tsx'
+import { useDrop, type Dropped } from './use-drop.ts'
 
 export const laneColumns = '216px minmax(0, 1fr) 318px'
 const ringsShown = 8
@@ -26,6 +28,9 @@ interface LaneProps {
   readonly onToken: (interactionId: string) => void
   readonly onPerson: (personId: string) => void
   readonly onQueue: (queueId: string) => void
+  /** Null where one may only look. What is dragged here is moved to the queue, or given to the person. */
+  readonly onDrop: ((interactionId: string, to: Dropped) => void) | null
+  readonly onFold: (queueId: string) => void
 }
 
 const text = (ms: number | null): string | null => (ms === null ? null : clockText(ms))
@@ -117,125 +122,34 @@ function Figures({ lane, plan, now, onQueue }: Pick<LaneProps, 'lane' | 'plan' |
   )
 }
 
-function tokenLabel(token: Token, nameOf: LaneProps['nameOf']): string {
-  const { interaction, waitMs, lateness } = token
-  return [
-    interaction.customerName,
-    clockText(waitMs),
-    en.live[lateness],
-    interaction.offer === null ? null : en.live.offered(nameOf(interaction.offer.agentId)),
-    interaction.stuck ? en.live.stuck : null,
-    interaction.test ? en.seat.test : null,
-  ]
-    .filter(Boolean)
-    .join(', ')
-}
-
-const tokenPlace = (place: number) => ({
-  position: 'absolute',
-  left: `clamp(18px, ${(place * 100).toFixed(2)}%, calc(100% - 22px))`,
-  transform: 'translateX(-50%)',
-  transition: 'left 1s linear',
-  zIndex: 3,
-})
-
-function TokenMark({ token, nameOf, onToken }: { token: Token } & Pick<LaneProps, 'nameOf' | 'onToken'>) {
-  const { interaction, waitMs, lateness, place } = token
-  const label = tokenLabel(token, nameOf)
+function Ring({
+  person,
+  plan,
+  onPerson,
+  onDrop,
+}: { person: PersonView } & Pick<LaneProps, 'plan' | 'onPerson' | 'onDrop'>) {
+  const { over, handlers } = useDrop(onDrop === null ? null : (id) => onDrop(id, { personId: person.id }))
   return (
-    <Tooltip title={label} enterDelay={400} disableInteractive>
+    <Tooltip title={ringLabel(plan, person)} enterDelay={400} disableInteractive>
       <ButtonBase
-        aria-label={label}
-        onClick={() => onToken(interaction.id)}
+        aria-label={ringLabel(plan, person)}
+        onClick={() => onPerson(person.id)}
+        {...handlers}
         sx={{
-          ...tokenPlace(place),
-          top: 14,
-          flexDirection: 'column',
-          gap: 0.5,
-          color: latenessColor[lateness],
-          minWidth: 24,
-          minHeight: 44,
-          borderRadius: 1,
-          bgcolor: 'transparent',
+          borderRadius: '50%',
+          width: 34,
+          height: 34,
+          outline: over ? '3px solid' : 'none',
+          outlineColor: 'secondary.main',
         }}
       >
-        <Box
-          sx={{
-            display: 'inline-flex',
-            padding: '3px',
-            borderRadius: 1.5,
-            outline: interaction.offer === null ? 'none' : '2px dashed',
-            outlineColor: 'secondary.main',
-          }}
-        >
-          <ChatShape size={15} />
-        </Box>
-        <Typography variant="figure" component="span" sx={{ lineHeight: 1 }}>
-          {clockText(waitMs)}
-        </Typography>
+        <PersonRing plan={plan} person={person} size={32} />
       </ButtonBase>
     </Tooltip>
   )
 }
 
-function PileMark({ pile, nameOf, onToken }: { pile: Pile } & Pick<LaneProps, 'nameOf' | 'onToken'>) {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
-  const oldest = pile.tokens.at(-1)
-  if (oldest === undefined) return null
-  const label = en.live.pile(pile.tokens.length, clockText(oldest.waitMs))
-  return (
-    <>
-      <ButtonBase
-        aria-label={label}
-        aria-haspopup="menu"
-        onClick={(event) => setAnchor(event.currentTarget)}
-        sx={{
-          ...tokenPlace(pile.place),
-          top: 14,
-          flexDirection: 'column',
-          gap: 0.5,
-          color: latenessColor[oldest.lateness],
-          minHeight: 44,
-          borderRadius: 1,
-        }}
-      >
-        <Box
-          sx={{
-            minWidth: 24,
-            height: 21,
-            paddingInline: 0.5,
-            borderRadius: 1,
-            bgcolor: 'currentcolor',
-            display: 'grid',
-            placeItems: 'center',
-          }}
-        >
-          <Typography variant="figure" component="span" sx={{ color: 'background.paper', lineHeight: 1 }}>
-            {pile.tokens.length}
-          </Typography>
-        </Box>
-        <Typography variant="figure" component="span" sx={{ lineHeight: 1 }}>
-          {clockText(oldest.waitMs)}
-        </Typography>
-      </ButtonBase>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {pile.tokens.toReversed().map((token) => (
-          <MenuItem
-            key={token.interaction.id}
-            onClick={() => {
-              setAnchor(null)
-              onToken(token.interaction.id)
-            }}
-          >
-            {tokenLabel(token, nameOf)}
-          </MenuItem>
-        ))}
-      </Menu>
-    </>
-  )
-}
-
-function People({ lane, plan, onPerson }: Pick<LaneProps, 'lane' | 'plan' | 'onPerson'>) {
+function People({ lane, plan, onPerson, onDrop }: Pick<LaneProps, 'lane' | 'plan' | 'onPerson' | 'onDrop'>) {
   const { free, soon, busy, shared } = lane
   const next = [...free, ...soon, ...busy].slice(0, ringsShown)
   return (
@@ -247,18 +161,15 @@ function People({ lane, plan, onPerson }: Pick<LaneProps, 'lane' | 'plan' | 'onP
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
           {en.live.soonBusy(soon.length, busy.length)}
         </Typography>
+        {!offersByItself(lane.queue.selection) && (
+          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+            {methodNames[lane.queue.selection]}
+          </Typography>
+        )}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 38px)', rowGap: 0.25, columnGap: 0.5 }}>
         {next.map((person) => (
-          <Tooltip key={person.id} title={ringLabel(plan, person)} enterDelay={400} disableInteractive>
-            <ButtonBase
-              aria-label={ringLabel(plan, person)}
-              onClick={() => onPerson(person.id)}
-              sx={{ borderRadius: '50%', width: 34, height: 34 }}
-            >
-              <PersonRing plan={plan} person={person} size={32} />
-            </ButtonBase>
-          </Tooltip>
+          <Ring key={person.id} person={person} plan={plan} onPerson={onPerson} onDrop={onDrop} />
         ))}
       </Box>
     </Box>
@@ -284,25 +195,32 @@ function LaidOver({ lane: { opening } }: Pick<LaneProps, 'lane'>) {
 }
 
 /** One queue as a lane: its figures, those waiting on their way to the target's line, the people who could take them. */
-export const LaneRow = memo(function LaneRow({ lane, plan, now, nameOf, onToken, onPerson, onQueue }: LaneProps) {
+export const LaneRow = memo(function LaneRow(props: LaneProps) {
+  const { lane, plan, now, nameOf, onToken, onPerson, onQueue, onDrop, onFold } = props
+  const { over, handlers } = useDrop(onDrop === null ? null : (id) => onDrop(id, { queueId: lane.queue.id }))
   const late = lane.waiting.some(({ lateness }) => lateness === 'late')
   return (
     <Paper
       component="section"
       id={lane.queue.id}
       aria-label={lane.queue.name}
+      {...handlers}
       sx={{
+        position: 'relative',
+        outline: over ? '3px solid' : 'none',
+        outlineColor: 'secondary.main',
         display: 'grid',
         gridTemplateColumns: laneColumns,
         gap: 2,
         alignItems: 'center',
-        paddingInline: 2,
+        paddingInline: '26px 16px',
         minHeight: 78,
         border: 1,
         borderColor: late ? 'error.main' : 'divider',
         scrollMarginTop: 80,
       }}
     >
+      <FoldButton folded={false} queue={lane.queue} onFold={onFold} />
       <Figures lane={lane} plan={plan} now={now} onQueue={onQueue} />
       <Box
         sx={{ position: 'relative', height: 70, alignSelf: 'center' }}
@@ -316,24 +234,57 @@ export const LaneRow = memo(function LaneRow({ lane, plan, now, nameOf, onToken,
           if (oldest === undefined) return null
           const { id } = oldest.interaction
           return pile.tokens.length === 1 ? (
-            <TokenMark key={id} token={oldest} nameOf={nameOf} onToken={onToken} />
+            <TokenMark key={id} token={oldest} nameOf={nameOf} onToken={onToken} draggable={onDrop !== null} />
           ) : (
             <PileMark key={id} pile={pile} nameOf={nameOf} onToken={onToken} />
           )
         })}
       </Box>
-      <People lane={lane} plan={plan} onPerson={onPerson} />
+      <People lane={lane} plan={plan} onPerson={onPerson} onDrop={onDrop} />
     </Paper>
   )
 })
 
+/** At the lane's left edge: makes it one line, or a whole lane again. */
+function FoldButton({ folded, queue, onFold }: { folded: boolean } & Pick<Lane, 'queue'> & Pick<LaneProps, 'onFold'>) {
+  const label = folded ? en.live.unfold(queue.name) : en.live.fold(queue.name)
+  return (
+    <ButtonBase
+      aria-label={label}
+      aria-expanded={!folded}
+      title={label}
+      onClick={() => onFold(queue.id)}
+      sx={{ position: 'absolute', left: 0, insetBlock: 0, width: 25, minHeight: 24, borderRadius: 0.5, fontSize: 11 }}
+    >
+      <span aria-hidden="true">{folded ? '▸' : '▾'}</span>
+    </ButtonBase>
+  )
+}
+
 /** A calm queue folded to one line. */
-export function FoldedLane({ lane, onQueue }: Pick<LaneProps, 'lane' | 'onQueue'>) {
+export function FoldedLane({
+  lane,
+  onQueue,
+  onDrop,
+  onFold,
+}: Pick<LaneProps, 'lane' | 'onQueue' | 'onDrop' | 'onFold'>) {
+  const { over, handlers } = useDrop(onDrop === null ? null : (id) => onDrop(id, { queueId: lane.queue.id }))
   return (
     <Paper
       id={lane.queue.id}
-      sx={{ paddingInline: 2, paddingBlock: 1, border: 1, borderColor: 'divider', minWidth: 0 }}
+      {...handlers}
+      sx={{
+        position: 'relative',
+        paddingInline: '26px 16px',
+        paddingBlock: 1,
+        border: 1,
+        borderColor: 'divider',
+        minWidth: 0,
+        outline: over ? '3px solid' : 'none',
+        outlineColor: 'secondary.main',
+      }}
     >
+      <FoldButton folded queue={lane.queue} onFold={onFold} />
       <Typography variant="body2" noWrap>
         <strong>
           <QueueName queue={lane.queue} onQueue={onQueue} />
@@ -356,7 +307,7 @@ export function TargetLine() {
       sx={{
         position: 'absolute',
         insetBlock: 0,
-        left: 17,
+        left: 27,
         right: 17,
         display: 'grid',
         gridTemplateColumns: laneColumns,

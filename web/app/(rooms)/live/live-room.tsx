@@ -1,34 +1,41 @@
 'use client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import MenuItem from '@mui/material/MenuItem'
 import Skeleton from '@mui/material/Skeleton'
+import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { targetPlace } from '@eudromos/core/figures'
+import { useNotice } from '../../../components/frame/notice.tsx'
 import { timeText, weekdayText } from '../../../components/format.ts'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
 import { EmergencyBanner } from './emergency-banner.tsx'
 import { EmergencyDrawer } from './emergency-drawer.tsx'
 import { GroundsDrawer } from './grounds-drawer.tsx'
-import { fullLanes, lanesOf } from './lane-data.ts'
+import { fullLanes, lanesOf, troubleOf, type Lane } from './lane-data.ts'
 import { FoldedLane, laneColumns, LaneRow, TargetLine } from './lane.tsx'
 import { LanesTable } from './lanes-table.tsx'
 import { PersonDrawer } from './person-drawer.tsx'
 import { QueueDrawer } from './queue-drawer.tsx'
+import { useSteer } from './steer.ts'
+import type { Dropped } from './use-drop.ts'
 
 interface LiveRoomProps {
   readonly maySetPresence: boolean
   readonly mayActAs: boolean
   readonly mayEdit: boolean
+  readonly mayAssign: boolean
   readonly mayLayOver: boolean
   readonly mayCloseAll: boolean
 }
 
 /** The supervisor's view of now. */
-export function LiveRoom({ maySetPresence, mayActAs, mayEdit, mayLayOver, mayCloseAll }: LiveRoomProps) {
+export function LiveRoom(props: LiveRoomProps) {
+  const { maySetPresence, mayActAs, mayEdit, mayAssign, mayLayOver, mayCloseAll } = props
   const { view, clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const router = useRouter()
@@ -36,12 +43,57 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit, mayLayOver, mayClo
   const [asTable, setAsTable] = useState(false)
   const held = useRef(false)
   const [full, setFull] = useState<ReadonlySet<string>>(new Set())
-  const lanes = view === null || now === 0 ? [] : lanesOf(view, now)
-  const wanted = [...fullLanes(lanes)].sort().join(' ')
+  const [order, setOrder] = useState<readonly string[]>([])
+  const [bySearch, setBySearch] = useState('')
+  const [byTeam, setByTeam] = useState(everyTeam)
+  const [byTrouble, setByTrouble] = useState(false)
+  /** What somebody has folded or unfolded by hand stays so. */
+  const [byHand, setByHand] = useState<ReadonlyMap<string, boolean>>(new Map())
+  const all = view === null || now === 0 ? [] : lanesOf(view, now)
+  const found = bySearch.trim().toLowerCase()
+  const ofTeam = new Set(
+    byTeam === everyTeam
+      ? []
+      : Object.values(view?.people ?? {})
+          .filter(({ teamId }) => teamId === byTeam)
+          .flatMap(({ queueIds }) => queueIds),
+  )
+  const matching = all.filter(
+    ({ queue }) => queue.name.toLowerCase().includes(found) && (byTeam === everyTeam || ofTeam.has(queue.id)),
+  )
+  const lanes = sorted(matching, order)
+  const chosen = fullLanes(all)
+  const wanted = all
+    .map(({ queue: { id } }) => id)
+    .filter((id) => byHand.get(id) ?? chosen.has(id))
+    .sort()
+    .join(' ')
+  const wantedOrder = byTrouble
+    ? all
+        .toSorted((a, b) => troubleOf(b) - troubleOf(a))
+        .map(({ queue }) => queue.id)
+        .join(' ')
+    : ''
   // Lanes fold and unfold only while neither pointer nor focus is among them.
   useEffect(() => {
     if (!held.current || full.size === 0) setFull(new Set(wanted.split(' ')))
   }, [wanted, full.size])
+  useEffect(() => {
+    if (!held.current) setOrder(wantedOrder === '' ? [] : wantedOrder.split(' '))
+  }, [wantedOrder])
+  const onFold = useCallback(
+    (id: string) => {
+      const unfolded = full.has(id)
+      setByHand((before) => new Map(before).set(id, !unfolded))
+      setFull((before) => {
+        const next = new Set(before)
+        if (unfolded) next.delete(id)
+        else next.add(id)
+        return next
+      })
+    },
+    [full],
+  )
   const open = useCallback(
     (what: 'grounds' | 'person' | 'lane' | 'emergency', id: string) =>
       router.replace(`/live?${what}=${id}`, { scroll: false }),
@@ -49,17 +101,29 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit, mayLayOver, mayClo
   )
   const close = useCallback(() => router.replace('/live', { scroll: false }), [router])
   const people = view?.people
+  const steer = useSteer(people, view?.plan ?? null)
+  const notice = useNotice()
+  const interactions = view?.interactions
+  const onDrop = useCallback(
+    (id: string, to: Dropped) => {
+      const interaction = interactions?.[id]
+      if (interaction === undefined || ('queueId' in to && to.queueId === interaction.queueId)) return
+      const work = 'queueId' in to ? steer.move(interaction, to.queueId) : steer.give(interaction, to.personId)
+      work.catch((error: Error) => notice(error.message))
+    },
+    [interactions, steer, notice],
+  )
   const nameOf = useCallback((id: string) => people?.[id]?.name ?? id, [people])
   const onToken = useCallback((id: string) => open('grounds', id), [open])
   const onPerson = useCallback((id: string) => open('person', id), [open])
   const onQueue = useCallback((id: string) => open('lane', id), [open])
   if (view === null || now === 0 || view.plan === null)
     return <Waiting empty={view !== null && view.plan === null} mayEdit={mayEdit} />
-  if (lanes.length === 0) return <Waiting empty mayEdit={mayEdit} />
+  if (all.length === 0) return <Waiting empty mayEdit={mayEdit} />
   const { plan } = view
   const here = Object.values(view.people).filter(({ connected, stateId }) => connected && !signedOut(plan, stateId))
-  const waiting = lanes.reduce((sum, lane) => sum + lane.waiting.length, 0)
-  const free = new Set(lanes.flatMap((lane) => lane.free.map(({ id }) => id))).size
+  const waiting = all.reduce((sum, lane) => sum + lane.waiting.length, 0)
+  const free = new Set(all.flatMap((lane) => lane.free.map(({ id }) => id))).size
   const standing = lanes.filter(({ queue }) => full.has(queue.id))
   const folded = lanes.filter(({ queue }) => !full.has(queue.id))
   return (
@@ -72,9 +136,42 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit, mayLayOver, mayClo
             {timeText(now, plan.zone)}
           </Typography>
         </Typography>
-        <Typography variant="body2" sx={{ color: 'text.secondary', marginInlineStart: 'auto' }}>
-          {en.live.planVersion(plan.version)}
-        </Typography>
+        {plan.teams.length > 0 && (
+          <TextField
+            select
+            size="small"
+            value={byTeam}
+            onChange={({ target }) => setByTeam(target.value)}
+            slotProps={{ htmlInput: { 'aria-label': en.live.team } }}
+            sx={{ width: 150, marginInlineStart: 'auto' }}
+          >
+            <MenuItem value={everyTeam}>{en.live.allTeams}</MenuItem>
+            {plan.teams.map(({ id, name }) => (
+              <MenuItem key={id} value={id}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
+        <TextField
+          size="small"
+          value={bySearch}
+          onChange={({ target }) => setBySearch(target.value)}
+          placeholder={en.live.find}
+          slotProps={{ htmlInput: { 'aria-label': en.live.find } }}
+          sx={{ width: 150 }}
+        />
+        <TextField
+          select
+          size="small"
+          value={byTrouble ? 'trouble' : 'plan'}
+          onChange={({ target }) => setByTrouble(target.value === 'trouble')}
+          slotProps={{ htmlInput: { 'aria-label': en.live.order } }}
+          sx={{ width: 150 }}
+        >
+          <MenuItem value="plan">{en.live.orders.plan}</MenuItem>
+          <MenuItem value="trouble">{en.live.orders.trouble}</MenuItem>
+        </TextField>
         <Button component={Link} href="/live/who" variant="text">
           {en.rota.title}
         </Button>
@@ -101,7 +198,7 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit, mayLayOver, mayClo
               sx={{
                 position: 'absolute',
                 top: 0,
-                left: 17,
+                left: 27,
                 right: 17,
                 display: 'grid',
                 gridTemplateColumns: laneColumns,
@@ -134,6 +231,8 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit, mayLayOver, mayClo
                   onToken={onToken}
                   onPerson={onPerson}
                   onQueue={onQueue}
+                  onDrop={mayAssign ? onDrop : null}
+                  onFold={onFold}
                 />
               ))}
             </Box>
@@ -145,13 +244,25 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit, mayLayOver, mayClo
               sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, minmax(0, 1fr))', gap: 0.75, marginBlockStart: 1 }}
             >
               {folded.map((lane) => (
-                <FoldedLane key={lane.queue.id} lane={lane} onQueue={onQueue} />
+                <FoldedLane
+                  key={lane.queue.id}
+                  lane={lane}
+                  onQueue={onQueue}
+                  onDrop={mayAssign ? onDrop : null}
+                  onFold={onFold}
+                />
               ))}
             </Box>
           )}
         </Box>
       )}
-      <GroundsDrawer interactionId={params.get('grounds')} view={view} onClose={close} onPerson={onPerson} />
+      <GroundsDrawer
+        interactionId={params.get('grounds')}
+        view={view}
+        onClose={close}
+        onPerson={onPerson}
+        steer={mayAssign ? steer : null}
+      />
       {mayCloseAll && <EmergencyDrawer open={params.get('emergency') !== null} view={view} onClose={close} />}
       <QueueDrawer queueId={params.get('lane')} view={view} now={now} onClose={close} mayLayOver={mayLayOver} />
       <PersonDrawer
@@ -161,9 +272,19 @@ export function LiveRoom({ maySetPresence, mayActAs, mayEdit, mayLayOver, mayClo
         onClose={close}
         maySetPresence={maySetPresence}
         mayActAs={mayActAs}
+        mayLayOver={mayLayOver}
       />
     </Box>
   )
+}
+
+const everyTeam = ' '
+
+/** In this order; what it does not name comes after, as it was. */
+const sorted = (lanes: readonly Lane[], order: readonly string[]): readonly Lane[] => {
+  const places = new Map(order.map((id, place) => [id, place]))
+  const placeOf = ({ queue }: Lane): number => places.get(queue.id) ?? order.length
+  return order.length === 0 ? lanes : lanes.toSorted((a, b) => placeOf(a) - placeOf(b))
 }
 
 const signedOut = (plan: { presenceStates: readonly { id: string; signedOut: boolean }[] }, stateId: string): boolean =>

@@ -14,6 +14,7 @@ export default async function LivePage() {
       <LiveRoom
         maySetPresence={may(who.roles, 'presence.setOthers')}
         mayActAs={may(who.roles, 'actAs')}
+        mayAssign={may(who.roles, 'assign')}
         mayLayOver={may(who.roles, 'stopgaps')}
         mayCloseAll={may(who.roles, 'emergency')}
         mayEdit={may(who.roles, 'plan.edit')}

@@ -9,11 +9,15 @@ import { queueName } from '../../../components/frame/headline.tsx'
 import { useNotice } from '../../../components/frame/notice.tsx'
 import { PersonRing, stateName } from '../../../components/frame/presence.tsx'
 import { reasonsOf, type NamedGrounds } from '../../../components/grounds/grounds-list.tsx'
+import { StateSign } from '../../../components/state-sign.tsx'
 import { SidePanel } from '../../../components/side-panel.tsx'
 import { useLiveStore } from '../../../components/stream/context.tsx'
 import { sendCommand } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
+import { seatWords } from '../../../messages/steering.ts'
 import { waitMsAt, type InteractionView, type View } from '../../../view/view.ts'
+
+import { LendingPanel } from './lending-panel.tsx'
 
 interface PersonDrawerProps {
   readonly personId: string | null
@@ -22,12 +26,21 @@ interface PersonDrawerProps {
   readonly onClose: () => void
   readonly maySetPresence: boolean
   readonly mayActAs: boolean
+  readonly mayLayOver: boolean
 }
 
 const mostWaiting = 8
 
 /** One person now: presence, what they carry, and of those waiting in their queues why each is not with them. */
-export function PersonDrawer({ personId, view, now, onClose, maySetPresence, mayActAs }: PersonDrawerProps) {
+export function PersonDrawer({
+  personId,
+  view,
+  now,
+  onClose,
+  maySetPresence,
+  mayActAs,
+  mayLayOver,
+}: PersonDrawerProps) {
   const store = useLiveStore()
   const notice = useNotice()
   const person = personId === null ? undefined : view.people[personId]
@@ -83,22 +96,31 @@ export function PersonDrawer({ personId, view, now, onClose, maySetPresence, may
               <Typography variant="body2">{t.setPresence}</Typography>
               {(view.plan?.presenceStates ?? [])
                 .filter(({ choosable }) => choosable)
-                .map(({ id, name }) => (
+                .filter(
+                  ({ teamIds }) => teamIds.length === 0 || (person.teamId !== null && teamIds.includes(person.teamId)),
+                )
+                .map(({ id, name, ...look }) => (
                   <Button
                     key={id}
                     aria-pressed={id === person.stateId}
-                    sx={{ bgcolor: id === person.stateId ? 'action.selected' : undefined }}
+                    sx={{ gap: 1, bgcolor: id === person.stateId ? 'action.selected' : undefined }}
                     onClick={() =>
                       void sendCommand(store, 'setPresence', { agentId: person.id, stateId: id }).catch(
                         (error: Error) => notice(error.message),
                       )
                     }
                   >
+                    <StateSign look={look} />
                     {name}
                   </Button>
                 ))}
             </Box>
           )}
+          {person.afterStateId !== null && (
+            <Typography variant="body2">{seatWords.afterNow(stateName(view.plan, person.afterStateId))}</Typography>
+          )}
+          {person.closedTo.includes('chat') && <Typography variant="body2">{en.grounds.gaps.channelClosed}</Typography>}
+          <LendingPanel person={person} view={view} now={now} mayLayOver={mayLayOver} />
           {mayActAs && (
             <div>
               <Button component={Link} href={`/outside/beside?agent=${person.id}`}>

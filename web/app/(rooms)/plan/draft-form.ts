@@ -7,29 +7,27 @@ import { Refused, requestJson } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
 import type { Saved } from '../../../server/plan.ts'
 
-interface DraftFormOptions<T> {
-  readonly initial: T
+/** What a form is told of the thing that it edits. */
+interface Edited<T> {
+  readonly value: T
   readonly isNew: boolean
-  readonly shape: Schema
-  /** Where it is saved, and as what: `{ draft, [part]: value }`. */
-  readonly url: string
-  readonly part: string
   readonly draft: number
   readonly onDirty: (dirty: boolean) => void
   readonly onSaved: (id: string) => Promise<void>
 }
 
+/** How it is saved: checked by the shape, at the address, as `{ draft, [part]: value }`. */
+interface Saving {
+  readonly shape: Schema
+  readonly url: string
+  readonly part: string
+}
+
 /** What is edited before it is saved: the value, whether it differs, what is wrong with it, and saving it. */
-export function useDraftForm<T extends { readonly id: string }>({
-  initial,
-  isNew,
-  shape,
-  url,
-  part,
-  draft,
-  onDirty,
-  onSaved,
-}: DraftFormOptions<T>) {
+export function useDraftForm<T extends { readonly id: string }>(
+  { value: initial, isNew, draft, onDirty, onSaved }: Edited<T>,
+  { shape, url, part }: Saving,
+) {
   const store = useLiveStore()
   const notice = useNotice()
   const [value, setValue] = useState(initial)

@@ -36,7 +36,7 @@ export interface EditorProps<T> {
 interface Named {
   readonly id: string
   readonly name: string
-  readonly description: string
+  readonly description?: string
 }
 
 interface EditorFrameProps<T extends Named> {
@@ -121,7 +121,7 @@ export function TextPart<T extends Named>({
   return (
     <TextField
       label={label}
-      value={form.value[name]}
+      value={form.value[name] ?? ''}
       disabled={!mayEdit}
       fullWidth
       error={fault !== undefined}

@@ -11,7 +11,7 @@ export const metadata: Metadata = { title: en.plan.title }
 
 export default async function PlanPage() {
   const who = await enter('plan.view')
-  const state = await readPlanState(await runtime())
+  const state = await readPlanState(await runtime(), who.id)
   if (state === null) return null
   return (
     <Suspense>

@@ -4,122 +4,30 @@ import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
+import ListItemButton from '@mui/material/ListItemButton'
+import ListItemText from '@mui/material/ListItemText'
 import Typography from '@mui/material/Typography'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
 import { v7 as newId } from 'uuid'
-import {
-  plainQueue,
-  checkHours,
-  checkQueue,
-  checkShift,
-  checkSite,
-  checkSkill,
-  skillEdit,
-  type PlanDocument,
-} from '@eudromos/core/plan'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { request } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
+import { centre, limits as limitWords, presence, team as teamWords } from '../../../messages/people.ts'
 import { skill as skillWords } from '../../../messages/skills.ts'
 import type { PlanState } from '../../../server/plan.ts'
-import { blankCalendar, CalendarForm } from './hours/calendar-form.tsx'
-import { blankHours, HoursForm } from './hours/hours-form.tsx'
+import { CalendarForm } from './hours/calendar-form.tsx'
+import { HoursForm } from './hours/hours-form.tsx'
 import { NavList } from './nav-list.tsx'
 import { ShiftForm } from './places/shift-form.tsx'
 import { SiteForm } from './places/site-form.tsx'
-import { blankShift, blankSite, type ShiftValue, type SiteValue } from './places/values.ts'
+import { CentreForm } from './people/centre-form.tsx'
+import { LimitsForm } from './people/limits-form.tsx'
+import { StateForm } from './people/state-form.tsx'
+import { TeamForm } from './people/team-form.tsx'
 import { QueueForm } from './queue-form.tsx'
 import { SkillForm } from './skills/skill-form.tsx'
-import { blankSkill, skillValue, type SkillValue } from './skills/values.ts'
-
-type Queue = PlanDocument['queues'][number]
-
-const blank = (): Queue => ({
-  id: newId(),
-  name: '',
-  description: '',
-  service: 'inPreparation',
-  agentIds: [],
-  ...plainQueue,
-  target: { percent: 80, seconds: 60 },
-  answerWindowSeconds: 20,
-  selection: 'longestIdle',
-  mostWaiting: null,
-  wrapUpSeconds: 30,
-  testCustomerIds: [],
-  hoursId: null,
-  atClosingTo: null,
-  onShiftOnly: false,
-})
-
-type Kind = 'queue' | 'skill' | 'shift' | 'site' | 'hours' | 'calendar'
-type Thing<K extends Kind = Kind> = { [P in K]: { readonly kind: P; readonly value: Values[P] } }[K]
-
-interface Values {
-  readonly queue: Queue
-  readonly hours: PlanDocument['hours'][number]
-  readonly calendar: PlanDocument['calendars'][number]
-  readonly site: SiteValue
-  readonly shift: ShiftValue
-  readonly skill: SkillValue
-}
-
-const kinds: readonly Kind[] = ['queue', 'skill', 'shift', 'site', 'hours', 'calendar']
-
-function freshOf(kind: Kind, document: PlanDocument): Thing {
-  switch (kind) {
-    case 'queue':
-      return { kind, value: blank() }
-    case 'hours':
-      return { kind, value: blankHours(newId(), document.centre.zone) }
-    case 'calendar':
-      return { kind, value: blankCalendar(newId()) }
-    case 'site':
-      return { kind, value: blankSite(newId(), document.centre.zone) }
-    case 'shift':
-      return { kind, value: blankShift(newId(), document.centre.zone) }
-    case 'skill':
-      return { kind, value: blankSkill(newId()) }
-  }
-}
-
-const sitting = ({ people }: PlanDocument, id: string): string[] =>
-  people.filter(({ siteId }) => siteId === id).map((person) => person.id)
-const working = ({ people }: PlanDocument, id: string): string[] =>
-  people.filter(({ shiftId }) => shiftId === id).map((person) => person.id)
-
-/** What the address names: one thing of the plan, by default the first queue. */
-function wantedOf(params: { get(name: string): string | null }, document: PlanDocument): Thing | null {
-  const pick = <T extends { readonly id: string }>(all: readonly T[], id: string | null): T | undefined =>
-    all.find((one) => one.id === id)
-  const hours = pick(document.hours, params.get('hours'))
-  if (hours !== undefined) return { kind: 'hours', value: hours }
-  const calendar = pick(document.calendars, params.get('calendar'))
-  if (calendar !== undefined) return { kind: 'calendar', value: calendar }
-  const site = pick(document.sites, params.get('site'))
-  if (site !== undefined) return { kind: 'site', value: { ...site, personIds: sitting(document, site.id) } }
-  const shift = pick(document.shifts, params.get('shift'))
-  if (shift !== undefined) return { kind: 'shift', value: { ...shift, personIds: working(document, shift.id) } }
-  const skill = pick(document.skills, params.get('skill'))
-  if (skill !== undefined) return { kind: 'skill', value: skillValue(document, skill) }
-  const queue = pick(document.queues, params.get('queue')) ?? document.queues[0]
-  return queue === undefined ? null : { kind: 'queue', value: queue }
-}
-
-/** How many findings each thing of the plan has, of those that depend on the date as from `at` (0: not yet known). */
-function findingsOf(document: PlanDocument, at: number): Record<Kind, ReadonlyMap<string, number>> {
-  const count = <T extends { readonly id: string }>(all: readonly T[], find: (one: T) => readonly unknown[]) =>
-    new Map(all.map((one) => [one.id, at === 0 ? 0 : find(one).length]))
-  return {
-    queue: new Map(document.queues.map((one) => [one.id, checkQueue(one, document).length])),
-    hours: count(document.hours, (one) => checkHours(one, document, at)),
-    site: count(document.sites, (one) => checkSite(one, sitting(document, one.id), document, at)),
-    shift: count(document.shifts, (one) => checkShift(one, working(document, one.id), document, at)),
-    calendar: new Map(),
-    skill: new Map(document.skills.map((one) => [one.id, checkSkill(skillEdit(document, one), document).length])),
-  }
-}
+import { findingsOf, freshOf, kinds, wantedOf, type Kind, type Thing } from './things.ts'
 
 /** The plan bench: what there is to the left, the one thing being edited in the middle, its effects to the right. */
 export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: boolean }) {
@@ -135,7 +43,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
   const [round, setRound] = useState(0)
   const [leavingTo, setLeavingTo] = useState<(() => void) | null>(null)
   const { document } = plan
-  const { queues, hours, calendars, sites, shifts, skills } = document
+  const { queues, hours, calendars, sites, shifts, skills, teams, presenceStates, loadLimits } = document
   const made = begun ?? (params.get('queue') === 'new' && mayEdit ? fresh : null)
   useEffect(() => {
     if (!dirty) return
@@ -170,7 +78,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
     goTo(kind, id)
   }
   const parts: Record<
-    Kind,
+    Exclude<Kind, 'centre'>,
     { title: string; fresh: string; all: readonly { id: string; name: string; under?: string }[] }
   > = {
     queue: {
@@ -183,6 +91,9 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
       })),
     },
     skill: { title: skillWords.title, fresh: skillWords.fresh, all: skills },
+    team: { title: teamWords.title, fresh: teamWords.fresh, all: teams },
+    presence: { title: presence.title, fresh: presence.fresh, all: presenceStates },
+    limits: { title: limitWords.title, fresh: limitWords.fresh, all: loadLimits },
     shift: { title: en.shift.title, fresh: en.shift.fresh, all: shifts },
     site: { title: en.site.title, fresh: en.site.fresh, all: sites },
     hours: { title: en.hours.short, fresh: en.hours.fresh, all: hours },
@@ -239,6 +150,18 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
             onFresh={mayEdit ? () => begin(freshOf(kind, document)) : undefined}
           />
         ))}
+        <Box component="section" aria-label={centre.title}>
+          <Typography variant="h3" component="h2" noWrap sx={{ paddingInline: 1.5 }}>
+            {centre.title}
+          </Typography>
+          <ListItemButton
+            selected={shown?.kind === 'centre'}
+            onClick={() => leave(() => goTo('centre', 'settings'))}
+            sx={{ borderRadius: 1, paddingBlock: 0 }}
+          >
+            <ListItemText primary={centre.open} />
+          </ListItemButton>
+        </Box>
       </Box>
       {shown === null && <Typography sx={{ padding: 2 }}>{en.plan.empty}</Typography>}
       {shown?.kind === 'queue' && (
@@ -305,6 +228,52 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
           onDuplicate={(like) =>
             begin({ kind: 'skill', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), asked: [] } })
           }
+        />
+      )}
+      {shown?.kind === 'team' && (
+        <TeamForm
+          key={`${shown.value.id} ${round}`}
+          {...common}
+          people={plan.people}
+          value={shown.value}
+          onSaved={(id) => saved('team', id)}
+          onDuplicate={(like) =>
+            begin({ kind: 'team', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), members: [] } })
+          }
+        />
+      )}
+      {shown?.kind === 'presence' && (
+        <StateForm
+          key={`${shown.value.id} ${round}`}
+          {...common}
+          value={shown.value}
+          onSaved={(id) => saved('presence', id)}
+          onDuplicate={(like) =>
+            begin({
+              kind: 'presence',
+              value: { ...like, id: newId(), name: en.plan.copyOf(like.name), choosable: true, setByMiss: false },
+            })
+          }
+        />
+      )}
+      {shown?.kind === 'limits' && (
+        <LimitsForm
+          key={`${shown.value.id} ${round}`}
+          {...common}
+          people={agents}
+          value={shown.value}
+          onSaved={(id) => saved('limits', id)}
+          onDuplicate={(like) =>
+            begin({ kind: 'limits', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), personIds: [] } })
+          }
+        />
+      )}
+      {shown?.kind === 'centre' && (
+        <CentreForm
+          key={`centre ${round}`}
+          {...common}
+          value={shown.value}
+          onSaved={() => saved('centre', 'settings')}
         />
       )}
       {shown?.kind === 'calendar' && (

@@ -1,3 +1,5 @@
+import { readRecord } from '@eudromos/database'
+import { seesInteraction, seesRecord, sightFor } from '../../../server/sight.ts'
 import { groundsAt, groundsNow } from '../../../server/grounds.ts'
 import { answering, notFound } from '../../../server/problem.ts'
 import { runtime } from '../../../server/runtime.ts'
@@ -6,11 +8,16 @@ import { permit } from '../../../server/who.ts'
 /** Why an interaction is where it is: now, or (with `seq`) just before that event of the journal. */
 export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
-    await permit('live.view', 'records.view')
+    const who = await permit('live.view', 'records.view')
     const params = new URL(request.url).searchParams
     const interactionId = params.get('interaction') ?? ''
     const seq = Number(params.get('seq') ?? NaN)
     const place = await runtime()
+    const sight = sightFor(place.follower, who.id)
+    const live = place.follower.state.interactions.get(interactionId)
+    const row = live === undefined ? await readRecord(place.database, interactionId) : null
+    if ((live !== undefined && !seesInteraction(sight, live)) || (row !== null && !seesRecord(sight, row)))
+      throw notFound('This conversation')
     const grounds = Number.isInteger(seq)
       ? await groundsAt(place, interactionId, seq)
       : groundsNow(place, interactionId)

@@ -17,7 +17,7 @@ interface Asked {
 function asked(who: Who, params: URLSearchParams): Asked {
   if (params.get('view') === 'live') {
     if (!may(who.roles, 'live.view')) throw notAllowed()
-    return { scope: { kind: 'live' }, seat: null }
+    return { scope: { kind: 'live', viewerId: who.id }, seat: null }
   }
   const agentId = params.get('agent') ?? who.id
   const own = agentId === who.id

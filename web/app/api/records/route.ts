@@ -5,6 +5,6 @@ import { permit } from '../../../server/who.ts'
 
 export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
-    await permit('records.view')
-    return Response.json(await recordPage(await runtime(), new URL(request.url).searchParams))
+    const who = await permit('records.view')
+    return Response.json(await recordPage(await runtime(), who.id, new URL(request.url).searchParams))
   })

@@ -27,17 +27,8 @@ export const blankCalendar = (id: string): Calendar => ({ id, name: '', descript
 
 /** A calendar of holidays: its list, a file in and out, the year at a glance, who uses it. */
 export function CalendarForm(props: EditorProps<Calendar>) {
-  const { value: initial, isNew, document, draft, mayEdit, onDirty, onSaved, onReload, onDuplicate } = props
-  const form = useDraftForm({
-    initial,
-    isNew,
-    shape: calendarShape,
-    url: '/api/plan/calendars',
-    part: 'calendar',
-    draft,
-    onDirty,
-    onSaved,
-  })
+  const { value: initial, isNew, document, mayEdit, onReload, onDuplicate } = props
+  const form = useDraftForm(props, { shape: calendarShape, url: '/api/plan/calendars', part: 'calendar' })
   const { clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const { zone } = document.centre

@@ -25,17 +25,8 @@ export const blankHours = (id: string, zone: string): PlanHours => ({
 
 /** Opening hours: the week as a drawing, its exceptions and holidays; what they come to beside it. */
 export function HoursForm(props: EditorProps<PlanHours>) {
-  const { value: initial, isNew, document, draft, mayEdit, onDirty, onSaved, onReload, onDuplicate } = props
-  const form = useDraftForm({
-    initial,
-    isNew,
-    shape: hoursShape,
-    url: '/api/plan/hours',
-    part: 'hours',
-    draft,
-    onDirty,
-    onSaved,
-  })
+  const { value: initial, isNew, document, mayEdit, onReload, onDuplicate } = props
+  const form = useDraftForm(props, { shape: hoursShape, url: '/api/plan/hours', part: 'hours' })
   const { clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const { value, set } = form

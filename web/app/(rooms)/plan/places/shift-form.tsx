@@ -18,17 +18,8 @@ type ShiftFormProps = EditorProps<ShiftValue> & { readonly people: PlanState['pe
 
 /** When people work: a week like that of opening hours, what is planned within it, and who works it. */
 export function ShiftForm(props: ShiftFormProps) {
-  const { value: initial, isNew, document, people, draft, mayEdit, onDirty, onSaved, onReload, onDuplicate } = props
-  const form = useDraftForm({
-    initial,
-    isNew,
-    shape: shiftShape,
-    url: '/api/plan/shifts',
-    part: 'shift',
-    draft,
-    onDirty,
-    onSaved,
-  })
+  const { value: initial, isNew, document, people, mayEdit, onReload, onDuplicate } = props
+  const form = useDraftForm(props, { shape: shiftShape, url: '/api/plan/shifts', part: 'shift' })
   const { clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const names = useMemo(() => new Map(people.map(({ id, name }) => [id, name])), [people])

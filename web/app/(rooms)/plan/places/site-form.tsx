@@ -22,17 +22,8 @@ type SiteFormProps = EditorProps<SiteValue> & { readonly people: PlanState['peop
 
 /** Where people sit: its time zone, the holidays kept there, its people. */
 export function SiteForm(props: SiteFormProps) {
-  const { value: initial, isNew, document, people, draft, mayEdit, onDirty, onSaved, onReload, onDuplicate } = props
-  const form = useDraftForm({
-    initial,
-    isNew,
-    shape: siteShape,
-    url: '/api/plan/sites',
-    part: 'site',
-    draft,
-    onDirty,
-    onSaved,
-  })
+  const { value: initial, isNew, document, people, mayEdit, onReload, onDuplicate } = props
+  const form = useDraftForm(props, { shape: siteShape, url: '/api/plan/sites', part: 'site' })
   const { clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const names = useMemo(() => new Map(people.map(({ id, name }) => [id, name])), [people])

@@ -117,6 +117,9 @@ function factOf(method: SelectionMethod, one: (typeof sample)[number], place: nu
       return t.carries(one.taken, 3)
     case 'bestSkilled':
       return t.level(one.level)
+    case 'openList':
+    case 'byHand':
+      return ''
     case 'inTurn':
       return place === turn - 1 ? t.offeredLast : t.place(place + 1)
   }

@@ -10,7 +10,7 @@ export const metadata: Metadata = { title: levelsTable.title }
 
 export default async function LevelsPage() {
   const who = await enter('plan.view')
-  const state = await readPlanState(await runtime())
+  const state = await readPlanState(await runtime(), who.id)
   if (state === null) return null
   return <LevelsRoom initial={state} mayEdit={may(who.roles, 'plan.edit')} />
 }

@@ -24,17 +24,8 @@ const levels = [5, 4, 3, 2, 1]
 
 /** One skill; in the same step, who has it at which level and which queues ask for it. */
 export function SkillForm(props: SkillFormProps) {
-  const { value: initial, isNew, document, people, draft, mayEdit, onDirty, onSaved, onReload, onDuplicate } = props
-  const form = useDraftForm({
-    initial,
-    isNew,
-    shape: skillShape,
-    url: '/api/plan/skills',
-    part: 'skill',
-    draft,
-    onDirty,
-    onSaved,
-  })
+  const { value: initial, isNew, document, people, mayEdit, onReload, onDuplicate } = props
+  const form = useDraftForm(props, { shape: skillShape, url: '/api/plan/skills', part: 'skill' })
   const names = useMemo(() => new Map(people.map(({ id, name }) => [id, name])), [people])
   const queues = document.queues.filter(({ id }) => initial.asked.some(({ queueId }) => queueId === id))
   return (

@@ -11,9 +11,9 @@ import { RecordPage } from './record-page.tsx'
 export const metadata: Metadata = { title: en.records.title }
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  await enter('records.view')
+  const who = await enter('records.view')
   const place = await runtime()
-  const details = await recordDetails(place, (await params).id).catch((error: unknown) => {
+  const details = await recordDetails(place, who.id, (await params).id).catch((error: unknown) => {
     if (error instanceof ProblemError) return notFound()
     throw error
   })

@@ -13,6 +13,7 @@ import { clockText, timeText } from '../../../../components/format.ts'
 import { GroundsList, type NamedGrounds } from '../../../../components/grounds/grounds-list.tsx'
 import { SidePanel } from '../../../../components/side-panel.tsx'
 import { en } from '../../../../messages/en.ts'
+import { passages } from '../../../../messages/steering.ts'
 import type { RecordDetails } from '../../../../server/records.ts'
 import type { PlanView } from '../../../../view/view.ts'
 
@@ -21,7 +22,7 @@ const duration = (ms: number | null): string => (ms === null ? '–' : clockText
 
 /** One record: when, who, each offer and its end with the grounds, what was written, and the notes. */
 export function RecordPage({ details, plan }: { details: RecordDetails; plan: PlanView | null }) {
-  const { row, transcript, notes, names, reasons, acted } = details
+  const { row, transcript, notes, names, reasons, acted, queues, passageNotes } = details
   const [asked, setAsked] = useState<{ seq: number; agentId: string } | null>(null)
   const zone = plan?.zone ?? 'UTC'
   const acts = new Map<string, number>()
@@ -62,8 +63,8 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
             <Fact name={t.columns.agent} value={row.agentName ?? '–'} words />
             <Fact name={t.columns.disposition} value={row.dispositionName ?? '–'} words />
           </Box>
-          {row.sentOn > 0 && <Typography>{t.sentOn(row.sentOn)}</Typography>}
-          {row.handedBack > 0 && <Typography>{t.handedBack(row.handedBack)}</Typography>}
+          {row.passages.length === 0 && row.sentOn > 0 && <Typography>{t.sentOn(row.sentOn)}</Typography>}
+          {row.passages.length === 0 && row.handedBack > 0 && <Typography>{t.handedBack(row.handedBack)}</Typography>}
           {[...acts].map(([key, n]) => {
             const [actor = '', agent = ''] = key.split(' ')
             return (
@@ -73,6 +74,23 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
             )
           })}
         </Section>
+        {row.passages.length > 0 && (
+          <Section title={passages.title}>
+            {row.passages.map((passage) => (
+              <Box key={passage.at} sx={{ display: 'flex', gap: 1.5, paddingBlock: 0.5 }}>
+                <Typography variant="figure">{timeText(passage.at, zone)}</Typography>
+                <Box>
+                  <Typography>{passageText(passage, names, queues)}</Typography>
+                  {passage.noteContentId !== null && (
+                    <Typography variant="body2" sx={{ whiteSpace: 'pre-wrap' }}>
+                      {passages.note(passageNotes[passage.noteContentId] ?? t.erased)}
+                    </Typography>
+                  )}
+                </Box>
+              </Box>
+            ))}
+          </Section>
+        )}
         <Section title={t.offers}>
           {row.offers.length === 0 && <Typography>{t.noOffers}</Typography>}
           {row.offers.map((offer) => (
@@ -91,6 +109,8 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
               <Typography sx={{ flex: 1 }}>
                 {names[offer.agentId] ?? offer.agentId}: {offer.end === null ? t.open : t.ends[offer.end]}
                 {offer.reason !== null && ` (${reasonText(offer.reason)})`}
+                {offer.cause === 'taken' && `, ${passages.taken}`}
+                {offer.cause === 'assigned' && `, ${passages.assigned(names[offer.by ?? ''] ?? '')}`}
                 {offer.endedAt !== null && (
                   <Typography component="span" variant="figure" sx={{ color: 'text.secondary' }}>
                     {' '}
@@ -123,6 +143,29 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
       <PastGrounds interactionId={row.id} asked={asked} plan={plan} onClose={() => setAsked(null)} />
     </Box>
   )
+}
+
+function passageText(
+  { cause, toQueueId, toAgentId, by }: RecordDetails['row']['passages'][number],
+  names: Readonly<Record<string, string>>,
+  queues: Readonly<Record<string, string>>,
+): string {
+  const queue = queues[toQueueId] ?? toQueueId
+  const who = by === null ? '' : (names[by] ?? by)
+  switch (cause) {
+    case 'closed':
+    case 'full':
+    case 'waited':
+    case 'woken':
+      return passages[cause](queue)
+    case 'transferred':
+      return passages.transferred(toAgentId === null ? queue : (names[toAgentId] ?? toAgentId), who)
+    case 'moved':
+    case 'handedBack':
+      return passages[cause](queue, who)
+    case 'rested':
+      return passages.rested(who)
+  }
 }
 
 function Section({ title, children }: { title?: string; children: ReactNode }) {

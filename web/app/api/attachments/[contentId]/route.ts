@@ -1,9 +1,10 @@
 import { may } from '@eudromos/core/plan'
 import { atWork } from '@eudromos/core/routing'
-import { readAttachment } from '@eudromos/database'
+import { readAttachment, readRecord } from '@eudromos/database'
 import { downloadResponse } from '../../../../server/attachments.ts'
 import { answering, notFound } from '../../../../server/problem.ts'
 import { runtime } from '../../../../server/runtime.ts'
+import { seesRecord, sightFor } from '../../../../server/sight.ts'
 import { permit } from '../../../../server/who.ts'
 
 interface Context {
@@ -18,6 +19,8 @@ export const GET = (request: Request, { params }: Context): Promise<Response> =>
     const found = await readAttachment(place.database, (await params).contentId)
     const interaction = found === null ? undefined : place.follower.state.interactions.get(found.interactionId)
     const working = interaction !== undefined && atWork(interaction).some(({ personId }) => personId === who.id)
-    if (found === null || !(working || may(who.roles, 'records.view'))) throw notFound('This file')
+    const row = found === null || working ? null : await readRecord(place.database, found.interactionId)
+    const reads = may(who.roles, 'records.view') && (row === null || seesRecord(sightFor(place.follower, who.id), row))
+    if (found === null || !(working || reads)) throw notFound('This file')
     return downloadResponse(found)
   })

@@ -20,11 +20,12 @@ export const GET = (request: Request): Promise<Response> =>
       channel,
       queues: open
         .filter((queue) => queueIds.includes(queue.id))
-        .map(({ id, name, service }) => {
+        .map(({ id, name, service, selection }) => {
           const { open } = state.queueDay(id)
           return {
             id,
             name,
+            byHand: selection === 'byHand',
             inPreparation: service === 'inPreparation',
             open,
             opensAt: open ? null : state.nextTurn(id),

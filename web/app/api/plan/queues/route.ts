@@ -6,8 +6,8 @@ import { permit } from '../../../../server/who.ts'
 
 export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
-    await permit('plan.view')
-    const state = await readPlanState(await runtime())
+    const who = await permit('plan.view')
+    const state = await readPlanState(await runtime(), who.id)
     if (state === null) throw notFound('The plan')
     return Response.json(state)
   })

@@ -5,8 +5,8 @@ import { permit } from '../../../../server/who.ts'
 
 export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
-    await permit('records.view')
-    const query = await queryOf(new URL(request.url).searchParams)
+    const who = await permit('records.view')
+    const query = await queryOf(await runtime(), who.id, new URL(request.url).searchParams)
     return new Response(exportRecords(await runtime(), query), {
       headers: {
         'content-type': 'text/csv; charset=utf-8; header=present',

@@ -1,0 +1,128 @@
+import { checkLimits, checkState, checkTeam, isClose, plainPerson, plainState, sightOf, upTo } from './index.ts'
+import type { PlanDocument } from './plan.ts'
+
+const state = (id: string, rest: Partial<PlanDocument['presenceStates'][number]> = {}) => ({
+  id,
+  name: id,
+  admits: [],
+  choosable: true,
+  signedOut: false,
+  ...plainState,
+  ...rest,
+})
+const team = (id: string, rest: Partial<PlanDocument['teams'][number]> = {}) => ({
+  id,
+  name: id,
+  description: '',
+  notes: '',
+  parentId: null,
+  leadId: null,
+  private: false,
+  observerIds: [],
+  ...rest,
+})
+const person = (id: string, teamId: string | null, roles: PlanDocument['people'][number]['roles'] = ['agent']) => ({
+  id,
+  roles,
+  loadLimitsId: null,
+  ...plainPerson,
+  teamId,
+})
+const limits = (slots: number, voice: number) => ({
+  id: 'l',
+  name: 'l',
+  slots,
+  channels: { voice: { ...upTo(1), slots: voice }, chat: upTo(3), sms: upTo(0) },
+})
+const queue = (id: string, agentIds: readonly string[]) =>
+  ({ id, name: id, agentIds, laterReaches: [] }) as unknown as PlanDocument['queues'][number]
+
+const document = (rest: Partial<PlanDocument>): PlanDocument =>
+  ({
+    presenceStates: [],
+    loadLimits: [],
+    teams: [],
+    people: [],
+    queues: [],
+    lines: [],
+    ...rest,
+  }) as unknown as PlanDocument
+
+const codes = (found: readonly { readonly code: string }[]): string[] => found.map(({ code }) => code)
+
+describe('presence states', () => {
+  const lines = [{ id: 'site', name: 'site', channel: 'chat' as const, queueIds: [] }]
+  test('for each channel in use there is one that people can choose', () => {
+    const ready = state('ready', { admits: ['chat'] })
+    const plan = document({ lines, presenceStates: [ready, state('break', { mostMinutes: 5 })] })
+    expect(checkState(ready, plan)).toEqual([])
+    expect(codes(checkState({ ...ready, admits: ['sms'] }, plan))).toEqual(['nobodyCanBeReady'])
+    expect(codes(checkState({ ...ready, choosable: false }, plan))).toEqual(['nobodyCanBeReady'])
+  })
+  test('one that admits nothing wants longest minutes, unless it signs out; names are taken once', () => {
+    const plan = document({ presenceStates: [state('Break')] })
+    expect(codes(checkState(state('meal'), plan))).toEqual(['admitsNothing'])
+    expect(checkState(state('meal', { mostMinutes: 30 }), plan)).toEqual([])
+    expect(checkState(state('off', { signedOut: true }), plan)).toEqual([])
+    expect(codes(checkState(state('b', { name: ' break', mostMinutes: 1 }), plan))).toEqual(['nameTaken'])
+  })
+})
+
+describe('load limits', () => {
+  const people = [{ ...person('ana', null), loadLimitsId: 'l' }]
+  test('what needs more slots than there are is never taken', () => {
+    expect(checkLimits(limits(3, 3), document({ people }))).toEqual([])
+    expect(checkLimits(limits(2, 3), document({ people }))).toMatchObject([
+      { code: 'neverFits', params: { channel: 'voice', needs: 3, slots: 2 } },
+    ])
+    expect(codes(checkLimits(limits(0, 3), document({})))).toEqual([
+      'neverFits',
+      'neverFits',
+      'takesNothing',
+      'usedByNobody',
+    ])
+  })
+})
+
+describe('teams', () => {
+  test('none is part of itself, by whatever way', () => {
+    const plan = document({ teams: [team('a', { parentId: 'b' }), team('b', { parentId: 'c' }), team('c')] })
+    expect(codes(checkTeam(team('c', { parentId: 'a' }), ['x'], plan))).toEqual(['parentInACircle'])
+    expect(checkTeam(team('c'), ['x'], plan)).toEqual([])
+    expect(codes(checkTeam(team('d', { leadId: 'gone' }), [], plan))).toEqual(['nobodyInTeam', 'leadIsGone'])
+  })
+
+  const plan = document({
+    teams: [
+      team('care', { private: true, leadId: 'lead', observerIds: ['watcher'] }),
+      team('night', { parentId: 'care' }),
+      team('desk'),
+    ],
+    people: [
+      person('nell', 'night'),
+      person('cora', 'care'),
+      person('dan', 'desk'),
+      person('sup', null, ['supervisor']),
+      person('lead', null, ['supervisor']),
+      person('watcher', null, ['observer']),
+    ],
+    queues: [queue('own', ['nell', 'cora']), queue('shared', ['cora', 'dan'])],
+  })
+  test.each([
+    ['a member', 'cora', true],
+    ['the lead', 'lead', true],
+    ['an observer', 'watcher', true],
+    ['a supervisor who is none of these', 'sup', false],
+    ['a colleague of another team', 'dan', false],
+  ])('a private team is seen by %s: %s %s', (_, viewer, sees) => {
+    const sight = sightOf(plan, viewer)
+    expect([sight.person('cora'), sight.person('nell'), sight.queue('own')]).toEqual([sees, sees, sees])
+    expect([sight.person('dan'), sight.queue('shared')]).toEqual([true, true])
+    expect(isClose(plan, viewer, 'care')).toBe(sees)
+  })
+  test('what is private below is not seen by who is only of the team above another', () => {
+    expect(sightOf(plan, 'nell').person('cora')).toBe(false)
+    expect(sightOf(plan, 'nell').person('nell')).toBe(true)
+    expect(sightOf(plan, 'sup').hidden).toEqual({ personIds: ['nell', 'cora'], queueIds: ['own'] })
+  })
+})

@@ -1,0 +1,132 @@
+// What the index of a state holds.
+import type { Heap, HeapNode } from '../heap/index.ts'
+import type { AgentId, Channel, CompiledPlan, Instant, InteractionId, LoadLimits, QueueId } from '../plan/index.ts'
+import type { Requirement } from '../skills/index.ts'
+import type { Demand, Wants } from './demand.ts'
+import type { PlanLookup } from './lookup.ts'
+import type { Agent, Grant, Interaction, Loan, Visit } from './pieces.ts'
+import type { Pool, Seat } from './pools.ts'
+
+/** What the index is made from. */
+export interface Facts {
+  readonly at: Instant
+  readonly plan: CompiledPlan | null
+  readonly agents: ReadonlyMap<AgentId, Agent>
+  readonly interactions: ReadonlyMap<InteractionId, Interaction>
+  readonly lookup: PlanLookup
+  isPresent(agent: Agent, channel: Channel): boolean
+  waitKey(visit: Visit): number
+  stepDueAt(visit: Visit): Instant | null
+  longestWaitDueAt(visit: Visit): Instant | null
+  slotsTaken(agent: Agent): number
+  readonly queues: ReadonlyMap<QueueId, { readonly open: boolean }>
+  isOpenAt(queueId: QueueId, at: Instant): boolean
+  isOnShift(agentId: AgentId, at: Instant): boolean
+  nextTurn(queueId: QueueId): Instant | null
+  nextShiftTurn(agentId: AgentId): Instant | null
+  hasRoom(agent: Agent, channel: Channel): boolean
+  limitsOf(id: AgentId): LoadLimits | null
+  levelsOf(id: AgentId): ReadonlyMap<string, number>
+  lentTo(id: QueueId): readonly AgentId[]
+  readonly loans: readonly Loan[]
+  readonly grants: readonly Grant[]
+  silenceDueAt(interaction: Interaction): Instant | null
+}
+
+export type DeadlineKind =
+  | 'answerWindow'
+  | 'customerGrace'
+  | 'agentGrace'
+  | 'round'
+  | 'step'
+  | 'wish'
+  | 'longestWait'
+  | 'wrapUp'
+  | 'silence'
+  | 'rest'
+  | 'loan'
+  /** A skill that somebody has for a while. After the hours, which alone may close a queue at that instant. */
+  | 'level'
+  | 'dayTurn'
+  | 'hours'
+  | 'shift'
+
+export interface Deadline {
+  readonly kind: DeadlineKind
+  readonly id: string
+}
+
+/** Those of a queue who are alike in what they want, and the agents for them. */
+export interface ClassIndex {
+  readonly wants: Wants
+  readonly queue: QueueIndex
+  /** Who waits, by the step they have reached; the longest wait first. */
+  readonly heads: readonly Heap<Interaction>[]
+  /** Agents who are present, have room and no offer before them, by the step that first admits them. */
+  readonly free: readonly Pool[]
+  /** How many are present and on shift where that is asked for, by the step that first admits them. */
+  readonly present: number[]
+  /** And the slots that they have in all. */
+  slots: number
+  readonly askedFor: readonly (readonly Requirement[])[]
+  /** By the agents that it admits. */
+  readonly places: Map<AgentId, ClassPlace>
+}
+
+/** Where a class has an agent: from which step on, and whether they are present. */
+export interface ClassPlace {
+  readonly of: ClassIndex
+  readonly step: number
+  readonly seat: Seat
+  present: boolean
+  /** In the pool of free agents. */
+  free: boolean
+}
+
+export interface Standing {
+  readonly present: boolean
+  readonly free: boolean
+}
+
+export interface QueueIndex {
+  readonly id: QueueId
+  readonly demand: Demand
+  /** By what is wanted; that of a plain chat is always there. */
+  readonly classes: Map<string, ClassIndex>
+  /** Only people on shift are offered. */
+  readonly onShiftOnly: boolean
+  /** Only so many may wait. */
+  readonly limited: boolean
+  /** Who waits or is offered. */
+  readonly visitors: Set<InteractionId>
+  /** Waiting interactions that somebody has refused in this round. */
+  readonly refused: Set<InteractionId>
+  /** Those that wait for it to open. */
+  readonly awaiting: Set<InteractionId>
+  /** Those who have waited for too long and are not offered now. */
+  readonly overdue: Set<InteractionId>
+  readonly deadlines: DeadlineNodes
+}
+
+export type DeadlineNodes = Partial<Record<DeadlineKind, HeapNode<Deadline>>>
+
+export interface AgentIndex {
+  /** The classes that admit them, each from a step on. */
+  readonly places: ClassPlace[]
+  readonly queues: readonly QueueIndex[]
+  readonly levels: ReadonlyMap<string, number>
+  readonly limits: LoadLimits | null
+  readonly deadlines: DeadlineNodes
+}
+
+export interface InteractionIndex {
+  /** Where it waits, and as what; null while it does not. */
+  waiting: { readonly of: ClassIndex; readonly step: number; readonly node: HeapNode<Interaction> } | null
+  /** The queue in which it counts as waiting or offered. */
+  occupies: QueueIndex | null
+  /** The agent whom it is for. */
+  wished: AgentId | null
+  /** The queue whose opening it awaits. */
+  awaits: QueueIndex | null
+  readonly deadlines: DeadlineNodes
+}

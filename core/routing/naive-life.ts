@@ -1,0 +1,330 @@
+import type { CompiledPlan, Queue } from '../plan/index.ts'
+import type { Command } from './commands.ts'
+import { NaiveCentre } from './naive-centre.ts'
+import {
+  admittedBy,
+  isInReach,
+  isRoom,
+  isSkilled,
+  shiftOf,
+  type NaiveAgent,
+  type NaiveInteraction,
+  type NaiveSpan,
+} from './naive-pieces.ts'
+
+/** What follows by itself: time, the match, and what becomes of those who wait. */
+export class NaiveLife extends NaiveCentre {
+  protected passTime(at: number): void {
+    for (;;) {
+      const due = this.interactions
+        .flatMap((i) => [
+          { at: i.phase === 'offered' ? i.dueAt : null, kind: 'answerWindow', id: i.id },
+          { at: i.phase === 'wrapUp' ? i.dueAt : null, kind: 'wrapUp', id: i.id },
+          { at: this.waits(i) ? i.graceDueAt : null, kind: 'customerGrace', id: i.id },
+          { at: this.waits(i) ? i.retryDueAt : null, kind: 'round', id: i.id },
+          { at: this.waits(i) ? (i.wish?.until ?? null) : null, kind: 'wish', id: i.id },
+          { at: this.silenceDueAt(i), kind: 'silence', id: i.id },
+          { at: i.phase === 'resting' ? i.restUntil : null, kind: 'rest', id: i.id },
+          { at: this.stepDueAt(i), kind: 'step', id: i.id },
+          { at: this.longestDueAt(i), kind: 'longestWait', id: i.id },
+        ])
+        .concat(this.turns)
+        .concat(this.loans.map(({ id, until }) => ({ at: until, kind: 'loan', id })))
+        .concat(this.grants.map(({ id, until }) => ({ at: until, kind: 'level', id })))
+        .concat(this.agents.map((a) => ({ at: a.graceDueAt, kind: 'agentGrace', id: a.id })))
+        .filter((d): d is { at: number; kind: string; id: string } => d.at !== null && d.at <= at)
+        .sort((a, b) => a.at - b.at || (`${a.kind}:${a.id}` < `${b.kind}:${b.id}` ? -1 : 1))[0]
+      if (due === undefined) return
+      if (due.kind === 'hours') this.turnQueue(due)
+      else if (due.kind === 'shift') {
+        this.turns = this.turns.filter((turn) => turn !== due)
+        this.turnShifts(due.at, due.id)
+      } else this.expire(due.kind, due.id, due.at)
+      this.match(due.at)
+    }
+  }
+
+  /** Every opening, closing and turn of a shift after `at`. */
+  protected planTurns(at: number): void {
+    const later = (kind: string, id: string, spans: NaiveSpan[]) =>
+      spans.flat().flatMap((turn) => (turn > at && turn < Infinity ? [{ at: turn, kind, id }] : []))
+    this.turns = [
+      ...(this.plan?.queues ?? []).flatMap(({ id }) => later('hours', id, this.spans(id) ?? [])),
+      ...this.agents.flatMap(({ id }) => later('shift', id, shiftOf(this.plan, id))),
+      ...this.absences.flatMap(({ agent, from, to }) => later('shift', agent, [[from, to]])),
+    ]
+    for (const i of this.interactions) this.letIn(i, at)
+  }
+
+  /** Of everybody, or of one: shifts turn one after the other, like all that happens at one instant. */
+  protected turnShifts(at: number, only?: string): void {
+    const within = ([from, to]: NaiveSpan): boolean => from <= at && at < to
+    for (const a of this.agents)
+      if (only === undefined || a.id === only)
+        a.onShift =
+          shiftOf(this.plan, a.id).some(within) &&
+          !this.absences.some((x) => x.agent === a.id && within([x.from, x.to]))
+  }
+
+  /** What a message waited before its queue opened does not count. */
+  protected letIn(i: NaiveInteraction, at: number): void {
+    if (i.awaitsOpening && this.isOpen(i.queue, at)) Object.assign(i, { awaitsOpening: false, enteredAt: at })
+  }
+
+  protected turnQueue(due: { at: number; id: string }): void {
+    this.turns = this.turns.filter((turn) => turn.at !== due.at || turn.id !== due.id)
+    for (const i of this.interactions) if (i.queue === due.id) this.letIn(i, due.at)
+  }
+
+  protected expire(kind: string, id: string, at: number): void {
+    const i = this.interactions.find((x) => x.id === id)
+    if (kind === 'agentGrace') {
+      const agent = this.agents.find((a) => a.id === id) as NaiveAgent
+      agent.graceDueAt = null
+      for (const x of this.interactions) if (x.agent === id && x.phase === 'connected') this.handBack(x, at)
+      this.setState(agent, 'offline', at)
+      this.lapse(id)
+    } else if (kind === 'loan') this.loans = this.loans.filter((one) => one.id !== id)
+    else if (kind === 'level') this.grants = this.grants.filter((one) => one.id !== id)
+    else if (i === undefined) throw new Error('naive: nothing to expire')
+    else if (kind === 'answerWindow') {
+      const agent = this.agents.find((a) => a.id === i.agent) as NaiveAgent
+      this.refuse(i)
+      this.setState(agent, 'unattended', at)
+    } else if (kind === 'wrapUp') this.finish(i, at)
+    else if (kind === 'customerGrace') this.drop(i)
+    else if (kind === 'step') i.step += 1
+    else if (kind === 'longestWait') i.overdue = true
+    else if (kind === 'wish') i.wish = null
+    else if (kind === 'rest') this.drop(i)
+    else if (kind === 'silence') this.silence(i, at)
+    else {
+      i.tried = []
+      i.retryDueAt = null
+    }
+  }
+
+  protected lapse(agent: string, until = Infinity): void {
+    for (const i of this.interactions) if (i.wish?.agent === agent && i.wish.until <= until) i.wish = null
+  }
+
+  protected isReleased = (i: NaiveInteraction): boolean =>
+    !i.awaitsOpening && this.emergencyOf(i.queue)?.waiting !== 'held'
+  protected isThere = (i: NaiveInteraction): boolean => i.phase === 'waiting' && this.isReleased(i)
+
+  protected couldCarry(agent: NaiveAgent, i: NaiveInteraction): boolean {
+    const carried = this.carried(agent.id)
+    if (this.plan === null || carried.some((x) => x.phase === 'offered')) return false
+    return this.present(agent, i) && isRoom(this.plan, carried, i.channel)
+  }
+
+  protected hasSkills(agent: NaiveAgent, i: NaiveInteraction): boolean {
+    const plan = this.plan
+    return plan !== null && isSkilled(plan, this.grants, this.queueOf(i), i, agent.id, 0)
+  }
+
+  protected close(body: Extract<Command, { type: 'beginEmergency' }>['body'], at: number): void {
+    const queues = (this.plan?.queues ?? []).filter(({ id }) => body.scope === 'centre' || body.queueIds.includes(id))
+    if (queues.length === 0 || (body.waiting === 'sentOn' && queues.some(({ id }) => id === body.sendOnTo))) return
+    const ids = queues.map(({ id }) => id as string)
+    const serving = (id: string): boolean => body.scope === 'centre' || queues.some((q) => isInReach(q, id, Infinity))
+    const leaving = body.evacuate ? this.agents.filter((a) => serving(a.id) && a.state !== 'offline') : []
+    const before = (a: NaiveAgent): string =>
+      this.emergencies
+        .filter(({ to }) => to === Infinity)
+        .flatMap(({ evacuated }) => evacuated)
+        .find((x) => x.agent === a.id)?.state ?? a.state
+    const evacuated = leaving.map((a) => ({ agent: a.id, state: before(a) }))
+    for (const i of [...this.interactions]) {
+      const closing = ids.includes(i.queue)
+      const left = leaving.some(({ id }) => id === i.agent)
+      if (i.phase === 'offered' && (left || (closing && body.waiting !== 'served')))
+        Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
+      if (i.phase === 'waiting' && closing && body.waiting === 'ended' && !i.leftMessage) this.drop(i)
+      if (i.phase !== 'connected' || !(closing || left)) continue
+      if (body.talking === 'ended') this.wrapUp(i, at)
+      if (body.talking === 'handedBack') this.handBack(i, at)
+    }
+    for (const agent of leaving) this.setState(agent, 'evacuated', at)
+    const sendOnTo = body.waiting === 'sentOn' ? body.sendOnTo : null
+    this.emergencies.push({
+      id: body.emergencyId,
+      queues: ids,
+      from: at,
+      to: Infinity,
+      waiting: body.waiting,
+      sendOnTo,
+      evacuated,
+    })
+    this.planTurns(at)
+  }
+
+  protected match(at: number): void {
+    for (;;) {
+      this.depart(at)
+      if (this.sendOn(at)) continue
+      const waiting = this.interactions
+        .filter((i) => i.phase === 'waiting' && !i.awaitsOpening)
+        .sort((a, b) => this.order(a, b, at))
+      const pair = waiting
+        .filter((i) => this.isOfferedByItself(i))
+        .map((i) => ({ i, agent: this.eligible(i, at)[0] }))
+        .find((p): p is { i: NaiveInteraction; agent: NaiveAgent } => p.agent !== undefined)
+      if (pair === undefined) break
+      const window = this.plan?.queues.find((q) => q.id === pair.i.queue)?.answerWindowSeconds ?? 0
+      pair.i.offers += 1
+      this.lastOffered.set(pair.i.queue, pair.agent.id)
+      Object.assign(pair.i, { phase: 'offered', agent: pair.agent.id, dueAt: at + window * 1000 })
+      this.offers.push(`${at} ${pair.i.id}>${pair.agent.id}`)
+    }
+    for (const i of this.interactions) {
+      if (i.phase !== 'waiting' || i.tried.length === 0 || i.retryDueAt !== null) continue
+      const there = this.agents.filter(
+        (a) => this.present(a, i) && (i.wish === null || i.wish.agent === a.id) && this.reaches(a, i, at),
+      )
+      if (there.every((a) => i.tried.includes(a.id))) i.retryDueAt = at + 5000
+    }
+  }
+
+  protected sendOn(at: number): boolean {
+    const first = (those: NaiveInteraction[]): NaiveInteraction | undefined =>
+      those.sort((a, b) => this.order(a, b, at))[0]
+    for (const { id, atClosingTo, longestWaitTo } of this.plan?.queues ?? []) {
+      const emergency = this.emergencyOf(id)
+      const toId = emergency === undefined ? atClosingTo : emergency.sendOnTo
+      const there = this.interactions.filter((i) => i.phase === 'waiting' && i.queue === id && !i.awaitsOpening)
+      const late = emergency === undefined ? first(there.filter((i) => i.overdue)) : undefined
+      const closed = this.isOpen(id, at) || toId === null || !this.takes(toId, at) ? undefined : first(there)
+      if (closed !== undefined) this.move(closed, toId as string, at)
+      else if (late !== undefined && longestWaitTo === null) this.drop(late)
+      else if (late !== undefined && longestWaitTo !== null && this.takes(longestWaitTo, at))
+        this.move(late, longestWaitTo, at)
+      else continue
+      return true
+    }
+    return false
+  }
+
+  protected instead(queue: Queue, at: number): string | null {
+    let next: string | null = queue.whenFullTo
+    while (next !== null && !this.takes(next, at)) {
+      const full: string = next
+      next = this.plan?.queues.find(({ id }) => id === full)?.whenFullTo ?? null
+    }
+    return next
+  }
+
+  protected takes(id: string, at: number): boolean {
+    const to = this.plan?.queues.find((q) => q.id === id)
+    if (to === undefined || !this.isOpen(id, at)) return false
+    return to.mostWaiting === null || this.occupants(to.id) < to.mostWaiting
+  }
+
+  protected move(i: NaiveInteraction, to: string, at: number): void {
+    const waitedBefore = this.waited(i, at)
+    Object.assign(i, { queue: to, enteredAt: at, waitedBefore, tried: [], wish: null, retryDueAt: null })
+    Object.assign(i, { visit: i.visit + 1, offers: 0, step: 0, overdue: false })
+  }
+
+  protected setState(agent: NaiveAgent, state: string, at: number): void {
+    this.say(agent, at, () => Object.assign(agent, { state, after: null }))
+  }
+
+  protected refuse(i: NaiveInteraction): void {
+    i.tried.push(i.agent ?? '')
+    if (i.wish?.agent === i.agent) i.wish = null
+    Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
+  }
+
+  protected withdraw(agent: string, keeping: string[] = []): void {
+    for (const i of this.interactions)
+      if (i.agent === agent && i.phase === 'offered' && !keeping.includes(i.channel))
+        Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
+  }
+
+  protected wrapUp(i: NaiveInteraction, at: number): void {
+    const seconds = this.plan?.queues.find((q) => q.id === i.queue)?.wrapUpSeconds ?? 0
+    Object.assign(i, { phase: 'wrapUp', dueAt: at + seconds * 1000, wrapUpFrom: at })
+    if (seconds === 0) this.finish(i, at)
+  }
+
+  protected finish(i: NaiveInteraction, at: number): void {
+    const agent = this.agents.find((a) => a.id === i.agent)
+    if (agent !== undefined) agent.idleSince = at
+    this.drop(i)
+  }
+
+  protected handBack(i: NaiveInteraction, at: number): void {
+    const agent = this.agents.find((a) => a.id === i.agent) as NaiveAgent
+    agent.idleSince = at
+    const waitedBefore = this.waited(i, i.answeredAt)
+    this.visitAnew(i, at)
+    i.waitedBefore = waitedBefore
+  }
+
+  protected visitAnew(i: NaiveInteraction, at: number): void {
+    Object.assign(i, {
+      phase: 'waiting',
+      agent: null,
+      enteredAt: at,
+      graceDueAt: i.connections.length > 0 || i.leftMessage ? null : at + 10_000,
+      tried: [],
+      wish: null,
+      retryDueAt: null,
+      visit: i.visit + 1,
+      step: 0,
+      overdue: false,
+      offers: 0,
+    })
+  }
+
+  protected drop(i: NaiveInteraction): void {
+    this.interactions = this.interactions.filter((x) => x !== i)
+  }
+
+  protected silenceDueAt(i: NaiveInteraction): number | null {
+    if (i.phase !== 'connected' || i.channel === 'voice' || i.owes !== 'customer' || this.plan === null) return null
+    const { askAfterSilenceSeconds: ask, restAfterSilenceSeconds: rest } = this.plan.centre
+    const asks = !i.asked && ask !== null && (rest === null || ask < rest)
+    const seconds = asks ? ask : rest
+    return seconds === null ? null : i.silentSince + seconds * 1000
+  }
+
+  protected silence(i: NaiveInteraction, at: number): void {
+    const {
+      askAfterSilenceSeconds: ask,
+      restAfterSilenceSeconds: rest,
+      endAfterRestSeconds,
+    } = (this.plan as CompiledPlan).centre
+    if (!i.asked && ask !== null && (rest === null || ask < rest)) {
+      i.asked = true
+      return
+    }
+    const agent = this.agents.find((a) => a.id === i.agent) as NaiveAgent
+    agent.idleSince = at
+    Object.assign(i, { phase: 'resting', agent: null, lastAgent: agent.id, restUntil: at + endAfterRestSeconds * 1000 })
+  }
+
+  protected wake(i: NaiveInteraction, at: number): void {
+    const last = this.agents.find((a) => a.id === i.lastAgent)
+    const until = at + (this.plan?.centre.wishSeconds ?? 0) * 1000
+    this.visitAnew(i, at)
+    Object.assign(i, { phase: 'waiting', asked: false, waitedBefore: 0, restUntil: null })
+    if (last !== undefined && this.present(last, i)) i.wish = { agent: last.id, until }
+  }
+
+  protected say(agent: NaiveAgent, at: number, change: () => unknown): void {
+    const before = admittedBy(agent)
+    change()
+    if (admittedBy(agent).some((channel) => !before.includes(channel))) agent.idleSince = at
+  }
+
+  protected depart(at: number): void {
+    for (const agent of this.agents) {
+      if (agent.after === null || this.carried(agent.id).length > 0) continue
+      const state = agent.after
+      this.setState(agent, state, at)
+      if (state === 'offline') this.lapse(agent.id)
+    }
+  }
+}

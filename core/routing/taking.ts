@@ -1,0 +1,70 @@
+// How a new plan, and a router that was away, change the state.
+import type { Instant } from '../plan/index.ts'
+import type { Event } from './events.ts'
+import { lookupOf } from './lookup.ts'
+import { openOffer, visitOf } from './pieces.ts'
+import type { State } from './state.ts'
+import { letIn } from './turns.ts'
+
+export function takePlan(state: State, event: Event<'planTaken'>): State {
+  const { plan } = event
+  state.plan = plan
+  state.lookup = lookupOf(plan, state)
+  const agents = new Set(plan.people.filter(({ roles }) => roles.includes('agent')).map(({ id }) => id))
+  for (const id of [...state.agents.keys()]) if (!agents.has(id)) state.agents.delete(id)
+  for (const id of agents)
+    if (!state.agents.has(id))
+      state.agents.set(id, {
+        id,
+        stateId: plan.centre.awayStateId,
+        stateSince: event.at,
+        idleSince: event.at,
+        afterStateId: null,
+        closedTo: [],
+        connections: [],
+        graceDueAt: null,
+        offerId: null,
+        carried: [],
+        onShift: false,
+        today: { answered: 0, handled: 0, handleSumMs: 0 },
+      })
+  for (const agent of state.agents.values()) agent.onShift = state.isOnShift(agent.id, event.at)
+  for (const { id } of plan.queues) state.queueDay(id).open = state.isOpenAt(id, event.at)
+  for (const interaction of state.interactions.values())
+    if (visitOf(interaction).awaitsOpening && state.queueDay(visitOf(interaction).queueId).open)
+      letIn(state, interaction)
+  state.index.rebuild()
+  reckonSteps(state)
+  return state
+}
+
+/** What a wait has reached by the steps of a new plan; a silence that would be over by it is counted from now. */
+function reckonSteps(state: State): void {
+  for (const interaction of state.interactions.values()) {
+    const visit = visitOf(interaction)
+    const waitedMs = visit.awaitsOpening ? 0 : state.visitWaitMs(visit, state.at)
+    visit.step = state.index.queue(visit.queueId).demand.stepAt(waitedMs)
+    const longest = state.lookup.queues.get(visit.queueId)?.longestWaitSeconds ?? null
+    if ((state.silenceDueAt(interaction) ?? Infinity) <= state.at) interaction.silentSince = state.at
+    visit.overdue = longest !== null && !visit.awaitsOpening && waitedMs >= longest * 1000
+    state.index.interactionChanged(interaction)
+  }
+}
+
+export function extendDeadlines(state: State, outageMs: number): State {
+  const later = (dueAt: Instant | null): Instant | null => (dueAt === null ? null : dueAt + outageMs)
+  for (const agent of state.agents.values()) agent.graceDueAt = later(agent.graceDueAt)
+  for (const interaction of state.interactions.values()) {
+    interaction.customerGraceDueAt = later(interaction.customerGraceDueAt)
+    interaction.wrapUpDueAt = later(interaction.wrapUpDueAt)
+    interaction.restDueAt = later(interaction.restDueAt)
+    interaction.silentSince += outageMs
+    const visit = visitOf(interaction)
+    visit.retryDueAt = later(visit.retryDueAt)
+    if (visit.wish !== null) visit.wish.until += outageMs
+    const offer = openOffer(interaction)
+    if (offer !== null) offer.dueAt += outageMs
+  }
+  state.index.rebuild()
+  return state
+}

@@ -1,0 +1,1 @@
+ALTER TABLE "record" ADD COLUMN "passages" jsonb DEFAULT '[]'::jsonb NOT NULL;

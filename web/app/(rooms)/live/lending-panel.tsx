@@ -1,0 +1,190 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { useState } from 'react'
+import { v7 as newId } from 'uuid'
+import { Zone } from '@eudromos/core/hours'
+import { timeText } from '../../../components/format.ts'
+import { queueName } from '../../../components/frame/headline.tsx'
+import { useNotice } from '../../../components/frame/notice.tsx'
+import { useLiveStore } from '../../../components/stream/context.tsx'
+import { sendCommand } from '../../../components/stream/send.ts'
+import { useSending } from '../../../components/stream/sending.ts'
+import { lending as t } from '../../../messages/steering.ts'
+import type { PersonView, PlanView, View } from '../../../view/view.ts'
+
+interface LendingPanelProps {
+  readonly person: PersonView
+  readonly view: View
+  readonly now: number
+  readonly mayLayOver: boolean
+}
+
+const lasts = { halfHour: 30, hour: 60, twoHours: 120, today: null } as const
+const dayMs = 86_400_000
+type Lasting = keyof typeof lasts
+
+/** The end of the day in the centre's zone, a minute before midnight. */
+function endOf(lasting: Lasting, plan: PlanView, now: number): number {
+  const minutes = lasts[lasting]
+  if (minutes !== null) return now + minutes * 60_000
+  const zone = Zone.of(plan.zone)
+  return zone.fromWall((Math.floor(zone.toWall(now) / dayMs) + 1) * dayMs - 60_000)
+}
+
+/** A person lent to a queue, or given a skill, for a while; what is laid over is listed and taken back singly. */
+export function LendingPanel({ person, view, now, mayLayOver }: LendingPanelProps) {
+  const store = useLiveStore()
+  const notice = useNotice()
+  const { busy, error, send } = useSending()
+  const [lasting, setLasting] = useState<Lasting>('hour')
+  const [queueId, setQueueId] = useState('')
+  const [skillId, setSkillId] = useState('')
+  const [level, setLevel] = useState(3)
+  const { plan } = view
+  if (plan === null || (!mayLayOver && person.loans.length + person.grants.length === 0)) return null
+  const skillName = (id: string): string => plan.skills.find((skill) => skill.id === id)?.name ?? id
+  const at = (until: number): string => timeText(until, plan.zone, now)
+  const laid = [
+    ...person.loans.map(({ id, queueId: of, until, byName }) => ({
+      id,
+      text: t.lent(queueName(view, of), at(until), byName),
+      end: () => sendCommand(store, 'endLoan', { loanId: id }),
+    })),
+    ...person.grants.map((grant) => ({
+      id: grant.id,
+      text: t.granted(skillName(grant.skillId), grant.level, at(grant.until), grant.byName),
+      end: () => sendCommand(store, 'endGrant', { grantId: grant.id }),
+    })),
+  ]
+  const queues = plan.queues.filter(({ id, service }) => service !== 'retired' && !person.queueIds.includes(id))
+  const until = (): number => Math.round(endOf(lasting, plan, now))
+  const done = (): void => {
+    setQueueId('')
+    setSkillId('')
+    notice(t.done, 'done')
+  }
+  return (
+    <Box component="section" aria-label={t.title} sx={{ display: 'grid', gap: 1 }}>
+      <Typography variant="h3" component="h3">
+        {t.title}
+      </Typography>
+      {laid.map(({ id, text, end }) => (
+        <Box key={id} sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+          <Typography variant="body2" sx={{ flex: 1 }}>
+            {text}
+          </Typography>
+          {mayLayOver && (
+            <Button size="small" disabled={busy} aria-label={t.takeBackOf(text)} onClick={() => void send(end)}>
+              {t.takeBack}
+            </Button>
+          )}
+        </Box>
+      ))}
+      {mayLayOver && (
+        <>
+          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+            {t.help}
+          </Typography>
+          {error !== null && <Alert severity="error">{error}</Alert>}
+          <TextField
+            select
+            size="small"
+            label={t.until}
+            value={lasting}
+            onChange={({ target }) => setLasting(target.value as Lasting)}
+            sx={{ width: 220 }}
+          >
+            {(Object.keys(lasts) as Lasting[]).map((one) => (
+              <MenuItem key={one} value={one}>
+                {t[one]}
+              </MenuItem>
+            ))}
+          </TextField>
+          <Box sx={{ display: 'flex', gap: 1 }}>
+            <TextField
+              select
+              size="small"
+              label={t.lend}
+              value={queueId}
+              disabled={queues.length === 0}
+              helperText={queues.length === 0 ? t.none : undefined}
+              onChange={({ target }) => setQueueId(target.value)}
+              sx={{ flex: 1 }}
+            >
+              {queues.map(({ id, name }) => (
+                <MenuItem key={id} value={id}>
+                  {name}
+                </MenuItem>
+              ))}
+            </TextField>
+            <Button
+              disabled={busy || queueId === ''}
+              onClick={() =>
+                void send(
+                  () =>
+                    sendCommand(store, 'lendAgent', { loanId: newId(), agentId: person.id, queueId, until: until() }),
+                  done,
+                )
+              }
+            >
+              {t.doLend}
+            </Button>
+          </Box>
+          <Box sx={{ display: 'flex', gap: 1 }}>
+            <TextField
+              select
+              size="small"
+              label={t.grant}
+              value={skillId}
+              onChange={({ target }) => setSkillId(target.value)}
+              sx={{ flex: 1 }}
+            >
+              {plan.skills.map(({ id, name }) => (
+                <MenuItem key={id} value={id}>
+                  {name}
+                </MenuItem>
+              ))}
+            </TextField>
+            <TextField
+              select
+              size="small"
+              label={t.level}
+              value={level}
+              onChange={({ target }) => setLevel(Number(target.value))}
+              sx={{ width: 84 }}
+            >
+              {[1, 2, 3, 4, 5].map((one) => (
+                <MenuItem key={one} value={one}>
+                  {one}
+                </MenuItem>
+              ))}
+            </TextField>
+            <Button
+              disabled={busy || skillId === ''}
+              onClick={() =>
+                void send(
+                  () =>
+                    sendCommand(store, 'grantSkill', {
+                      grantId: newId(),
+                      agentId: person.id,
+                      skillId,
+                      level,
+                      until: until(),
+                    }),
+                  done,
+                )
+              }
+            >
+              {t.doGrant}
+            </Button>
+          </Box>
+        </>
+      )}
+    </Box>
+  )
+}

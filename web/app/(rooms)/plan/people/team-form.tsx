@@ -1,0 +1,248 @@
+'use client'
+import Autocomplete from '@mui/material/Autocomplete'
+import Box from '@mui/material/Box'
+import FormControlLabel from '@mui/material/FormControlLabel'
+import MenuItem from '@mui/material/MenuItem'
+import Switch from '@mui/material/Switch'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { useMemo } from 'react'
+import { checkTeam, peopleOf, sightOf, type PlanDocument } from '@eudromos/core/plan'
+import { fewOptions } from '../../../../components/few-options.ts'
+import { en } from '../../../../messages/en.ts'
+import { team as t } from '../../../../messages/people.ts'
+import type { PlanState } from '../../../../server/plan.ts'
+import { teamShape } from '../../../../view/people-shape.ts'
+import { useDraftForm } from '../draft-form.ts'
+import { EditorFrame, TextPart, type EditorProps } from '../editor.tsx'
+import { EffectsPane } from './parts.tsx'
+import type { TeamValue } from './values.ts'
+
+const none = ' '
+const tiers = [1, 2, 3, 4] as const
+
+type TeamFormProps = EditorProps<TeamValue> & { readonly people: PlanState['people'] }
+
+/** Who works together, who leads them, and who sees what they do. */
+export function TeamForm(props: TeamFormProps) {
+  const { value: initial, isNew, document, people, mayEdit, onReload, onDuplicate } = props
+  const form = useDraftForm(props, { shape: teamShape, url: '/api/plan/teams', part: 'team' })
+  const value = form.value
+  const off = !mayEdit
+  const names = useMemo(() => new Map(people.map(({ id, name }) => [id, name])), [people])
+  const nameOf = (id: string): string => names.get(id) ?? id
+  const ids = people.map(({ id }) => id)
+  const fault = form.faultOf('parentId')
+  return (
+    <>
+      <EditorFrame
+        form={form}
+        label={t.one}
+        fresh={t.fresh}
+        isNew={isNew}
+        mayEdit={mayEdit}
+        onReload={onReload}
+        onDuplicate={onDuplicate}
+        calm={t.calm(initial.members.length)}
+        users={[
+          ...initial.members.map(({ personId }) => nameOf(personId)),
+          ...document.teams.filter(({ parentId }) => parentId === initial.id).map(({ name }) => name),
+        ]}
+        others={document.teams}
+        none={t.none}
+      >
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2, alignItems: 'start' }}>
+          <TextPart form={form} mayEdit={mayEdit} name="name" label={en.plan.name} />
+          <TextField
+            select
+            size="small"
+            label={t.parent}
+            value={value.parentId ?? none}
+            disabled={off}
+            error={fault !== undefined}
+            helperText={fault}
+            onChange={({ target }) => form.set({ parentId: target.value === none ? null : target.value })}
+          >
+            <MenuItem value={none}>{t.noParent}</MenuItem>
+            {document.teams
+              .filter(({ id }) => id !== value.id)
+              .map(({ id, name }) => (
+                <MenuItem key={id} value={id}>
+                  {name}
+                </MenuItem>
+              ))}
+          </TextField>
+          <Box sx={{ gridColumn: '1 / -1' }}>
+            <TextPart form={form} mayEdit={mayEdit} name="description" label={t.description} />
+          </Box>
+          <TextField
+            multiline
+            minRows={2}
+            maxRows={6}
+            label={t.notes}
+            value={value.notes}
+            disabled={off}
+            onChange={({ target }) => form.set({ notes: target.value })}
+            sx={{ gridColumn: '1 / -1' }}
+          />
+          <Autocomplete
+            size="small"
+            options={ids}
+            filterOptions={fewOptions}
+            value={value.leadId}
+            getOptionLabel={nameOf}
+            disabled={off}
+            onChange={(_, leadId) => form.set({ leadId })}
+            renderInput={(params) => <TextField {...params} label={t.lead} placeholder={t.noLead} />}
+          />
+          <Autocomplete
+            multiple
+            size="small"
+            limitTags={6}
+            options={ids}
+            filterOptions={fewOptions}
+            value={[...value.observerIds]}
+            getOptionLabel={nameOf}
+            disabled={off}
+            onChange={(_, observerIds) => form.set({ observerIds })}
+            renderInput={(params) => <TextField {...params} label={t.observers} />}
+          />
+        </Box>
+        <FormControlLabel
+          sx={{ marginInlineStart: 0, gap: 1 }}
+          control={
+            <Switch
+              size="small"
+              checked={value.private}
+              disabled={off}
+              onChange={({ target }) => form.set({ private: target.checked })}
+            />
+          }
+          label={t.private}
+        />
+        <Autocomplete
+          multiple
+          disableCloseOnSelect
+          size="small"
+          limitTags={12}
+          options={ids}
+          filterOptions={fewOptions}
+          value={value.members.map(({ personId }) => personId)}
+          getOptionLabel={nameOf}
+          disabled={off}
+          onChange={(_, chosen) =>
+            form.set({
+              members: chosen.map(
+                (personId) => value.members.find((one) => one.personId === personId) ?? { personId, tier: null },
+              ),
+            })
+          }
+          renderInput={(params) => <TextField {...params} label={t.members(value.members.length)} />}
+        />
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: 'repeat(auto-fill, minmax(220px, 1fr))',
+            gap: 1,
+            maxHeight: 300,
+            overflowY: 'auto',
+          }}
+        >
+          {value.members.map(({ personId, tier }) => (
+            <Box key={personId} sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+              <Typography noWrap sx={{ flex: 1 }}>
+                {nameOf(personId)}
+              </Typography>
+              <TextField
+                select
+                size="small"
+                value={tier ?? none}
+                disabled={off}
+                onChange={({ target }) =>
+                  form.set({
+                    members: value.members.map((one) =>
+                      one.personId === personId
+                        ? { personId, tier: target.value === none ? null : Number(target.value) }
+                        : one,
+                    ),
+                  })
+                }
+                slotProps={{ htmlInput: { 'aria-label': t.tierOf(nameOf(personId)) } }}
+                sx={{ width: 90 }}
+              >
+                <MenuItem value={none}>{t.noTier}</MenuItem>
+                {tiers.map((one) => (
+                  <MenuItem key={one} value={one}>
+                    {one}
+                  </MenuItem>
+                ))}
+              </TextField>
+            </Box>
+          ))}
+        </Box>
+      </EditorFrame>
+      <TeamEffects team={value} document={document} nameOf={nameOf} />
+    </>
+  )
+}
+
+interface TeamEffectsProps {
+  readonly team: TeamValue
+  readonly document: PlanDocument
+  readonly nameOf: (id: string) => string
+}
+
+/** The document with the team as it is edited. */
+function withTeam(document: PlanDocument, { members, ...team }: TeamValue): PlanDocument {
+  const tierOf = new Map<string, number | null>(members.map(({ personId, tier }) => [personId, tier]))
+  return {
+    ...document,
+    teams: [...document.teams.filter(({ id }) => id !== team.id), team],
+    people: document.people.map((person) => {
+      const tier = tierOf.get(person.id)
+      if (tier !== undefined) return { ...person, teamId: team.id, tier }
+      return person.teamId === team.id ? { ...person, teamId: null, tier: null } : person
+    }),
+  }
+}
+
+function TeamEffects({ team, document, nameOf }: TeamEffectsProps) {
+  const ids = new Set(team.members.map(({ personId }) => personId))
+  const after = useMemo(() => withTeam(document, team), [document, team])
+  const lookers = after.people.filter(({ roles }) => roles.some((role) => role !== 'agent'))
+  const member = team.members.find(({ personId }) => !lookers.some(({ id }) => id === personId))?.personId
+  const hiddenFrom = member === undefined ? [] : lookers.filter(({ id }) => !sightOf(after, id).person(member))
+  const served = document.queues.filter(
+    (queue) => queue.service !== 'retired' && peopleOf(queue).some((id) => ids.has(id)),
+  )
+  const moving = document.people.filter(({ id, teamId }) => ids.has(id) && teamId !== null && teamId !== team.id)
+  const byTier = [...new Set(team.members.map(({ tier }) => tier))].sort((a, b) => (a ?? 99) - (b ?? 99))
+  return (
+    <EffectsPane findings={checkTeam(team, [...ids], document)}>
+      <Typography sx={{ fontWeight: 650 }}>
+        {hiddenFrom.length === 0 ? t.open : t.sees(lookers.length - hiddenFrom.length)}
+      </Typography>
+      {hiddenFrom.length > 0 && <Typography>{t.hidden(hiddenFrom.map(({ id }) => nameOf(id)))}</Typography>}
+      {moving.length > 0 && <Typography>{t.moving(moving.map(({ id }) => nameOf(id)))}</Typography>}
+      <Typography variant="h3">{t.serves}</Typography>
+      {served.length === 0 && <Typography variant="body2">{t.servesNone}</Typography>}
+      <Box component="ul" sx={{ margin: 0, paddingInlineStart: 2.5 }}>
+        {served.map((queue) => (
+          <Typography component="li" key={queue.id}>
+            {peopleOf(queue).every((id) => ids.has(id)) ? t.alone(queue.name) : queue.name}
+          </Typography>
+        ))}
+      </Box>
+      {byTier.some((tier) => tier !== null) && (
+        <>
+          <Typography variant="h3">{t.tiers}</Typography>
+          {byTier.map((tier) => (
+            <Typography key={tier ?? 0}>
+              {t.tierLine(tier, team.members.filter((one) => one.tier === tier).length)}
+            </Typography>
+          ))}
+        </>
+      )}
+    </EffectsPane>
+  )
+}

@@ -1,0 +1,96 @@
+import { plainState, upTo, type CentreSettings, type PlanDocument } from '@eudromos/core/plan'
+
+// Things that people rest on, as they are edited.
+
+export type StateValue = PlanDocument['presenceStates'][number] & { readonly setByMiss: boolean }
+export type LimitsValue = PlanDocument['loadLimits'][number] & { readonly personIds: readonly string[] }
+export type TeamValue = PlanDocument['teams'][number] & {
+  readonly members: readonly { readonly personId: string; readonly tier: number | null }[]
+}
+
+type Words = readonly { readonly id: string; readonly name: string }[]
+
+export type CentreValue = Pick<
+  CentreSettings,
+  | 'order'
+  | 'defaultTargetSeconds'
+  | 'retryAfterSeconds'
+  | 'agentGraceSeconds'
+  | 'customerGraceSeconds'
+  | 'wishSeconds'
+  | 'transferPriority'
+  | 'longestWrapUpSeconds'
+  | 'askAfterSilenceSeconds'
+  | 'restAfterSilenceSeconds'
+  | 'endAfterRestSeconds'
+> & { readonly id: string; readonly name: string; readonly declineReasons: Words; readonly dispositions: Words }
+
+export const stateValue = (document: PlanDocument, state: PlanDocument['presenceStates'][number]): StateValue => ({
+  ...state,
+  setByMiss: document.centre.missedStateId === state.id,
+})
+
+export const limitsValue = (document: PlanDocument, limits: PlanDocument['loadLimits'][number]): LimitsValue => ({
+  ...limits,
+  personIds: document.people.filter(({ loadLimitsId }) => loadLimitsId === limits.id).map(({ id }) => id),
+})
+
+export const teamValue = (document: PlanDocument, team: PlanDocument['teams'][number]): TeamValue => ({
+  ...team,
+  members: document.people
+    .filter(({ teamId }) => teamId === team.id)
+    .map(({ id, tier }) => ({ personId: id as string, tier })),
+})
+
+export function centreValue({ centre, declineReasons, dispositions }: PlanDocument): CentreValue {
+  const { name, order, defaultTargetSeconds, retryAfterSeconds, agentGraceSeconds, customerGraceSeconds } = centre
+  const { wishSeconds, transferPriority, longestWrapUpSeconds } = centre
+  const { askAfterSilenceSeconds, restAfterSilenceSeconds, endAfterRestSeconds } = centre
+  return {
+    id: 'centre',
+    name,
+    order,
+    defaultTargetSeconds,
+    retryAfterSeconds,
+    agentGraceSeconds,
+    customerGraceSeconds,
+    wishSeconds,
+    transferPriority,
+    longestWrapUpSeconds,
+    askAfterSilenceSeconds,
+    restAfterSilenceSeconds,
+    endAfterRestSeconds,
+    declineReasons,
+    dispositions,
+  }
+}
+
+export const blankState = (id: string): StateValue => ({
+  id,
+  name: '',
+  admits: [],
+  choosable: true,
+  signedOut: false,
+  ...plainState,
+  setByMiss: false,
+})
+
+export const blankLimits = (id: string): LimitsValue => ({
+  id,
+  name: '',
+  slots: 3,
+  channels: { voice: { ...upTo(1), slots: 3 }, chat: upTo(3), sms: upTo(3) },
+  personIds: [],
+})
+
+export const blankTeam = (id: string): TeamValue => ({
+  id,
+  name: '',
+  description: '',
+  notes: '',
+  parentId: null,
+  leadId: null,
+  private: false,
+  observerIds: [],
+  members: [],
+})

@@ -1,0 +1,162 @@
+// The things of the plan: each kind, a new one, the one that the address names, and what is wrong with each.
+import { v7 as newId } from 'uuid'
+import {
+  checkHours,
+  checkLimits,
+  checkQueue,
+  checkShift,
+  checkSite,
+  checkSkill,
+  checkState,
+  checkTeam,
+  plainQueue,
+  skillEdit,
+  type PlanDocument,
+} from '@eudromos/core/plan'
+import { blankCalendar } from './hours/calendar-form.tsx'
+import { blankHours } from './hours/hours-form.tsx'
+import {
+  blankLimits,
+  blankState,
+  blankTeam,
+  centreValue,
+  limitsValue,
+  stateValue,
+  teamValue,
+  type CentreValue,
+  type LimitsValue,
+  type StateValue,
+  type TeamValue,
+} from './people/values.ts'
+import { blankShift, blankSite, type ShiftValue, type SiteValue } from './places/values.ts'
+import { blankSkill, skillValue, type SkillValue } from './skills/values.ts'
+
+type Queue = PlanDocument['queues'][number]
+
+const blank = (): Queue => ({
+  id: newId(),
+  name: '',
+  description: '',
+  service: 'inPreparation',
+  agentIds: [],
+  ...plainQueue,
+  target: { percent: 80, seconds: 60 },
+  answerWindowSeconds: 20,
+  selection: 'longestIdle',
+  mostWaiting: null,
+  wrapUpSeconds: 30,
+  testCustomerIds: [],
+  hoursId: null,
+  atClosingTo: null,
+  onShiftOnly: false,
+})
+
+export type Kind =
+  'queue' | 'skill' | 'team' | 'shift' | 'site' | 'hours' | 'calendar' | 'presence' | 'limits' | 'centre'
+export type Thing<K extends Kind = Kind> = { [P in K]: { readonly kind: P; readonly value: Values[P] } }[K]
+
+interface Values {
+  readonly queue: Queue
+  readonly hours: PlanDocument['hours'][number]
+  readonly calendar: PlanDocument['calendars'][number]
+  readonly site: SiteValue
+  readonly shift: ShiftValue
+  readonly skill: SkillValue
+  readonly team: TeamValue
+  readonly presence: StateValue
+  readonly limits: LimitsValue
+  readonly centre: CentreValue
+}
+
+/** In the order of the list; the centre itself has a line of its own. */
+export const kinds: readonly Exclude<Kind, 'centre'>[] = [
+  'queue',
+  'skill',
+  'team',
+  'presence',
+  'limits',
+  'shift',
+  'site',
+  'hours',
+  'calendar',
+]
+
+export function freshOf(kind: Exclude<Kind, 'centre'>, document: PlanDocument): Thing {
+  switch (kind) {
+    case 'queue':
+      return { kind, value: blank() }
+    case 'hours':
+      return { kind, value: blankHours(newId(), document.centre.zone) }
+    case 'calendar':
+      return { kind, value: blankCalendar(newId()) }
+    case 'site':
+      return { kind, value: blankSite(newId(), document.centre.zone) }
+    case 'shift':
+      return { kind, value: blankShift(newId(), document.centre.zone) }
+    case 'skill':
+      return { kind, value: blankSkill(newId()) }
+    case 'team':
+      return { kind, value: blankTeam(newId()) }
+    case 'presence':
+      return { kind, value: blankState(newId()) }
+    case 'limits':
+      return { kind, value: blankLimits(newId()) }
+  }
+}
+
+const sitting = ({ people }: PlanDocument, id: string): string[] =>
+  people.filter(({ siteId }) => siteId === id).map((person) => person.id)
+const working = ({ people }: PlanDocument, id: string): string[] =>
+  people.filter(({ shiftId }) => shiftId === id).map((person) => person.id)
+
+/** What the address names: one thing of the plan, by default the first queue. */
+export function wantedOf(params: { get(name: string): string | null }, document: PlanDocument): Thing | null {
+  const pick = <T extends { readonly id: string }>(all: readonly T[], id: string | null): T | undefined =>
+    all.find((one) => one.id === id)
+  const hours = pick(document.hours, params.get('hours'))
+  if (hours !== undefined) return { kind: 'hours', value: hours }
+  const calendar = pick(document.calendars, params.get('calendar'))
+  if (calendar !== undefined) return { kind: 'calendar', value: calendar }
+  const site = pick(document.sites, params.get('site'))
+  if (site !== undefined) return { kind: 'site', value: { ...site, personIds: sitting(document, site.id) } }
+  const shift = pick(document.shifts, params.get('shift'))
+  if (shift !== undefined) return { kind: 'shift', value: { ...shift, personIds: working(document, shift.id) } }
+  const skill = pick(document.skills, params.get('skill'))
+  if (skill !== undefined) return { kind: 'skill', value: skillValue(document, skill) }
+  const team = pick(document.teams, params.get('team'))
+  if (team !== undefined) return { kind: 'team', value: teamValue(document, team) }
+  const state = pick(document.presenceStates, params.get('presence'))
+  if (state !== undefined) return { kind: 'presence', value: stateValue(document, state) }
+  const limits = pick(document.loadLimits, params.get('limits'))
+  if (limits !== undefined) return { kind: 'limits', value: limitsValue(document, limits) }
+  if (params.get('centre') !== null) return { kind: 'centre', value: centreValue(document) }
+  const queue = pick(document.queues, params.get('queue')) ?? document.queues[0]
+  return queue === undefined ? null : { kind: 'queue', value: queue }
+}
+
+/** How many findings each thing of the plan has, of those that depend on the date as from `at` (0: not yet known). */
+export function findingsOf(document: PlanDocument, at: number): Record<Kind, ReadonlyMap<string, number>> {
+  const count = <T extends { readonly id: string }>(all: readonly T[], find: (one: T) => readonly unknown[]) =>
+    new Map(all.map((one) => [one.id, at === 0 ? 0 : find(one).length]))
+  return {
+    queue: new Map(document.queues.map((one) => [one.id, checkQueue(one, document).length])),
+    hours: count(document.hours, (one) => checkHours(one, document, at)),
+    site: count(document.sites, (one) => checkSite(one, sitting(document, one.id), document, at)),
+    shift: count(document.shifts, (one) => checkShift(one, working(document, one.id), document, at)),
+    calendar: new Map(),
+    centre: new Map(),
+    team: new Map(
+      document.teams.map((one) => [
+        one.id,
+        checkTeam(
+          one,
+          document.people.filter(({ teamId }) => teamId === one.id).map(({ id }) => id),
+          document,
+        ).length,
+      ]),
+    ),
+    presence: new Map(document.presenceStates.map((one) => [one.id, checkState(one, document).length])),
+    limits: new Map(document.loadLimits.map((one) => [one.id, checkLimits(one, document).length])),
+    skill: new Map(document.skills.map((one) => [one.id, checkSkill(skillEdit(document, one), document).length])),
+  }
+}

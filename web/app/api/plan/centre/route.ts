@@ -1,0 +1,4 @@
+import { saveCentre } from '../../../../server/plan-people.ts'
+import { changing } from '../../../../server/plan-routes.ts'
+
+export const PUT = changing(saveCentre)

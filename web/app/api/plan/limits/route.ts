@@ -1,0 +1,5 @@
+import { saveLimits } from '../../../../server/plan-people.ts'
+import { changing, removing } from '../../../../server/plan-routes.ts'
+
+export const PUT = changing(saveLimits)
+export const DELETE = removing('loadLimits')

@@ -1,0 +1,95 @@
+// Words of what is done on the day: giving, moving, passing on, lending, and what agents say of themselves.
+export const steering = {
+  title: 'Do something about it',
+  giveTo: 'Give to',
+  give: 'Give it',
+  given: (name: string, to: string) => `${name} is offered to ${to}.`,
+  who: (name: string, free: boolean, could: boolean) =>
+    `${name}${could ? ': could be offered it' : free ? ': has room' : ': not now'}`,
+  moveTo: 'Move to queue',
+  move: 'Move it',
+  moved: (name: string, queue: string) => `${name} waits in ${queue} now, with the time waited so far.`,
+  back: 'Move back',
+  byHand: 'This queue is assigned by hand: nobody is offered it until you give it to somebody.',
+  openList: 'This queue is an open list: whoever takes it first has it.',
+  wished: (name: string, time: string) => `It waits for ${name} alone, for another ${time}.`,
+} as const
+
+export const lending = {
+  title: 'For a while',
+  help: 'Laid over the plan, and over by itself at the time given.',
+  lend: 'Lend to a queue',
+  queue: 'Queue',
+  skill: 'Skill',
+  level: 'Level',
+  until: 'For how long',
+  halfHour: '30 minutes',
+  hour: '1 hour',
+  twoHours: '2 hours',
+  today: 'the rest of the day',
+  doLend: 'Lend',
+  grant: 'A skill for a while',
+  doGrant: 'Give it',
+  lent: (queue: string, until: string, by: string | null) =>
+    `Lent to ${queue} until ${until}${by === null ? '' : ` (${by})`}`,
+  granted: (skill: string, level: number, until: string, by: string | null) =>
+    `${skill} at level ${level} until ${until}${by === null ? '' : ` (${by})`}`,
+  takeBack: 'Take back',
+  takeBackOf: (what: string) => `Take back: ${what}`,
+  done: 'Done. It is over by itself, or with “Take back”.',
+  none: 'Serves every queue from the start.',
+} as const
+
+export const seatWords = {
+  openList: 'Open list',
+  take: 'Take',
+  takeOf: (name: string) => `Take ${name}`,
+  passOn: 'Pass on',
+  passOnTitle: (name: string) => `Pass ${name} on`,
+  passOnHelp: 'They wait anew there, and whoever takes it sees the conversation and your note.',
+  note: 'Note for the next',
+  toQueue: 'To a queue',
+  toPerson: 'To a person',
+  find: 'Find a queue or a person',
+  queueNow: (waiting: number, free: number) =>
+    `${waiting === 0 ? 'nobody waits' : `${waiting} ${waiting === 1 ? 'waits' : 'wait'}`}, ${free} free`,
+  listNow: (method: string, waiting: number) =>
+    `${method}, ${waiting === 0 ? 'nobody waits' : `${waiting} ${waiting === 1 ? 'waits' : 'wait'}`}`,
+  closed: 'closed now',
+  person: (free: boolean, able: boolean, taken: number, slots: number) =>
+    !able
+      ? 'lacks a skill that is asked for'
+      : free
+        ? `has room, ${taken} of ${slots}`
+        : `no room now, ${taken} of ${slots}`,
+  nothingFound: 'Nobody and nothing of this name could take it.',
+  cancel: 'Keep it',
+  passed: (name: string, to: string) => `${name} is passed on to ${to}.`,
+  handedOver: (by: string, note: string | null) =>
+    note === null ? `Passed on by ${by}.` : `Passed on by ${by}: ${note}`,
+  after: 'After this',
+  stay: 'stay as I am',
+  afterNow: (state: string) => `After this: ${state}. Nothing new comes until then.`,
+  noNewChats: 'No new chats',
+  noNewNow: 'No new chats come to you. What you have goes on.',
+  longer: '2 minutes more',
+  asked: (name: string) => `${name} was asked whether they are still there; then the conversation rests.`,
+  rests: 'This conversation rests. Write, and it goes on.',
+  stillThere: 'Are you still there? Write something, or this conversation rests after a while.',
+} as const
+
+/** What became of an interaction between its queues and hands. */
+export const passages = {
+  title: 'From hand to hand',
+  closed: (to: string) => `The queue closed: sent on to ${to}.`,
+  full: (to: string) => `The queue was full: sent on to ${to}.`,
+  waited: (to: string) => `Waited too long: sent on to ${to}.`,
+  moved: (to: string, by: string) => `Moved to ${to} by ${by}.`,
+  transferred: (to: string, by: string) => `Passed on to ${to} by ${by}.`,
+  handedBack: (to: string, by: string) => `Handed back to ${to}: ${by} was gone.`,
+  rested: (by: string) => `Rested, since the customer said nothing more to ${by}.`,
+  woken: (to: string) => `The customer wrote again: waits in ${to}.`,
+  note: (text: string) => `Note: ${text}`,
+  taken: 'taken from the open list',
+  assigned: (by: string) => `assigned by ${by}`,
+} as const

@@ -1,0 +1,47 @@
+import 'server-only'
+import { visitOf } from '@eudromos/core/routing'
+import { meets } from '@eudromos/core/skills'
+import type { TransferTargets } from '../view/view.ts'
+import type { Follower } from './follower.ts'
+
+/** Where an agent can pass an interaction on to: open queues with how it stands there, and people who are there and able. */
+export function transferTargets({ state, document, people }: Follower, interactionId: string): TransferTargets | null {
+  const interaction = state.interactions.get(interactionId)
+  if (interaction === undefined || document === null) return null
+  const { channel, test } = interaction
+  const queues = document.queues
+    .filter(({ service }) => service === 'inService' || (service === 'inPreparation' && test))
+    .map(({ id, name, selection }) => {
+      const { waiting, present, free } = state.index.standing(id)
+      const { open } = state.queueDay(id)
+      return { id, name, selection, open, waiting, present, free }
+    })
+  const queue = state.index.queue(visitOf(interaction).queueId)
+  const asked = state.index.classOf(queue, {
+    channel,
+    requirements: interaction.requirements,
+    priority: null,
+    wish: null,
+  })
+  const agents = [...state.agents.values()]
+    .filter((agent) => state.isPresent(agent, channel) && !interaction.participations.some(isWith(agent.id)))
+    .map((agent) => ({
+      id: agent.id,
+      name: people.get(agent.id)?.name ?? agent.id,
+      free: agent.offerId === null && state.hasRoom(agent, channel),
+      able: meets(state.levelsOf(agent.id), asked.askedFor[0] ?? []),
+      serves: queue.demand.order.has(agent.id),
+      taken: state.slotsTaken(agent),
+      slots: state.limitsOf(agent.id)?.slots ?? 0,
+    }))
+    .sort((a, b) => rank(b) - rank(a) || a.name.localeCompare(b.name))
+  return { queues, agents }
+}
+
+const isWith =
+  (agentId: string) =>
+  ({ personId, to }: { readonly personId: string; readonly to: number | null }): boolean =>
+    personId === agentId && to === null
+
+const rank = ({ free, able, serves }: TransferTargets['agents'][number]): number =>
+  (able ? 4 : 0) + (free ? 2 : 0) + (serves ? 1 : 0)

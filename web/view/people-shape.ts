@@ -1,0 +1,91 @@
+import * as yup from 'yup'
+import { channels, stateColours, stateSigns } from '@eudromos/core/plan'
+import { description, id, name } from './hours-shape.ts'
+
+const ids = (what: string) =>
+  yup.array().of(yup.string().max(200).required()).max(10_000, `${what}: choose at most 10,000.`).required()
+
+const whole = (what: string, least: number, most: number) =>
+  yup
+    .number()
+    .typeError(`${what}: give a number.`)
+    .integer(`${what}: give a whole number.`)
+    .min(least, `${what}: give ${least} or more.`)
+    .max(most, `${what}: give at most ${most}.`)
+
+/** A presence state as the form sends it, and whether a missed offer sets it. */
+export const stateShape = yup.object({
+  id,
+  name: name('the state'),
+  admits: yup.array().of(yup.string().oneOf(channels, 'Channels: choose of the list.').required()).required(),
+  choosable: yup.boolean().required(),
+  signedOut: yup.boolean().required(),
+  mostMinutes: whole('Longest minutes', 1, 1440).nullable().defined(),
+  teamIds: ids('Teams'),
+  sign: yup.string().oneOf(stateSigns, 'Sign: choose one.').required(),
+  colour: yup.string().oneOf(stateColours, 'Colour: choose one.').required(),
+  setByMiss: yup.boolean().required(),
+})
+
+const channelLimit = yup.object({
+  slots: whole('Slots of one', 1, 20).required(),
+  most: whole('Most at once', 0, 20).required(),
+  alone: yup.boolean().required(),
+  beside: yup.array().of(yup.string().oneOf(channels).required()).required(),
+})
+
+/** Load limits as the form sends them, with all the people who go by them. */
+export const limitsShape = yup.object({
+  id,
+  name: name('the limits'),
+  slots: whole('Slots', 1, 20).required(),
+  channels: yup.object({ voice: channelLimit, chat: channelLimit, sms: channelLimit }).required(),
+  personIds: ids('People'),
+})
+
+/** A team as the form sends it, with its members and their tiers. */
+export const teamShape = yup.object({
+  id,
+  name: name('the team'),
+  description,
+  notes: yup.string().trim().max(2000, 'Notes: use at most 2,000 characters.').default(''),
+  parentId: yup.string().max(200).nullable().defined(),
+  leadId: yup.string().max(200).nullable().defined(),
+  private: yup.boolean().required(),
+  observerIds: ids('Observers'),
+  members: yup
+    .array()
+    .of(
+      yup.object({
+        personId: yup.string().max(200).required(),
+        tier: whole('Tier', 1, 9).nullable().defined(),
+      }),
+    )
+    .max(10_000, 'Members: choose at most 10,000.')
+    .required(),
+})
+
+const words = yup
+  .array()
+  .of(yup.object({ id, name: name('each') }))
+  .max(200, 'Use at most 200.')
+  .required()
+
+/** What the whole centre goes by, with its lists of reasons and dispositions. */
+export const centreShape = yup.object({
+  id,
+  name: name('the centre'),
+  order: yup.string().oneOf(['lateness', 'oldestFirst'], 'Order: choose one.').required(),
+  defaultTargetSeconds: whole('Target without one', 1, 86_400).required(),
+  retryAfterSeconds: whole('Offered anew after', 1, 3600).required(),
+  agentGraceSeconds: whole('Agent grace', 0, 3600).required(),
+  customerGraceSeconds: whole('Customer grace', 0, 3600).required(),
+  wishSeconds: whole('Waits for one person', 0, 3600).required(),
+  transferPriority: whole('Priority of transfers', 1, 10).nullable().defined(),
+  longestWrapUpSeconds: whole('Longest wrap-up', 0, 86_400).required(),
+  askAfterSilenceSeconds: whole('Asked after', 10, 86_400).nullable().defined(),
+  restAfterSilenceSeconds: whole('Rests after', 10, 86_400).nullable().defined(),
+  endAfterRestSeconds: whole('Over after', 60, 604_800).required(),
+  declineReasons: words.min(1, 'Reasons to decline: name at least one.'),
+  dispositions: words.min(1, 'Dispositions: name at least one.'),
+})
