@@ -58,7 +58,9 @@ export {
   insertCustomer,
   readCustomer,
   readCustomerNames,
+  putPassword,
   readPeople,
+  readSigners,
   readTestCustomers,
   type Customer,
   type Person,
@@ -94,4 +96,5 @@ export {
   type RecordQuery,
   type RecordRow,
 } from './records.ts'
+export { putPlan } from './plan-whole.ts'
 export * as schema from './schema.ts'

@@ -8,6 +8,32 @@ export type Customer = typeof t.customer.$inferSelect
 export const readPeople = (database: Database): Promise<Person[]> =>
   database.select().from(t.person).orderBy(asc(t.person.name))
 
+/** Who has the means to sign in. */
+export async function readSigners(database: Database): Promise<Set<string>> {
+  const rows = await database.select({ id: t.account.userId }).from(t.account)
+  return new Set(rows.map(({ id }) => id))
+}
+
+/** Lets the person sign in with this password, and with no other; where they are signed in, that ends. */
+export async function putPassword(
+  database: Database,
+  { id, name, email }: Pick<Person, 'id' | 'name' | 'email'>,
+  passwordHash: string,
+): Promise<void> {
+  await database.transaction(async (tx) => {
+    await tx
+      .insert(t.user)
+      .values({ id, name, email, emailVerified: true })
+      .onConflictDoUpdate({ target: t.user.id, set: { name, email } })
+    const row = { id, accountId: id, userId: id, providerId: 'credential', password: passwordHash }
+    await tx
+      .insert(t.account)
+      .values(row)
+      .onConflictDoUpdate({ target: t.account.id, set: { password: passwordHash, updatedAt: new Date() } })
+    await tx.delete(t.session).where(eq(t.session.userId, id))
+  })
+}
+
 export const readTestCustomers = (database: Database): Promise<Customer[]> =>
   database.select().from(t.customer).where(eq(t.customer.test, true)).orderBy(asc(t.customer.name))
 

@@ -1,11 +1,11 @@
 import { and, arrayContains, eq, inArray, max, sql } from 'drizzle-orm'
-import type { PlanDocument } from '@eudromos/core/plan'
-import type { Database } from './connect.ts'
+import type { PersonEdit, PlanDocument } from '@eudromos/core/plan'
+import { inParts, type Transaction } from './parts.ts'
+import { putPerson, removePerson } from './person-changes.ts'
+import { putPlan } from './plan-whole.ts'
 import * as t from './schema.ts'
 
 // What can be done to the draft, one thing at a time.
-
-export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 
 export type QueueDraft = PlanDocument['queues'][number]
 export type SkillDraft = PlanDocument['skills'][number]
@@ -20,7 +20,13 @@ type Words = readonly { readonly id: string; readonly name: string }[]
 
 /** One thing put into the draft, or taken out of it; whatever uses what is taken out uses the replacement from then on. */
 export type PlanChange =
+  /** Everything at once, in the place of what there was. */
+  | { readonly kind: 'plan'; readonly document: PlanDocument }
   | { readonly kind: 'queue'; readonly queue: QueueDraft }
+  | { readonly kind: 'queues'; readonly queues: readonly QueueDraft[] }
+  /** Each with their skills, and the queues whose first reach names them. */
+  | { readonly kind: 'people'; readonly people: readonly PersonEdit[] }
+  | { readonly kind: 'removePerson'; readonly id: string }
   | { readonly kind: 'hours'; readonly hours: HoursDraft }
   | { readonly kind: 'calendar'; readonly calendar: CalendarDraft }
   /** With all the people who sit there, or work that shift. */
@@ -65,8 +71,18 @@ export type PlanChange =
 /** Makes one change in the draft's tables. */
 export async function make(tx: Transaction, change: PlanChange): Promise<void> {
   switch (change.kind) {
+    case 'plan':
+      return putPlan(tx, change.document)
     case 'queue':
       return putQueue(tx, change.queue)
+    case 'queues':
+      for (const queue of change.queues) await putQueue(tx, queue)
+      return
+    case 'people':
+      for (const person of change.people) await putPerson(tx, person)
+      return
+    case 'removePerson':
+      return removePerson(tx, change.id)
     case 'hours': {
       const row = { ...change.hours, calendarIds: [...change.hours.calendarIds] }
       const [last] = await tx.select({ position: max(t.hours.position) }).from(t.hours)
@@ -133,6 +149,7 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
       return putTeam(tx, change)
     case 'deleteTeam':
       await tx.update(t.person).set({ teamId: change.replacementId }).where(eq(t.person.teamId, change.id))
+      await replaceTeam(tx, change.id, change.replacementId)
       await tx.update(t.team).set({ parentId: change.replacementId }).where(eq(t.team.parentId, change.id))
       await tx
         .update(t.team)
@@ -206,6 +223,25 @@ async function putTeam(tx: Transaction, { team, members }: Extract<PlanChange, {
   }
 }
 
+/** Reaches that named the team name the other from then on, or only the people they name. */
+async function replaceTeam(tx: Transaction, id: string, replacementId: string | null): Promise<void> {
+  const instead = (teams: QueueDraft['teams']): QueueDraft['teams'] =>
+    teams.flatMap((one) => {
+      if (one.teamId !== id) return [one]
+      return replacementId === null || teams.some(({ teamId }) => teamId === replacementId)
+        ? []
+        : [{ ...one, teamId: replacementId }]
+    })
+  const reaches = { id: t.queue.id, teams: t.queue.teams, laterReaches: t.queue.laterReaches }
+  for (const { id: queueId, teams, laterReaches } of await tx.select(reaches).from(t.queue)) {
+    const later = laterReaches.map((reach) => ({ ...reach, teams: instead(reach.teams ?? []) }))
+    await tx
+      .update(t.queue)
+      .set({ teams: [...instead(teams)], laterReaches: later })
+      .where(eq(t.queue.id, queueId))
+  }
+}
+
 /** The list is these from now on, in this order. */
 async function putWords(
   tx: Transaction,
@@ -237,6 +273,7 @@ async function putQueue(tx: Transaction, queue: QueueDraft): Promise<void> {
   const { agentIds, testCustomerIds, target, ...plain } = queue
   const row = {
     ...plain,
+    teams: [...plain.teams],
     laterReaches: [...plain.laterReaches],
     targetPercent: target?.percent ?? null,
     targetSeconds: target?.seconds ?? null,
@@ -256,11 +293,6 @@ async function putQueue(tx: Transaction, queue: QueueDraft): Promise<void> {
     await tx
       .insert(t.queueTestCustomer)
       .values(testCustomerIds.map((customerId) => ({ queueId: queue.id, customerId })))
-}
-
-/** Values for one insert, small enough for what PostgreSQL takes of parameters in one statement. */
-function* inParts<T>(all: readonly T[], size = 5000): Generator<T[]> {
-  for (let from = 0; from < all.length; from += size) yield all.slice(from, from + size)
 }
 
 async function putSkill(tx: Transaction, change: Extract<PlanChange, { kind: 'skill' }>): Promise<void> {

@@ -3,7 +3,7 @@ import { drizzle } from 'drizzle-orm/node-postgres'
 import {
   plainCentre,
   plainPerson,
-  plainQueue,
+  plainPlanned,
   plainState,
   chatsOnly,
   compilePlan,
@@ -13,10 +13,15 @@ import {
 import type { Command } from '@eudromos/core/routing'
 import type { Connection, Database } from './connect.ts'
 import { actorKey, hashOf } from './inbox.ts'
-import { make, type PlanChange, type Transaction } from './plan-changes.ts'
+import type { Transaction } from './parts.ts'
+import { make, type PlanChange } from './plan-changes.ts'
 import * as t from './schema.ts'
 
 type Reader = Pick<Database, 'select'>
+type LaterReach = PlanDocument['queues'][number]['laterReaches'][number]
+
+/** Reaches that were kept before teams could be named in them. */
+const withTeams = (reach: Omit<LaterReach, 'teams'> & Partial<LaterReach>): LaterReach => ({ teams: [], ...reach })
 
 export interface Draft {
   readonly version: number
@@ -31,7 +36,7 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
   const limits = await database.select().from(t.loadLimits).orderBy(asc(t.loadLimits.id))
   const reasons = await database.select().from(t.declineReason).orderBy(asc(t.declineReason.position))
   const dispositions = await database.select().from(t.disposition).orderBy(asc(t.disposition.position))
-  const people = await database.select().from(t.person).orderBy(asc(t.person.id))
+  const people = await database.select().from(t.person).where(eq(t.person.left, false)).orderBy(asc(t.person.id))
   const queues = await database.select().from(t.queue).orderBy(asc(t.queue.position), asc(t.queue.id))
   const members = await database.select().from(t.queueAgent).orderBy(asc(t.queueAgent.position))
   const testers = await database.select().from(t.queueTestCustomer)
@@ -70,6 +75,7 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
     skills: skills.map(({ position: _, ...one }) => one),
     queues: queues.map(({ position: _, targetPercent, targetSeconds, ...queue }) => ({
       ...queue,
+      laterReaches: queue.laterReaches.map(withTeams),
       target:
         targetPercent === null || targetSeconds === null ? null : { percent: targetPercent, seconds: targetSeconds },
       agentIds: members.filter(({ queueId }) => queueId === queue.id).map(({ personId }) => personId),
@@ -176,9 +182,10 @@ const completed = (document: PlanDocument): PlanDocument =>
     ),
     presenceStates: document.presenceStates.map((state) => Object.assign({}, plainState, state)),
     people: document.people.map((person) => Object.assign({}, plainPerson, person)),
-    queues: document.queues.map((queue) =>
-      Object.assign({ hoursId: null, atClosingTo: null, onShiftOnly: false, ...plainQueue }, queue),
-    ),
+    queues: document.queues.map((queue) => {
+      const whole = Object.assign({ hoursId: null, atClosingTo: null, onShiftOnly: false, ...plainPlanned }, queue)
+      return { ...whole, laterReaches: whole.laterReaches.map(withTeams) }
+    }),
     loadLimits: document.loadLimits.map(({ channels, ...limits }) => ({
       ...limits,
       channels: { ...chatsOnly(0), ...channels, chat: { ...chatsOnly(0).chat, ...channels.chat } },

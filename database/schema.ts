@@ -20,6 +20,7 @@ import type {
   LoadLimits,
   PlanDocument,
   PlanHours,
+  PlannedQueue,
   Queue,
   Role,
   SelectionMethod,
@@ -98,6 +99,8 @@ export const person = pgTable('person', {
   teamId: text('team_id').references(() => team.id),
   tier: integer(),
   simulated: boolean().notNull().default(false),
+  /** Has left the centre: kept for the records' sake, in the plan no more. */
+  left: boolean().notNull().default(false),
 })
 
 export const customer = pgTable('customer', {
@@ -199,11 +202,13 @@ export const queue = pgTable('queue', {
   hoursId: text('hours_id').references(() => hours.id),
   atClosingTo: text('at_closing_to'),
   onShiftOnly: boolean('on_shift_only').notNull().default(false),
-  laterReaches: jsonb('later_reaches').$type<Queue['laterReaches']>().notNull().default([]),
+  teams: jsonb().$type<PlannedQueue['teams']>().notNull().default([]),
+  laterReaches: jsonb('later_reaches').$type<PlannedQueue['laterReaches']>().notNull().default([]),
   requirements: jsonb().$type<Queue['requirements']>().notNull().default([]),
   relaxations: jsonb().$type<Queue['relaxations']>().notNull().default([]),
   priority: integer().notNull().default(5),
   prioritySteps: jsonb('priority_steps').$type<Queue['prioritySteps']>().notNull().default([]),
+  shownAs: text('shown_as').notNull().default(''),
 })
 
 export const skill = pgTable('skill', {

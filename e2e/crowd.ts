@@ -1,6 +1,6 @@
 // Customers and agents for kill tests and benches: they act at once, and insist until the centre has answered.
 import { v7 as newId } from 'uuid'
-import { plainQueue } from '../core/plan/index.ts'
+import { plainPlanned } from '../core/plan/index.ts'
 import type { Scenario } from '../scripts/demo/load.ts'
 import { Carrier, GatewayError, type News } from '../outside/index.ts'
 
@@ -44,7 +44,7 @@ export function crowdScenario(agents: number, wrapUpSeconds = 0): Scenario {
         description: '',
         service: 'inService',
         agentIds,
-        ...plainQueue,
+        ...plainPlanned,
         target: { percent: 80, seconds: 20 },
         answerWindowSeconds: 15,
         selection: 'longestIdle',

@@ -3,10 +3,10 @@ import { readFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { backup, ClusterError, restore } from '../database/cluster/index.ts'
-import { connect, readDraft } from '../database/index.ts'
+import { CentreClock, connect, readDraft } from '../database/index.ts'
 import { closedSpans, readCalendarFile } from './commands/holidays.ts'
 import { answerHours } from './commands/hours.ts'
-import { checkFile, isFault } from './commands/plan.ts'
+import { checkFile, importPlan, isFault } from './commands/plan.ts'
 import { route } from './commands/route.ts'
 import { BadInput, problemOf } from './commands/problem.ts'
 import { homeFolder, placeIn, type Place } from './place.ts'
@@ -21,6 +21,9 @@ const usage = `Usage: npm run -s eudromos -- COMMAND
                        prints what an iCalendar file closes, as opening hours take it
   plan export          prints the plan as it is being edited (docs/formats/plan.schema.json)
   plan check PLAN.json prints what is wrong with a plan; ends with code 1 where it could not be published
+  plan import PLAN.json [--publish]
+                       prints what the plan would change here and all that is wrong with it; with --publish it is
+                       published where it has no fault (otherwise ends with code 1)
   route PLAN.json EVENTS.ndjson [--grounds]
                        plays timed commands through a plan and prints the journal, a line each
                        (docs/formats/events.schema.json)
@@ -53,6 +56,18 @@ async function exportPlan({ ownerUrl }: Place): Promise<void> {
     const draft = await readDraft(database)
     if (draft === null) throw new BadInput('The centre is not set up yet: there is no plan.')
     said(JSON.stringify(draft.document, null, 2))
+  } finally {
+    await database.$client.end()
+  }
+}
+
+async function takePlan({ ownerUrl }: Place, text: string, publish: boolean): Promise<void> {
+  const database = connect(ownerUrl, 1)
+  try {
+    const at = (await CentreClock.read(database.$client)).now()
+    const taken = await importPlan(database, text, { publish, at })
+    said(JSON.stringify(taken, null, 2))
+    if (taken.findings.some(isFault)) process.exitCode = 1
   } finally {
     await database.$client.end()
   }
@@ -92,6 +107,7 @@ async function main(): Promise<void> {
       seed: text,
       queue: { ...text, multiple: true },
       grounds: { type: 'boolean' },
+      publish: { type: 'boolean' },
     },
   })
   const [command, what, which] = positionals
@@ -120,6 +136,10 @@ async function main(): Promise<void> {
   if (command === 'traffic' && what === 'stop') return traffic(place, 'DELETE')
   if (command === 'traffic' && what === 'status') return traffic(place, 'GET')
   if (command === 'plan' && what === 'export') return withCluster(place, () => exportPlan(place))
+  if (command === 'plan' && what === 'import' && which !== undefined) {
+    const text = textOf(which)
+    return withCluster(place, () => takePlan(place, text, values.publish === true))
+  }
   if (command === 'backup' && what !== undefined)
     return withCluster(place, () => backup(place.ownerUrl, resolve(what))).then(() =>
       said(`Written to ${resolve(what)}.`),

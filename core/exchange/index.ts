@@ -1,4 +1,5 @@
-// Open formats in and out: iCalendar (RFC 5545).
+// Open formats in and out: iCalendar (RFC 5545), vCard (RFC 6350).
 export { IcsFault } from './content-lines.ts'
 export { readHolidays, type Occurrence } from './holidays.ts'
+export { writeCards, type Card } from './write-cards.ts'
 export { writeHolidays } from './write-holidays.ts'

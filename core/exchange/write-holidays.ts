@@ -1,39 +1,11 @@
 import { dateOf, dayOf, type Holiday } from '../hours/index.ts'
+import { escapeText, folded } from './write-lines.ts'
 
 /** How a holiday is called in the file; the same whenever the same holiday is written. */
 const uidOf = ({ name, from, until }: Holiday): string => {
   let sum = 0
   for (const sign of `${name}\n${from}\n${until}`) sum = (Math.imul(sum, 31) + (sign.codePointAt(0) ?? 0)) >>> 0
   return `${from.replaceAll(/[^0-9TZ]/g, '')}-${sum.toString(16)}@eudromos.invalid`
-}
-
-const escapeText = (text: string): string =>
-  text
-    .replaceAll('\\', '\\\\')
-    .replaceAll(';', '\\;')
-    .replaceAll(',', '\\,')
-    .replaceAll(/\r\n|\r|\n/g, '\\n')
-    // Not allowed in a text, whatever the escape.
-    .replaceAll(/\p{Cc}/gu, '')
-
-const bytesOf = (sign: string): number => {
-  const code = sign.codePointAt(0) ?? 0
-  return code < 0x80 ? 1 : code < 0x800 ? 2 : code < 0x10000 ? 3 : 4
-}
-
-/** A content line in pieces of at most 75 octets, no character divided (RFC 5545, 3.1). */
-function folded(line: string): string {
-  let [out, room] = ['', 75]
-  for (const sign of line) {
-    const bytes = bytesOf(sign)
-    if (bytes > room) {
-      out += '\r\n '
-      room = 74
-    }
-    out += sign
-    room -= bytes
-  }
-  return out
 }
 
 const two = (n: number): string => String(n).padStart(2, '0')

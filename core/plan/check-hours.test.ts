@@ -1,5 +1,5 @@
 import {
-  plainQueue,
+  plainPlanned,
   chatsOnly,
   checkHours,
   checkQueue,
@@ -53,7 +53,7 @@ const queue = (agentIds: string[], rest: Partial<PlanDocument['queues'][number]>
   agentIds,
   target: null,
   answerWindowSeconds: 20,
-  ...plainQueue,
+  ...plainPlanned,
   selection: 'longestIdle' as const,
   mostWaiting: null,
   wrapUpSeconds: 0,

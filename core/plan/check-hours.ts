@@ -1,4 +1,4 @@
-import { peopleOf } from './reach.ts'
+import { reachedBy } from './reach.ts'
 import { dayMs, dayOf, hoursFaults, OpenTimes, Zone, type Hours, type WeeklyInterval } from '../hours/index.ts'
 import { hoursOf } from './compile.ts'
 import type { Instant } from './ids.ts'
@@ -43,7 +43,8 @@ function collected(work: (find: Find) => void): HoursFinding[] {
 export const checkHours = (hours: PlanHours, document: PlanDocument, at: Instant): HoursFinding[] =>
   collected((find) => {
     if (!checkTimes(find, hours, document.hours, document, at)) return
-    const people = new Set(document.queues.filter(({ hoursId }) => hoursId === hours.id).flatMap(peopleOf))
+    const served = document.queues.filter(({ hoursId }) => hoursId === hours.id)
+    const people = new Set(served.flatMap((queue) => reachedBy(queue, document)))
     checkZone(find, hours.zone, sitesOf(document, people), document, at)
     for (const { weekday, minutes, time } of smallGaps(hours)) find('warning', 'smallGap', { weekday, minutes, time })
   })

@@ -35,7 +35,7 @@ const limits = (slots: number, voice: number) => ({
   channels: { voice: { ...upTo(1), slots: voice }, chat: upTo(3), sms: upTo(0) },
 })
 const queue = (id: string, agentIds: readonly string[]) =>
-  ({ id, name: id, agentIds, laterReaches: [] }) as unknown as PlanDocument['queues'][number]
+  ({ id, name: id, agentIds, teams: [], laterReaches: [] }) as unknown as PlanDocument['queues'][number]
 
 const document = (rest: Partial<PlanDocument>): PlanDocument =>
   ({

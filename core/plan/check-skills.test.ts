@@ -3,7 +3,7 @@ import {
   chatsOnly,
   hoursCovered,
   hoursOpen,
-  plainQueue,
+  plainPlanned,
   skillEdit,
   withSkill,
   type PlanDocument,
@@ -41,7 +41,7 @@ const document = {
   skills: [fares, french],
   queues: [
     {
-      ...plainQueue,
+      ...plainPlanned,
       id: 'boats',
       name: 'Boats',
       description: '',

@@ -1,5 +1,5 @@
 import type { PlanDocument } from './plan.ts'
-import { peopleOf } from './reach.ts'
+import { membersOf, reachedBy, spelledOut } from './reach.ts'
 import { couldServe, hardest, servingSteps } from './serving.ts'
 
 /** Something in the plan that will hurt, for people to mend. A fault stops publishing, a warning does not. */
@@ -35,6 +35,8 @@ export type FindingCode =
   | 'fullInACircle'
   | 'waitedToUnknown'
   | 'waitedInACircle'
+  | 'unknownTeam'
+  | 'teamWithoutAgents'
 
 type Ways = Pick<
   PlanDocument['queues'][number],
@@ -82,7 +84,8 @@ const nobodyListed = (queue: PlanDocument['queues'][number], document: PlanDocum
 /** What is asked for, and whether anybody has it by then. */
 function checkSkills(queue: PlanDocument['queues'][number], document: PlanDocument, find: Find): void {
   const named = new Map(document.skills.map(({ id, name }) => [id as string, name]))
-  const { requirements, relaxations, laterReaches, agentIds } = queue
+  const { requirements, relaxations } = queue
+  const { laterReaches, agentIds } = spelledOut(queue, document)
   if ([...requirements, ...relaxations].some(({ skillId }) => !named.has(skillId))) return find('fault', 'unknownSkill')
   const crossed = [...requirements, ...relaxations].find(({ least, most }) => least > most)
   if (crossed !== undefined) return find('fault', 'boundsCrossed', { skill: named.get(crossed.skillId) ?? '' })
@@ -113,6 +116,16 @@ function checkSkills(queue: PlanDocument['queues'][number], document: PlanDocume
   }
 }
 
+/** The teams that its reaches name. */
+function checkTeams(queue: PlanDocument['queues'][number], document: PlanDocument, find: Find): void {
+  for (const one of [...queue.teams, ...queue.laterReaches.flatMap(({ teams }) => teams)]) {
+    const team = document.teams.find(({ id }) => id === one.teamId)
+    if (team === undefined) find('fault', 'unknownTeam')
+    else if (membersOf(one, document).length === 0)
+      find('warning', 'teamWithoutAgents', { team: team.name, tier: one.tier ?? 0 })
+  }
+}
+
 /** What is wrong, or likely wrong, with one queue of the document. */
 export function checkQueue(queue: PlanDocument['queues'][number], document: PlanDocument): Finding[] {
   const findings: Finding[] = []
@@ -123,7 +136,8 @@ export function checkQueue(queue: PlanDocument['queues'][number], document: Plan
     (other) => other.id !== queue.id && other.name.trim().toLowerCase() === queue.name.trim().toLowerCase(),
   )
   if (namesake !== undefined) find('fault', 'nameTaken', { name: queue.name })
-  for (const id of peopleOf(queue)) {
+  checkTeams(queue, document, find)
+  for (const id of reachedBy(queue, document)) {
     const person = document.people.find((candidate) => candidate.id === id)
     if (person === undefined) find('fault', 'unknownPerson', { personId: id })
     else if (!person.roles.includes('agent')) find('warning', 'notAnAgent', { personId: id })

@@ -2,6 +2,7 @@ import { Temporal } from 'temporal-polyfill'
 import { dayMs, OpenTimes, type Hours } from '../hours/index.ts'
 import type { Instant } from './ids.ts'
 import type { CompiledHours, CompiledPlan, PlanDocument, PlanHours } from './plan.ts'
+import { spelledOut } from './reach.ts'
 
 const compiledDays = 400
 /** What waits longer than this counts as having waited so long. */
@@ -55,7 +56,9 @@ export function compilePlan(document: PlanDocument, version: number, at: Instant
     declineReasonIds: document.declineReasons.map(({ id }) => id),
     dispositionIds: document.dispositions.map(({ id }) => id),
     people: document.people,
-    queues: document.queues.map(({ name: _name, description: _description, ...queue }) => queue),
+    queues: document.queues.map(({ name: _name, description: _description, shownAs: _shownAs, ...queue }) =>
+      spelledOut(queue, document),
+    ),
     lines: document.lines.map(({ name: _name, ...line }) => line),
     siteIds: document.sites.map(({ id }) => id),
     ...compileTimes(document, at),

@@ -1,5 +1,14 @@
 // What a new thing of the plan begins with.
-import type { CentreSettings, ChannelLimit, LoadLimits, PlanPerson, PresenceState, Queue, StateLook } from './plan.ts'
+import type {
+  CentreSettings,
+  ChannelLimit,
+  LoadLimits,
+  PlannedQueue,
+  PlanPerson,
+  PresenceState,
+  Queue,
+  StateLook,
+} from './plan.ts'
 
 type Plain =
   | 'laterReaches'
@@ -21,6 +30,14 @@ export const plainQueue: Pick<Queue, Plain> = {
   whenFullTo: null,
   longestWaitSeconds: null,
   longestWaitTo: null,
+}
+
+/** Of a new queue as it is planned: no teams, and no name of its own for customers. */
+export const plainPlanned: Pick<PlannedQueue, Plain | 'teams' | 'shownAs'> = {
+  ...plainQueue,
+  laterReaches: [],
+  teams: [],
+  shownAs: '',
 }
 
 type PlainCentre =

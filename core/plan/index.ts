@@ -16,9 +16,20 @@ export {
   type SkillEdit,
   type SkillFinding,
 } from './check-skills.ts'
-export { plainCentre, plainPerson, plainQueue, plainState, chatsOnly, upTo } from './defaults.ts'
-export { may, type Capability } from './permissions.ts'
-export { peopleOf, requirementsOf } from './reach.ts'
+export { differences, type Difference } from './compare.ts'
+export { plainCentre, plainPerson, plainPlanned, plainQueue, plainState, chatsOnly, upTo } from './defaults.ts'
+export { may, mayGive, type Capability } from './permissions.ts'
+export { membersOf, peopleOf, reachedBy, requirementsOf, spelledOut } from './reach.ts'
 export { usersOfCalendar, usersOfHours, type CalendarUser } from './uses.ts'
-export { checkLimits, checkState, checkTeam, type PeopleFinding } from './check-people.ts'
+export {
+  checkLimits,
+  checkPeople,
+  checkPerson,
+  checkState,
+  checkTeam,
+  withoutPerson,
+  withPerson,
+  type PeopleFinding,
+  type PersonEdit,
+} from './check-people.ts'
 export { isClose, sightOf, type Sight } from './sight.ts'

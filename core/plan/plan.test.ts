@@ -1,15 +1,5 @@
-import { plainCentre, plainPerson, plainState } from './defaults.ts'
-import {
-  plainQueue,
-  chatsOnly,
-  checkPlan,
-  checkQueue,
-  compilePlan,
-  couldServe,
-  may,
-  roles,
-  type PlanDocument,
-} from './index.ts'
+import { plainCentre, plainPerson, plainPlanned, plainState } from './defaults.ts'
+import { chatsOnly, checkPlan, checkQueue, compilePlan, couldServe, may, roles, type PlanDocument } from './index.ts'
 
 const queue = (id: string, rest: Partial<PlanDocument['queues'][number]> = {}): PlanDocument['queues'][number] => ({
   id,
@@ -19,7 +9,7 @@ const queue = (id: string, rest: Partial<PlanDocument['queues'][number]> = {}): 
   agentIds: ['ana', 'ben'],
   target: { percent: 80, seconds: 20 },
   answerWindowSeconds: 15,
-  ...plainQueue,
+  ...plainPlanned,
   selection: 'longestIdle',
   mostWaiting: null,
   wrapUpSeconds: 30,
@@ -94,9 +84,9 @@ describe('checks', () => {
     expect(checkPlan(plan).map(({ code }) => code)).toEqual(['unknownPerson', 'nobodyCanServe'])
   })
   test('who could serve leaves out those without room', () =>
-    expect(couldServe({ ...plainQueue, agentIds: ['ana', 'cleo', 'ghost'] }, document([])).map(({ id }) => id)).toEqual(
-      ['ana'],
-    ))
+    expect(
+      couldServe({ ...plainPlanned, agentIds: ['ana', 'cleo', 'ghost'] }, document([])).map(({ id }) => id),
+    ).toEqual(['ana']))
 })
 
 describe('compiling', () => {
@@ -164,8 +154,8 @@ describe('skills and ways on', () => {
   test('steps that change nothing, or never come', () => {
     const again = [{ ...asks(3), afterSeconds: 30 }]
     expect(codesOf({ requirements: [asks(3)], relaxations: again })).toContain('relaxesNothing')
-    expect(codesOf({ laterReaches: [{ afterSeconds: 30, agentIds: ['ana'] }] })).toEqual(['reachAddsNobody'])
-    const late = { laterReaches: [{ afterSeconds: 60, agentIds: ['cleo'] }], longestWaitSeconds: 60 }
+    expect(codesOf({ laterReaches: [{ afterSeconds: 30, agentIds: ['ana'], teams: [] }] })).toEqual(['reachAddsNobody'])
+    const late = { laterReaches: [{ afterSeconds: 60, agentIds: ['cleo'], teams: [] }], longestWaitSeconds: 60 }
     expect(codesOf(late)).toContain('stepTooLate')
   })
   test('ways on make no circle, whatever the causes', () => {

@@ -173,6 +173,17 @@ export interface Reach {
   readonly agentIds: readonly AgentId[]
 }
 
+/** A team within a reach: everybody of it and of the teams below it, or of one tier only. */
+export interface ReachTeam {
+  readonly teamId: TeamId
+  readonly tier: number | null
+}
+
+/** A reach as it is planned: agents by name, and teams. */
+export interface PlannedReach extends Reach {
+  readonly teams: readonly ReachTeam[]
+}
+
 /** From this wait on an interaction counts as of at least this priority. */
 export interface PriorityStep {
   readonly afterSeconds: number
@@ -221,6 +232,15 @@ export interface Queue {
   readonly onShiftOnly: boolean
 }
 
+/** A queue as it is planned: its reaches name teams as well. The router runs it with the people of those spelled out. */
+export interface PlannedQueue extends Omit<Queue, 'laterReaches'> {
+  /** Of the first reach, beside `agentIds`. */
+  readonly teams: readonly ReachTeam[]
+  readonly laterReaches: readonly PlannedReach[]
+  /** As whom customers see those who serve it; empty: by the centre's name. */
+  readonly shownAs: string
+}
+
 /** Opening hours of the plan: a weekly pattern in one zone, its own exceptions, and the holiday calendars taken. */
 export interface PlanHours {
   readonly id: HoursId
@@ -267,7 +287,7 @@ export interface PlanDocument {
   readonly dispositions: readonly ({ readonly id: DispositionId } & Named)[]
   readonly people: readonly PlanPerson[]
   readonly skills: readonly (Skill & Named & { readonly description: string })[]
-  readonly queues: readonly (Queue & Named & { readonly description: string })[]
+  readonly queues: readonly (PlannedQueue & Named & { readonly description: string })[]
   readonly lines: readonly (Line & Named)[]
   readonly hours: readonly (PlanHours & Named & { readonly description: string })[]
   readonly calendars: readonly (HolidayCalendar & Named & { readonly description: string })[]

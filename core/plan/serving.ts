@@ -1,10 +1,10 @@
 import { gapOf, levelsOf, meets, type Requirement } from '../skills/index.ts'
-import type { LoadLimits, PlanDocument, PlanPerson, Queue } from './plan.ts'
-import { peopleOf, requirementsOf } from './reach.ts'
+import type { LoadLimits, PlanDocument, PlannedQueue, PlanPerson } from './plan.ts'
+import { peopleOf, requirementsOf, spelledOut } from './reach.ts'
 
 /** What of a queue says who may be offered its interactions, and from when on. */
-export type Serving = Pick<Queue, 'agentIds' | 'laterReaches' | 'requirements' | 'relaxations'>
-type People = Pick<PlanDocument, 'people' | 'loadLimits'>
+export type Serving = Pick<PlannedQueue, 'agentIds' | 'teams' | 'laterReaches' | 'requirements' | 'relaxations'>
+type People = Pick<PlanDocument, 'people' | 'loadLimits' | 'teams'>
 
 const canTake = (person: PlanPerson, limits: ReadonlyMap<string, LoadLimits>): boolean => {
   const limit = person.loadLimitsId === null ? undefined : limits.get(person.loadLimitsId)
@@ -17,7 +17,7 @@ const canTake = (person: PlanPerson, limits: ReadonlyMap<string, LoadLimits>): b
 }
 
 /** Of these, the agents whose load limits have room for a chat, in this order. */
-export function takers(ids: readonly string[], { people, loadLimits }: People): PlanPerson[] {
+export function takers(ids: readonly string[], { people, loadLimits }: Omit<People, 'teams'>): PlanPerson[] {
   const limits = new Map(loadLimits.map((limit) => [limit.id as string, limit]))
   const byId = new Map(people.map((person) => [person.id as string, person]))
   return ids.flatMap((id) => {
@@ -36,9 +36,9 @@ export interface ServingStep {
 
 /** Step by step along the wait, the first at 0 s. */
 export function servingSteps(queue: Serving, document: People): ServingStep[] {
-  const { agentIds, laterReaches, relaxations } = queue
+  const { agentIds, laterReaches, relaxations } = spelledOut(queue, document)
   const seconds = [0, ...[...laterReaches, ...relaxations].map(({ afterSeconds }) => afterSeconds)]
-  const everybody = takers(peopleOf(queue), document)
+  const everybody = takers(peopleOf({ agentIds, laterReaches }), document)
   const levels = new Map(everybody.map(({ id, skills }) => [id, levelsOf(skills)]))
   return [...new Set(seconds)]
     .sort((a, b) => a - b)

@@ -1,6 +1,7 @@
 // Who may see what: a private team's people and work are seen by its members, its lead and its observers.
 import type { PlanDocument } from './plan.ts'
-import { peopleOf } from './reach.ts'
+import { reachedBy } from './reach.ts'
+import { upwards } from './teams.ts'
 
 type Seen = Pick<PlanDocument, 'teams' | 'people' | 'queues'>
 
@@ -12,19 +13,6 @@ export interface Sight {
 }
 
 const everything: Sight = { hidden: { personIds: [], queueIds: [] }, person: () => true, queue: () => true }
-
-/** The team and those above it, each once. */
-export function* upwards<T extends { readonly id: string; readonly parentId: string | null }>(
-  teams: readonly T[],
-  teamId: string | null,
-): Generator<T> {
-  const byId = new Map(teams.map((team) => [team.id, team]))
-  const met = new Set<string>()
-  for (let at = byId.get(teamId ?? ''); at !== undefined && !met.has(at.id); at = byId.get(at.parentId ?? '')) {
-    met.add(at.id)
-    yield at
-  }
-}
 
 /** Whether the viewer is of the team, leads it or observes it, or those of one above it. */
 export function isClose({ teams, people }: Omit<Seen, 'queues'>, viewerId: string, teamId: string): boolean {
@@ -57,7 +45,7 @@ export function sightOf({ teams, people, queues }: Seen, viewerId: string): Sigh
   const theirs = new Set(
     queues
       .filter((queue) => {
-        const serving = peopleOf(queue)
+        const serving = reachedBy(queue, { teams, people })
         return serving.length > 0 && serving.every((id) => unseen.has(id))
       })
       .map(({ id }) => id as string),

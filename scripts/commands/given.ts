@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import Ajv2020, { type ErrorObject, type ValidateFunction } from 'ajv/dist/2020.js'
-import { plainCentre, plainPerson, plainState, type PlanDocument } from '@eudromos/core/plan'
+import { plainCentre, plainPerson, plainPlanned, plainState, type PlanDocument } from '@eudromos/core/plan'
 import { root } from '../prepare.mjs'
 import { BadInput, type InputFault } from './problem.ts'
 
@@ -46,5 +46,9 @@ export function planOf(text: string): PlanDocument {
     teams: (plan as Partial<PlanDocument>).teams ?? [],
     presenceStates: plan.presenceStates.map((state) => Object.assign({}, plainState, state)),
     people: plan.people.map((person) => Object.assign({}, plainPerson, person)),
+    queues: plan.queues.map((queue) => {
+      const whole = Object.assign({}, plainPlanned, queue)
+      return { ...whole, laterReaches: whole.laterReaches.map((reach) => Object.assign({ teams: [] }, reach)) }
+    }),
   }
 }

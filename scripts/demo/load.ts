@@ -1,6 +1,6 @@
 // Puts a scenario into an empty database: people who can sign in, the plan's draft, and its first published version.
 import { hash } from '@node-rs/argon2'
-import { publishDraft, schema, type Database } from '../../database/index.ts'
+import { publishDraft, putPlan, schema, type Database } from '../../database/index.ts'
 import type { PlanDocument } from '../../core/plan/index.ts'
 import { centre, line, queues, skills, teams, testCustomers, times } from './scenario.ts'
 import { people, type ScenarioPerson } from './scenario-people.ts'
@@ -39,9 +39,44 @@ export function large(): Scenario {
       name: `${like.name}, ${harbour}`,
       agentIds: [...own, ...members],
       atClosingTo: null,
+      whenFullTo: null,
+      longestWaitTo: null,
     }
   })
   return { people: [...staff, ...agents], queues: areas, skills, teams, times }
+}
+
+/** The scenario's plan. What it does not have, its people do not have either. */
+function planOf({
+  people: all,
+  queues: own,
+  skills: known = [],
+  teams: parts = [],
+  times: at,
+}: Scenario): PlanDocument {
+  const { hours = [], calendars = [], sites = [], shifts = [] } = at ?? {}
+  const ids = new Set(known.map(({ id }) => id as string))
+  return {
+    ...centre,
+    people: all.map(({ id, roles, loadLimitsId, siteId, shiftId, teamId, tier, skills: levels }) => ({
+      id,
+      roles,
+      loadLimitsId,
+      siteId: sites.length === 0 ? null : siteId,
+      shiftId: shifts.length === 0 ? null : shiftId,
+      teamId: parts.length === 0 ? null : teamId,
+      tier: parts.length === 0 ? null : tier,
+      skills: Object.entries(levels).flatMap(([skillId, level]) => (ids.has(skillId) ? [{ skillId, level }] : [])),
+    })),
+    queues: own,
+    lines: [{ ...line, queueIds: own.map(({ id }) => id) }],
+    skills: known,
+    teams: parts,
+    hours,
+    calendars,
+    sites,
+    shifts,
+  }
 }
 
 /** Loads the scenario and publishes its plan at `at`. `password` is every person's, and unknown to people. */
@@ -49,33 +84,11 @@ export async function load(database: Database, scenario: Scenario, password: str
   const passwordHash = await hash(password)
   await database.transaction(async (tx) => {
     const withEmail = scenario.people.map((person) => ({ ...person, email: `${person.id}@skerrow.example` }))
-    const { hours = [], calendars = [], sites = [], shifts = [] } = scenario.times ?? {}
-    if (sites.length > 0)
-      await tx
-        .insert(schema.site)
-        .values(sites.map((one, position) => ({ ...one, calendarIds: [...one.calendarIds], position })))
-    if (shifts.length > 0)
-      await tx
-        .insert(schema.shift)
-        .values(shifts.map((one, position) => ({ ...one, calendarIds: [...one.calendarIds], position })))
-    if (scenario.teams !== undefined)
-      await tx
-        .insert(schema.team)
-        .values(scenario.teams.map((one, position) => ({ ...one, observerIds: [...one.observerIds], position })))
-    await tx.insert(schema.person).values(
-      withEmail.map(({ id, name, email, roles, loadLimitsId, siteId, shiftId, teamId, tier, simulated }) => ({
-        id,
-        name,
-        email,
-        roles: [...roles],
-        loadLimitsId,
-        siteId: scenario.times === undefined ? null : siteId,
-        shiftId: scenario.times === undefined ? null : shiftId,
-        teamId: scenario.teams === undefined ? null : teamId,
-        tier,
-        simulated,
-      })),
-    )
+    await tx
+      .insert(schema.person)
+      .values(
+        withEmail.map(({ id, name, email, roles, simulated }) => ({ id, name, email, roles: [...roles], simulated })),
+      )
     const real = withEmail.filter(({ simulated }) => !simulated)
     await tx.insert(schema.user).values(real.map(({ id, name, email }) => ({ id, name, email, emailVerified: true })))
     await tx
@@ -85,48 +98,7 @@ export async function load(database: Database, scenario: Scenario, password: str
       )
     await tx.insert(schema.customer).values(testCustomers.map((customer) => ({ ...customer, test: true })))
     await tx.insert(schema.planDraft).values({ id: 1, version: 0, centre: centre.centre })
-    await tx.insert(schema.presenceState).values(
-      centre.presenceStates.map((state, position) => ({
-        ...state,
-        admits: [...state.admits],
-        teamIds: [...state.teamIds],
-        position,
-      })),
-    )
-    const known = new Set((scenario.skills ?? []).map(({ id }) => id as string))
-    if (scenario.skills !== undefined)
-      await tx.insert(schema.skill).values(scenario.skills.map((one, position) => ({ ...one, position })))
-    const held = scenario.people.flatMap(({ id, skills: own }) =>
-      Object.entries(own).flatMap(([skillId, level]) => (known.has(skillId) ? [{ personId: id, skillId, level }] : [])),
-    )
-    if (held.length > 0) await tx.insert(schema.personSkill).values(held)
-    await tx.insert(schema.loadLimits).values([...centre.loadLimits])
-    await tx.insert(schema.declineReason).values(centre.declineReasons.map((row, position) => ({ ...row, position })))
-    await tx.insert(schema.disposition).values(centre.dispositions.map((row, position) => ({ ...row, position })))
-    await tx.insert(schema.line).values(line)
-    if (calendars.length > 0)
-      await tx.insert(schema.holidayCalendar).values(calendars.map((calendar, position) => ({ ...calendar, position })))
-    if (hours.length > 0)
-      await tx
-        .insert(schema.hours)
-        .values(hours.map((one, position) => ({ ...one, calendarIds: [...one.calendarIds], position })))
-    for (const [position, queue] of scenario.queues.entries()) {
-      const { agentIds, testCustomerIds, target, ...plain } = queue
-      await tx.insert(schema.queue).values({
-        ...plain,
-        position,
-        targetPercent: target?.percent ?? null,
-        targetSeconds: target?.seconds ?? null,
-      })
-      if (agentIds.length > 0)
-        await tx
-          .insert(schema.queueAgent)
-          .values(agentIds.map((personId, place) => ({ queueId: queue.id, personId, position: place })))
-      if (testCustomerIds.length > 0)
-        await tx
-          .insert(schema.queueTestCustomer)
-          .values(testCustomerIds.map((customerId) => ({ queueId: queue.id, customerId })))
-    }
+    await putPlan(tx, planOf(scenario))
   })
   await publishDraft(database, {
     expectedDraft: 0,

@@ -1,6 +1,6 @@
 // The made-up ferry company of the demo: its people, queues and customers. Everything here is invented.
 import type { WeeklyInterval } from '../../core/hours/index.ts'
-import { plainCentre, plainQueue, plainState, upTo, type PlanDocument } from '../../core/plan/index.ts'
+import { plainCentre, plainPlanned, plainState, upTo, type PlanDocument } from '../../core/plan/index.ts'
 import { simulated, slug } from './scenario-people.ts'
 
 export const testCustomers = [
@@ -44,7 +44,7 @@ const queue = (
   description,
   service: 'inService',
   agentIds,
-  ...plainQueue,
+  ...plainPlanned,
   target: { percent: 80, seconds: 60 },
   answerWindowSeconds: 20,
   selection: 'longestIdle',
@@ -115,7 +115,7 @@ export const queues: readonly QueueDraft[] = [
       { ...asks('accessibility', 1), afterSeconds: 30 },
       { ...asks('accessibility', 0), afterSeconds: 90 },
     ],
-    laterReaches: [{ afterSeconds: 90, agentIds: ['ines-valadao', ...some(0, 3)] }],
+    laterReaches: [{ afterSeconds: 90, agentIds: ['ines-valadao'], teams: [{ teamId: 'crossing-desk', tier: 2 }] }],
   }),
   queue('Lost property', 'Found on deck, left in the lounge.', ['ines-valadao', ...some(21, 24)], {
     target: { percent: 70, seconds: 180 },

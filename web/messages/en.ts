@@ -262,6 +262,8 @@ export const en = {
       retired: 'Out of use; its records stay.',
     },
     whoServes: 'Who is offered',
+    shownAs: 'Shown to customers as',
+    shownAsHelp: (centre: string) => `When it writes or calls. Empty: ${centre}`,
     testCustomers: 'Test customers',
     testCustomersHelp: 'Type a name and press Enter to add one',
     save: 'Save and publish',

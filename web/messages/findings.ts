@@ -40,6 +40,9 @@ const texts: Texts = {
   waitedToUnknown: () => 'After the longest wait: that queue is retired or gone. Choose another.',
   waitedInACircle: ({ name }) =>
     `After the longest wait: sent on to “${name}”, customers could come back here. Choose another.`,
+  unknownTeam: () => 'A team that it is offered to is no longer in the plan. Take it off.',
+  teamWithoutAgents: ({ team, tier }) =>
+    tier === 0 ? `Nobody in ${team} is an agent.` : `Nobody in tier ${tier} of ${team} is an agent.`,
   nameTaken: ({ name }) => `Name: another queue is called “${name}”. Choose a different name.`,
 }
 

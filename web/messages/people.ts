@@ -1,6 +1,6 @@
 // Words of presence states, load limits, teams and the centre's own settings.
 import type { RoomGap } from '@eudromos/core/capacity'
-import type { Channel, PeopleFinding, StateLook } from '@eudromos/core/plan'
+import type { Channel, PeopleFinding, Role, StateLook } from '@eudromos/core/plan'
 import { count } from './count.ts'
 
 const people = (n: number): string => count(n, 'person', 'people')
@@ -20,10 +20,23 @@ const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) 
   usedByNobody: () => 'Nobody goes by these limits yet.',
   parentInACircle: () => 'Part of: a team cannot be part of itself, nor of one below it. Choose another.',
   nobodyInTeam: () => 'Nobody is in this team yet.',
+  emailTaken: ({ email }) => `Address: somebody else signs in as ${email}. Give another.`,
+  noAdministrator: () => 'Roles: nobody would be an administrator any more. Make somebody else one first.',
+  noLimits: () => 'Without load limits an agent takes nothing. Choose some.',
+  noQueue: () => 'No queue offers to them: not by name, and not by a team.',
+  neverAble: ({ queues }) => `Offered nothing of ${queues}, however long one waits: their skills or limits do not do.`,
+  neverOnShift: ({ queues }) => `Offered nothing of ${queues}: only people on shift are, and they have no shift.`,
   leadIsGone: () => 'The lead is no longer among the people. Choose another.',
 }
 
 export const peopleFindingText = ({ code, params }: PeopleFinding): string => findings[code](params)
+
+export const reach = {
+  team: (name: string, tier: number | null) => (tier === null ? name : `${name}, tier ${tier}`),
+  teams: 'Teams',
+  people: 'People',
+  gone: 'a team that is gone',
+} as const
 
 export const presence = {
   title: 'Presence',
@@ -152,4 +165,102 @@ export const centre = {
   calm: 'Takes effect at once.',
   strip: 'A silent customer',
   silence: { speaks: 'the agent writes', asked: 'is asked', rests: 'rests', over: 'over' },
+} as const
+
+export const person = {
+  title: 'People',
+  one: 'Person',
+  fresh: 'New person',
+  email: 'Address to sign in with',
+  roles: 'Roles',
+  site: 'Site',
+  noSite: 'none',
+  shift: 'Shift',
+  noShift: 'none',
+  team: 'Team',
+  tier: 'Tier',
+  limits: 'Load limits',
+  noLimits: 'none: takes nothing',
+  queues: (n: number) => `Queues that offer to them by name (${n})`,
+  skills: 'Skills',
+  skillsNone: 'No skill yet.',
+  addSkill: 'Add a skill',
+  takeOff: (skill: string) => `Take off ${skill}`,
+  levelOf: (skill: string) => `Level of ${skill}`,
+  calm: 'Takes effect at once.',
+  none: 'nobody',
+  leaves:
+    'They sign in no more and are in no queue and no team. What they are working on goes back to its queue; records keep the name.',
+  signIn: 'Sign-in',
+  signsIn: 'They sign in with a password of their own.',
+  signsInNot: 'They have no password yet, and cannot sign in.',
+  simulated: 'A simulated person: nobody signs in as them.',
+  makePassword: 'Make a new password',
+  passwordFor: (name: string) => `A password for ${name}`,
+  passwordOnce: 'It is shown only now. Where they are signed in with an older one, that has ended.',
+  copy: 'Copy',
+  copied: 'Copied.',
+  close: 'Close',
+  may: {
+    administrator: 'Administrators do all that supervisors do, and make administrators.',
+    supervisor: 'Supervisors change the plan, steer Live and read records.',
+    agent: 'Agents are offered work at their seat.',
+    observer: 'Observers read Live, the plan and records, and change nothing.',
+  } satisfies Record<Role, string>,
+  offered: 'What they would be offered',
+  offeredNone: 'No queue offers to them.',
+  fromStart: 'from the start',
+  from: (seconds: number) => `after ${seconds} s`,
+  lacks: (skill: string, least: number, has: number) =>
+    `not: ${skill} at level ${least} is asked for, they have ${has === 0 ? 'none' : has}`,
+  notOffered: 'not: there is no room for it in their load limits',
+  byTeam: (team: string) => `by ${team}`,
+  ifGone: 'If they were away',
+  goneFine: 'Every queue would still have somebody.',
+  goneNobody: (queue: string) => `Nobody could serve ${queue}.`,
+  oneLeft: (queue: string) => `Only one person could serve ${queue}.`,
+  all: (n: number) => `All ${people(n)}`,
+  back: 'Back to the plan',
+  filter: 'Name, address, team …',
+  shown: (n: number, all: number) => (n === all ? `${people(all)}.` : `${n} of ${people(all)}.`),
+  export: 'Export as CSV',
+  cards: 'Export as vCards',
+  import: 'Import a file…',
+  tooLarge: 'The file is larger than 5 MB.',
+  empty: 'Nobody is like that.',
+  columns: {
+    name: 'Name',
+    email: 'Address',
+    roles: 'Roles',
+    site: 'Site',
+    team: 'Team',
+    tier: 'Tier',
+    limits: 'Load limits',
+    shift: 'Shift',
+    skills: 'Skills',
+    queues: 'Queues',
+    findings: 'To mend',
+  },
+} as const
+
+export const personFile = {
+  unknown: (column: string, value: string) => `${column}: there is no “${value}”.`,
+  unknownColumn: (value: string) => `no column is called “${value}”; it is left out.`,
+  noEmailColumn: 'there is no column “Email”, by which people are known.',
+  noAddress: (value: string) => `Email: “${value}” is no address.`,
+  twice: (value: string) => `Email: ${value} stands in an earlier row as well.`,
+  noName: 'Name: it is empty.',
+  noRole: 'Roles: name at least one.',
+  noLevel: (value: string) => `Skills: “${value}” has no level 1 to 5. Write the level after the skill.`,
+  noTier: (value: string) => `Tier: “${value}” is none. Write 1 to 9, or nothing.`,
+  title: 'What this would change',
+  sums: (fresh: number, changed: number, same: number) =>
+    `${count(fresh, 'person is', 'people are')} new, ${changed} changed, ${same} stay as they are. Nothing is published yet.`,
+  faulty: (n: number) => `${count(n, 'place', 'places')} cannot be read; those rows change nothing:`,
+  fault: (row: number, text: string) => `Row ${row}: ${text}`,
+  fresh: (name: string) => `New: ${name}`,
+  field: (column: string, from: string, to: string) => `${column}: ${from || 'nothing'} → ${to || 'nothing'}`,
+  more: (n: number) => `and ${n.toLocaleString('en')} more`,
+  leave: 'Leave it',
+  publish: (n: number) => (n === 0 ? 'Nothing to publish' : `Publish ${count(n, 'change', 'changes')}`),
 } as const

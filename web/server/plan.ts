@@ -18,6 +18,7 @@ import {
   changeAndPublish,
   DraftMoved,
   readDraft,
+  readSigners,
   readTestCustomers,
   type CalendarDraft,
   type Draft,
@@ -46,7 +47,15 @@ export const saveShape = yup.object({
 export interface PlanState {
   readonly draft: number
   readonly document: PlanDocument
-  readonly people: readonly { id: string; name: string; roles: readonly string[]; simulated: boolean }[]
+  readonly people: readonly {
+    readonly id: string
+    readonly name: string
+    readonly email: string
+    readonly roles: readonly string[]
+    readonly simulated: boolean
+    /** They have the means to sign in. */
+    readonly signsIn: boolean
+  }[]
   readonly testCustomers: readonly { id: string; name: string }[]
 }
 
@@ -54,6 +63,7 @@ export interface PlanState {
 export async function readPlanState({ database, follower }: Runtime, viewerId: string): Promise<PlanState | null> {
   const draft = await readDraft(database)
   if (draft === null) return null
+  const signers = await readSigners(database)
   return {
     draft: draft.version,
     document: {
@@ -62,7 +72,16 @@ export async function readPlanState({ database, follower }: Runtime, viewerId: s
         isClose(draft.document, viewerId, team.id) ? team : { ...team, notes: '' },
       ),
     },
-    people: [...follower.people.values()].map(({ id, name, roles, simulated }) => ({ id, name, roles, simulated })),
+    people: [...follower.people.values()]
+      .filter(({ left }) => !left)
+      .map(({ id, name, email, roles, simulated }) => ({
+        id,
+        name,
+        email,
+        roles,
+        simulated,
+        signsIn: signers.has(id),
+      })),
     testCustomers: (await readTestCustomers(database)).map(({ id, name }) => ({ id, name })),
   }
 }
@@ -92,12 +111,41 @@ export const currentDocument = async (runtime: Runtime): Promise<PlanDocument> =
 /** Saves one queue and publishes a new version of the plan; the router has taken it over when this resolves. */
 export async function saveQueue(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
   const { draft, queue } = await saveShape.validate(input, { abortEarly: false, stripUnknown: true })
-  const before = await currentDocument(runtime)
-  const others = before.queues.filter(({ id }) => id !== queue.id)
-  const findings = checkQueue(queue as QueueDraft, { ...before, queues: [...others, queue as QueueDraft] })
-  const fault = findings.find(({ severity }) => severity === 'fault')
-  if (fault !== undefined) throw notValid(fault.code, findingText(fault), fieldOfFault[fault.code] ?? 'agentIds')
+  refuseFaultyQueues([queue as QueueDraft], await currentDocument(runtime))
   return publish(runtime, who, draft, queue.name, { kind: 'queue', queue: queue as QueueDraft })
+}
+
+const saveManyShape = yup.object({
+  draft: yup.number().integer().min(0).required(),
+  queues: yup.array().of(queueShape.required()).min(1, 'There is nothing to change.').max(1000).required(),
+})
+
+/** Saves several queues in one new version of the plan. They must be there already. */
+export async function saveQueues(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
+  const given = await saveManyShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const queues = given.queues as readonly QueueDraft[]
+  const before = await currentDocument(runtime)
+  const known = new Set<string>(before.queues.map(({ id }) => id))
+  if (queues.some(({ id }) => !known.has(id))) throw notFound('One of these queues')
+  refuseFaultyQueues(queues, before)
+  const note = queues.length === 1 ? (queues[0]?.name ?? '') : `${queues.length} queues`
+  return publish(runtime, who, given.draft, note, { kind: 'queues', queues })
+}
+
+/** Throws the first fault of these queues, as they would stand together in the plan. */
+function refuseFaultyQueues(queues: readonly QueueDraft[], before: PlanDocument): void {
+  const changed = new Set(queues.map(({ id }) => id))
+  const after = { ...before, queues: [...before.queues.filter(({ id }) => !changed.has(id)), ...queues] }
+  for (const queue of queues) {
+    const fault = checkQueue(queue, after).find(({ severity }) => severity === 'fault')
+    if (fault === undefined) continue
+    const text = findingText(fault)
+    throw notValid(
+      fault.code,
+      queues.length > 1 ? `${queue.name}: ${text}` : text,
+      fieldOfFault[fault.code] ?? 'agentIds',
+    )
+  }
 }
 
 const fieldOfFault: Partial<Record<FindingCode, string>> = {

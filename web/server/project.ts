@@ -1,5 +1,5 @@
 import { estimateWaitSeconds } from '@eudromos/core/figures'
-import { peopleOf } from '@eudromos/core/plan'
+import { reachedBy } from '@eudromos/core/plan'
 import {
   atWork,
   isStuck,
@@ -44,7 +44,7 @@ export function planView({ state, document }: Follower): PlanView | null {
         name,
         service,
         target,
-        agentIds: peopleOf(queue),
+        agentIds: reachedBy(queue, document),
         selection,
         hours: hours === undefined ? null : { id: hours.id, name: hours.name },
       }

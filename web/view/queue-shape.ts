@@ -37,6 +37,17 @@ const priority = yup
   .max(10, 'Priority: choose 1 to 10.')
   .default(5)
 
+const teams = yup
+  .array()
+  .of(
+    yup.object({
+      teamId: yup.string().max(200).required('Who is offered: choose a team.'),
+      tier: yup.number().integer().min(1, 'Who is offered: choose tier 1 to 9.').max(9).nullable().default(null),
+    }),
+  )
+  .max(200, 'Who is offered: use at most 200 teams.')
+  .default([])
+
 /** One queue as the form sends it. Also what the form checks while one types. */
 export const queueShape = yup.object({
   id: yup.string().trim().max(200).required(),
@@ -49,9 +60,11 @@ export const queueShape = yup.object({
   description: yup.string().trim().max(500, 'Description: use at most 500 characters.').default(''),
   service: yup.string().oneOf(serviceStates).required(),
   agentIds: ids,
+  teams,
+  shownAs: yup.string().trim().max(40, 'Shown to customers as: use at most 40 characters.').default(''),
   laterReaches: yup
     .array()
-    .of(yup.object({ afterSeconds: after, agentIds: ids }))
+    .of(yup.object({ afterSeconds: after, agentIds: ids, teams }))
     .max(20, 'As the wait goes on: use at most 20 steps.')
     .default([]),
   requirements: yup.array().of(bounds).max(20, 'Skills asked for: use at most 20.').default([]),

@@ -11,6 +11,6 @@ export default async function SignInPage() {
   if ((await whoIs()) !== null) redirect('/')
   const { follower } = await runtime()
   const demo = (process.env.EUDROMOS_DEMO_PASSWORD ?? '') !== ''
-  const people = demo ? [...follower.people.values()].filter(({ simulated }) => !simulated) : []
+  const people = demo ? [...follower.people.values()].filter(({ simulated, left }) => !simulated && !left) : []
   return <SignIn people={people.map(({ id, name, roles }) => ({ id, name, roles }))} />
 }

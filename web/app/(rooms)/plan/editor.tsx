@@ -54,12 +54,15 @@ interface EditorFrameProps<T extends Named> {
   readonly users: readonly string[]
   readonly others: readonly { readonly id: string; readonly name: string }[]
   readonly none: string
+  /** What deleting it does, where that is more than that nothing uses it. */
+  readonly removeNote?: string
   readonly children: ReactNode
 }
 
 /** The form of one thing of the plan: its name, duplicating and deleting it, its fields, undoing and saving. */
 export function EditorFrame<T extends Named>(props: EditorFrameProps<T>) {
-  const { form, label, fresh, isNew, mayEdit, onReload, onDuplicate, calm, users, others, none, children } = props
+  const { form, label, fresh, isNew, mayEdit, onReload, onDuplicate, calm, users, others, none, children, removeNote } =
+    props
   const [removing, setRemoving] = useState(false)
   const { value } = form
   return (
@@ -80,10 +83,10 @@ export function EditorFrame<T extends Named>(props: EditorFrameProps<T>) {
           {value.name || fresh}
         </Typography>
         {mayEdit && !isNew && onDuplicate !== undefined && (
-          <>
-            <Button onClick={() => onDuplicate(value)}>{en.plan.duplicate}</Button>
-            <Button onClick={() => setRemoving(true)}>{t.remove}</Button>
-          </>
+          <Button onClick={() => onDuplicate(value)}>{en.plan.duplicate}</Button>
+        )}
+        {mayEdit && !isNew && (onDuplicate ?? removeNote) !== undefined && (
+          <Button onClick={() => setRemoving(true)}>{t.remove}</Button>
         )}
       </Box>
       {!mayEdit && <Alert severity="info">{en.plan.readOnly}</Alert>}
@@ -95,6 +98,7 @@ export function EditorFrame<T extends Named>(props: EditorFrameProps<T>) {
         name={form.initial.name}
         users={users}
         none={none}
+        note={removeNote}
         others={others.filter(({ id }) => id !== value.id)}
         onClose={() => setRemoving(false)}
         onRemove={(replacementId) => {

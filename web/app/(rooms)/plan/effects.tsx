@@ -9,7 +9,7 @@ import {
   checkQueue,
   hoursCovered,
   hoursOpen,
-  peopleOf,
+  reachedBy,
   servingSteps,
   type PlanDocument,
   type PlanPerson,
@@ -35,7 +35,7 @@ const isFree = (person: PersonView): boolean =>
 
 /** In the order in which the queue's method would pick them; where it offers in turn, from the first on. */
 function inOrderOf(queue: Queue, asked: readonly Requirement[], free: PersonView[], document: PlanDocument) {
-  const order = peopleOf(queue)
+  const order = reachedBy(queue, document)
   const skills = new Map(document.people.map((one) => [one.id as string, one.skills]))
   const by = (person: PersonView) =>
     preference({

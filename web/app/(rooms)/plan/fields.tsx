@@ -7,12 +7,12 @@ import MenuItem from '@mui/material/MenuItem'
 import Switch from '@mui/material/Switch'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { Controller, type Control, type FieldPath } from 'react-hook-form'
+import { Controller, useController, type Control, type FieldPath } from 'react-hook-form'
 import { serviceStates, type PlanDocument } from '@eudromos/core/plan'
-import { fewOptions } from '../../../components/few-options.ts'
 import { useNotice } from '../../../components/frame/notice.tsx'
 import { requestJson } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
+import { ReachField } from './queues/reach-field.tsx'
 
 type Queue = PlanDocument['queues'][number]
 type QueueControl = Control<Queue>
@@ -21,10 +21,11 @@ interface TextLineProps {
   readonly control: QueueControl
   readonly name: FieldPath<Queue>
   readonly label: string
+  readonly help?: string
   readonly select?: readonly (readonly [string, string])[]
 }
 
-export function TextLine({ control, name, label, select }: TextLineProps) {
+export function TextLine({ control, name, label, help, select }: TextLineProps) {
   return (
     <Controller
       control={control}
@@ -37,7 +38,7 @@ export function TextLine({ control, name, label, select }: TextLineProps) {
           label={label}
           fullWidth
           error={fieldState.error !== undefined}
-          helperText={fieldState.error?.message}
+          helperText={fieldState.error?.message ?? help}
         >
           {select?.map(([value, text]) => (
             <MenuItem key={value} value={value}>
@@ -155,36 +156,29 @@ interface PersonOption {
   readonly roles: readonly string[]
 }
 
-export function PeopleField({ control, people }: { control: QueueControl; people: readonly PersonOption[] }) {
-  const agents = people.filter(({ roles }) => roles.includes('agent')).map(({ id }) => id)
-  const name = (id: string): string => people.find((person) => person.id === id)?.name ?? id
+interface PeopleFieldProps {
+  readonly control: QueueControl
+  readonly document: PlanDocument
+  readonly people: readonly PersonOption[]
+}
+
+/** The first reach: teams, and people by name. */
+export function PeopleField({ control, document, people }: PeopleFieldProps) {
+  const { field, fieldState } = useController({ control, name: 'agentIds' })
+  const { field: teams } = useController({ control, name: 'teams' })
   return (
-    <Controller
-      control={control}
-      name="agentIds"
-      render={({ field, fieldState }) => (
-        <Autocomplete
-          multiple
-          disableCloseOnSelect
-          filterOptions={fewOptions}
-          options={agents}
-          value={[...field.value]}
-          disabled={field.disabled ?? false}
-          getOptionLabel={name}
-          onChange={(_, ids) => field.onChange(ids)}
-          limitTags={12}
-          size="small"
-          renderInput={(params) => (
-            <TextField
-              {...params}
-              onBlur={field.onBlur}
-              label={`${en.plan.whoServes} (${field.value.length})`}
-              error={fieldState.error !== undefined}
-              helperText={fieldState.error?.message}
-            />
-          )}
-        />
-      )}
+    <ReachField
+      value={{ agentIds: field.value, teams: teams.value }}
+      label={`${en.plan.whoServes} (${field.value.length + teams.value.length})`}
+      document={document}
+      people={people}
+      disabled={field.disabled ?? false}
+      onBlur={field.onBlur}
+      fault={fieldState.error?.message}
+      onChange={(reach) => {
+        field.onChange(reach.agentIds)
+        teams.onChange(reach.teams)
+      }}
     />
   )
 }

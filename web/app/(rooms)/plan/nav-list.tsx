@@ -23,12 +23,19 @@ interface NavListProps {
   readonly onFresh?: () => void
   /** Another way to look at all of them. */
   readonly table?: { readonly href: string; readonly name: string }
+  /** Too many to be listed: only the one that is open, and some of those with something to mend. */
+  readonly brief?: boolean
 }
+
+const fewest = 4
 
 /** One kind of thing in the plan: how many there are, what is wrong with them, and a new one. */
 export function NavList(props: NavListProps) {
-  const { title, items, findings, selected, making, freshLabel, onChoose, onFresh, table } = props
+  const { title, items, findings, selected, making, freshLabel, onChoose, onFresh, table, brief } = props
   const total = items.reduce((sum, { id }) => sum + (findings.get(id) ?? 0), 0)
+  const worst = brief === true ? items.filter(({ id }) => findings.has(id) && findings.get(id) !== 0) : []
+  const listed =
+    brief === true ? items.filter((one) => one.id === selected || worst.slice(0, fewest).includes(one)) : items
   return (
     <Box component="section" aria-label={title} sx={{ marginBlockEnd: 1.5 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, paddingInline: 1.5 }}>
@@ -58,7 +65,7 @@ export function NavList(props: NavListProps) {
         )}
       </Box>
       <List component="div" dense disablePadding>
-        {items.map(({ id, name, under }) => (
+        {listed.map(({ id, name, under }) => (
           <ListItemButton
             key={id}
             selected={id === selected}

@@ -13,7 +13,14 @@ import { v7 as newId } from 'uuid'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { request } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
-import { centre, limits as limitWords, presence, team as teamWords } from '../../../messages/people.ts'
+import {
+  centre,
+  limits as limitWords,
+  person as personWords,
+  presence,
+  team as teamWords,
+} from '../../../messages/people.ts'
+import { bulk } from '../../../messages/plan.ts'
 import { skill as skillWords } from '../../../messages/skills.ts'
 import type { PlanState } from '../../../server/plan.ts'
 import { CalendarForm } from './hours/calendar-form.tsx'
@@ -23,6 +30,7 @@ import { ShiftForm } from './places/shift-form.tsx'
 import { SiteForm } from './places/site-form.tsx'
 import { CentreForm } from './people/centre-form.tsx'
 import { LimitsForm } from './people/limits-form.tsx'
+import { PersonForm } from './people/person-form.tsx'
 import { StateForm } from './people/state-form.tsx'
 import { TeamForm } from './people/team-form.tsx'
 import { QueueForm } from './queue-form.tsx'
@@ -51,7 +59,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
     window.addEventListener('beforeunload', stay)
     return () => window.removeEventListener('beforeunload', stay)
   }, [dirty])
-  const shown = made ?? wantedOf(params, document)
+  const shown = made ?? wantedOf(params, plan)
   const findings = useMemo(() => findingsOf(document, hour * 3_600_000), [document, hour])
   /** Leaves what is edited, after asking where that would lose something. */
   const leave = (go: () => void): void => {
@@ -91,6 +99,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
       })),
     },
     skill: { title: skillWords.title, fresh: skillWords.fresh, all: skills },
+    person: { title: personWords.title, fresh: personWords.fresh, all: plan.people },
     team: { title: teamWords.title, fresh: teamWords.fresh, all: teams },
     presence: { title: presence.title, fresh: presence.fresh, all: presenceStates },
     limits: { title: limitWords.title, fresh: limitWords.fresh, all: loadLimits },
@@ -98,6 +107,11 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
     site: { title: en.site.title, fresh: en.site.fresh, all: sites },
     hours: { title: en.hours.short, fresh: en.hours.fresh, all: hours },
     calendar: { title: en.calendar.title, fresh: en.calendar.fresh, all: calendars },
+  }
+  const tables: Partial<Record<Kind, { href: string; name: string }>> = {
+    queue: { href: '/plan/queues', name: bulk.all(queues.length) },
+    skill: { href: '/plan/skills', name: skillWords.table },
+    person: { href: '/plan/people', name: personWords.all(plan.people.length) },
   }
   const agents = useMemo(() => plan.people.filter(({ roles }) => roles.includes('agent')), [plan.people])
   const common = {
@@ -146,7 +160,8 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
             making={made?.kind === kind}
             freshLabel={parts[kind].fresh}
             onChoose={(id) => leave(() => goTo(kind, id))}
-            table={kind === 'skill' ? { href: '/plan/skills', name: skillWords.table } : undefined}
+            table={tables[kind]}
+            brief={kind === 'person'}
             onFresh={mayEdit ? () => begin(freshOf(kind, document)) : undefined}
           />
         ))}
@@ -240,6 +255,15 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
           onDuplicate={(like) =>
             begin({ kind: 'team', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), members: [] } })
           }
+        />
+      )}
+      {shown?.kind === 'person' && (
+        <PersonForm
+          key={`${shown.value.id} ${round}`}
+          {...common}
+          people={plan.people}
+          value={shown.value}
+          onSaved={(id) => saved('person', id)}
         />
       )}
       {shown?.kind === 'presence' && (

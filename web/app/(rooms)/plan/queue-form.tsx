@@ -116,11 +116,19 @@ export function QueueForm({
           <Box sx={{ gridColumn: '1 / -1' }}>
             <TextLine control={control} name="description" label={en.plan.description} />
           </Box>
+          <Box sx={{ gridColumn: '1 / -1' }}>
+            <TextLine
+              control={control}
+              name="shownAs"
+              label={en.plan.shownAs}
+              help={en.plan.shownAsHelp(plan.document.centre.name)}
+            />
+          </Box>
         </Box>
-        <PeopleField control={control} people={plan.people} />
+        <PeopleField control={control} document={plan.document} people={plan.people} />
         <OnShiftField control={control} />
         <MethodField control={control} mayEdit={mayEdit} />
-        <DemandField control={control} skills={plan.document.skills} people={plan.people} mayEdit={mayEdit} />
+        <DemandField control={control} document={plan.document} people={plan.people} mayEdit={mayEdit} />
         <TargetField control={control} />
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
           <NumberField control={control} name="answerWindowSeconds" label={en.plan.window} help={en.plan.windowHelp} />

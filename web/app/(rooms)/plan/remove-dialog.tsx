@@ -19,20 +19,21 @@ interface RemoveDialogProps {
   readonly users: readonly string[]
   /** What users have without a replacement, as a choice. */
   readonly none: string
+  readonly note?: string
   readonly others: readonly { readonly id: string; readonly name: string }[]
   readonly onClose: () => void
   readonly onRemove: (replacementId: string | null | undefined) => void
 }
 
 /** Asks before something goes: by what it is used, and what takes its place there. */
-export function RemoveDialog({ open, name, users, none, others, onClose, onRemove }: RemoveDialogProps) {
+export function RemoveDialog({ open, name, users, none, note, others, onClose, onRemove }: RemoveDialogProps) {
   const [chosen, setChosen] = useState('')
   const used = users.length > 0
   return (
     <Dialog open={open} onClose={onClose} fullWidth maxWidth="xs">
       <DialogTitle>{t.removeSure(name)}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
-        <Typography>{used ? t.removeUsed(users) : t.removeUnused}</Typography>
+        <Typography>{used ? t.removeUsed(users) : (note ?? t.removeUnused)}</Typography>
         {used && (
           <TextField
             select

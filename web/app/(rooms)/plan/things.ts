@@ -3,24 +3,29 @@ import { v7 as newId } from 'uuid'
 import {
   checkHours,
   checkLimits,
+  checkPeople,
   checkQueue,
   checkShift,
   checkSite,
   checkSkill,
   checkState,
   checkTeam,
-  plainQueue,
+  plainPlanned,
   skillEdit,
+  type PersonEdit,
   type PlanDocument,
 } from '@eudromos/core/plan'
+import type { PlanState } from '../../../server/plan.ts'
 import { blankCalendar } from './hours/calendar-form.tsx'
 import { blankHours } from './hours/hours-form.tsx'
 import {
   blankLimits,
+  blankPerson,
   blankState,
   blankTeam,
   centreValue,
   limitsValue,
+  personValues,
   stateValue,
   teamValue,
   type CentreValue,
@@ -39,7 +44,7 @@ const blank = (): Queue => ({
   description: '',
   service: 'inPreparation',
   agentIds: [],
-  ...plainQueue,
+  ...plainPlanned,
   target: { percent: 80, seconds: 60 },
   answerWindowSeconds: 20,
   selection: 'longestIdle',
@@ -52,7 +57,7 @@ const blank = (): Queue => ({
 })
 
 export type Kind =
-  'queue' | 'skill' | 'team' | 'shift' | 'site' | 'hours' | 'calendar' | 'presence' | 'limits' | 'centre'
+  'queue' | 'skill' | 'person' | 'team' | 'shift' | 'site' | 'hours' | 'calendar' | 'presence' | 'limits' | 'centre'
 export type Thing<K extends Kind = Kind> = { [P in K]: { readonly kind: P; readonly value: Values[P] } }[K]
 
 interface Values {
@@ -63,6 +68,7 @@ interface Values {
   readonly shift: ShiftValue
   readonly skill: SkillValue
   readonly team: TeamValue
+  readonly person: PersonEdit
   readonly presence: StateValue
   readonly limits: LimitsValue
   readonly centre: CentreValue
@@ -72,6 +78,7 @@ interface Values {
 export const kinds: readonly Exclude<Kind, 'centre'>[] = [
   'queue',
   'skill',
+  'person',
   'team',
   'presence',
   'limits',
@@ -95,6 +102,8 @@ export function freshOf(kind: Exclude<Kind, 'centre'>, document: PlanDocument): 
       return { kind, value: blankShift(newId(), document.centre.zone) }
     case 'skill':
       return { kind, value: blankSkill(newId()) }
+    case 'person':
+      return { kind, value: blankPerson(newId(), document) }
     case 'team':
       return { kind, value: blankTeam(newId()) }
     case 'presence':
@@ -110,7 +119,10 @@ const working = ({ people }: PlanDocument, id: string): string[] =>
   people.filter(({ shiftId }) => shiftId === id).map((person) => person.id)
 
 /** What the address names: one thing of the plan, by default the first queue. */
-export function wantedOf(params: { get(name: string): string | null }, document: PlanDocument): Thing | null {
+export function wantedOf(
+  params: { get(name: string): string | null },
+  { document, people }: Pick<PlanState, 'document' | 'people'>,
+): Thing | null {
   const pick = <T extends { readonly id: string }>(all: readonly T[], id: string | null): T | undefined =>
     all.find((one) => one.id === id)
   const hours = pick(document.hours, params.get('hours'))
@@ -125,6 +137,8 @@ export function wantedOf(params: { get(name: string): string | null }, document:
   if (skill !== undefined) return { kind: 'skill', value: skillValue(document, skill) }
   const team = pick(document.teams, params.get('team'))
   if (team !== undefined) return { kind: 'team', value: teamValue(document, team) }
+  const person = pick(params.get('person') === null ? [] : personValues(document, people), params.get('person'))
+  if (person !== undefined) return { kind: 'person', value: person }
   const state = pick(document.presenceStates, params.get('presence'))
   if (state !== undefined) return { kind: 'presence', value: stateValue(document, state) }
   const limits = pick(document.loadLimits, params.get('limits'))
@@ -155,6 +169,7 @@ export function findingsOf(document: PlanDocument, at: number): Record<Kind, Rea
         ).length,
       ]),
     ),
+    person: new Map([...checkPeople(document)].map(([id, findings]) => [id, findings.length])),
     presence: new Map(document.presenceStates.map((one) => [one.id, checkState(one, document).length])),
     limits: new Map(document.loadLimits.map((one) => [one.id, checkLimits(one, document).length])),
     skill: new Map(document.skills.map((one) => [one.id, checkSkill(skillEdit(document, one), document).length])),

@@ -7,7 +7,7 @@ import Switch from '@mui/material/Switch'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
-import { checkTeam, peopleOf, sightOf, type PlanDocument } from '@eudromos/core/plan'
+import { checkTeam, reachedBy, sightOf, type PlanDocument } from '@eudromos/core/plan'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { en } from '../../../../messages/en.ts'
 import { team as t } from '../../../../messages/people.ts'
@@ -212,8 +212,8 @@ function TeamEffects({ team, document, nameOf }: TeamEffectsProps) {
   const lookers = after.people.filter(({ roles }) => roles.some((role) => role !== 'agent'))
   const member = team.members.find(({ personId }) => !lookers.some(({ id }) => id === personId))?.personId
   const hiddenFrom = member === undefined ? [] : lookers.filter(({ id }) => !sightOf(after, id).person(member))
-  const served = document.queues.filter(
-    (queue) => queue.service !== 'retired' && peopleOf(queue).some((id) => ids.has(id)),
+  const served = after.queues.filter(
+    (queue) => queue.service !== 'retired' && reachedBy(queue, after).some((id) => ids.has(id)),
   )
   const moving = document.people.filter(({ id, teamId }) => ids.has(id) && teamId !== null && teamId !== team.id)
   const byTier = [...new Set(team.members.map(({ tier }) => tier))].sort((a, b) => (a ?? 99) - (b ?? 99))
@@ -229,7 +229,7 @@ function TeamEffects({ team, document, nameOf }: TeamEffectsProps) {
       <Box component="ul" sx={{ margin: 0, paddingInlineStart: 2.5 }}>
         {served.map((queue) => (
           <Typography component="li" key={queue.id}>
-            {peopleOf(queue).every((id) => ids.has(id)) ? t.alone(queue.name) : queue.name}
+            {reachedBy(queue, after).every((id) => ids.has(id)) ? t.alone(queue.name) : queue.name}
           </Typography>
         ))}
       </Box>

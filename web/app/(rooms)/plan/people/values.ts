@@ -1,4 +1,12 @@
-import { plainState, upTo, type CentreSettings, type PlanDocument } from '@eudromos/core/plan'
+import {
+  plainPerson,
+  plainState,
+  upTo,
+  type CentreSettings,
+  type PersonEdit,
+  type PlanDocument,
+} from '@eudromos/core/plan'
+import type { PlanState } from '../../../../server/plan.ts'
 
 // Things that people rest on, as they are edited.
 
@@ -93,4 +101,28 @@ export const blankTeam = (id: string): TeamValue => ({
   private: false,
   observerIds: [],
   members: [],
+})
+
+/** Everybody of the plan as they are edited, by name. */
+export function personValues({ people, queues }: PlanDocument, known: PlanState['people']): PersonEdit[] {
+  const named = new Map(known.map((one) => [one.id, one]))
+  const queuesOf = new Map<string, string[]>()
+  for (const { id, agentIds } of queues)
+    for (const agentId of agentIds) queuesOf.set(agentId, [...(queuesOf.get(agentId) ?? []), id])
+  return people
+    .map((person) => {
+      const { name = person.id, email = '' } = named.get(person.id) ?? {}
+      return { ...person, name, email, queueIds: queuesOf.get(person.id) ?? [] }
+    })
+    .sort((a, b) => a.name.localeCompare(b.name, 'en'))
+}
+
+export const blankPerson = (id: string, document: PlanDocument): PersonEdit => ({
+  ...plainPerson,
+  id,
+  name: '',
+  email: '',
+  roles: ['agent'],
+  loadLimitsId: document.loadLimits[0]?.id ?? null,
+  queueIds: [],
 })

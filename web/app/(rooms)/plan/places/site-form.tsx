@@ -4,7 +4,7 @@ import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { dayMs, hoursFaults } from '@eudromos/core/hours'
-import { checkSite, hoursOf, peopleOf, type PlanDocument } from '@eudromos/core/plan'
+import { checkSite, hoursOf, reachedBy, type PlanDocument } from '@eudromos/core/plan'
 import { timeText, weekdayText } from '../../../../components/format.ts'
 import { useLive, useNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
@@ -73,7 +73,7 @@ function SiteEffects({ site, document, names, now }: SiteEffectsProps) {
   )
   const here = new Set(site.personIds)
   const served = document.queues
-    .map((queue) => ({ ...queue, people: peopleOf(queue) }))
+    .map((queue) => ({ ...queue, people: reachedBy(queue, document) }))
     .filter(({ service, people }) => service !== 'retired' && people.some((id) => here.has(id)))
   const moving = document.people
     .filter(({ id, siteId }) => here.has(id) && siteId !== null && siteId !== site.id)

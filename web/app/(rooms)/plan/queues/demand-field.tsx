@@ -1,6 +1,5 @@
 'use client'
 import CloseIcon from '@mui/icons-material/Close'
-import Autocomplete from '@mui/material/Autocomplete'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
@@ -10,16 +9,15 @@ import Typography from '@mui/material/Typography'
 import { useState, type ReactNode } from 'react'
 import { useController, type Control } from 'react-hook-form'
 import type { PlanDocument } from '@eudromos/core/plan'
-import { fewOptions } from '../../../../components/few-options.ts'
 import { demand as t } from '../../../../messages/skills.ts'
+import { ReachField } from './reach-field.tsx'
 import { ladderOf, withStep, withoutStep, type Ladder } from './ladder.ts'
 
 type Queue = PlanDocument['queues'][number]
-type Skills = PlanDocument['skills']
 
 interface DemandFieldProps {
   readonly control: Control<Queue>
-  readonly skills: Skills
+  readonly document: PlanDocument
   readonly people: readonly { readonly id: string; readonly name: string; readonly roles: readonly string[] }[]
   readonly mayEdit: boolean
 }
@@ -30,7 +28,8 @@ const mostSeconds = 86_400
 const mostSteps = 20
 
 /** What is asked for, of whom from when on, and how urgent it is: first at entry, then step by step along the wait. */
-export function DemandField({ control, skills, people, mayEdit }: DemandFieldProps) {
+export function DemandField({ control, document, people, mayEdit }: DemandFieldProps) {
+  const { skills } = document
   const { field: requirements, fieldState } = useController({ control, name: 'requirements' })
   const { field: relaxations } = useController({ control, name: 'relaxations' })
   const { field: laterReaches } = useController({ control, name: 'laterReaches' })
@@ -133,7 +132,7 @@ export function DemandField({ control, skills, people, mayEdit }: DemandFieldPro
           <Box
             key={step.afterSeconds}
             role="group"
-            aria-label={t.stripStep(step.afterSeconds, step.agentIds.length)}
+            aria-label={t.stripStep(step.afterSeconds, step.agentIds.length + step.teams.length)}
             sx={{
               display: 'grid',
               gridTemplateColumns: '118px minmax(0, 1fr) 40px',
@@ -201,11 +200,13 @@ export function DemandField({ control, skills, people, mayEdit }: DemandFieldPro
                   ))}
               </TextField>
               <Box sx={{ gridColumn: '1 / -1' }}>
-                <Reached
-                  value={step.agentIds}
+                <ReachField
+                  value={step}
+                  label={t.alsoOffered(step.agentIds.length + step.teams.length)}
+                  document={document}
                   people={people}
                   disabled={!mayEdit}
-                  onChange={(agentIds) => setLadder(withStep(ladder, { ...step, agentIds }))}
+                  onChange={(reach) => setLadder(withStep(ladder, { ...step, ...reach }))}
                 />
               </Box>
             </Box>
@@ -225,7 +226,7 @@ export function DemandField({ control, skills, people, mayEdit }: DemandFieldPro
             sx={{ justifySelf: 'start' }}
             onClick={() => {
               const afterSeconds = (steps.at(-1)?.afterSeconds ?? 0) + 30
-              setLadder(withStep(ladder, { afterSeconds, relaxations: [], agentIds: [], priority: null }))
+              setLadder(withStep(ladder, { afterSeconds, relaxations: [], agentIds: [], teams: [], priority: null }))
             }}
           >
             {t.addStep}
@@ -317,32 +318,6 @@ function Seconds({ value, taken, disabled, onChange }: SecondsProps) {
       slotProps={{
         htmlInput: { inputMode: 'numeric', style: { fontFamily: "'Spline Sans Mono Variable', monospace" } },
       }}
-    />
-  )
-}
-
-interface ReachedProps {
-  readonly value: readonly string[]
-  readonly people: DemandFieldProps['people']
-  readonly disabled: boolean
-  readonly onChange: (ids: readonly string[]) => void
-}
-
-function Reached({ value, people, disabled, onChange }: ReachedProps) {
-  const name = (id: string): string => people.find((person) => person.id === id)?.name ?? id
-  return (
-    <Autocomplete
-      multiple
-      disableCloseOnSelect
-      filterOptions={fewOptions}
-      options={people.filter(({ roles }) => roles.includes('agent')).map(({ id }) => id)}
-      value={[...value]}
-      disabled={disabled}
-      getOptionLabel={name}
-      limitTags={6}
-      size="small"
-      onChange={(_, ids) => onChange(ids)}
-      renderInput={(params) => <TextField {...params} label={t.alsoOffered(value.length)} />}
     />
   )
 }

@@ -1,14 +1,15 @@
 // A queue's relaxations, later reaches and priority steps as one ladder along the wait, as people edit them.
-import type { Queue } from '@eudromos/core/plan'
+import type { PlannedQueue } from '@eudromos/core/plan'
 
-export type Ladder = Pick<Queue, 'relaxations' | 'laterReaches' | 'prioritySteps'>
-type Relaxed = Omit<Queue['relaxations'][number], 'afterSeconds'>
+export type Ladder = Pick<PlannedQueue, 'relaxations' | 'laterReaches' | 'prioritySteps'>
+type Relaxed = Omit<PlannedQueue['relaxations'][number], 'afterSeconds'>
 
 /** What changes after so long a wait. `priority` null: nothing of that. */
 export interface LadderStep {
   readonly afterSeconds: number
   readonly relaxations: readonly Relaxed[]
   readonly agentIds: readonly string[]
+  readonly teams: PlannedQueue['teams']
   readonly priority: number | null
 }
 
@@ -23,6 +24,7 @@ export function ladderOf({ relaxations, laterReaches, prioritySteps }: Ladder): 
         .filter(({ afterSeconds }) => afterSeconds === seconds)
         .map(({ skillId, least, most }) => ({ skillId, least, most })),
       agentIds: laterReaches.filter(({ afterSeconds }) => afterSeconds === seconds).flatMap(({ agentIds }) => agentIds),
+      teams: laterReaches.filter(({ afterSeconds }) => afterSeconds === seconds).flatMap(({ teams }) => teams),
       priority: prioritySteps.find(({ afterSeconds }) => afterSeconds === seconds)?.priority ?? null,
     }))
 }
@@ -38,11 +40,11 @@ export function withoutStep({ relaxations, laterReaches, prioritySteps }: Ladder
 }
 
 /** With this step in place of the one at its seconds. One that changes nothing yet stays, as a reach of nobody. */
-export function withStep(ladder: Ladder, { afterSeconds, relaxations, agentIds, priority }: LadderStep): Ladder {
+export function withStep(ladder: Ladder, { afterSeconds, relaxations, agentIds, teams, priority }: LadderStep): Ladder {
   const rest = withoutStep(ladder, afterSeconds)
   return {
     relaxations: [...rest.relaxations, ...relaxations.map((one) => ({ ...one, afterSeconds }))],
-    laterReaches: [...rest.laterReaches, { afterSeconds, agentIds }],
+    laterReaches: [...rest.laterReaches, { afterSeconds, agentIds, teams }],
     prioritySteps: [...rest.prioritySteps, ...(priority === null ? [] : [{ afterSeconds, priority }])],
   }
 }

@@ -1,4 +1,6 @@
+import { hash } from '@node-rs/argon2'
 import * as yup from 'yup'
+import { putPassword, readSigners } from '@eudromos/database'
 import { auth } from '../../../../server/auth.ts'
 import { readJson } from '../../../../server/limits.ts'
 import { answering, notFound } from '../../../../server/problem.ts'
@@ -12,9 +14,10 @@ export const POST = (request: Request): Promise<Response> =>
     const password = process.env.EUDROMOS_DEMO_PASSWORD
     if (password === undefined || password === '') throw notFound('The demo sign-in')
     const { personId } = await shape.validate(await readJson(request))
-    const { follower } = await runtime()
+    const { follower, database } = await runtime()
     const person = follower.people.get(personId)
-    if (person === undefined || person.simulated) throw notFound('This person')
+    if (person === undefined || person.simulated || person.left) throw notFound('This person')
+    if (!(await readSigners(database)).has(personId)) await putPassword(database, person, await hash(password))
     return auth().api.signInEmail({
       body: { email: person.email, password },
       asResponse: true,

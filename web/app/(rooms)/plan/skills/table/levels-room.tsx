@@ -8,6 +8,7 @@ import Typography from '@mui/material/Typography'
 import NextLink from 'next/link'
 import Papa from 'papaparse'
 import { useEffect, useMemo, useRef, useState } from 'react'
+import { download } from '../../../../../components/download.ts'
 import { useNotice } from '../../../../../components/frame/notice.tsx'
 import { useLiveStore } from '../../../../../components/stream/context.tsx'
 import { Refused, request, requestJson } from '../../../../../components/stream/send.ts'
@@ -100,13 +101,9 @@ export function LevelsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
       setBusy(false)
     }
   }
-  const download = (): void => {
+  const exportTable = (): void => {
     const text = Papa.unparse(tableRows(shown, skills, levels), { newline: '\r\n', escapeFormulae: true })
-    const link = window.document.createElement('a')
-    link.href = URL.createObjectURL(new Blob([`${text}\r\n`], { type: 'text/csv;charset=utf-8' }))
-    link.download = 'people-by-skills.csv'
-    link.click()
-    URL.revokeObjectURL(link.href)
+    download('people-by-skills.csv', 'text/csv', `${text}\r\n`)
   }
   const readFile = async (chosen: File): Promise<void> => {
     if (chosen.size > mostBytes) return notice(t.tooLarge)
@@ -143,7 +140,7 @@ export function LevelsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
           }}
           sx={{ width: 220 }}
         />
-        <Button onClick={download}>{t.export}</Button>
+        <Button onClick={exportTable}>{t.export}</Button>
         {mayEdit && (
           <>
             <input

@@ -1,0 +1,48 @@
+import { writeCards } from './write-cards.ts'
+
+const card = {
+  id: 'ana-mirel',
+  name: 'Ana Mirel',
+  email: 'ana@skerrow.example',
+  organisation: ['Skerrow Ferries', 'Care desk'],
+  roles: ['agent'],
+  zone: 'Europe/Lisbon',
+  categories: ['English', 'fares'],
+}
+
+test('a card says who it is of, in the order and with the line ends of RFC 6350', () => {
+  expect(writeCards([card])).toBe(
+    [
+      'BEGIN:VCARD',
+      'VERSION:4.0',
+      'KIND:individual',
+      'UID;VALUE=text:ana-mirel',
+      'FN:Ana Mirel',
+      'EMAIL;TYPE=work:ana@skerrow.example',
+      'ORG:Skerrow Ferries;Care desk',
+      'ROLE:agent',
+      'TZ:Europe/Lisbon',
+      'CATEGORIES:English,fares',
+      'END:VCARD',
+      '',
+    ].join('\r\n'),
+  )
+})
+
+test('what the format uses itself is escaped, and long lines are folded at 75 octets', () => {
+  const text = writeCards([
+    {
+      ...card,
+      name: 'Mirel; Ana, the\nyounger',
+      organisation: ['ö'.repeat(60)],
+      categories: [],
+      zone: null,
+      roles: [],
+    },
+  ])
+  expect(text).toContain('FN:Mirel\\; Ana\\, the\\nyounger\r\n')
+  expect(text.split('\r\n').every((line) => new TextEncoder().encode(line).length <= 75)).toBe(true)
+  expect(text.replaceAll('\r\n ', '')).toContain(`ORG:${'ö'.repeat(60)}\r\n`)
+  expect(text).not.toContain('CATEGORIES')
+  expect(text).not.toContain('TZ')
+})

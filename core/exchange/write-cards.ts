@@ -1,0 +1,35 @@
+import { escapeText, folded } from './write-lines.ts'
+
+/** What a card says of somebody. */
+export interface Card {
+  readonly id: string
+  readonly name: string
+  readonly email: string
+  /** The organisation, then its units. */
+  readonly organisation: readonly string[]
+  readonly roles: readonly string[]
+  /** An IANA time zone. */
+  readonly zone: string | null
+  readonly categories: readonly string[]
+}
+
+const list = (values: readonly string[], between: string): string => values.map(escapeText).join(between)
+
+/** People as vCards 4.0 (RFC 6350), one after another in one file. */
+export const writeCards = (cards: readonly Card[]): string =>
+  cards
+    .flatMap(({ id, name, email, organisation, roles, zone, categories }) => [
+      'BEGIN:VCARD',
+      'VERSION:4.0',
+      'KIND:individual',
+      `UID;VALUE=text:${escapeText(id)}`,
+      `FN:${escapeText(name)}`,
+      ...(email === '' ? [] : [`EMAIL;TYPE=work:${escapeText(email)}`]),
+      ...(organisation.length === 0 ? [] : [`ORG:${list(organisation, ';')}`]),
+      ...roles.map((role) => `ROLE:${escapeText(role)}`),
+      ...(zone === null ? [] : [`TZ:${escapeText(zone)}`]),
+      ...(categories.length === 0 ? [] : [`CATEGORIES:${list(categories, ',')}`]),
+      'END:VCARD',
+    ])
+    .map((line) => `${folded(line)}\r\n`)
+    .join('')

@@ -1,0 +1,63 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogContent from '@mui/material/DialogContent'
+import DialogTitle from '@mui/material/DialogTitle'
+import Typography from '@mui/material/Typography'
+import { personFile as t } from '../../../../../messages/people.ts'
+import type { PeopleReading } from './person-file.ts'
+
+interface PeopleReadingDialogProps {
+  readonly reading: PeopleReading | null
+  readonly onClose: () => void
+  readonly onPublish: () => void
+}
+
+const most = 100
+
+/** What a file of people would change, row by row, and what in it cannot be read, before anything is published. */
+export function PeopleReadingDialog({ reading, onClose, onPublish }: PeopleReadingDialogProps) {
+  const { changes, faults, same } = reading ?? { changes: [], faults: [], same: 0 }
+  const fresh = changes.filter(({ before }) => before === null).length
+  return (
+    <Dialog open={reading !== null} onClose={onClose} fullWidth maxWidth="md">
+      <DialogTitle>{t.title}</DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
+        <Typography>{t.sums(fresh, changes.length - fresh, same)}</Typography>
+        {faults.length > 0 && (
+          <Alert severity="warning">
+            {t.faulty(faults.length)}
+            <Box component="ul" sx={{ margin: 0, paddingInlineStart: 2.5 }}>
+              {faults.slice(0, most).map(({ row, text }, n) => (
+                <li key={n}>{t.fault(row, text)}</li>
+              ))}
+            </Box>
+            {faults.length > most && t.more(faults.length - most)}
+          </Alert>
+        )}
+        {changes.slice(0, most).map(({ before, after, fields }) => (
+          <div key={after.id}>
+            <Typography sx={{ fontWeight: 650 }}>{before === null ? t.fresh(after.name) : before.name}</Typography>
+            <Box component="ul" sx={{ margin: 0, paddingInlineStart: 2.5 }}>
+              {fields.map(({ column, from, to }) => (
+                <Typography component="li" key={column} variant="body2">
+                  {t.field(column, from, to)}
+                </Typography>
+              ))}
+            </Box>
+          </div>
+        ))}
+        {changes.length > most && <Typography>{t.more(changes.length - most)}</Typography>}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>{t.leave}</Button>
+        <Button variant="contained" disabled={changes.length === 0} onClick={onPublish}>
+          {t.publish(changes.length)}
+        </Button>
+      </DialogActions>
+    </Dialog>
+  )
+}

@@ -1,0 +1,214 @@
+// People as rows of a file: written for a spreadsheet, and read from one as changes of what there is.
+import { v7 as newId } from 'uuid'
+import { plainPerson, roles as allRoles, type PersonEdit, type PlanDocument, type Role } from '@eudromos/core/plan'
+import { personFile as t } from '../../../../../messages/people.ts'
+
+type Rows = readonly (readonly string[])[]
+
+export const columns = [
+  'Name',
+  'Email',
+  'Roles',
+  'Site',
+  'Team',
+  'Tier',
+  'Load limits',
+  'Shift',
+  'Skills',
+  'Queues',
+] as const
+type Column = (typeof columns)[number]
+
+/** What is wrong with one row, counted from 1, the header being row 1. */
+export interface RowFault {
+  readonly row: number
+  readonly text: string
+}
+
+/** What one row would change; `before` null: somebody new. */
+export interface PersonChange {
+  readonly before: PersonEdit | null
+  readonly after: PersonEdit
+  readonly fields: readonly { readonly column: Column; readonly from: string; readonly to: string }[]
+}
+
+export interface PeopleReading {
+  readonly changes: readonly PersonChange[]
+  readonly faults: readonly RowFault[]
+  readonly same: number
+}
+
+interface Named {
+  readonly id: string
+  readonly name: string
+}
+
+const plain = (text: string): string => text.trim().toLowerCase()
+const parts = (text: string): string[] =>
+  text
+    .split(';')
+    .map((part) => part.trim())
+    .filter((part) => part !== '')
+
+/** How each column is written of a person. */
+export function cellsOf(person: PersonEdit, document: PlanDocument): Record<Column, string> {
+  const named = (all: readonly Named[], id: string | null): string => all.find((one) => one.id === id)?.name ?? ''
+  return {
+    Name: person.name,
+    Email: person.email,
+    Roles: person.roles.join('; '),
+    Site: named(document.sites, person.siteId),
+    Team: named(document.teams, person.teamId),
+    Tier: person.tier === null ? '' : String(person.tier),
+    'Load limits': named(document.loadLimits, person.loadLimitsId),
+    Shift: named(document.shifts, person.shiftId),
+    Skills: person.skills.map(({ skillId, level }) => `${named(document.skills, skillId)} ${level}`).join('; '),
+    Queues: person.queueIds.map((id) => named(document.queues, id)).join('; '),
+  }
+}
+
+/** A header and a row for each person. */
+export const peopleRows = (people: readonly PersonEdit[], document: PlanDocument): string[][] => [
+  [...columns],
+  ...people.map((person) => {
+    const cells = cellsOf(person, document)
+    return columns.map((column) => cells[column])
+  }),
+]
+
+/** Reads one row's cells, telling of each that cannot be read. */
+class RowReader {
+  constructor(
+    private readonly document: PlanDocument,
+    private readonly tell: (text: string) => void,
+  ) {}
+
+  private one(all: readonly Named[], text: string, what: Column): string | null {
+    if (text.trim() === '') return null
+    const found = all.filter(({ name, id }) => plain(name) === plain(text) || id === text.trim())
+    if (found.length !== 1) this.tell(t.unknown(what, text.trim()))
+    return found[0]?.id ?? null
+  }
+
+  private many(all: readonly Named[], text: string, what: Column): string[] {
+    return [...new Set(parts(text).flatMap((part) => this.one(all, part, what) ?? []))]
+  }
+
+  private skills(text: string): PersonEdit['skills'] {
+    const read = parts(text).flatMap((part) => {
+      const [, name, level] = /^(.*\S)\s+(\d+)$/.exec(part) ?? [null, part, '']
+      const skillId = this.one(this.document.skills, name ?? '', 'Skills')
+      const known = Number(level) >= 1 && Number(level) <= 5
+      if (skillId !== null && !known) this.tell(t.noLevel(part))
+      return skillId === null || !known ? [] : [{ skillId, level: Number(level) }]
+    })
+    return [...new Map(read.map((one) => [one.skillId, one])).values()]
+  }
+
+  private roles(text: string): Role[] {
+    const read = parts(text).flatMap((part) => {
+      const role = allRoles.find((one) => one === plain(part))
+      if (role === undefined) this.tell(t.unknown('Roles', part))
+      return role ?? []
+    })
+    if (read.length === 0) this.tell(t.noRole)
+    return [...new Set(read)]
+  }
+
+  private tier(text: string): number | null {
+    if (text.trim() === '') return null
+    if (!/^[1-9]$/.test(text.trim())) this.tell(t.noTier(text.trim()))
+    return Number(text) || null
+  }
+
+  /** What the cell makes of the person. */
+  part(column: Column, text: string): Partial<PersonEdit> {
+    const { sites, teams, loadLimits, shifts, queues } = this.document
+    switch (column) {
+      case 'Name':
+        if (text.trim() === '') this.tell(t.noName)
+        return { name: text.trim() }
+      case 'Email':
+        return { email: plain(text) }
+      case 'Roles':
+        return { roles: this.roles(text) }
+      case 'Site':
+        return { siteId: this.one(sites, text, column) }
+      case 'Team':
+        return { teamId: this.one(teams, text, column) }
+      case 'Tier':
+        return { tier: this.tier(text) }
+      case 'Load limits':
+        return { loadLimitsId: this.one(loadLimits, text, column) }
+      case 'Shift':
+        return { shiftId: this.one(shifts, text, column) }
+      case 'Skills':
+        return { skills: this.skills(text) }
+      case 'Queues':
+        return { queueIds: this.many(queues, text, column) }
+    }
+  }
+}
+
+const address = /^[^\s@]+@[^\s@]+\.[^\s@]+$/
+
+/**
+ * Reads rows under a header of the columns above, in any order; people are known by their address, one that nobody has
+ * makes a new person. What a file leaves out of the columns stays as it is. A row with a fault changes nothing.
+ */
+export function readPeople(rows: Rows, people: readonly PersonEdit[], document: PlanDocument): PeopleReading {
+  const header = rows[0] ?? []
+  const faults: RowFault[] = []
+  const read = header.map((cell) => {
+    const column = columns.find((one) => plain(one) === plain(cell))
+    if (column === undefined && cell.trim() !== '') faults.push({ row: 1, text: t.unknownColumn(cell.trim()) })
+    return column
+  })
+  const at = read.indexOf('Email')
+  if (at === -1) return { changes: [], faults: [{ row: 1, text: t.noEmailColumn }], same: 0 }
+  const byEmail = new Map(people.map((person) => [plain(person.email), person]))
+  const met = new Set<string>()
+  const changes: PersonChange[] = []
+  let same = 0
+  for (const [n, row] of rows.slice(1).entries()) {
+    if (row.every((cell) => cell.trim() === '')) continue
+    let well = true
+    const reader = new RowReader(document, (text) => {
+      well = false
+      faults.push({ row: n + 2, text })
+    })
+    const email = plain(row[at] ?? '')
+    if (!address.test(email) || met.has(email)) {
+      faults.push({ row: n + 2, text: met.has(email) ? t.twice(email) : t.noAddress(email) })
+      continue
+    }
+    met.add(email)
+    const before = byEmail.get(email) ?? null
+    const start: PersonEdit = before ?? {
+      ...plainPerson,
+      id: newId(),
+      name: '',
+      email,
+      roles: ['agent'],
+      loadLimitsId: null,
+      queueIds: [],
+    }
+    const change = read.map((column, k) =>
+      column === undefined || row[k] === undefined ? {} : reader.part(column, row[k]),
+    )
+    const made = Object.assign({}, start, ...change) as PersonEdit
+    const after = { ...made, tier: made.teamId === null ? null : made.tier }
+    if (before === null && after.name === '' && !read.includes('Name')) {
+      faults.push({ row: n + 2, text: t.noName })
+      continue
+    }
+    if (!well) continue
+    const [old, now] = [cellsOf(start, document), cellsOf(after, document)]
+    const fields = columns.flatMap((column) =>
+      old[column] === now[column] ? [] : [{ column, from: old[column], to: now[column] }],
+    )
+    if (before !== null && fields.length === 0) same += 1
+    else changes.push({ before, after, fields })
+  }
+  return { changes, faults, same }
+}

@@ -1,0 +1,139 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Link from '@mui/material/Link'
+import Paper from '@mui/material/Paper'
+import Typography from '@mui/material/Typography'
+import { DataGrid, type GridColDef } from '@mui/x-data-grid'
+import NextLink from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useMemo, useState } from 'react'
+import { checkQueue, couldServe, type PlanDocument } from '@eudromos/core/plan'
+import { request } from '../../../../../components/stream/send.ts'
+import { en } from '../../../../../messages/en.ts'
+import { bulk as t } from '../../../../../messages/plan.ts'
+import type { PlanState } from '../../../../../server/plan.ts'
+import { textOf } from './bulk.ts'
+import { BulkDialog } from './bulk-dialog.tsx'
+
+type Queue = PlanDocument['queues'][number]
+
+interface Row {
+  readonly id: string
+  readonly name: string
+  readonly service: string
+  readonly hours: string
+  readonly target: string
+  readonly window: number
+  readonly wrapUp: number
+  readonly most: number | null
+  readonly priority: number
+  readonly selection: string
+  readonly people: number
+  readonly findings: number
+}
+
+const rowOf = (queue: Queue, document: PlanDocument): Row => ({
+  id: queue.id,
+  name: queue.name,
+  service: textOf(queue, 'service', document),
+  hours: textOf(queue, 'hoursId', document),
+  target: textOf(queue, 'target', document),
+  window: queue.answerWindowSeconds,
+  wrapUp: queue.wrapUpSeconds,
+  most: queue.mostWaiting,
+  priority: queue.priority,
+  selection: textOf(queue, 'selection', document),
+  people: couldServe(queue, document).length,
+  findings: checkQueue(queue, document).length,
+})
+
+const figure = { align: 'right', headerAlign: 'right', cellClassName: 'figure' } as const
+
+const columns: GridColDef<Row>[] = [
+  { field: 'name', headerName: t.columns.name, flex: 1.3, minWidth: 150 },
+  { field: 'service', headerName: t.columns.service, flex: 1, minWidth: 100 },
+  { field: 'hours', headerName: t.columns.hours, flex: 1.2, minWidth: 110 },
+  { field: 'selection', headerName: t.columns.selection, flex: 1, minWidth: 100 },
+  { field: 'target', headerName: t.columns.target, width: 110, ...figure },
+  { field: 'window', headerName: t.columns.window, width: 92, ...figure },
+  { field: 'wrapUp', headerName: t.columns.wrapUp, width: 98, ...figure },
+  { field: 'most', headerName: t.columns.most, width: 108, ...figure },
+  { field: 'priority', headerName: t.columns.priority, width: 80, ...figure },
+  { field: 'people', headerName: t.columns.people, width: 104, ...figure },
+  {
+    field: 'findings',
+    headerName: t.columns.findings,
+    width: 88,
+    ...figure,
+    valueFormatter: (n: number) => (n === 0 ? '' : `! ${n}`),
+  },
+]
+
+/** All queues side by side; of those ticked, one field is changed at once. */
+export function QueuesRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: boolean }) {
+  const [plan, setPlan] = useState(initial)
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
+  const [changing, setChanging] = useState(false)
+  const router = useRouter()
+  const { document } = plan
+  const rows = useMemo(() => document.queues.map((queue) => rowOf(queue, document)), [document])
+  const chosen = document.queues.filter(({ id }) => ticked.has(id))
+  const reload = async (): Promise<void> => setPlan(await request<PlanState>('/api/plan/queues'))
+  return (
+    <Box
+      component="main"
+      id="contents"
+      sx={{ display: 'flex', flexDirection: 'column', gap: 1.25, padding: 1.5, height: 'calc(100dvh - 96px)' }}
+    >
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center' }}>
+        <Typography component="h1" variant="h1">
+          {t.title}
+        </Typography>
+        <Link component={NextLink} href="/plan" variant="body2">
+          {t.back}
+        </Link>
+        <Typography variant="body2" sx={{ color: 'text.secondary', flex: 1 }}>
+          {mayEdit ? t.help : t.helpReading}
+        </Typography>
+        {mayEdit && (
+          <Button variant="contained" disabled={chosen.length === 0} onClick={() => setChanging(true)}>
+            {t.selected(chosen.length)}
+          </Button>
+        )}
+      </Box>
+      {!mayEdit && <Alert severity="info">{en.plan.readOnly}</Alert>}
+      <Paper sx={{ flex: 1, minHeight: 240, border: 1, borderColor: 'divider', overflow: 'hidden' }}>
+        <DataGrid<Row>
+          rows={rows}
+          columns={columns}
+          density="compact"
+          disableColumnFilter
+          disableRowSelectionOnClick
+          checkboxSelection={mayEdit}
+          rowSelectionModel={{ type: 'include', ids: new Set(ticked) }}
+          onRowSelectionModelChange={({ type, ids }) =>
+            setTicked(
+              new Set(
+                document.queues.map(({ id }) => id as string).filter((id) => ids.has(id) === (type === 'include')),
+              ),
+            )
+          }
+          pageSizeOptions={[25, 50, 100]}
+          initialState={{ pagination: { paginationModel: { pageSize: 100 } } }}
+          onRowClick={({ id }) => router.push(`/plan?queue=${id}`)}
+          onCellKeyDown={({ id, field }, event) => {
+            if (event.key === 'Enter' && field !== '__check__') router.push(`/plan?queue=${id}`)
+          }}
+          sx={{
+            border: 0,
+            '& .figure': { fontFamily: "'Spline Sans Mono Variable', monospace" },
+            '& .MuiDataGrid-row': { cursor: 'pointer' },
+          }}
+        />
+      </Paper>
+      {changing && <BulkDialog queues={chosen} plan={plan} onClose={() => setChanging(false)} onReload={reload} />}
+    </Box>
+  )
+}

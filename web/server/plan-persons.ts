@@ -1,0 +1,116 @@
+import 'server-only'
+import { hash } from '@node-rs/argon2'
+import { randomInt } from 'node:crypto'
+import * as yup from 'yup'
+import { mayGive, type PeopleFinding, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
+import { putPassword } from '@eudromos/database'
+import { peopleFindingText } from '../messages/people.ts'
+import { peopleShape, personShape } from '../view/person-shape.ts'
+import { currentDocument, notValid, publish, type Saved } from './plan.ts'
+import { notFound, problem, ProblemError } from './problem.ts'
+import type { Runtime } from './runtime.ts'
+import type { Who } from './who.ts'
+
+const draft = yup.number().integer().min(0).required()
+const saveOneShape = yup.object({ draft, person: personShape.required() })
+const saveShape = yup.object({ draft, people: peopleShape })
+const removeShape = yup.object({ draft, id: yup.string().max(200).required() })
+const strictly = { abortEarly: false, stripUnknown: true } as const
+
+const administratorsOnly = (): ProblemError =>
+  new ProblemError(
+    problem(403, 'administratorsOnly', 'Not allowed', 'Administrators are made and changed by administrators only.', {
+      fields: { roles: 'Roles: administrators are made and changed by administrators only.' },
+    }),
+  )
+
+type Roles = PersonEdit['roles']
+
+const hasAdministrator = (all: readonly Roles[]): boolean => all.some((roles) => roles.includes('administrator'))
+
+const faultText = (code: PeopleFinding['code'], params: PeopleFinding['params'] = {}): string =>
+  peopleFindingText({ severity: 'fault', code, params })
+
+/** Throws where what the person names is no longer in the plan. */
+function refuseUnknown(person: PersonEdit, document: PlanDocument): void {
+  const check = (field: string, id: string | null, all: readonly { readonly id: string }[], what: string): void => {
+    if (id !== null && !all.some((one) => one.id === id))
+      throw notValid('unknown', `${person.name}: ${what} is no longer in the plan. Choose another.`, field)
+  }
+  check('siteId', person.siteId, document.sites, 'the site')
+  check('shiftId', person.shiftId, document.shifts, 'the shift')
+  check('teamId', person.teamId, document.teams, 'the team')
+  check('loadLimitsId', person.loadLimitsId, document.loadLimits, 'what they have for load limits')
+  for (const { skillId } of person.skills) check('skills', skillId, document.skills, 'a skill')
+  for (const id of person.queueIds) check('queueIds', id, document.queues, 'a queue')
+}
+
+/** Saves one person, known or new. */
+export async function savePerson(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
+  const given = await saveOneShape.validate(input, strictly)
+  return putPeople(runtime, who, given.draft, [given.person as PersonEdit])
+}
+
+/** Saves many people, known and new ones, in one new version of the plan. */
+export async function savePeople(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
+  const given = await saveShape.validate(input, strictly)
+  return putPeople(runtime, who, given.draft, given.people as readonly PersonEdit[])
+}
+
+async function putPeople(runtime: Runtime, who: Who, version: number, people: readonly PersonEdit[]): Promise<Saved> {
+  const before = await currentDocument(runtime)
+  const addresses = new Map(
+    [...runtime.follower.people.values()].filter(({ left }) => !left).map(({ id, email }) => [id, email]),
+  )
+  for (const { id, email } of people) addresses.set(id, email)
+  const known = new Map<string, Roles>(before.people.map(({ id, roles }) => [id, roles]))
+  const after = new Map([...known, ...people.map(({ id, roles }) => [id, roles] as const)])
+  if (!hasAdministrator([...after.values()])) throw notValid('noAdministrator', faultText('noAdministrator'), 'roles')
+  const counts = new Map<string, number>()
+  for (const email of addresses.values()) counts.set(email, (counts.get(email) ?? 0) + 1)
+  const taken = new Set([...counts].filter(([, n]) => n > 1).map(([email]) => email))
+  for (const person of people) {
+    if (!mayGive(who.roles, known.get(person.id) ?? [], person.roles)) throw administratorsOnly()
+    if (runtime.follower.people.get(person.id)?.left === true) throw notFound(person.name)
+    refuseUnknown(person, before)
+    if (taken.has(person.email)) throw notValid('emailTaken', faultText('emailTaken', { email: person.email }), 'email')
+  }
+  const [one] = people
+  const note = people.length === 1 && one !== undefined ? one.name : `${people.length} people`
+  return publish(runtime, who, version, note, { kind: 'people', people })
+}
+
+/** Takes somebody out of the plan: they sign in no more, what they carry goes back to its queue, records keep the name. */
+export async function removePerson(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
+  const { draft: version, id } = await removeShape.validate(input, strictly)
+  const document = await currentDocument(runtime)
+  const found = document.people.find((one) => one.id === id)
+  if (found === undefined) throw notFound('This person')
+  if (!mayGive(who.roles, found.roles, [])) throw administratorsOnly()
+  if (id === who.id) throw notValid('oneself', 'You cannot take yourself out. Let another do it.', 'name')
+  if (!hasAdministrator(document.people.filter((one) => one.id !== id).map(({ roles }) => roles)))
+    throw notValid('noAdministrator', faultText('noAdministrator'), 'roles')
+  const name = runtime.follower.people.get(id)?.name ?? id
+  return publish(runtime, who, version, name, { kind: 'removePerson', id })
+}
+
+const signs = 'abcdefghjkmnpqrstuvwxyz23456789'
+
+/** Twenty signs in four groups that nobody misreads: about 98 bits. */
+const madePassword = (): string =>
+  Array.from({ length: 4 }, () => Array.from({ length: 5 }, () => signs[randomInt(signs.length)]).join('')).join('-')
+
+const passwordShape = yup.object({ personId: yup.string().max(200).required('Name the person.') })
+
+/** Makes a new password for somebody and ends where they were signed in. It is told once and kept only as a hash. */
+export async function makePassword(runtime: Runtime, who: Who, input: unknown): Promise<{ password: string }> {
+  const { personId } = await passwordShape.validate(input, strictly)
+  const document = await currentDocument(runtime)
+  const roles = document.people.find(({ id }) => id === personId)?.roles
+  const person = runtime.follower.people.get(personId)
+  if (roles === undefined || person === undefined || person.simulated) throw notFound('This person')
+  if (!mayGive(who.roles, roles, roles)) throw administratorsOnly()
+  const password = madePassword()
+  await putPassword(runtime.database, person, await hash(password))
+  return { password }
+}
