@@ -123,6 +123,7 @@ export const queues: readonly QueueDraft[] = [
     answerWindowSeconds: 30,
     priority: 4,
     selection: 'openList',
+    shownAs: 'Skerrow Lost Property Office',
   }),
   queue('Groups', 'Schools, clubs, coaches.', ['bram-ostrander'], {
     target: { percent: 80, seconds: 120 },

@@ -344,7 +344,8 @@ export const en = {
     soon: 'Somebody is free: it should be answered at once.',
     noEstimate: 'Nobody is here at the moment who could answer. You may wait, or come back later.',
     waiting: 'Waiting for an answer',
-    with: (name: string) => `You are talking to ${name}.`,
+    with: (name: string, shownAs: string | null) =>
+      shownAs === null ? `You are talking to ${name}.` : `You are talking to ${name}, ${shownAs}.`,
     typing: (name: string) => `${name} is writing…`,
     write: 'Write a message',
     send: 'Send',

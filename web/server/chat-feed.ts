@@ -86,6 +86,7 @@ export class ChatFeed {
       asked: false,
       outcome: outcome === 'underWay' ? null : outcome,
       queueName: record?.queueName ?? '',
+      shownAs: null,
       agentName: record?.agentName?.split(' ')[0] ?? null,
       place: null,
       estimatedWaitSeconds: null,

@@ -223,11 +223,13 @@ export function chatView(follower: Follower, interaction: Interaction): Omit<Cha
   const { slots, free } = state.index.standing(visit.queueId)
   const agentId = atWork(interaction)[0]?.personId
   const name = agentId === undefined ? undefined : people.get(agentId)?.name
+  const queue = document?.queues.find(({ id }) => id === visit.queueId)
   return {
     phase: interaction.phase,
     asked: interaction.asked,
     outcome: null,
-    queueName: document?.queues.find(({ id }) => id === visit.queueId)?.name ?? '',
+    queueName: queue?.name ?? '',
+    shownAs: queue?.shownAs || null,
     agentName: interaction.phase === 'connected' ? (name?.split(' ')[0] ?? null) : null,
     place,
     estimatedWaitSeconds:

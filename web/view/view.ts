@@ -206,6 +206,8 @@ export interface ChatView {
   readonly queueName: string
   /** The first name of whoever answers. */
   readonly agentName: string | null
+  /** As whom the queue shows those who serve it; null: by the centre's name. */
+  readonly shownAs: string | null
   /** 1 is next; null once answered. */
   readonly place: number | null
   readonly estimatedWaitSeconds: number | null

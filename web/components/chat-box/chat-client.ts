@@ -124,6 +124,7 @@ const lost: ChatView = {
   outcome: null,
   queueName: '',
   agentName: null,
+  shownAs: null,
   place: null,
   estimatedWaitSeconds: null,
   receipts: { customer: { delivered: 0, seen: 0 }, agent: { delivered: 0, seen: 0 } },

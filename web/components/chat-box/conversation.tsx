@@ -25,8 +25,10 @@ function standing(view: ChatView): string {
     }`
   if (view.opensAt !== undefined) return t.messageKept(openingText(view.opensAt))
   if (view.phase === 'resting') return seatWords.rests
-  if (view.phase === 'connected')
-    return view.asked ? `${t.with(view.agentName ?? '')} ${seatWords.stillThere}` : t.with(view.agentName ?? '')
+  if (view.phase === 'connected') {
+    const talking = t.with(view.agentName ?? '', view.shownAs)
+    return view.asked ? `${talking} ${seatWords.stillThere}` : talking
+  }
   const place = view.place === null ? t.waiting : t.place(view.place)
   const wait =
     view.estimatedWaitSeconds === null

@@ -209,7 +209,7 @@ function SkillsPart({ form, document, off }: PartProps & { readonly document: Pl
         </Typography>
       </Box>
       {own.length === 0 && <Typography variant="body2">{t.skillsNone}</Typography>}
-      <Box sx={{ display: 'grid', gap: 1, gridTemplateColumns: 'repeat(auto-fill, minmax(190px, 1fr))' }}>
+      <Box sx={{ display: 'grid', gap: 1.75, gridTemplateColumns: 'repeat(auto-fill, minmax(190px, 1fr))' }}>
         {own.map(({ skillId, level }) => (
           <Box key={skillId} sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) 34px', gap: 0.5 }}>
             <TextField

@@ -56,7 +56,7 @@ const columns: GridColDef<Row>[] = [
   { field: 'service', headerName: t.columns.service, flex: 1, minWidth: 100 },
   { field: 'hours', headerName: t.columns.hours, flex: 1.2, minWidth: 110 },
   { field: 'selection', headerName: t.columns.selection, flex: 1, minWidth: 100 },
-  { field: 'target', headerName: t.columns.target, width: 110, ...figure },
+  { field: 'target', headerName: t.columns.target, width: 134, ...figure },
   { field: 'window', headerName: t.columns.window, width: 92, ...figure },
   { field: 'wrapUp', headerName: t.columns.wrapUp, width: 98, ...figure },
   { field: 'most', headerName: t.columns.most, width: 108, ...figure },
