@@ -1,6 +1,7 @@
+import { readFile } from 'node:fs/promises'
 import { expect, type Page } from '@playwright/test'
 import { test } from './journey.ts'
-import { bayOf, customerAt, expectAccessible, goHome, sayPresence, signIn } from './people.ts'
+import { bayOf, customerAt, expectAccessible, goHome, origin, sayPresence, signIn } from './people.ts'
 
 const save = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: 'Save and publish' }).click()
@@ -87,4 +88,91 @@ test('a reason to decline is added for the whole centre', async ({ browser }) =>
   await ana.getByRole('menuitem', { name: 'Fire drill' }).click()
   await expect(bayOf(ana, 'Ivar Sund')).toBeHidden()
   await ana.context().close()
+})
+
+test('somebody new is made, served at once by a team that a queue names, and leaves again', async ({ browser }) => {
+  const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan?queue=lost-property')
+  await rosalind.getByRole('combobox', { name: /^Who is offered/ }).fill('Freight')
+  await rosalind.getByRole('option', { name: 'Freight desk', exact: true }).click()
+  await rosalind.keyboard.press('Escape')
+  await save(rosalind)
+  await rosalind.getByRole('button', { name: 'New person' }).click()
+  await rosalind.getByRole('textbox', { name: 'Name' }).fill('Cleo Nair')
+  await rosalind.getByRole('textbox', { name: 'Address to sign in with' }).fill('ana-mirel@skerrow.example')
+  await expect(rosalind.getByText('somebody else signs in as ana-mirel@skerrow.example')).toBeVisible()
+  await rosalind.getByRole('textbox', { name: 'Address to sign in with' }).fill('cleo@skerrow.example')
+  await expect(rosalind.getByText('No queue offers to them')).toHaveCount(2)
+  await rosalind.getByRole('combobox', { name: 'Team' }).click()
+  await rosalind.getByRole('option', { name: 'Freight desk' }).click()
+  await expect(rosalind.getByText('from the start, by Freight desk')).toBeVisible()
+  await rosalind.getByRole('combobox', { name: 'Add a skill' }).fill('Engl')
+  await rosalind.getByRole('option', { name: 'English' }).click()
+  await expectAccessible(rosalind)
+  await save(rosalind)
+  await expect(rosalind.getByText('They have no password yet, and cannot sign in.')).toBeVisible()
+  await rosalind.getByRole('button', { name: 'Make a new password' }).click()
+  const password = await rosalind
+    .getByRole('dialog')
+    .getByText(/^(\w{5}-){3}\w{5}$/)
+    .innerText()
+  await rosalind.getByRole('button', { name: 'Close' }).click()
+  await expect(rosalind.getByText('They sign in with a password of their own.')).toBeVisible()
+  const cleo = await (await browser.newContext({ baseURL: origin() })).newPage()
+  await cleo.goto('/sign-in')
+  await cleo.getByLabel('E-mail address').fill('cleo@skerrow.example')
+  await cleo.getByLabel('Password').fill(password)
+  await cleo.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(cleo.getByText('Lost property')).toBeVisible()
+  await rosalind.getByRole('button', { name: 'Delete' }).click()
+  await expect(rosalind.getByText('They sign in no more and are in no queue and no team.')).toBeVisible()
+  await rosalind.getByRole('dialog').getByRole('button', { name: 'Delete' }).click()
+  await expect(rosalind.getByText(/Published as version \d+\./)).toBeVisible()
+  await cleo.goto('/seat')
+  await expect(cleo).toHaveURL(/sign-in/)
+})
+
+test('people are read from a file with its faults named, published together, and handed out as cards', async ({
+  browser,
+}) => {
+  const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan/people')
+  await expect(rosalind.getByText('31 people.')).toBeVisible()
+  await expectAccessible(rosalind)
+  const [chooser] = await Promise.all([
+    rosalind.waitForEvent('filechooser'),
+    rosalind.getByRole('button', { name: 'Import a file…' }).click(),
+  ])
+  const rows = ['Name,Email,Site', 'Bram Ostrander,bram-ostrander@skerrow.example,Vellan', 'Nobody,no address,Vellan']
+  await chooser.setFiles({ name: 'people.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\r\n')) })
+  await expect(rosalind.getByText('Row 3: Email: “no address” is no address.')).toBeVisible()
+  await expect(rosalind.getByText('Site: Port Ansel → Vellan')).toBeVisible()
+  await rosalind.getByRole('button', { name: 'Publish 1 change' }).click()
+  await expect(rosalind.getByText(/Published as version \d+\./)).toBeVisible()
+  await rosalind.getByRole('textbox', { name: /^Name, address/ }).fill('bram vellan')
+  await expect(rosalind.getByText('1 of 31 people.')).toBeVisible()
+  const [cards] = await Promise.all([
+    rosalind.waitForEvent('download'),
+    rosalind.getByRole('button', { name: 'Export as vCards' }).click(),
+  ])
+  expect(await readFile(await cards.path(), 'utf8')).toContain('FN:Bram Ostrander\r\n')
+  await rosalind.getByRole('gridcell', { name: 'Bram Ostrander' }).click()
+  await expect(rosalind.getByRole('combobox', { name: 'Site' })).toHaveText('Vellan')
+})
+
+test('one field of two queues is changed at once, with what would be wrong told first', async ({ browser }) => {
+  const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan/queues')
+  for (const name of ["Today's sailings", 'Bookings'])
+    await rosalind
+      .getByRole('row', { name: new RegExp(name) })
+      .getByRole('checkbox')
+      .click()
+  await rosalind.getByRole('button', { name: 'Change 2 queues' }).click()
+  await rosalind.getByRole('spinbutton', { name: 'New value' }).fill('2')
+  await expect(rosalind.getByText('Answer window: give at least 5 s.')).toBeVisible()
+  await expect(rosalind.getByRole('button', { name: 'Publish for 2 queues' })).toBeDisabled()
+  await rosalind.getByRole('spinbutton', { name: 'New value' }).fill('18')
+  await expect(rosalind.getByText(/^Bookings: \d+ → 18$/)).toBeVisible()
+  await expectAccessible(rosalind)
+  await rosalind.getByRole('button', { name: 'Publish for 2 queues' }).click()
+  await expect(rosalind.getByText(/Published as version \d+\./)).toBeVisible()
+  await expect(rosalind.getByRole('row', { name: /Bookings/ }).getByRole('gridcell', { name: '18' })).toBeVisible()
 })

@@ -12,6 +12,7 @@ import {
   saveCalendar,
   saveHours,
   saveQueue,
+  saveQueues,
   saveShift,
   saveSite,
 } from './plan.ts'
@@ -179,4 +180,27 @@ test('the plan is read with its people by name and its test customers', async ()
   const state = await readPlanState(runtime, 'sup')
   expect(state?.people.find(({ id }) => id === 'ana-mirel')).toMatchObject({ name: 'Ana Mirel', roles: ['agent'] })
   expect(state?.testCustomers).toHaveLength(2)
+})
+
+test('one field of several queues is changed in one version, or in none', async () => {
+  const { draft, document } = await current()
+  const two = document.queues.slice(0, 2).map((queue) => ({ ...queue, wrapUpSeconds: 77 }))
+  await saveQueues(runtime, who, { draft, queues: two })
+  const after = await current()
+  expect(after.draft).toBe(draft + 1)
+  expect(after.document.queues.map(({ wrapUpSeconds }) => wrapUpSeconds === 77)).toEqual(
+    document.queues.map((_, n) => n < 2),
+  )
+  const [first, second] = two
+  const again = {
+    draft: after.draft,
+    queues: [
+      { ...first, wrapUpSeconds: 5 },
+      { ...second, name: first?.name },
+    ],
+  }
+  expect(await problemOf(saveQueues(runtime, who, again))).toMatchObject({ code: 'nameTaken' })
+  const unknown = { draft: after.draft, queues: [{ ...first, id: 'never-made', name: 'Never made' }] }
+  expect(await problemOf(saveQueues(runtime, who, unknown))).toMatchObject({ code: 'notFound' })
+  expect((await current()).document).toEqual(after.document)
 })

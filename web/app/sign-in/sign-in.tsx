@@ -33,7 +33,8 @@ export function SignIn({ people }: { people: readonly DemoPerson[] }) {
       router.refresh()
     } catch (caught) {
       const wrong = caught instanceof Refused && caught.status === 401
-      setError(wrong ? en.signIn.wrong : en.signIn.failed)
+      const told = caught instanceof Refused && caught.code === 'ownPassword' ? caught.message : en.signIn.failed
+      setError(wrong ? en.signIn.wrong : told)
       setBusy(false)
     }
   }

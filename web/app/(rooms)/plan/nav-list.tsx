@@ -86,7 +86,12 @@ export function NavList(props: NavListProps) {
           </ListItemButton>
         ))}
         {table !== undefined && (
-          <Link component={NextLink} href={table.href} variant="body2" sx={{ paddingInline: 2, paddingBlock: 0.5 }}>
+          <Link
+            component={NextLink}
+            href={table.href}
+            variant="body2"
+            sx={{ display: 'inline-block', paddingInline: 2, paddingBlock: 0.5 }}
+          >
             {table.name}
           </Link>
         )}

@@ -3,7 +3,7 @@ import * as yup from 'yup'
 import { putPassword, readSigners } from '@eudromos/database'
 import { auth } from '../../../../server/auth.ts'
 import { readJson } from '../../../../server/limits.ts'
-import { answering, notFound } from '../../../../server/problem.ts'
+import { answering, notFound, problem, ProblemError } from '../../../../server/problem.ts'
 import { runtime } from '../../../../server/runtime.ts'
 
 const shape = yup.object({ personId: yup.string().max(200).required('Name the person.') })
@@ -18,9 +18,14 @@ export const POST = (request: Request): Promise<Response> =>
     const person = follower.people.get(personId)
     if (person === undefined || person.simulated || person.left) throw notFound('This person')
     if (!(await readSigners(database)).has(personId)) await putPassword(database, person, await hash(password))
-    return auth().api.signInEmail({
+    const answer = await auth().api.signInEmail({
       body: { email: person.email, password },
       asResponse: true,
       headers: request.headers,
     })
+    if (answer.status === 401)
+      throw new ProblemError(
+        problem(409, 'ownPassword', 'Own password', `${person.name} has a password of their own by now: use it below.`),
+      )
+    return answer
   })
