@@ -54,7 +54,7 @@ const lastNames = [
   'Upton',
   'Vance',
 ]
-const openings = [
+export const openings: readonly string[] = [
   'Is the 14:10 to Vellan still running?',
   'Our 10:30 crossing is cancelled. Can we go on the next one?',
   'How early do we have to be at the quay with a car?',
@@ -67,6 +67,18 @@ const openings = [
   'The confirmation says Port Ansel, but I booked from Vellan.',
   'Does the storm warning change anything for tomorrow?',
   'Which papers do you need for a trailer?',
+]
+export const stormOpenings: readonly string[] = [
+  'Is anything still running today?',
+  'Our crossing is cancelled. When is the next one?',
+  'We are standing at the quay at Vellan and nobody tells us anything.',
+  'Will the 16:40 sail in this wind?',
+  'My mother is alone on the other side. Can she get over today?',
+  'Do we get a room for the night if there is no boat?',
+  'I have to cancel because of the storm. What do I get back?',
+  'The lorry has fresh fish on it. When do you sail again?',
+  'Can we change to Sunday without a fee?',
+  'Is the late boat to Marrow Bay running?',
 ]
 const customerWords = [
   'Thank you, that helps.',
@@ -89,6 +101,5 @@ const agentWords = [
 ]
 
 export const customerName = (random: () => number): string => `${pick(random, firstNames)} ${pick(random, lastNames)}`
-export const opening = (random: () => number): string => pick(random, openings)
 export const customerWord = (random: () => number): string => pick(random, customerWords)
 export const agentWord = (random: () => number): string => pick(random, agentWords)

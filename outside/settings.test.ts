@@ -2,11 +2,17 @@ import { nextGapSeconds, readSettings, seeded, usualTraffic } from './index.ts'
 
 test('what is not given is as usual', () => expect(readSettings({})).toEqual(usualTraffic))
 
+test('a mood brings its own figures, where none are given', () => {
+  expect(readSettings({ mood: 'storm' })).toMatchObject({ mood: 'storm', chatsPerMinute: 14, agents: 18 })
+  expect(readSettings({ mood: 'quiet', agents: 2 })).toMatchObject({ chatsPerMinute: 3, agents: 2 })
+})
+
 test.each([
   [{ chatsPerMinute: 'many' }, 'Chats a minute: give a number from 0 to 6000.'],
   [{ agents: -1 }, 'Simulated agents: give a number from 0 to 1000.'],
   [{ seed: Number.NaN }, 'Seed: give a number'],
   [{ queueIds: 'all' }, 'Queues: give a list of queue ids'],
+  [{ mood: 'gloomy' }, 'Mood: choose even, quiet, rush, storm.'],
   [[], 'Give the settings as a JSON object.'],
 ])('%j is refused with a sentence that names it', (input, sentence) => {
   expect(() => readSettings(input)).toThrow(sentence)

@@ -1,3 +1,4 @@
+import { moodNames, moods } from './moods.ts'
 import type { TrafficSettings } from './traffic.ts'
 
 export const usualTraffic: TrafficSettings = {
@@ -6,6 +7,7 @@ export const usualTraffic: TrafficSettings = {
   handleSeconds: 60,
   seed: 1,
   queueIds: [],
+  mood: 'even',
 }
 
 const ranges = {
@@ -15,13 +17,16 @@ const ranges = {
   seed: ['Seed', 0, 4294967295],
 } as const
 
-/** Settings from outside the program: what is missing is as usual, what is wrong throws a sentence that names it. */
+/** Settings from outside the program: what is missing is as usual in that mood, what is wrong throws a sentence that names it. */
 export function readSettings(input: unknown): TrafficSettings {
   if (input === null || typeof input !== 'object' || Array.isArray(input))
     throw new RangeError('Give the settings as a JSON object.')
   const given = input as Record<string, unknown>
+  const mood = moodNames.find((name) => name === (given.mood ?? usualTraffic.mood))
+  if (mood === undefined) throw new RangeError(`Mood: choose ${moodNames.join(', ')}.`)
+  const usual = { ...usualTraffic, ...moods[mood].usual }
   const numbers = Object.entries(ranges).map(([name, [label, least, most]]) => {
-    const value = given[name] ?? usualTraffic[name as keyof typeof ranges]
+    const value = given[name] ?? usual[name as keyof typeof ranges]
     if (typeof value !== 'number' || !Number.isFinite(value) || value < least || value > most)
       throw new RangeError(`${label}: give a number from ${least} to ${most}.`)
     return [name, value] as const
@@ -29,5 +34,9 @@ export function readSettings(input: unknown): TrafficSettings {
   const queueIds = given.queueIds ?? []
   if (!Array.isArray(queueIds) || queueIds.some((id) => typeof id !== 'string'))
     throw new RangeError('Queues: give a list of queue ids, or none for all.')
-  return { ...(Object.fromEntries(numbers) as Record<keyof typeof ranges, number>), queueIds: queueIds as string[] }
+  return {
+    ...(Object.fromEntries(numbers) as Record<keyof typeof ranges, number>),
+    queueIds: queueIds as string[],
+    mood,
+  }
 }

@@ -1,6 +1,7 @@
 import type { Logger } from 'pino'
 import { Carrier, GatewayError, type News } from './carrier.ts'
-import { agentWord, customerName, customerWord, opening } from './made-up.ts'
+import { agentWord, customerName, customerWord } from './made-up.ts'
+import { moods, openingOf, type MoodName } from './moods.ts'
 import { between, nextGapSeconds, pick, seeded } from './random.ts'
 
 export interface TrafficSettings {
@@ -12,6 +13,8 @@ export interface TrafficSettings {
   readonly seed: number
   /** Only these queues; all that are in service where it is empty. */
   readonly queueIds: readonly string[]
+  /** How the day goes: the figures above rise and fall by it. */
+  readonly mood: MoodName
 }
 
 export interface TrafficReport extends TrafficSettings {
@@ -44,6 +47,7 @@ export class Traffic {
   private readonly timers = new Set<NodeJS.Timeout>()
   private readonly carrier: Carrier
   private begun = 0
+  private readonly startedAt = performance.now()
   private agentIds: readonly string[] = []
   private trouble: string | null = null
 
@@ -112,8 +116,10 @@ export class Traffic {
   }
 
   private awaitNext(): void {
-    const gap = nextGapSeconds(this.random, this.settings.chatsPerMinute / 60)
-    const [name, text, choice] = [customerName(this.random), opening(this.random), this.random()]
+    const { chatsPerMinute, mood } = this.settings
+    const rate = chatsPerMinute * Math.max(0.05, moods[mood].course((performance.now() - this.startedAt) / 1000))
+    const gap = nextGapSeconds(this.random, rate / 60)
+    const [name, text, choice] = [customerName(this.random), openingOf(this.random, mood), this.random()]
     this.after(gap, async () => {
       this.awaitNext()
       await this.begin(name, text, choice)
@@ -128,12 +134,13 @@ export class Traffic {
       ({ id, open, byHand }) => open && (wanted.length === 0 ? !byHand : wanted.includes(id)),
     )
     // The first queues of a plan are the busy ones.
-    const queue = open[Math.floor(choice * choice * open.length)]
+    const { pull, patienceSeconds } = moods[this.settings.mood]
+    const queue = open[Math.floor(choice ** pull * open.length)]
     if (line === undefined || queue === undefined) return
     const id = await this.carrier.beginChat(line.id, queue.id, name, text)
     this.begun += 1
     if (!this.conversations.has(id)) this.conversations.set(id, this.fresh('waiting'))
-    this.after(between(this.random, 60, 240), async () => {
+    this.after(between(this.random, ...patienceSeconds), async () => {
       const phase = this.conversations.get(id)?.phase
       if (phase === 'waiting' || phase === 'offered') await this.carrier.leave(id)
     })

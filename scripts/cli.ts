@@ -13,6 +13,7 @@ import { homeFolder, placeIn, type Place } from './place.ts'
 
 const usage = `Usage: npm run -s eudromos -- COMMAND
   traffic start [--rate CHATS_A_MINUTE] [--agents N] [--handle SECONDS] [--seed N] [--queue ID …]
+                [--mood even|quiet|rush|storm]  with figures of its own where none are given
   traffic stop
   traffic status
   backup FILE          writes the whole database to FILE, while it works or stands still
@@ -105,6 +106,7 @@ async function main(): Promise<void> {
       agents: text,
       handle: text,
       seed: text,
+      mood: text,
       queue: { ...text, multiple: true },
       grounds: { type: 'boolean' },
       publish: { type: 'boolean' },
@@ -132,6 +134,7 @@ async function main(): Promise<void> {
       handleSeconds: number(values.handle, 'handle'),
       seed: number(values.seed, 'seed'),
       queueIds: values.queue ?? [],
+      mood: values.mood,
     })
   if (command === 'traffic' && what === 'stop') return traffic(place, 'DELETE')
   if (command === 'traffic' && what === 'status') return traffic(place, 'GET')

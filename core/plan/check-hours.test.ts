@@ -98,6 +98,7 @@ describe('hours go by a zone', () => {
   test('another is told, with those sites by name', () => {
     expect(of('Australia/Hobart', ['ana'])).toMatchObject([
       { severity: 'warning', code: 'otherZone', params: { zone: 'Australia/Hobart', places: 'port (Europe/Lisbon)' } },
+      { code: 'openWithoutShift' },
     ])
   })
 
@@ -191,4 +192,27 @@ test('who takes a calendar is told by kind, as a shift may be called like hours'
     { kind: 'shift', name: 'Office' },
     { kind: 'site', name: 'port' },
   ])
+})
+
+describe('hours without any shift', () => {
+  const found = (agentIds: string[], rest: Partial<PlanDocument['hours'][number]> = {}, service = 'inService') =>
+    checkHours(
+      hours(rest),
+      document({ queues: [queue(agentIds, { hoursId: 'office', service: service as 'inService' })] }),
+      at,
+    )
+
+  test('are told with the first of them, in the hours’ own zone', () => {
+    expect(found(['ana'])).toEqual([])
+    expect(found(['ana'], { weekly: weekdays('09:00', '19:00') })).toEqual([
+      { severity: 'warning', code: 'openWithoutShift', params: { queue: 'Queue', weekday: 5, time: '17:00' } },
+    ])
+  })
+
+  test('are not asked for where somebody works without a shift, or the queue is not in service', () => {
+    const late = { weekly: weekdays('09:00', '19:00') }
+    expect(found(['ana', 'joe'], late)).toEqual([])
+    expect(found(['joe'], late)).toEqual([])
+    expect(found(['ana'], late, 'inPreparation')).toEqual([])
+  })
 })

@@ -1,6 +1,8 @@
 import { reachedBy } from './reach.ts'
 import { dayMs, dayOf, hoursFaults, OpenTimes, Zone, type Hours, type WeeklyInterval } from '../hours/index.ts'
+import { hoursCovered, hoursOpen } from './check-skills.ts'
 import { hoursOf } from './compile.ts'
+import { couldServe } from './serving.ts'
 import type { Instant } from './ids.ts'
 import type { PlanDocument } from './plan.ts'
 
@@ -23,6 +25,7 @@ export type HoursFindingCode =
   | 'shutForWeeks'
   | 'pauseOutside'
   | 'nobodyHere'
+  | 'openWithoutShift'
 
 type Find = (severity: HoursFinding['severity'], code: HoursFindingCode, params?: HoursFinding['params']) => void
 
@@ -47,7 +50,34 @@ export const checkHours = (hours: PlanHours, document: PlanDocument, at: Instant
     const people = new Set(served.flatMap((queue) => reachedBy(queue, document)))
     checkZone(find, hours.zone, sitesOf(document, people), document, at)
     for (const { weekday, minutes, time } of smallGaps(hours)) find('warning', 'smallGap', { weekday, minutes, time })
+    checkShifts(find, hours, document, at)
   })
+
+const hourMs = 3_600_000
+const two = (n: number): string => String(n).padStart(2, '0')
+
+/** The first open hour of the next seven days in which nobody who could serve by these hours has a shift. */
+function checkShifts(find: Find, hours: PlanHours, document: PlanDocument, at: Instant): void {
+  const own = { ...document, hours: [...document.hours.filter(({ id }) => id !== hours.id), hours] }
+  const from = Math.floor(at / hourMs) * hourMs
+  for (const queue of document.queues) {
+    if (queue.hoursId !== hours.id || queue.service !== 'inService') continue
+    const able = couldServe(queue, document)
+    // Where nobody has a shift, none is planned by shifts.
+    if (!able.some(({ shiftId }) => shiftId !== null) || able.some(({ shiftId }) => shiftId === null)) continue
+    const open = hoursOpen(queue, own, from)
+    const gap = hoursCovered(able, document, from).find(({ count }, n) => count === 0 && open[n] === true)
+    if (gap === undefined) continue
+    const wall = Zone.of(hours.zone).toWall(gap.at)
+    const [day, minutes] = [Math.floor(wall / dayMs), Math.floor((wall % dayMs) / 60_000)]
+    find('warning', 'openWithoutShift', {
+      queue: queue.name,
+      // The first day of all, 1970-01-01, was a Thursday.
+      weekday: ((day + 3) % 7) + 1,
+      time: `${two(Math.floor(minutes / 60))}:${two(minutes % 60)}`,
+    })
+  }
+}
 
 /** Likewise with a shift, worked by these people. */
 export const checkShift = (

@@ -194,6 +194,35 @@ export function groundsOf(state: State, interactionId: InteractionId): Grounds |
   }
 }
 
+/** Something that waits, and what speaks for and against one agent taking it. */
+export interface WaitingFor {
+  readonly interactionId: InteractionId
+  readonly queueId: QueueId
+  readonly waitMs: number
+  readonly agent: AgentGrounds
+}
+
+/**
+ * What waits in whatever queue, as one agent stands to it: what they could take first, then by how little is in the way,
+ * then the longest wait. At most `most`; an unknown agent stands to nothing.
+ */
+export function waitingFor(state: State, agentId: AgentId, most: number): WaitingFor[] {
+  const all: (WaitingFor & { readonly inTheWay: number })[] = []
+  for (const interaction of state.interactions.values()) {
+    const visit = visitOf(interaction)
+    if ((interaction.phase !== 'waiting' && interaction.phase !== 'offered') || visit.awaitsOpening) continue
+    const agent = agentGrounds(state, agentId, interaction)
+    if (agent === null) return []
+    const inTheWay = agent.eligible ? -1 : agent.grounds.filter(({ holds }) => !holds).length
+    const waitMs = state.servedWaitMs(visit, state.at)
+    all.push({ interactionId: interaction.id, queueId: visit.queueId, waitMs, agent, inTheWay })
+  }
+  return all
+    .sort((a, b) => a.inTheWay - b.inTheWay || b.waitMs - a.waitMs || (a.interactionId < b.interactionId ? -1 : 1))
+    .slice(0, most)
+    .map(({ inTheWay: _, ...one }) => one)
+}
+
 /** The place in its queue among those waiting or offered: 1 is next. Null once it is answered. */
 export function placeOf(state: State, interaction: Interaction): number | null {
   if (interaction.phase !== 'waiting' && interaction.phase !== 'offered') return null

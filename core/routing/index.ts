@@ -20,11 +20,13 @@ export { emergencyReach, type EmergencyReach, type Reachable } from './emergenci
 export { evolve } from './evolve.ts'
 export {
   groundsOf,
+  waitingFor,
   placeOf,
   type AgentGrounds,
   type Criterion,
   type Ground,
   type Grounds,
+  type WaitingFor,
   type ReachGap,
   type ShiftGap,
   type SkillGap,

@@ -28,7 +28,7 @@ import {
   customerName,
   customerWord,
   nextGapSeconds,
-  opening,
+  openingOf,
   pick,
   seeded,
 } from '../../outside/index.ts'
@@ -167,7 +167,7 @@ class Morning {
     const interactionId = `0195${String(this.chats).padStart(4, '0')}-0000-7000-8000-${String(this.chats).padStart(12, '0')}`
     const customerId = `${interactionId}-customer`
     this.customers.push({ id: customerId, name: customerName(this.random), test: false })
-    const contentId = this.write(interactionId, opening(this.random))
+    const contentId = this.write(interactionId, openingOf(this.random, 'even'))
     this.do('beginInteraction', {
       interactionId,
       channel: 'chat',

@@ -2,7 +2,7 @@
 import { hash } from '@node-rs/argon2'
 import { publishDraft, putPlan, schema, type Database } from '../../database/index.ts'
 import type { PlanDocument } from '../../core/plan/index.ts'
-import { centre, line, queues, skills, teams, testCustomers, times } from './scenario.ts'
+import { centre, line, queues, skills, teams, testCustomers, times, usualHours } from './scenario.ts'
 import { people, type ScenarioPerson } from './scenario-people.ts'
 
 export interface Scenario {
@@ -15,8 +15,12 @@ export interface Scenario {
 
 export const skerrow: Scenario = { people, queues, skills, teams, times }
 
-/** A centre that nobody has set up: one administrator, no queue. */
-export const unconfigured: Scenario = { people: people.filter(({ id }) => id === 'teodor-lindqvist'), queues: [] }
+/** A centre that nobody has set up: one administrator, no queue, and ready-made sets to begin with. */
+export const unconfigured: Scenario = {
+  people: people.filter(({ id }) => id === 'teodor-lindqvist'),
+  queues: [],
+  times: { hours: usualHours, calendars: [], sites: [], shifts: [] },
+}
 
 /** Forty queues and 400 simulated agents beside the staff, to see the screens under load. */
 export function large(): Scenario {

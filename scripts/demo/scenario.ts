@@ -261,6 +261,12 @@ const shift = (
   pauses: pauses.flatMap(([kind, from, to]) => weekly.map(({ weekday }) => ({ kind, weekday, from, to }))),
 })
 
+/** Ready-made, for a centre that begins. */
+export const usualHours: PlanDocument['hours'] = [
+  hours('usual-office', 'Office hours', weekdays('09:00', '17:00')),
+  hours('usual-day', 'By day, every day', everyDay('08:00', '20:00')),
+]
+
 /** When what is open: in three zones, with the holidays of each place. */
 export const times: Pick<PlanDocument, 'hours' | 'calendars' | 'sites' | 'shifts'> = {
   hours: [

@@ -49,6 +49,21 @@ const texts: Texts = {
 /** What a check found, as a sentence. */
 export const findingText = ({ code, params }: Pick<Finding, 'code' | 'params'>): string => texts[code](params)
 
+const mends: Partial<Record<FindingCode, string>> = {
+  answerWindowBeyondTarget: 'Shorten',
+  unknownHours: 'Always open',
+  sentInACircle: 'Serve them',
+  unknownQueue: 'Serve them',
+  fullToUnknown: 'Send away',
+  fullInACircle: 'Send away',
+  waitedToUnknown: 'Send away',
+  waitedInACircle: 'Send away',
+  nobodyOnShift: 'Anybody',
+}
+
+/** What the one action that mends it is called. */
+export const mendText = ({ code }: Pick<Finding, 'code'>): string => mends[code] ?? 'Take off'
+
 const hoursTexts: Record<HoursFindingCode, (params: HoursFinding['params']) => string> = {
   nameTaken: ({ name }) => `Name: “${name}” is taken. Choose a different name.`,
   notValid: ({ path, code, value }) => `${path}: “${value}” cannot be used (${reasons[String(code)] ?? code}).`,
@@ -57,6 +72,8 @@ const hoursTexts: Record<HoursFindingCode, (params: HoursFinding['params']) => s
   otherZone: ({ zone, places }) => `This goes by ${zone}; the people concerned sit at ${places}. Is that meant?`,
   pauseOutside: ({ weekday, kind, from, to }) =>
     `${weekdays[Number(weekday) - 1]}: the ${pauseNames[kind as PauseKind]} ${from} to ${to} is not within the shift, and counts for nothing.`,
+  openWithoutShift: ({ queue, weekday, time }) =>
+    `${weekdays[Number(weekday) - 1]} at ${time}: ${queue} is open, and nobody who could serve it has a shift. Give somebody one, or open later.`,
   nobodyHere: () => 'Nobody sits here. Choose the people, or delete the site.',
   smallGap: ({ weekday, minutes, time }) =>
     `${weekdays[Number(weekday) - 1]}: a gap of ${minutes} min at ${time}. Close it if it is not meant.`,

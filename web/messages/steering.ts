@@ -93,3 +93,19 @@ export const passages = {
   taken: 'taken from the open list',
   assigned: (by: string) => `assigned by ${by}`,
 } as const
+
+export const livePeople = {
+  load: (taken: number, slots: number) => `${taken} of ${slots}`,
+  notConnected: '(not connected)',
+  empty: 'Nobody is like that.',
+  columns: {
+    name: 'Person',
+    state: 'Presence',
+    since: 'For',
+    load: 'Load',
+    team: 'Team',
+    skills: 'Skills',
+    queues: 'Queues',
+    answered: 'Answered',
+  },
+} as const

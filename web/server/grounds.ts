@@ -7,6 +7,8 @@ import {
   visitOf,
   type Change,
   type Grounds,
+  type WaitingFor,
+  waitingFor,
 } from '@eudromos/core/routing'
 import { readJournal, readSnapshot } from '@eudromos/database'
 import type { Runtime } from './runtime.ts'
@@ -45,6 +47,24 @@ export function groundsNow(runtime: Runtime, interactionId: string): NamedGround
   const at = Math.max(grounds.at, runtime.clock.now())
   const waitMs = state.servedWaitMs(visitOf(interaction), at)
   return named(runtime, { ...grounds, at, waitMs }, changesFor(state, interactionId))
+}
+
+/** What waits, in whatever queue the viewer sees, as one person stands to it; skills by name. */
+export interface PersonGrounds {
+  readonly waiting: readonly WaitingFor[]
+  readonly names: Readonly<Record<string, string>>
+}
+
+const mostWaiting = 12
+
+export function personGrounds({ follower }: Runtime, agentId: string, sees: (id: string) => boolean): PersonGrounds {
+  const { state, document } = follower
+  return {
+    waiting: waitingFor(state, agentId, 4 * mostWaiting)
+      .filter(({ interactionId }) => sees(interactionId))
+      .slice(0, mostWaiting),
+    names: Object.fromEntries((document?.skills ?? []).map(({ id, name }) => [id, name])),
+  }
 }
 
 /** The grounds just before an event of the journal, from the state as it then was. */

@@ -115,6 +115,7 @@ export function personView({ state, people }: Follower, id: string): PersonView 
     shiftId: state.lookup.people.get(id)?.shiftId ?? null,
     teamId: state.lookup.people.get(id)?.teamId ?? null,
     onShift: agent.onShift,
+    skills: [...state.levelsOf(id)].map(([skillId, level]) => ({ skillId, level })),
     afterStateId: agent.afterStateId,
     closedTo: agent.closedTo,
     loans: state.loans

@@ -38,6 +38,8 @@ export interface PersonView {
   readonly shiftId: string | null
   readonly teamId: string | null
   readonly onShift: boolean
+  /** With those they have for a while. */
+  readonly skills: readonly { readonly skillId: string; readonly level: number }[]
   /** What they have planned to be in once they are done. */
   readonly afterStateId: string | null
   /** Channels of which they take nothing new for now. */

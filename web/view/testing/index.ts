@@ -50,6 +50,7 @@ export const madePerson = (id: string, rest: Partial<PersonView> = {}): PersonVi
   shiftId: null,
   teamId: null,
   onShift: false,
+  skills: [],
   afterStateId: null,
   closedTo: [],
   loans: [],

@@ -35,6 +35,8 @@ export interface Lane {
   readonly levelState: Lateness
   readonly figures: View['queues'][string]['figures'] | null
   readonly opening: Opening
+  /** Conversations of silent customers, whose next word brings them back. */
+  readonly resting: number
 }
 
 export const targetOf = (plan: PlanView, queue: PlanView['queues'][number]): number =>
@@ -45,7 +47,10 @@ export function lanesOf(view: View, now: number): Lane[] {
   const { plan } = view
   if (plan === null) return []
   const waiting = new Map<string, InteractionView[]>()
+  const resting = new Map<string, number>()
   for (const interaction of Object.values(view.interactions)) {
+    const { queueId } = interaction
+    if (interaction.phase === 'resting') resting.set(queueId, (resting.get(queueId) ?? 0) + 1)
     if ((interaction.phase !== 'waiting' && interaction.phase !== 'offered') || interaction.awaitsOpening) continue
     const list = waiting.get(interaction.queueId)
     if (list === undefined) waiting.set(interaction.queueId, [interaction])
@@ -62,7 +67,10 @@ export function lanesOf(view: View, now: number): Lane[] {
   const admitting = new Set(plan.presenceStates.filter(({ admits }) => admits.includes('chat')).map(({ id }) => id))
   return plan.queues
     .filter(({ id, service }) => service !== 'retired' || waiting.has(id))
-    .map((queue) => laneOf(view, plan, queue, waiting.get(queue.id) ?? [], serving.get(queue.id) ?? [], admitting, now))
+    .map((queue) => ({
+      ...laneOf(view, plan, queue, waiting.get(queue.id) ?? [], serving.get(queue.id) ?? [], admitting, now),
+      resting: resting.get(queue.id) ?? 0,
+    }))
 }
 
 function laneOf(
@@ -73,7 +81,7 @@ function laneOf(
   serving: readonly PersonView[],
   admitting: ReadonlySet<string>,
   now: number,
-): Lane {
+): Omit<Lane, 'resting'> {
   const target = targetOf(plan, queue)
   const people = serving.filter((person) => person.connected && admitting.has(person.stateId))
   const isFree = (person: PersonView): boolean =>

@@ -18,6 +18,7 @@ const columns = [
   'Queue',
   'Waiting',
   'Longest',
+  'Resting',
   'Within target',
   'Goal',
   'Opens or closes',
@@ -69,13 +70,14 @@ export function LanesTable({ lanes, zone, now, onQueue }: LanesTableProps) {
           </TableRow>
         </TableHead>
         <TableBody>
-          {lanes.map(({ queue, waiting, level, levelState, figures, free, soon, busy, opening }) => (
+          {lanes.map(({ queue, waiting, level, levelState, figures, free, soon, busy, opening, resting }) => (
             <TableRow key={queue.id}>
               <TableCell component="th" scope="row">
                 <QueueName queue={queue} onQueue={onQueue} />
               </TableCell>
               {figure(waiting.length)}
               {figure(time(waiting.at(-1)?.waitMs ?? null))}
+              {figure(resting)}
               <TableCell align="right">
                 <Typography variant="figure" sx={{ color: latenessColor[levelState] }}>
                   {level === null ? '–' : `${level} %`}

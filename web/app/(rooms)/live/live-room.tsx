@@ -19,6 +19,7 @@ import { GroundsDrawer } from './grounds-drawer.tsx'
 import { fullLanes, lanesOf, troubleOf, type Lane } from './lane-data.ts'
 import { FoldedLane, laneColumns, LaneRow, TargetLine } from './lane.tsx'
 import { LanesTable } from './lanes-table.tsx'
+import { PeopleTable } from './people-table.tsx'
 import { PersonDrawer } from './person-drawer.tsx'
 import { QueueDrawer } from './queue-drawer.tsx'
 import { useSteer } from './steer.ts'
@@ -40,7 +41,7 @@ export function LiveRoom(props: LiveRoomProps) {
   const now = useNow(clockOffsetMs)
   const router = useRouter()
   const params = useSearchParams()
-  const [asTable, setAsTable] = useState(false)
+  const [shown, setShown] = useState<Shown>('lanes')
   const held = useRef(false)
   const [full, setFull] = useState<ReadonlySet<string>>(new Set())
   const [order, setOrder] = useState<readonly string[]>([])
@@ -157,8 +158,8 @@ export function LiveRoom(props: LiveRoomProps) {
           size="small"
           value={bySearch}
           onChange={({ target }) => setBySearch(target.value)}
-          placeholder={en.live.find}
-          slotProps={{ htmlInput: { 'aria-label': en.live.find } }}
+          placeholder={shown === 'people' ? en.live.findPerson : en.live.find}
+          slotProps={{ htmlInput: { 'aria-label': shown === 'people' ? en.live.findPerson : en.live.find } }}
           sx={{ width: 150 }}
         />
         <TextField
@@ -176,16 +177,35 @@ export function LiveRoom(props: LiveRoomProps) {
           {en.rota.title}
         </Button>
         {mayCloseAll && <Button onClick={() => open('emergency', 'new')}>{en.emergency.begin}</Button>}
-        <Button onClick={() => setAsTable(!asTable)} aria-pressed={asTable}>
-          {asTable ? en.live.asLanes : en.live.asTable}
-        </Button>
+        <TextField
+          select
+          size="small"
+          value={shown}
+          onChange={({ target }) => setShown(target.value as Shown)}
+          slotProps={{ htmlInput: { 'aria-label': en.live.shownAs } }}
+          sx={{ width: 104 }}
+        >
+          {shownAs.map((one) => (
+            <MenuItem key={one} value={one}>
+              {en.live.views[one]}
+            </MenuItem>
+          ))}
+        </TextField>
       </Box>
       {view.emergencies.map((emergency) => (
         <EmergencyBanner key={emergency.id} emergency={emergency} view={view} now={now} mayEnd={mayCloseAll} />
       ))}
-      {asTable ? (
-        <LanesTable lanes={lanes} zone={plan.zone} now={now} onQueue={onQueue} />
-      ) : (
+      {shown === 'people' && (
+        <PeopleTable
+          view={view}
+          now={now}
+          teamId={byTeam === everyTeam ? null : byTeam}
+          find={found}
+          onPerson={onPerson}
+        />
+      )}
+      {shown === 'table' && <LanesTable lanes={lanes} zone={plan.zone} now={now} onQueue={onQueue} />}
+      {shown === 'lanes' && (
         <Box
           onPointerEnter={() => (held.current = true)}
           onPointerLeave={() => (held.current = false)}
@@ -279,6 +299,8 @@ export function LiveRoom(props: LiveRoomProps) {
 }
 
 const everyTeam = ' '
+const shownAs = ['lanes', 'table', 'people'] as const
+type Shown = (typeof shownAs)[number]
 
 /** In this order; what it does not name comes after, as it was. */
 const sorted = (lanes: readonly Lane[], order: readonly string[]): readonly Lane[] => {

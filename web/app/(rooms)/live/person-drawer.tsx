@@ -8,14 +8,15 @@ import { clockText } from '../../../components/format.ts'
 import { queueName } from '../../../components/frame/headline.tsx'
 import { useNotice } from '../../../components/frame/notice.tsx'
 import { PersonRing, stateName } from '../../../components/frame/presence.tsx'
-import { reasonsOf, type NamedGrounds } from '../../../components/grounds/grounds-list.tsx'
+import { reasonsOf } from '../../../components/grounds/grounds-list.tsx'
 import { StateSign } from '../../../components/state-sign.tsx'
 import { SidePanel } from '../../../components/side-panel.tsx'
 import { useLiveStore } from '../../../components/stream/context.tsx'
 import { sendCommand } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
 import { seatWords } from '../../../messages/steering.ts'
-import { waitMsAt, type InteractionView, type View } from '../../../view/view.ts'
+import type { PersonGrounds } from '../../../server/grounds.ts'
+import { waitMsAt, type View } from '../../../view/view.ts'
 
 import { LendingPanel } from './lending-panel.tsx'
 
@@ -29,9 +30,7 @@ interface PersonDrawerProps {
   readonly mayLayOver: boolean
 }
 
-const mostWaiting = 8
-
-/** One person now: presence, what they carry, and of those waiting in their queues why each is not with them. */
+/** One person now: presence, what they carry, and of whatever waits why it is not with them. */
 export function PersonDrawer({
   personId,
   view,
@@ -45,13 +44,6 @@ export function PersonDrawer({
   const notice = useNotice()
   const person = personId === null ? undefined : view.people[personId]
   const t = en.personPanel
-  const waiting = Object.values(view.interactions)
-    .filter(
-      ({ phase, queueId, awaitsOpening }) =>
-        !awaitsOpening && (phase === 'waiting' || phase === 'offered') && person?.queueIds.includes(queueId) === true,
-    )
-    .sort((a, b) => waitMsAt(b.wait, now) - waitMsAt(a.wait, now))
-    .slice(0, mostWaiting)
   return (
     <SidePanel open={personId !== null && person !== undefined} title={person?.name ?? ''} onClose={onClose}>
       {person !== undefined && (
@@ -131,45 +123,34 @@ export function PersonDrawer({
           <Typography variant="h3" component="h3">
             {t.whoCould}
           </Typography>
-          {waiting.length === 0 && <Typography variant="body2">{t.nobodyWaits}</Typography>}
-          {waiting.map((interaction) => (
-            <WaitingFor key={interaction.id} interaction={interaction} personId={person.id} view={view} now={now} />
-          ))}
+          <Waiting personId={person.id} view={view} now={now} />
         </>
       )}
     </SidePanel>
   )
 }
 
-function WaitingFor({
-  interaction,
-  personId,
-  view,
-  now,
-}: {
-  interaction: InteractionView
-  personId: string
-  view: View
-  now: number
-}) {
-  const url = `/api/grounds?interaction=${encodeURIComponent(interaction.id)}`
-  const { value: grounds } = useFetched<NamedGrounds>(url, { everyMs: 2000 })
-  const agent = grounds?.agents.find(({ agentId }) => agentId === personId)
-  return (
-    <Box sx={{ borderTop: 1, borderColor: 'divider', paddingBlockStart: 1 }}>
-      <Typography variant="body2" sx={{ fontWeight: 650 }}>
-        {interaction.customerName}, {queueName(view, interaction.queueId)},{' '}
-        <Typography component="span" variant="figure">
-          {clockText(waitMsAt(interaction.wait, now))}
+/** Whatever waits, in their queues or not: what they could take, and what keeps the rest from them. */
+function Waiting({ personId, view, now }: { personId: string; view: View; now: number }) {
+  const { value } = useFetched<PersonGrounds>(`/api/grounds?person=${encodeURIComponent(personId)}`, { everyMs: 2000 })
+  if (value === null) return <Typography variant="body2">…</Typography>
+  if (value.waiting.length === 0) return <Typography variant="body2">{en.personPanel.nobodyWaits}</Typography>
+  return value.waiting.map(({ interactionId, queueId, waitMs, agent }) => {
+    const interaction = view.interactions[interactionId]
+    return (
+      <Box key={interactionId} sx={{ borderTop: 1, borderColor: 'divider', paddingBlockStart: 1 }}>
+        <Typography variant="body2" sx={{ fontWeight: 650 }}>
+          {interaction?.customerName ?? ''}, {queueName(view, queueId)},{' '}
+          <Typography component="span" variant="figure">
+            {clockText(interaction === undefined ? waitMs : waitMsAt(interaction.wait, now))}
+          </Typography>
         </Typography>
-      </Typography>
-      <Typography variant="body2">
-        {agent === undefined
-          ? '…'
-          : agent.eligible
-            ? en.personPanel.couldTake
-            : reasonsOf(agent, view.plan, grounds?.names ?? {}).join('; ')}
-      </Typography>
-    </Box>
-  )
+        <Typography variant="body2">
+          {agent.eligible
+            ? `✓ ${en.personPanel.couldTake}`
+            : reasonsOf(agent, view.plan, value.names).join('; ') || en.personPanel.closed}
+        </Typography>
+      </Box>
+    )
+  })
 }

@@ -15,7 +15,10 @@ const fields = ['chatsPerMinute', 'agents', 'handleSeconds', 'seed'] as const
 
 type Numbers = Record<(typeof fields)[number], number>
 
+const moods = ['quiet', 'rush', 'storm'] as const
+
 interface Report extends Numbers {
+  readonly mood: (typeof moods)[number] | 'even'
   readonly running: boolean
   readonly begun: number
   readonly agentsConnected: number
@@ -40,6 +43,12 @@ export function TrafficPanel() {
     return () => clearInterval(timer)
   }, [])
   const order = (work: Promise<Report>): void => void work.then(take, (caught: Error) => setError(caught.message))
+  /** With the figures of that mood, which the fields show from then on. */
+  const startMood = (mood: (typeof moods)[number]): void => {
+    const seed = Number(wanted?.seed ?? 1)
+    setWanted(null)
+    order(requestJson<Report>(url, 'PUT', { mood, seed }))
+  }
   const start = (): void =>
     order(requestJson<Report>(url, 'PUT', Object.fromEntries(fields.map((name) => [name, Number(wanted?.[name])]))))
   return (
@@ -61,6 +70,22 @@ export function TrafficPanel() {
             ? t.running(report.begun, report.agentsConnected, report.underWay)
             : t.stopped}
       </Typography>
+      <Box role="group" aria-label={t.moods} sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 2 }}>
+        {moods.map((mood) => {
+          const on = report?.running === true && report.mood === mood
+          return (
+            <div key={mood}>
+              <Button fullWidth aria-pressed={on} disabled={report === null} onClick={() => startMood(mood)}>
+                {on ? t.moodOn(t.moodNames[mood]) : t.moodNames[mood]}
+              </Button>
+              <Typography variant="body2" sx={{ marginBlockStart: 0.5 }}>
+                {t.moodTexts[mood]}
+              </Typography>
+            </div>
+          )
+        })}
+      </Box>
+      <Typography variant="body2">{t.orBy}</Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 2 }}>
         {fields.map((name) => (
           <TextField

@@ -1,6 +1,7 @@
 'use client'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
@@ -20,11 +21,12 @@ import { clockText, secondsText, timeText, weekdayText } from '../../../componen
 import { admitsChat } from '../../../components/frame/presence.tsx'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
-import { findingText } from '../../../messages/findings.ts'
+import { findingText, mendText } from '../../../messages/findings.ts'
 import { skill, ways } from '../../../messages/skills.ts'
 import type { PlanState } from '../../../server/plan.ts'
 import type { PersonView } from '../../../view/view.ts'
 import { HeatMap } from './heat-map.tsx'
+import { mendOf } from './queues/mending.ts'
 import { TryPanel } from './queues/try-panel.tsx'
 import { WaitStrip } from './queues/wait-strip.tsx'
 
@@ -52,8 +54,16 @@ function inOrderOf(queue: Queue, asked: readonly Requirement[], free: PersonView
     .map(({ person }) => person)
 }
 
+interface EffectsProps {
+  readonly queue: Queue
+  readonly plan: PlanState
+  readonly mayEdit: boolean
+  /** Puts what mends a finding into the form, unsaved. */
+  readonly onMend: (patch: Partial<Queue>) => void
+}
+
 /** What the queue, as it is being typed, would mean: findings first, then who could serve it now. */
-export function Effects({ queue, plan, mayEdit }: { queue: Queue; plan: PlanState; mayEdit: boolean }) {
+export function Effects({ queue, plan, mayEdit, onMend }: EffectsProps) {
   const { view, clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const t = en.plan
@@ -75,11 +85,18 @@ export function Effects({ queue, plan, mayEdit }: { queue: Queue; plan: PlanStat
       sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1.5 }}
     >
       <Typography variant="h2">{t.effects}</Typography>
-      {findings.map((finding, n) => (
-        <Alert key={`${finding.code} ${n}`} severity={finding.severity === 'fault' ? 'error' : 'warning'}>
-          {findingText(finding)}
-        </Alert>
-      ))}
+      {findings.map((finding, n) => {
+        const patch = mayEdit ? mendOf(finding, queue, plan.document) : null
+        return (
+          <Alert
+            key={`${finding.code} ${n}`}
+            severity={finding.severity === 'fault' ? 'error' : 'warning'}
+            action={patch === null ? undefined : <Button onClick={() => onMend(patch)}>{mendText(finding)}</Button>}
+          >
+            {findingText(finding)}
+          </Alert>
+        )
+      })}
       <div>
         {able.length > 0 && <Typography sx={{ fontWeight: 650 }}>{t.couldServe(able.length)}</Typography>}
         {queue.onShiftOnly && able.length > 0 && (

@@ -60,7 +60,7 @@ export function QueueForm({
   const notice = useNotice()
   const [trouble, setTrouble] = useState<Refused | null>(null)
   const [busy, setBusy] = useState(false)
-  const { control, handleSubmit, reset, setError, formState } = useForm<Queue>({
+  const { control, handleSubmit, reset, setError, setValue, formState } = useForm<Queue>({
     defaultValues: queue as Queue,
     resolver: yupResolver(queueShape) as never,
     mode: 'onTouched',
@@ -143,7 +143,15 @@ export function QueueForm({
           calm={en.plan.usedBy(lines)}
         />
       </Paper>
-      <Effects queue={current} plan={plan} mayEdit={mayEdit} />
+      <Effects
+        queue={current}
+        plan={plan}
+        mayEdit={mayEdit}
+        onMend={(patch) => {
+          for (const [field, value] of Object.entries(patch))
+            setValue(field as Path<Queue>, value as never, { shouldDirty: true, shouldValidate: true })
+        }}
+      />
     </>
   )
 }

@@ -1,11 +1,14 @@
 import { readRecord } from '@eudromos/database'
 import { seesInteraction, seesRecord, sightFor } from '../../../server/sight.ts'
-import { groundsAt, groundsNow } from '../../../server/grounds.ts'
+import { groundsAt, groundsNow, personGrounds } from '../../../server/grounds.ts'
 import { answering, notFound } from '../../../server/problem.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { permit } from '../../../server/who.ts'
 
-/** Why an interaction is where it is: now, or (with `seq`) just before that event of the journal. */
+/**
+ * Why an interaction is where it is: now, or (with `seq`) just before that event of the journal. Of a `person`: what
+ * waits in whatever queue, and what keeps it from them.
+ */
 export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('live.view', 'records.view')
@@ -14,6 +17,12 @@ export const GET = (request: Request): Promise<Response> =>
     const seq = Number(params.get('seq') ?? NaN)
     const place = await runtime()
     const sight = sightFor(place.follower, who.id)
+    const personId = params.get('person')
+    if (personId !== null) {
+      if (!sight.person(personId) || !place.follower.state.agents.has(personId)) throw notFound('This person')
+      const sees = (id: string): boolean => seesInteraction(sight, place.follower.state.interaction(id))
+      return Response.json(personGrounds(place, personId, sees))
+    }
     const live = place.follower.state.interactions.get(interactionId)
     const row = live === undefined ? await readRecord(place.database, interactionId) : null
     if ((live !== undefined && !seesInteraction(sight, live)) || (row !== null && !seesRecord(sight, row)))

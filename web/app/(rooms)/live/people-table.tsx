@@ -1,0 +1,149 @@
+'use client'
+import Box from '@mui/material/Box'
+import Paper from '@mui/material/Paper'
+import { DataGrid, type GridColDef } from '@mui/x-data-grid'
+import { useMemo } from 'react'
+import { clockText } from '../../../components/format.ts'
+import { queueName } from '../../../components/frame/headline.tsx'
+import { PersonRing, stateName } from '../../../components/frame/presence.tsx'
+import { StateSign } from '../../../components/state-sign.tsx'
+import { livePeople as t } from '../../../messages/steering.ts'
+import type { PersonView, View } from '../../../view/view.ts'
+
+interface Row {
+  readonly id: string
+  readonly person: PersonView
+  readonly name: string
+  readonly state: string
+  readonly stateSince: number
+  readonly overstays: boolean
+  readonly load: string
+  readonly taken: number
+  readonly team: string
+  readonly skills: string
+  readonly queues: string
+  readonly answered: number
+}
+
+interface PeopleTableProps {
+  readonly view: View
+  readonly now: number
+  readonly teamId: string | null
+  readonly find: string
+  readonly onPerson: (personId: string) => void
+}
+
+function rowOf(person: PersonView, { plan, ...rest }: View, now: number): Row {
+  const state = plan?.presenceStates.find(({ id }) => id === person.stateId)
+  const skillName = (id: string): string => plan?.skills.find((one) => one.id === id)?.name ?? id
+  return {
+    id: person.id,
+    person,
+    name: person.name,
+    state: stateName(plan, person.stateId),
+    stateSince: person.stateSince,
+    overstays: state?.mostMinutes != null && now - person.stateSince > state.mostMinutes * 60_000,
+    load: t.load(person.carried.length, person.slots),
+    taken: person.slots === 0 ? 0 : person.carried.length / person.slots,
+    team: plan?.teams.find(({ id }) => id === person.teamId)?.name ?? '',
+    skills: person.skills.map(({ skillId, level }) => `${skillName(skillId)} ${level}`).join(', '),
+    queues: person.queueIds.map((id) => queueName({ plan, ...rest }, id)).join(', '),
+    answered: person.answeredToday,
+  }
+}
+
+const figure = { align: 'right', headerAlign: 'right', cellClassName: 'figure' } as const
+
+/** Everybody with their presence, the time in it, what they carry and what they can do; a click opens the person. */
+export function PeopleTable({ view, now, teamId, find, onPerson }: PeopleTableProps) {
+  const rows = useMemo(() => {
+    const wanted = find.split(/\s+/).filter((word) => word !== '')
+    return Object.values(view.people)
+      .filter((person) => teamId === null || person.teamId === teamId)
+      .map((person) => rowOf(person, view, now))
+      .filter((row) => {
+        const text = [row.name, row.state, row.team, row.skills, row.queues].join(' ').toLowerCase()
+        return wanted.every((word) => text.includes(word))
+      })
+  }, [view, now, teamId, find])
+  const columns = useMemo(
+    (): GridColDef<Row>[] => [
+      {
+        field: 'name',
+        headerName: t.columns.name,
+        flex: 1.1,
+        minWidth: 170,
+        renderCell: ({ row }) => (
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', height: '100%' }}>
+            <PersonRing plan={view.plan} person={row.person} size={28} />
+            {row.name}
+          </Box>
+        ),
+      },
+      {
+        field: 'state',
+        headerName: t.columns.state,
+        flex: 1,
+        minWidth: 150,
+        renderCell: ({ row }) => {
+          const look = view.plan?.presenceStates.find(({ id }) => id === row.person.stateId)
+          return (
+            <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', height: '100%' }}>
+              {look !== undefined && <StateSign look={look} />}
+              {row.state}
+              {row.person.connected || look?.signedOut === true ? '' : ` ${t.notConnected}`}
+            </Box>
+          )
+        },
+      },
+      {
+        field: 'stateSince',
+        headerName: t.columns.since,
+        width: 104,
+        ...figure,
+        // The longest time first where one sorts downwards.
+        sortComparator: (a: number, b: number) => b - a,
+        renderCell: ({ row }) => (
+          <Box component="span" sx={{ fontWeight: row.overstays ? 700 : undefined }}>
+            {row.overstays ? '! ' : ''}
+            {clockText(now - row.stateSince)}
+          </Box>
+        ),
+      },
+      { field: 'taken', headerName: t.columns.load, width: 84, ...figure, renderCell: ({ row }) => row.load },
+      { field: 'team', headerName: t.columns.team, flex: 0.9, minWidth: 110 },
+      { field: 'skills', headerName: t.columns.skills, flex: 1.6, minWidth: 160 },
+      { field: 'queues', headerName: t.columns.queues, flex: 1.6, minWidth: 160 },
+      { field: 'answered', headerName: t.columns.answered, width: 92, ...figure },
+    ],
+    [view.plan, now],
+  )
+  return (
+    <Paper
+      sx={{ height: 'calc(100dvh - 170px)', minHeight: 300, border: 1, borderColor: 'divider', overflow: 'hidden' }}
+    >
+      <DataGrid<Row>
+        rows={rows}
+        columns={columns}
+        density="compact"
+        disableColumnFilter
+        disableRowSelectionOnClick
+        pageSizeOptions={[50, 100]}
+        initialState={{
+          pagination: { paginationModel: { pageSize: 100 } },
+          sorting: { sortModel: [{ field: 'name', sort: 'asc' }] },
+        }}
+        onRowClick={({ id }) => onPerson(String(id))}
+        onCellKeyDown={({ id }, event) => {
+          if (event.key === 'Enter') onPerson(String(id))
+        }}
+        localeText={{ noRowsLabel: t.empty }}
+        sx={{
+          border: 0,
+          '& .figure': { fontFamily: "'Spline Sans Mono Variable', monospace" },
+          '& .MuiDataGrid-row': { cursor: 'pointer' },
+        }}
+      />
+    </Paper>
+  )
+}
