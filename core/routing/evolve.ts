@@ -250,7 +250,8 @@ export function evolve(state: State, event: Event): State {
 
 /** One who is offered a channel that they were not offered before has been idle for it from now on. */
 function noteIdle(state: State, agent: Agent, before: readonly Channel[]): void {
-  if (admitted(state.sayingOf(agent)).some((channel) => !before.includes(channel))) agent.idleSince = state.at
+  for (const channel of admitted(state.sayingOf(agent)))
+    if (!before.includes(channel)) agent.admittedSince[channel] = state.at
 }
 
 function changeAgent(state: State, id: string, change: (agent: Agent) => void): State {
@@ -300,7 +301,7 @@ function answer(state: State, event: Event<'offerAnswered'>): State {
   const interaction = state.interaction(event.interactionId)
   const agent = state.agent(event.agentId)
   interaction.phase = 'connected'
-  agent.idleSince = event.at
+  agent.lastAtWork = event.at
   agent.today.answered += 1
   interaction.participations.push({ personId: agent.id, role: 'agent', leg: 'talk', from: event.at, to: null })
   endVisit(state, visitOf(interaction), 'answered')
@@ -313,7 +314,7 @@ function release(state: State, interaction: Interaction): void {
     participation.to = state.at
     const agent = state.agent(participation.personId)
     agent.carried = without(agent.carried, interaction.id)
-    agent.idleSince = state.at
+    agent.lastAtWork = state.at
     state.index.agentChanged(agent)
   }
 }

@@ -255,6 +255,7 @@ export class Index {
     return preference({
       method: demand.queue.selection,
       agent,
+      idleSince: this.state.idleSinceOf(agent, of.wants.channel),
       taken: this.state.slotsTaken(agent),
       slots: index.limits?.slots ?? 0,
       skill: skillSum(index.levels, of.askedFor[0] ?? []),

@@ -15,6 +15,7 @@ export interface Facts {
   readonly interactions: ReadonlyMap<InteractionId, Interaction>
   readonly lookup: PlanLookup
   isPresent(agent: Agent, channel: Channel): boolean
+  idleSinceOf(agent: Agent, channel: Channel): Instant
   waitKey(visit: Visit): number
   stepDueAt(visit: Visit): Instant | null
   longestWaitDueAt(visit: Visit): Instant | null

@@ -250,13 +250,13 @@ export class NaiveLife extends NaiveCentre {
 
   protected finish(i: NaiveInteraction, at: number): void {
     const agent = this.agents.find((a) => a.id === i.agent)
-    if (agent !== undefined) agent.idleSince = at
+    if (agent !== undefined) agent.workedAt = at
     this.drop(i)
   }
 
   protected handBack(i: NaiveInteraction, at: number): void {
     const agent = this.agents.find((a) => a.id === i.agent) as NaiveAgent
-    agent.idleSince = at
+    agent.workedAt = at
     const waitedBefore = this.waited(i, i.answeredAt)
     this.visitAnew(i, at)
     i.waitedBefore = waitedBefore
@@ -301,7 +301,7 @@ export class NaiveLife extends NaiveCentre {
       return
     }
     const agent = this.agents.find((a) => a.id === i.agent) as NaiveAgent
-    agent.idleSince = at
+    agent.workedAt = at
     Object.assign(i, { phase: 'resting', agent: null, lastAgent: agent.id, restUntil: at + endAfterRestSeconds * 1000 })
   }
 
@@ -316,7 +316,7 @@ export class NaiveLife extends NaiveCentre {
   protected say(agent: NaiveAgent, at: number, change: () => unknown): void {
     const before = admittedBy(agent)
     change()
-    if (admittedBy(agent).some((channel) => !before.includes(channel))) agent.idleSince = at
+    for (const channel of admittedBy(agent)) if (!before.includes(channel)) agent.admitted[channel] = at
   }
 
   protected depart(at: number): void {

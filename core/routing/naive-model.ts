@@ -27,7 +27,8 @@ export class NaiveModel extends NaiveLife {
               id: person.id,
               onShift: false,
               state: 'offline',
-              idleSince: at,
+              workedAt: at,
+              admitted: {},
               after: null,
               closedTo: [],
               connections: [],
@@ -230,7 +231,7 @@ export class NaiveModel extends NaiveLife {
         const i = find(command.body.interactionId)
         if (i === undefined || !this.isOut(i, command.body)) return
         const agent = agentOf(command.body.agentId) as NaiveAgent
-        agent.idleSince = at
+        agent.workedAt = at
         Object.assign(i, { phase: 'connected', answeredAt: at, dueAt: null })
         return
       }
@@ -258,7 +259,7 @@ export class NaiveModel extends NaiveLife {
         const mine = (i.wish === null || i.wish.agent === agentId) && this.reaches(agent, i, at)
         if (!mine || !this.couldCarry(agent, i)) return
         i.offers += 1
-        agent.idleSince = at
+        agent.workedAt = at
         this.offers.push(`${at} ${i.id}>${agentId}`)
         Object.assign(i, { phase: 'connected', agent: agentId, answeredAt: at, dueAt: null })
         return

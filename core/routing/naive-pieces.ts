@@ -6,7 +6,9 @@ export interface NaiveAgent {
   id: string
   onShift: boolean
   state: string
-  idleSince: number
+  /** When they last had something to do, and since when each channel is admitted. */
+  workedAt: number
+  admitted: Record<string, number>
   after: string | null
   closedTo: readonly string[]
   connections: string[]
@@ -199,7 +201,8 @@ export function inOrder(
     if (queue.selection === 'inTurn') return (people.indexOf(a.id) - from - 1 + 2 * people.length) % people.length
     return 0
   }
-  return [...able].sort((a, b) => rank(a) - rank(b) || a.idleSince - b.idleSince || (a.id < b.id ? -1 : 1))
+  const idle = (a: NaiveAgent): number => Math.max(a.workedAt, a.admitted[i.channel] ?? 0)
+  return [...able].sort((a, b) => rank(a) - rank(b) || idle(a) - idle(b) || (a.id < b.id ? -1 : 1))
 }
 
 export function priorityOf(queue: Queue, i: NaiveInteraction, waitedMs: number): number {

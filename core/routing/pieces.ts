@@ -215,7 +215,10 @@ export interface Agent {
   readonly id: AgentId
   stateId: PresenceStateId
   stateSince: Instant
-  idleSince: Instant
+  /** When they last answered, or were last done with something. */
+  lastAtWork: Instant
+  /** When each channel last began to be admitted. */
+  admittedSince: Partial<Record<Channel, Instant>>
   /** What they will be in once they carry nothing more; null: nothing is planned. */
   afterStateId: PresenceStateId | null
   /** Channels of which they take nothing new for now. */

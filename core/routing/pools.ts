@@ -1,12 +1,14 @@
 // The free agents of one step, in the order in which a selection method picks them.
 import { Heap, heapNode, Ring, type HeapNode } from '../heap/index.ts'
-import type { SelectionMethod } from '../plan/index.ts'
+import type { Instant, SelectionMethod } from '../plan/index.ts'
 import type { Agent } from './pieces.ts'
 
 /** What the methods look at, of one agent in one queue. */
 export interface Standing {
   readonly method: SelectionMethod
-  readonly agent: Pick<Agent, 'id' | 'idleSince'>
+  readonly agent: Pick<Agent, 'id'>
+  /** Of the channel in question. */
+  readonly idleSince: Instant
   /** Slots taken, of so many. */
   readonly taken: number
   readonly slots: number
@@ -22,20 +24,21 @@ export interface Preference {
   readonly tie: string
 }
 
-const idle = ({ idleSince, id }: Standing['agent']): string => `${String(idleSince).padStart(15, '0')} ${id}`
+const idle = ({ idleSince, agent: { id } }: Standing): string => `${String(idleSince).padStart(15, '0')} ${id}`
 
 /** What the selection method looks at, of one agent. */
-export function preference({ method, agent, taken, slots, skill, distance }: Standing): Preference {
+export function preference(standing: Standing): Preference {
+  const { method, agent, idleSince, taken, slots, skill, distance } = standing
   switch (method) {
     case 'longestIdle':
     case 'openList':
     case 'byHand':
-      return { key: agent.idleSince, tie: agent.id }
+      return { key: idleSince, tie: agent.id }
     case 'lightestLoad':
       // Equal ratios of small integers are equal as numbers, unequal ones are not.
-      return { key: slots === 0 ? 0 : taken / slots, tie: idle(agent) }
+      return { key: slots === 0 ? 0 : taken / slots, tie: idle(standing) }
     case 'bestSkilled':
-      return { key: -skill, tie: idle(agent) }
+      return { key: -skill, tie: idle(standing) }
     case 'inTurn':
       return { key: distance, tie: agent.id }
   }

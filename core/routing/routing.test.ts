@@ -122,10 +122,11 @@ describe('the end of an offer', () => {
   test('a refusal does not change who has been idle longest', () => {
     const centre = new TestCentre()
     centre.ready('ana')
-    const idleSince = centre.state.agent('ana').idleSince
+    const idleSince = () => centre.state.idleSinceOf(centre.state.agent('ana'), 'chat')
+    const before = idleSince()
     const offer = one(centre.wait(3).arrive('i1'), 'offerMade')
     centre.do('declineOffer', { ...offer, reason: 'busy' })
-    expect(centre.state.agent('ana').idleSince).toBe(idleSince)
+    expect(idleSince()).toBe(before)
   })
 
   test('when the last connection is lost the offer is withdrawn, which is no try', () => {

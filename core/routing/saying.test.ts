@@ -70,7 +70,8 @@ test('no new chats: what one has goes on, and opening them again makes one idle 
   expect(phaseOf(centre, 'i2')).toBe('waiting')
   expect(groundsOf(centre.state, 'i2')?.agents[0]?.grounds[0]).toMatchObject({ gap: 'channelClosed' })
   centre.wait(9).do('closeChannels', { agentId: 'ana', closedTo: [] })
-  expect(centre.state.agent('ana').idleSince).toBe(centre.at)
+  expect(centre.state.idleSinceOf(centre.state.agent('ana'), 'chat')).toBe(centre.at)
+  expect(centre.state.idleSinceOf(centre.state.agent('ana'), 'voice')).toBeLessThan(centre.at)
   expect(phaseOf(centre, 'i2')).toBe('offered')
 })
 

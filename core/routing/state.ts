@@ -204,6 +204,10 @@ export class State {
   /** Why the agent is not present for the channel, or null when they are. */
   presenceGap = (agent: Agent, channel: Channel): PresenceGap | null => presenceGap(this.sayingOf(agent), channel)
 
+  /** Since when the agent has had nothing of this channel to do that they could have had. */
+  idleSinceOf = ({ lastAtWork, admittedSince }: Agent, channel: Channel): Instant =>
+    Math.max(lastAtWork, admittedSince[channel] ?? 0)
+
   sayingOf({ stateId, afterStateId, closedTo, connections }: Agent): Saying {
     const { presenceStates } = this.lookup
     return {

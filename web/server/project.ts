@@ -104,7 +104,7 @@ export function personView({ state, people }: Follower, id: string): PersonView 
     roles: person.roles,
     stateId: agent.stateId,
     stateSince: agent.stateSince,
-    idleSince: agent.idleSince,
+    idleSince: state.idleSinceOf(agent, 'chat'),
     connected: agent.connections.length > 0,
     slots: state.limitsOf(id)?.slots ?? 0,
     carried: agent.carried.map((carried) => ({ id: carried, phase: state.interaction(carried).phase })),

@@ -43,6 +43,7 @@ function inOrderOf(queue: Queue, asked: readonly Requirement[], free: PersonView
     preference({
       method: queue.selection,
       agent: person,
+      idleSince: person.idleSince,
       taken: person.carried.length,
       slots: person.slots,
       skill: skillSum(levelsOf(skills.get(person.id) ?? []), asked),

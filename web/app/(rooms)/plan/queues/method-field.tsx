@@ -27,7 +27,8 @@ function picked(method: SelectionMethod): typeof sample {
   const of = (one: (typeof sample)[number], place: number) =>
     preference({
       method,
-      agent: { id: one.id, idleSince: -one.idleMs },
+      agent: { id: one.id },
+      idleSince: -one.idleMs,
       taken: one.taken,
       slots: 3,
       skill: one.level,
