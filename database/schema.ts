@@ -169,6 +169,7 @@ export const loadLimits = pgTable('load_limits', {
   id: text().primaryKey(),
   name: text().notNull(),
   slots: integer().notNull(),
+  freeForCalls: integer('free_for_calls').notNull().default(0),
   channels: jsonb().$type<LoadLimits['channels']>().notNull(),
 })
 

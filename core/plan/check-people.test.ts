@@ -32,6 +32,7 @@ const limits = (slots: number, voice: number) => ({
   id: 'l',
   name: 'l',
   slots,
+  freeForCalls: 0,
   channels: { voice: { ...upTo(1), slots: voice }, chat: upTo(3), sms: upTo(0) },
 })
 const queue = (id: string, agentIds: readonly string[]) =>
@@ -65,6 +66,19 @@ describe('presence states', () => {
     expect(checkState(state('meal', { mostMinutes: 30 }), plan)).toEqual([])
     expect(checkState(state('off', { signedOut: true }), plan)).toEqual([])
     expect(codes(checkState(state('b', { name: ' break', mostMinutes: 1 }), plan))).toEqual(['nameTaken'])
+  })
+})
+
+describe('kept free for calls', () => {
+  const people = [{ ...person('ana', null), loadLimitsId: 'l' }]
+  test('everybody kept, or kept for calls that nobody can take, is told', () => {
+    const kept = { ...limits(3, 3), freeForCalls: 1 }
+    expect(codes(checkLimits(kept, document({ people })))).toEqual(['keepsEverybody'])
+    const two = [...people, { ...person('ben', null), loadLimitsId: 'l' }]
+    expect(checkLimits(kept, document({ people: two }))).toEqual([])
+    expect(codes(checkLimits({ ...limits(2, 3), freeForCalls: 1 }, document({ people: two })))).toContain(
+      'keepsForNoCalls',
+    )
   })
 })
 

@@ -17,6 +17,8 @@ export interface PeopleFinding {
     | 'neverFits'
     | 'takesNothing'
     | 'usedByNobody'
+    | 'keepsEverybody'
+    | 'keepsForNoCalls'
     | 'parentInACircle'
     | 'nobodyInTeam'
     | 'leadIsGone'
@@ -71,8 +73,13 @@ export function checkLimits(limits: Limits, document: PlanDocument): Found {
       })
   if (!allowed.some((channel) => fits(limits, channel)))
     found.push({ severity: 'warning', code: 'takesNothing', params: {} })
-  if (!document.people.some(({ loadLimitsId }) => loadLimitsId === limits.id))
-    found.push({ severity: 'warning', code: 'usedByNobody', params: {} })
+  const users = document.people.filter(({ loadLimitsId }) => loadLimitsId === limits.id).length
+  if (users === 0) found.push({ severity: 'warning', code: 'usedByNobody', params: {} })
+  const kept = limits.freeForCalls
+  if (kept > 0 && (limits.channels.voice.most === 0 || !fits(limits, 'voice')))
+    found.push({ severity: 'warning', code: 'keepsForNoCalls', params: {} })
+  else if (users > 0 && kept >= users)
+    found.push({ severity: 'warning', code: 'keepsEverybody', params: { kept, people: users } })
   return found
 }
 

@@ -52,7 +52,7 @@ export function compilePlan(document: PlanDocument, version: number, at: Instant
     version,
     centre,
     presenceStates: document.presenceStates.map(({ name: _name, sign: _sign, colour: _colour, ...state }) => state),
-    loadLimits: document.loadLimits.map(({ id, slots, channels }) => ({ id, slots, channels })),
+    loadLimits: document.loadLimits.map(({ name: _name, ...limits }) => limits),
     declineReasonIds: document.declineReasons.map(({ id }) => id),
     dispositionIds: document.dispositions.map(({ id }) => id),
     people: document.people,

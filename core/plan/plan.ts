@@ -143,6 +143,8 @@ export interface ChannelLimit {
 export interface LoadLimits {
   readonly id: LoadLimitsId
   readonly slots: number
+  /** So many of those who go by them are kept free for a call; 0: none. */
+  readonly freeForCalls: number
   readonly channels: Readonly<Record<Channel, ChannelLimit>>
 }
 

@@ -9,9 +9,9 @@ import { isStuck, visitOf, type Agent, type Interaction, type Visit, type Wish }
 import { isPreferred, preference, type Preference } from './pools.ts'
 import type { State } from './state.ts'
 
-/** `wishedFor`: it is for one agent, and while that lasts for nobody else. */
+/** `wishedFor`: it is for one agent, and while that lasts for nobody else. `notKept`: not one of those kept for calls. */
 export type Criterion =
-  'present' | 'wishedFor' | 'inReach' | 'skilled' | 'roomForIt' | 'notOffered' | 'notTried' | 'onShift'
+  'present' | 'wishedFor' | 'inReach' | 'skilled' | 'roomForIt' | 'notKept' | 'notOffered' | 'notTried' | 'onShift'
 
 /** Why somebody is not on shift. */
 export type ShiftGap = 'noShift' | 'offShift' | 'absent'
@@ -108,6 +108,9 @@ export function agentGrounds(state: State, agentId: AgentId, interaction: Intera
     ground('inReach', reach === null, { reach }),
     ground('skilled', skill === null, { skill }),
     ground('roomForIt', room === null, { room }),
+    ...(limits === null || limits.freeForCalls === 0
+      ? []
+      : [ground('notKept', !state.index.isKeptForCalls(agent, channel))]),
     ground('notOffered', agent.offerId === null),
     ground('notTried', !visit.tried.includes(agentId)),
     ...(onShiftOnly ? [ground('onShift', agent.onShift, { gap: shiftGap(state, agent) })] : []),

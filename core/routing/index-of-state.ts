@@ -15,6 +15,7 @@ import type {
 } from './index-pieces.ts'
 import { visitOf, type Agent, type Interaction, type Visit } from './pieces.ts'
 import { Pool, preference, seatOf, type Preference } from './pools.ts'
+import { Reserve } from './reserve.ts'
 
 const tieOfArrival = (interaction: Interaction): string =>
   `${String(interaction.arrivedAt).padStart(15, '0')} ${interaction.id}`
@@ -45,6 +46,7 @@ export class Index {
   private readonly interactions = new Map<InteractionId, InteractionIndex>()
   private readonly wishes = new Map<AgentId, Set<InteractionId>>()
   private readonly ofCentre: DeadlineNodes = {}
+  private readonly reserve = new Reserve()
 
   constructor(private readonly state: Facts) {}
 
@@ -131,6 +133,7 @@ export class Index {
     this.deadlines.clear()
     this.steps.clear()
     this.leaving.clear()
+    this.reserve.clear()
     this.ofCentre.dayTurn = undefined
     this.dirty.clear()
     this.matchable.clear()
@@ -206,6 +209,18 @@ export class Index {
   agentChanged(agent: Agent): void {
     const index = this.agents.get(agent.id)
     if (index === undefined) return
+    const others = this.reserve.note(agent.id, index.limits, () => this.isFree(agent, 'voice'))
+    this.setPlaces(agent, index)
+    for (const id of others) {
+      const [other, itsIndex] = [this.state.agents.get(id), this.agents.get(id)]
+      if (other !== undefined && itsIndex !== undefined) this.setPlaces(other, itsIndex)
+    }
+    this.setDeadline(index.deadlines, 'agentGrace', agent.id, agent.graceDueAt)
+    if (agent.afterStateId !== null && agent.carried.length === 0) this.leaving.add(agent.id)
+    else this.leaving.delete(agent.id)
+  }
+
+  private setPlaces(agent: Agent, index: AgentIndex): void {
     const known = new Map<Channel, Standing>()
     for (const place of index.places) {
       const { channel } = place.of.wants
@@ -213,15 +228,22 @@ export class Index {
       if (standing === undefined) known.set(channel, (standing = this.standingFor(agent, channel)))
       this.setPlace(agent, index, place, standing)
     }
-    this.setDeadline(index.deadlines, 'agentGrace', agent.id, agent.graceDueAt)
-    if (agent.afterStateId !== null && agent.carried.length === 0) this.leaving.add(agent.id)
-    else this.leaving.delete(agent.id)
+  }
+
+  private isFree(agent: Agent, channel: Channel): boolean {
+    return this.state.isPresent(agent, channel) && agent.offerId === null && this.state.hasRoom(agent, channel)
+  }
+
+  /** Whether one more of the channel would leave too few free for a call. */
+  isKeptForCalls(agent: Agent, channel: Channel): boolean {
+    const limits = this.state.limitsOf(agent.id)
+    return this.reserve.keeps(agent.id, limits, () => this.state.carriedChannels(agent), channel)
   }
 
   /** What holds of the agent for a channel, whatever the queue. */
   private standingFor(agent: Agent, channel: Channel): Standing {
     const present = this.state.isPresent(agent, channel)
-    return { present, free: present && agent.offerId === null && this.state.hasRoom(agent, channel) }
+    return { present, free: this.isFree(agent, channel) && !this.isKeptForCalls(agent, channel) }
   }
 
   private setPlace(agent: Agent, index: AgentIndex, place: ClassPlace, standing: Standing): void {
@@ -286,7 +308,7 @@ export class Index {
     if (queue !== null && waits && visit.overdue) {
       queue.overdue.add(interaction.id)
       this.touch(queue.id)
-    }
+    } else queue?.overdue.delete(interaction.id)
     const { deadlines } = index
     const { id } = interaction
     const unanswered = waits || awaits || offered

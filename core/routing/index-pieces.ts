@@ -26,6 +26,7 @@ export interface Facts {
   nextTurn(queueId: QueueId): Instant | null
   nextShiftTurn(agentId: AgentId): Instant | null
   hasRoom(agent: Agent, channel: Channel): boolean
+  carriedChannels(agent: Agent): Channel[]
   limitsOf(id: AgentId): LoadLimits | null
   levelsOf(id: AgentId): ReadonlyMap<string, number>
   lentTo(id: QueueId): readonly AgentId[]

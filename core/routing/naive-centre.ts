@@ -1,4 +1,4 @@
-import type { CompiledPlan, Queue } from '../plan/index.ts'
+import type { Channel, CompiledPlan, Queue } from '../plan/index.ts'
 import {
   admittedBy,
   inOrder,
@@ -65,11 +65,26 @@ export class NaiveCentre {
         (i.wish === null || i.wish.agent === a.id) &&
         this.reaches(a, i, at) &&
         isRoom(plan, this.carried(a.id), i.channel) &&
+        !this.isKept(plan, a, i.channel) &&
         !this.carried(a.id).some((x) => x.phase === 'offered') &&
         !i.tried.includes(a.id),
     )
     const laid = { grants: this.grants, lent: this.lentTo(i.queue) }
     return inOrder(plan, laid, this.queueOf(i), i, able, (a) => this.carried(a), this.lastOffered.get(i.queue))
+  }
+
+  private isFreeForCall = (plan: CompiledPlan, a: NaiveAgent): boolean =>
+    admittedBy(a).includes('voice') &&
+    a.connections.length > 0 &&
+    isRoom(plan, this.carried(a.id), 'voice') &&
+    !this.carried(a.id).some((x) => x.phase === 'offered')
+
+  /** It would take one of those who must stay free for a call. */
+  private isKept(plan: CompiledPlan, a: NaiveAgent, channel: Channel): boolean {
+    const least = plan.loadLimits[0]?.freeForCalls ?? 0
+    if (least === 0 || channel === 'voice' || !this.isFreeForCall(plan, a)) return false
+    const free = this.agents.filter((one) => this.isFreeForCall(plan, one)).length
+    return free <= least && !isRoom(plan, [...this.carried(a.id), { channel }], 'voice')
   }
 
   protected lentTo = (queue: string): string[] =>

@@ -167,7 +167,11 @@ export function isSkilled(
   })
 }
 
-export function isRoom(plan: CompiledPlan, carried: readonly NaiveInteraction[], channel: Channel): boolean {
+export function isRoom(
+  plan: CompiledPlan,
+  carried: readonly Pick<NaiveInteraction, 'channel'>[],
+  channel: Channel,
+): boolean {
   const limits = plan.loadLimits[0]
   if (limits === undefined) return false
   const all = limits.channels

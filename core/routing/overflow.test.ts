@@ -35,6 +35,22 @@ describe('waited too long', () => {
     expect(queueOf(centre, 'i1')).toBeUndefined()
     expect(figuresOf(centre, 'boats')).toMatchObject({ entered: 1, sentAway: 1 })
   })
+  test('a new plan without a longest wait keeps those who had waited too long for the old one', () => {
+    const closed = { hoursId: 'never' }
+    const queues = (boats: Partial<Queue>) => [
+      testQueue('boats', ['ana'], boats),
+      testQueue('coaches', ['ben'], closed),
+    ]
+    const hours = [{ id: 'never', openings: [] }]
+    const centre = new TestCentre(testPlan({ agents: ['ana', 'ben'], queues: queues(goesOn), hours }))
+    centre.arrive('i1', 'boats')
+    // The other queue is closed, so that it stays.
+    centre.wait(40).ready('ben')
+    centre.do('publishPlan', { plan: testPlan({ agents: ['ana', 'ben'], queues: queues({}), hours, version: 2 }) })
+    expect(queueOf(centre, 'i1')).toBe('boats')
+    centre.wait(1).ready('ana')
+    expect(centre.journal.at(-1)).toMatchObject({ type: 'offerMade', interactionId: 'i1' })
+  })
   test('an offer that is out ends first; refused, it goes on without another', () => {
     const centre = centreOf(goesOn)
     centre.arrive('i1', 'boats')

@@ -35,6 +35,7 @@ const held = (levels: Readonly<Record<string, number | undefined>>) =>
 const limitsOf = ({ slots }: Case, agent: Case['agents'][number]): LoadLimits => ({
   id: agent.id,
   slots: agent.slots,
+  freeForCalls: 0,
   channels: Object.fromEntries(
     Object.entries(slots).map(([channel, taken]) => [
       channel,
@@ -47,6 +48,7 @@ const limitsOf = ({ slots }: Case, agent: Case['agents'][number]): LoadLimits =>
 const generous = (one: Case, agent: Case['agents'][number]): LoadLimits => ({
   id: agent.id,
   slots: 1000,
+  freeForCalls: 0,
   channels: Object.fromEntries(
     Object.keys(one.slots).map((channel) => [channel, { slots: 1, most: 1000, alone: false, beside: [] }]),
   ) as unknown as LoadLimits['channels'],

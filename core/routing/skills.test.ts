@@ -102,6 +102,7 @@ describe('room', () => {
   const limits = (beside: LoadLimits['channels']['voice']['beside']): LoadLimits => ({
     id: 'mixed',
     slots: 3,
+    freeForCalls: 0,
     channels: { voice: { ...call, beside }, chat: upTo(3), sms: upTo(1) },
   })
   const withCall = (beside: LoadLimits['channels']['voice']['beside']): TestCentre => {
@@ -143,6 +144,56 @@ describe('room', () => {
     centre.arrive('call', 'sailings', { channel: 'voice', lineId: 'phone' })
     centre.arrive('chat')
     expect(offersOf(centre)).toEqual(['chat>ana'])
+  })
+})
+
+describe('kept free for calls', () => {
+  const limits = (freeForCalls: number, alone = true): LoadLimits => ({
+    id: 'mixed',
+    slots: 3,
+    freeForCalls,
+    channels: { voice: { ...upTo(1), alone }, chat: upTo(3), sms: upTo(3) },
+  })
+  const made = (freeForCalls: number, alone = true): TestCentre => {
+    const centre = centreOf({ limits: limits(freeForCalls, alone) })
+    for (const id of ['ana', 'ben']) centre.wait(1).ready(id)
+    return centre
+  }
+  const call = { channel: 'voice', lineId: 'phone' } as const
+
+  test('the last who could take a call is offered no chat, and the grounds say so', () => {
+    const centre = made(1)
+    centre.arrive('i1')
+    centre.arrive('i2')
+    expect(offersOf(centre)).toEqual(['i1>ana'])
+    const ben = groundsOf(centre.state, 'i2')?.agents.find(({ agentId }) => agentId === 'ben')
+    expect(ben?.grounds.filter(({ holds }) => !holds).map(({ criterion }) => criterion)).toEqual(['notKept'])
+    centre.arrive('c1', 'sailings', call)
+    expect(offersOf(centre)).toEqual(['i1>ana', 'c1>ben'])
+  })
+  test('whoever comes besides lets the one go who was kept', () => {
+    const centre = made(1)
+    for (const id of ['i1', 'i2', 'i3']) {
+      centre.arrive(id)
+      centre.do('answerOffer', { agentId: 'ana', interactionId: id, offerId: `${id}.v1.o1` })
+    }
+    centre.arrive('i4')
+    expect(offersOf(centre)).toEqual(['i1>ana', 'i2>ana', 'i3>ana'])
+    centre.ready('cleo')
+    expect(offersOf(centre).at(-1)).toBe('i4>ben')
+    centre.arrive('i5')
+    expect(offersOf(centre)).toHaveLength(4)
+  })
+  test('what leaves room for a call beside it is offered to anybody', () => {
+    const centre = made(2, false)
+    centre.arrive('i1')
+    expect(offersOf(centre)).toEqual(['i1>ana'])
+  })
+  test('who takes no calls now keeps none free', () => {
+    const centre = made(1)
+    centre.do('setPresence', { agentId: 'ben', stateId: 'textsOnly' })
+    centre.arrive('i1')
+    expect(offersOf(centre)).toEqual(['i1>ben'])
   })
 })
 
@@ -253,7 +304,7 @@ describe('what would have to change', () => {
 })
 
 test('chats only leaves calls and texts without room', () => {
-  const limits = { id: 'chats', slots: 2, channels: chatsOnly(2) }
+  const limits = { id: 'chats', slots: 2, freeForCalls: 0, channels: chatsOnly(2) }
   const centre = centreOf({ agents: ['ana'], limits })
   centre.ready('ana')
   centre.arrive('call', 'sailings', { channel: 'voice', lineId: 'phone' })

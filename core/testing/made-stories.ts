@@ -18,6 +18,10 @@ const skillId = fc.constantFrom('french', 'freight')
 const bounds = fc.record({ skillId, least: fc.integer({ min: 0, max: 4 }), most: fc.integer({ min: 2, max: 5 }) })
 const afterSeconds = fc.constantFrom(0, 4, 9, 20)
 
+/** Mostly none, so that offers are made in most stories. */
+const seldom = <T>(some: fc.Arbitrary<T[]>): fc.Arbitrary<T[]> =>
+  fc.oneof({ weight: 2, arbitrary: fc.constant<T[]>([]) }, { weight: 1, arbitrary: some })
+
 /** Each channel takes up to two slots; some want to be alone, or nearly. */
 const limit = fc.record({
   slots: fc.integer({ min: 1, max: 2 }),
@@ -28,6 +32,7 @@ const limit = fc.record({
 const limits = fc.record({
   id: fc.constant('mixed'),
   slots: fc.integer({ min: 1, max: 5 }),
+  freeForCalls: fc.constantFrom(0, 0, 1, 2),
   channels: fc.record({ voice: limit, chat: limit, sms: limit }),
 })
 
@@ -35,12 +40,12 @@ const limits = fc.record({
 const asked = fc.record({
   selection: fc.constantFrom(...selectionMethods),
   laterReaches: fc.array(fc.record({ afterSeconds, agentIds: fc.subarray(agents) }), { maxLength: 2 }),
-  requirements: fc.array(bounds, { maxLength: 2 }),
+  requirements: seldom(fc.array(bounds, { maxLength: 2 })),
   relaxations: fc.array(
     fc.tuple(bounds, afterSeconds).map(([one, seconds]) => ({ ...one, afterSeconds: seconds })),
     { maxLength: 2 },
   ),
-  longestWaitSeconds: fc.option(fc.constantFrom(6, 15), { freq: 1 }),
+  longestWaitSeconds: fc.option(fc.constantFrom(6, 15), { freq: 2 }),
   priority: fc.integer({ min: 1, max: 10 }),
   prioritySteps: fc.array(fc.record({ afterSeconds, priority: fc.integer({ min: 1, max: 10 }) }), { maxLength: 2 }),
 })
@@ -50,17 +55,17 @@ const lines = { voice: 'phone', chat: 'site', sms: 'texts' }
 export const plan = fc
   .record({
     slots: fc.integer({ min: 1, max: 3 }),
-    members: fc.tuple(...queues.map(() => fc.subarray(agents))),
+    members: fc.tuple(...queues.map(() => fc.subarray(agents, { minLength: 1 }))),
     targets: fc.tuple(...queues.map(() => fc.option(fc.constantFrom(10, 20, 60)))),
     windows: fc.tuple(...queues.map(() => fc.constantFrom(5, 15))),
     most: fc.option(fc.integer({ min: 1, max: 4 })),
     wrapUp: fc.constantFrom(0, 10),
     // q1 sends on to q3 when it closes; q2 serves those who wait.
     turns: fc.tuple(turns, turns, turns),
-    kept: fc.subarray(queues),
+    kept: seldom(fc.subarray(queues)),
     shifts: fc.tuple(turns, turns),
-    onShiftOnly: fc.subarray(queues),
-    limits: fc.option(limits, { freq: 1 }),
+    onShiftOnly: seldom(fc.subarray(queues)),
+    limits: fc.option(limits, { freq: 2 }),
     skills: fc.tuple(...agents.map(() => fc.dictionary(skillId, fc.integer({ min: 1, max: 5 })))),
     fullTo: fc.boolean(),
     onTo: fc.subarray(queues),
@@ -168,15 +173,15 @@ const absence = fc
 
 const make = fc.oneof(
   often(
-    6,
+    24,
     fc
       .tuple(
         interactionId,
         fc.constantFrom(...queues),
-        fc.boolean(),
-        fc.boolean(),
+        fc.constantFrom(true, true, true, false),
+        fc.constantFrom(true, false, false, false),
         fc.constantFrom(...channels, 'chat' as const),
-        fc.array(bounds, { maxLength: 1 }),
+        seldom(fc.array(bounds, { maxLength: 1 })),
         fc.option(fc.integer({ min: 1, max: 10 })),
       )
       .map(([id, queueId, there, leaveMessage, channel, requirements, priority]) => () => [
@@ -195,14 +200,14 @@ const make = fc.oneof(
       ]),
   ),
   often(
-    6,
+    16,
     agentId.map((id) => () => [
       command('connectAgent', { agentId: id, connectionId: 'k1', processId: 'web' }),
       command('setPresence', { agentId: id, stateId: 'ready' }),
     ]),
   ),
   often(
-    8,
+    24,
     agentId.map((id) => (state: State) => {
       const interaction = carriedIn(state, id, 'offered')
       const offerId = offerIn(state, interaction)
@@ -218,13 +223,13 @@ const make = fc.oneof(
     }),
   ),
   often(
-    4,
+    12,
     agentId.map((id) => (state: State) => [
       command('endInteraction', { agentId: id, interactionId: carriedIn(state, id, 'connected') }),
     ]),
   ),
   often(
-    2,
+    8,
     agentId.map((id) => (state: State) => [
       command('finishWrapUp', { agentId: id, interactionId: carriedIn(state, id, 'wrapUp') }),
     ]),
@@ -266,13 +271,13 @@ const make = fc.oneof(
     interactionId.map((id) => () => [command('leaveInteraction', { interactionId: id })]),
   ),
   often(
-    3,
+    6,
     fc
       .tuple(agentId, interactionId)
       .map(([id, interaction]) => () => [command('takeInteraction', { agentId: id, interactionId: interaction })]),
   ),
   often(
-    2,
+    5,
     fc
       .tuple(agentId, interactionId)
       .map(([id, interaction]) => () => [command('assignInteraction', { agentId: id, interactionId: interaction })]),
@@ -284,7 +289,7 @@ const make = fc.oneof(
       .map(([id, queueId]) => () => [command('moveInteraction', { interactionId: id, queueId })]),
   ),
   often(
-    4,
+    14,
     fc
       .tuple(
         agentId,
@@ -343,7 +348,7 @@ const make = fc.oneof(
       .map((n) => () => [command('endLoan', { loanId: `l${n}` }), command('endGrant', { grantId: `g${n}` })]),
   ),
   often(
-    4,
+    10,
     fc.tuple(agentId, fc.boolean()).map(([id, customer]) => (state: State) => [
       command('sendMessage', {
         interactionId: carriedIn(state, id, 'connected'),
@@ -364,9 +369,9 @@ const make = fc.oneof(
         command('extendWrapUp', { agentId: id, interactionId: carriedIn(state, id, 'wrapUp'), seconds }),
       ]),
   ),
-  often(2, emergency),
+  often(1, emergency),
   often(
-    1,
+    3,
     fc.constantFrom('e1', 'e2').map((emergencyId) => () => [command('endEmergency', { emergencyId })]),
   ),
   often(1, absence),
@@ -386,8 +391,8 @@ const make = fc.oneof(
 )
 
 const pause = fc.oneof(
-  { weight: 3, arbitrary: fc.constant(0) },
-  fc.integer({ min: 0, max: 6000 }),
-  fc.constantFrom(5000, 15_000),
+  { weight: 8, arbitrary: fc.constant(0) },
+  { weight: 2, arbitrary: fc.integer({ min: 0, max: 4000 }) },
+  { weight: 1, arbitrary: fc.constantFrom(5000, 15_000) },
 )
 export const step: fc.Arbitrary<Step> = fc.tuple(pause, make).map(([after, made]) => ({ after, make: made }))

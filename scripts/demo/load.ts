@@ -2,7 +2,8 @@
 import { hash } from '@node-rs/argon2'
 import { publishDraft, putPlan, schema, type Database } from '../../database/index.ts'
 import type { PlanDocument } from '../../core/plan/index.ts'
-import { centre, line, queues, skills, teams, testCustomers, times, usualHours } from './scenario.ts'
+import { centre, line, queues, skills, teams, testCustomers } from './scenario.ts'
+import { times, usualHours } from './scenario-times.ts'
 import { people, type ScenarioPerson } from './scenario-people.ts'
 
 export interface Scenario {

@@ -126,6 +126,7 @@ export const en = {
       inReach: 'does not serve this queue',
       skilled: 'lacks a skill',
       roomForIt: (taken: number, slots: number) => `has no room: ${taken} of ${slots} slots taken`,
+      notKept: 'is kept free for calls',
       notOffered: 'has another offer before them',
       notTried: 'has refused it in this round',
       onShift: 'is not on shift now',
@@ -134,6 +135,7 @@ export const en = {
     names: {
       present: 'present',
       wishedFor: 'waits for them',
+      notKept: 'not kept for calls',
       inReach: 'in reach',
       skilled: 'has the skills',
       roomForIt: 'has room',

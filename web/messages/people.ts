@@ -17,6 +17,9 @@ const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) 
   neverFits: ({ channel, needs, slots }) =>
     `A ${oneOf[channel as Channel]} can never be taken: it needs ${needs} slots, and there are ${slots}. Give it fewer, or more slots in all.`,
   takesNothing: () => 'Nobody with these limits can take anything. Allow at least one of some channel.',
+  keepsEverybody: ({ kept, people }) =>
+    `Kept free for calls: ${kept} of ${people}. As long as no call comes, nobody would be offered anything else that fills them.`,
+  keepsForNoCalls: () => 'Kept free for calls: with these limits nobody can take a call. Give 0, or allow calls.',
   usedByNobody: () => 'Nobody goes by these limits yet.',
   parentInACircle: () => 'Part of: a team cannot be part of itself, nor of one below it. Choose another.',
   nobodyInTeam: () => 'Nobody is in this team yet.',
@@ -82,6 +85,9 @@ export const limits = {
   most: 'Most at once',
   alone: 'Wants them alone',
   beside: 'But beside',
+  freeForCalls: 'Kept free for calls',
+  freeForCallsHelp:
+    'So many of these people stay free for a call: they are offered nothing else that would leave no room for one. 0: nobody',
   people: (n: number) => `${people(n)} with these limits`,
   calm: (n: number) => `${people(n)} ${n === 1 ? 'goes' : 'go'} by it.`,
   none: 'None: they take nothing',

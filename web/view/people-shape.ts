@@ -39,6 +39,7 @@ export const limitsShape = yup.object({
   id,
   name: name('the limits'),
   slots: whole('Slots', 1, 20).required(),
+  freeForCalls: whole('Kept free for calls', 0, 1000).default(0),
   channels: yup.object({ voice: channelLimit, chat: channelLimit, sms: channelLimit }).required(),
   personIds: ids('People'),
 })

@@ -129,6 +129,14 @@ export function LimitsForm(props: LimitsFormProps) {
             })}
           </TableBody>
         </Table>
+        <WholeField
+          label={t.freeForCalls}
+          help={t.freeForCallsHelp}
+          value={value.freeForCalls}
+          disabled={!mayEdit}
+          fault={form.faultOf('freeForCalls')}
+          onChange={(n) => form.set({ freeForCalls: n ?? 0 })}
+        />
         <PeoplePart form={form} mayEdit={mayEdit} label={t.people(value.personIds.length)} people={people} />
       </EditorFrame>
       <EffectsPane

@@ -87,6 +87,7 @@ export const blankLimits = (id: string): LimitsValue => ({
   id,
   name: '',
   slots: 3,
+  freeForCalls: 0,
   channels: { voice: { ...upTo(1), slots: 3 }, chat: upTo(3), sms: upTo(3) },
   personIds: [],
 })

@@ -1,0 +1,1 @@
+ALTER TABLE "load_limits" ADD COLUMN "free_for_calls" integer DEFAULT 0 NOT NULL;
