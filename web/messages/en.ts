@@ -44,9 +44,10 @@ export const en = {
     nobodyWaits: 'nobody waits',
     peopleIn: (n: number, free: number) => `${people(n)} in, ${free} free`,
     free: (n: number, shared: number) => (shared > 0 ? `${n} free (${shared} shared)` : `${n} free`),
-    soonBusy: (soon: number, busy: number) =>
-      [soon > 0 ? `${soon} soon` : null, `${busy} busy`].filter(Boolean).join(', '),
-    resting: (n: number) => `${count(n, 'conversation rests', 'conversations rest')}.`,
+    soonBusy: (soon: number, busy: number, resting: number) =>
+      [soon > 0 ? `${soon} soon` : null, `${busy} busy`, resting > 0 ? `${resting} resting` : null]
+        .filter(Boolean)
+        .join(', '),
     closed: 'closed',
     alwaysOpen: 'always open',
     until: (at: string) => `until ${at}`,

@@ -159,7 +159,7 @@ function People({ lane, plan, onPerson, onDrop }: Pick<LaneProps, 'lane' | 'plan
           {en.live.free(free.length, shared)}
         </Typography>
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          {en.live.soonBusy(soon.length, busy.length)}
+          {en.live.soonBusy(soon.length, busy.length, lane.resting)}
         </Typography>
         {!offersByItself(lane.queue.selection) && (
           <Typography variant="body2" sx={{ color: 'text.secondary' }}>
@@ -176,13 +176,12 @@ function People({ lane, plan, onPerson, onDrop }: Pick<LaneProps, 'lane' | 'plan
   )
 }
 
-/** In the lane itself: a stopgap's reason, the messages that wait for the opening, the conversations that rest. */
-function LaidOver({ lane: { opening, resting } }: Pick<LaneProps, 'lane'>) {
+/** In the lane itself: a stopgap's reason, and the messages that wait for the opening. */
+function LaidOver({ lane: { opening } }: Pick<LaneProps, 'lane'>) {
   const { stopgap, messages } = opening
   const said = [
     stopgap === null ? null : en.stopgap.laid(stopgap.kind, en.stopgap.reasons[stopgap.reason]),
     messages === 0 ? null : en.stopgap.messages(messages),
-    resting === 0 ? null : en.live.resting(resting),
   ].filter(Boolean)
   if (said.length === 0) return null
   return (
