@@ -301,6 +301,9 @@ function answer(state: State, event: Event<'offerAnswered'>): State {
   const interaction = state.interaction(event.interactionId)
   const agent = state.agent(event.agentId)
   interaction.phase = 'connected'
+  // Whoever takes it over begins to wait for the customer's word anew.
+  interaction.silentSince = event.at
+  interaction.asked = false
   agent.lastAtWork = event.at
   agent.today.answered += 1
   interaction.participations.push({ personId: agent.id, role: 'agent', leg: 'talk', from: event.at, to: null })

@@ -232,7 +232,7 @@ export class NaiveModel extends NaiveLife {
         if (i === undefined || !this.isOut(i, command.body)) return
         const agent = agentOf(command.body.agentId) as NaiveAgent
         agent.workedAt = at
-        Object.assign(i, { phase: 'connected', answeredAt: at, dueAt: null })
+        Object.assign(i, { phase: 'connected', answeredAt: at, dueAt: null, silentSince: at, asked: false })
         return
       }
       case 'declineOffer': {
@@ -261,7 +261,14 @@ export class NaiveModel extends NaiveLife {
         i.offers += 1
         agent.workedAt = at
         this.offers.push(`${at} ${i.id}>${agentId}`)
-        Object.assign(i, { phase: 'connected', agent: agentId, answeredAt: at, dueAt: null })
+        Object.assign(i, {
+          phase: 'connected',
+          agent: agentId,
+          answeredAt: at,
+          dueAt: null,
+          silentSince: at,
+          asked: false,
+        })
         return
       }
       case 'assignInteraction': {
