@@ -20,7 +20,7 @@ export { differences, type Difference } from './compare.ts'
 export { plainCentre, plainPerson, plainPlanned, plainQueue, plainState, chatsOnly, upTo } from './defaults.ts'
 export { may, mayGive, type Capability } from './permissions.ts'
 export { membersOf, peopleOf, reachedBy, requirementsOf, spelledOut } from './reach.ts'
-export { usersOfCalendar, usersOfHours, type CalendarUser } from './uses.ts'
+export { usersOfCalendar, usersOfHours, usersOfTeam, type CalendarUser } from './uses.ts'
 export {
   checkLimits,
   checkPeople,

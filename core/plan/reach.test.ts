@@ -9,6 +9,7 @@ import {
   plainPlanned,
   reachedBy,
   spelledOut,
+  usersOfTeam,
   withoutPerson,
   withPerson,
   type PersonEdit,
@@ -107,6 +108,16 @@ describe('teams in reaches', () => {
     expect(reachedBy(planned, moved)).toEqual(['ana', 'cleo'])
     const round = document([], { teams: [team('care', 'night'), team('night', 'care')] })
     expect(membersOf(all('night'), round)).toEqual(['ana', 'ben', 'cleo'])
+  })
+
+  test('who uses a team is told, whichever reach names it', () => {
+    const later = queue({
+      id: 'q2',
+      name: 'Later',
+      laterReaches: [{ afterSeconds: 5, agentIds: [], teams: [all('care')] }],
+    })
+    const queues = [queue({ teams: [{ teamId: 'care', tier: 1 }] }), later, queue({ id: 'q3', name: 'None' })]
+    expect(usersOfTeam(document(queues), 'care')).toEqual(['Bookings', 'Later'])
   })
 
   test('a team that is gone is a fault, one without agents a warning', () => {

@@ -4,6 +4,14 @@ import type { PlanDocument } from './plan.ts'
 export const usersOfHours = ({ queues }: PlanDocument, hoursId: string): string[] =>
   queues.filter((queue) => queue.hoursId === hoursId).map(({ name }) => name)
 
+/** The queues that offer to this team, or to a tier of it, by name. */
+export const usersOfTeam = ({ queues }: PlanDocument, teamId: string): string[] =>
+  queues
+    .filter(({ teams, laterReaches }) =>
+      [...teams, ...laterReaches.flatMap((reach) => reach.teams)].some((one) => one.teamId === teamId),
+    )
+    .map(({ name }) => name)
+
 /** What takes a calendar. */
 export interface CalendarUser {
   readonly kind: 'hours' | 'shift' | 'site'

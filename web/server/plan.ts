@@ -9,6 +9,7 @@ import {
   isClose,
   usersOfCalendar,
   usersOfHours,
+  usersOfTeam,
   type CompiledPlan,
   type FindingCode,
   type HoursFinding,
@@ -270,6 +271,7 @@ function usersOf({ follower }: Runtime, document: PlanDocument, what: Removable,
       return [
         ...document.people.filter(({ teamId }) => teamId === id).map((person) => named(person.id)),
         ...document.teams.filter(({ parentId }) => parentId === id).map(({ name }) => name),
+        ...usersOfTeam(document, id),
       ]
     case 'skills':
       return [

@@ -7,7 +7,7 @@ import Switch from '@mui/material/Switch'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
-import { checkTeam, reachedBy, sightOf, type PlanDocument } from '@eudromos/core/plan'
+import { checkTeam, reachedBy, sightOf, usersOfTeam, type PlanDocument } from '@eudromos/core/plan'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { en } from '../../../../messages/en.ts'
 import { team as t } from '../../../../messages/people.ts'
@@ -47,6 +47,7 @@ export function TeamForm(props: TeamFormProps) {
         users={[
           ...initial.members.map(({ personId }) => nameOf(personId)),
           ...document.teams.filter(({ parentId }) => parentId === initial.id).map(({ name }) => name),
+          ...usersOfTeam(document, initial.id),
         ]}
         others={document.teams}
         none={t.none}
