@@ -141,38 +141,40 @@ test('people are read from a file with its faults named, published together, and
     rosalind.waitForEvent('filechooser'),
     rosalind.getByRole('button', { name: 'Import a file…' }).click(),
   ])
-  const rows = ['Name,Email,Site', 'Bram Ostrander,bram-ostrander@skerrow.example,Vellan', 'Nobody,no address,Vellan']
+  const rows = ['Name,Email,Tier', 'Kofi Asante,kofi-asante@skerrow.example,3', 'Nobody,no address,3']
   await chooser.setFiles({ name: 'people.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\r\n')) })
   await expect(rosalind.getByText('Row 3: Email: “no address” is no address.')).toBeVisible()
-  await expect(rosalind.getByText('Site: Port Ansel → Vellan')).toBeVisible()
+  await expect(rosalind.getByText('Tier: nothing → 3')).toBeVisible()
   await rosalind.getByRole('button', { name: 'Publish 1 change' }).click()
   await expect(rosalind.getByText(/Published as version \d+\./)).toBeVisible()
-  await rosalind.getByRole('textbox', { name: /^Name, address/ }).fill('bram vellan')
+  await rosalind.getByRole('textbox', { name: /^Name, address/ }).fill('kofi bookings')
   await expect(rosalind.getByText('1 of 31 people.')).toBeVisible()
   const [cards] = await Promise.all([
     rosalind.waitForEvent('download'),
     rosalind.getByRole('button', { name: 'Export as vCards' }).click(),
   ])
-  expect(await readFile(await cards.path(), 'utf8')).toContain('FN:Bram Ostrander\r\n')
-  await rosalind.getByRole('gridcell', { name: 'Bram Ostrander' }).click()
-  await expect(rosalind.getByRole('combobox', { name: 'Site' })).toHaveText('Vellan')
+  expect(await readFile(await cards.path(), 'utf8')).toContain('FN:Kofi Asante\r\n')
+  await rosalind.getByRole('gridcell', { name: 'Kofi Asante' }).click()
+  await expect(rosalind.getByRole('combobox', { name: 'Tier' })).toHaveText('3')
 })
 
 test('one field of two queues is changed at once, with what would be wrong told first', async ({ browser }) => {
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan/queues')
-  for (const name of ["Today's sailings", 'Bookings'])
+  for (const name of ['Lost property', 'Refunds'])
     await rosalind
       .getByRole('row', { name: new RegExp(name) })
       .getByRole('checkbox')
       .click()
   await rosalind.getByRole('button', { name: 'Change 2 queues' }).click()
-  await rosalind.getByRole('spinbutton', { name: 'New value' }).fill('2')
-  await expect(rosalind.getByText('Answer window: give at least 5 s.')).toBeVisible()
+  await rosalind.getByRole('combobox', { name: 'Field' }).click()
+  await rosalind.getByRole('option', { name: 'Most waiting' }).click()
+  await rosalind.getByRole('spinbutton', { name: 'New value' }).fill('0')
+  await expect(rosalind.getByText('Most waiting: give at least 1')).toBeVisible()
   await expect(rosalind.getByRole('button', { name: 'Publish for 2 queues' })).toBeDisabled()
-  await rosalind.getByRole('spinbutton', { name: 'New value' }).fill('18')
-  await expect(rosalind.getByText(/^Bookings: \d+ → 18$/)).toBeVisible()
+  await rosalind.getByRole('spinbutton', { name: 'New value' }).fill('33')
+  await expect(rosalind.getByText('Lost property: none → 33')).toBeVisible()
   await expectAccessible(rosalind)
   await rosalind.getByRole('button', { name: 'Publish for 2 queues' }).click()
   await expect(rosalind.getByText(/Published as version \d+\./)).toBeVisible()
-  await expect(rosalind.getByRole('row', { name: /Bookings/ }).getByRole('gridcell', { name: '18' })).toBeVisible()
+  await expect(rosalind.getByRole('row', { name: /Lost property/ }).getByRole('gridcell', { name: '33' })).toBeVisible()
 })

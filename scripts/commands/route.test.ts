@@ -1,6 +1,7 @@
 import type { PlanDocument } from '@eudromos/core/plan'
 import { people } from '../demo/scenario-people.ts'
-import { centre, line, queues, skills, teams, times } from '../demo/scenario.ts'
+import { times } from '../demo/scenario-times.ts'
+import { centre, line, queues, skills, teams } from '../demo/scenario.ts'
 import { faultsIn } from './given.ts'
 import { checkFile } from './plan.ts'
 import { BadInput } from './problem.ts'
