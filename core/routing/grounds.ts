@@ -208,9 +208,9 @@ export interface WaitingFor {
 
 /**
  * What waits in whatever queue, as one agent stands to it: what they could take first, then by how little is in the way,
- * then the longest wait. At most `most`; an unknown agent stands to nothing.
+ * then the longest wait. An unknown agent stands to nothing.
  */
-export function waitingFor(state: State, agentId: AgentId, most: number): WaitingFor[] {
+export function waitingFor(state: State, agentId: AgentId): WaitingFor[] {
   const all: (WaitingFor & { readonly inTheWay: number })[] = []
   for (const interaction of state.interactions.values()) {
     const visit = visitOf(interaction)
@@ -223,7 +223,6 @@ export function waitingFor(state: State, agentId: AgentId, most: number): Waitin
   }
   return all
     .sort((a, b) => a.inTheWay - b.inTheWay || b.waitMs - a.waitMs || (a.interactionId < b.interactionId ? -1 : 1))
-    .slice(0, most)
     .map(({ inTheWay: _, ...one }) => one)
 }
 

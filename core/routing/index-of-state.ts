@@ -209,7 +209,7 @@ export class Index {
   agentChanged(agent: Agent): void {
     const index = this.agents.get(agent.id)
     if (index === undefined) return
-    const others = this.reserve.note(agent.id, index.limits, () => this.isFree(agent, 'voice'))
+    const others = this.reserve.note(agent.id, index.limits, () => this.isFreeForCall(agent))
     this.setPlaces(agent, index)
     for (const id of others) {
       const [other, itsIndex] = [this.state.agents.get(id), this.agents.get(id)]
@@ -230,8 +230,8 @@ export class Index {
     }
   }
 
-  private isFree(agent: Agent, channel: Channel): boolean {
-    return this.state.isPresent(agent, channel) && agent.offerId === null && this.state.hasRoom(agent, channel)
+  private isFreeForCall(agent: Agent): boolean {
+    return this.state.isPresent(agent, 'voice') && agent.offerId === null && this.state.hasRoom(agent, 'voice')
   }
 
   /** Whether one more of the channel would leave too few free for a call. */
@@ -243,7 +243,8 @@ export class Index {
   /** What holds of the agent for a channel, whatever the queue. */
   private standingFor(agent: Agent, channel: Channel): Standing {
     const present = this.state.isPresent(agent, channel)
-    return { present, free: this.isFree(agent, channel) && !this.isKeptForCalls(agent, channel) }
+    const free = present && agent.offerId === null && this.state.hasRoom(agent, channel)
+    return { present, free: free && !this.isKeptForCalls(agent, channel) }
   }
 
   private setPlace(agent: Agent, index: AgentIndex, place: ClassPlace, standing: Standing): void {

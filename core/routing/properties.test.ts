@@ -29,7 +29,7 @@ function tell(first: Parameters<typeof testPlan>[0], steps: readonly Step[], che
 }
 
 const story = [plan, fc.array(step, { maxLength: 60, size: 'max' })] as const
-const runs = { numRuns: 150 }
+const runs = { numRuns: 300 }
 
 test('offers are those of a router that searches everything every time', () => {
   fc.assert(

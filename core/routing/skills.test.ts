@@ -1,7 +1,7 @@
 // Who is offered what: each condition alone decides, and each selection method chooses by what it says.
 import { chatsOnly, upTo, type LoadLimits, type Queue } from '../plan/index.ts'
 import { TestCentre, testPlan, testQueue } from '../testing/index.ts'
-import { changesFor, groundsOf } from './index.ts'
+import { changesFor, groundsOf, waitingFor } from './index.ts'
 
 const offersOf = ({ journal }: TestCentre): string[] =>
   journal.flatMap((event) => (event.type === 'offerMade' ? [`${event.interactionId}>${event.agentId}`] : []))
@@ -144,6 +144,31 @@ describe('room', () => {
     centre.arrive('call', 'sailings', { channel: 'voice', lineId: 'phone' })
     centre.arrive('chat')
     expect(offersOf(centre)).toEqual(['chat>ana'])
+  })
+})
+
+describe('what waits, as one agent stands to it', () => {
+  test('what they could take comes first, then by how little is in the way, then the longest wait, of all queues', () => {
+    const queues = [
+      testQueue('sailings', ['ana'], { requirements: [fares(3)] }),
+      testQueue('boats', ['ben'], { requirements: [fares(3)] }),
+      testQueue('open', ['ana'], { selection: 'openList' }),
+    ]
+    const centre = new TestCentre(testPlan({ agents: ['ana', 'ben'], queues, skills: { ana: { fares: 1 } } }))
+    centre.ready('ana')
+    centre.arrive('far', 'boats')
+    centre.wait(1).arrive('near1', 'sailings')
+    centre.wait(1).arrive('near2', 'sailings')
+    centre.wait(1).arrive('mine', 'open')
+    const found = waitingFor(centre.state, 'ana')
+    expect(found.map(({ interactionId }) => interactionId)).toEqual(['mine', 'near1', 'near2', 'far'])
+    expect(found.map(({ agent }) => agent.eligible)).toEqual([true, false, false, false])
+    const inTheWay = found
+      .at(-1)
+      ?.agent.grounds.filter(({ holds }) => !holds)
+      .map(({ criterion }) => criterion)
+    expect(inTheWay).toEqual(['inReach', 'skilled'])
+    expect(waitingFor(centre.state, 'nobody')).toEqual([])
   })
 })
 

@@ -369,7 +369,7 @@ const make = fc.oneof(
         command('extendWrapUp', { agentId: id, interactionId: carriedIn(state, id, 'wrapUp'), seconds }),
       ]),
   ),
-  often(1, emergency),
+  often(4, emergency),
   often(
     3,
     fc.constantFrom('e1', 'e2').map((emergencyId) => () => [command('endEmergency', { emergencyId })]),

@@ -35,6 +35,12 @@ test('what was exported changes nothing', async () => {
   expect(publishedAs).toBeNull()
 })
 
+test('what a file says of the queues of a line is no change: lines lead to all', async () => {
+  const before = await exported()
+  const lines = before.lines.map((line) => ({ ...line, queueIds: [] }))
+  expect((await taken({ ...before, lines }, false)).changes).toEqual([])
+})
+
 test('a changed plan is shown first, then published as it stands in the file', async () => {
   const before = await exported()
   const changed: PlanDocument = {

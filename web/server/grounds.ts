@@ -60,7 +60,7 @@ const mostWaiting = 12
 export function personGrounds({ follower }: Runtime, agentId: string, sees: (id: string) => boolean): PersonGrounds {
   const { state, document } = follower
   return {
-    waiting: waitingFor(state, agentId, 4 * mostWaiting)
+    waiting: waitingFor(state, agentId)
       .filter(({ interactionId }) => sees(interactionId))
       .slice(0, mostWaiting),
     names: Object.fromEntries((document?.skills ?? []).map(({ id, name }) => [id, name])),

@@ -59,7 +59,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
     window.addEventListener('beforeunload', stay)
     return () => window.removeEventListener('beforeunload', stay)
   }, [dirty])
-  const shown = made ?? wantedOf(params, plan)
+  const shown = useMemo(() => made ?? wantedOf(params, plan), [made, params, plan])
   const findings = useMemo(() => findingsOf(document, hour * 3_600_000), [document, hour])
   /** Leaves what is edited, after asking where that would lose something. */
   const leave = (go: () => void): void => {

@@ -7,11 +7,15 @@ import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import Typography from '@mui/material/Typography'
+import type { ReactNode } from 'react'
 import { personFile as t } from '../../../../../messages/people.ts'
 import type { PeopleReading } from './person-file.ts'
 
 interface PeopleReadingDialogProps {
   readonly reading: PeopleReading | null
+  readonly busy: boolean
+  /** Why it was not published; what was read stays. */
+  readonly trouble: ReactNode
   readonly onClose: () => void
   readonly onPublish: () => void
 }
@@ -19,13 +23,14 @@ interface PeopleReadingDialogProps {
 const most = 100
 
 /** What a file of people would change, row by row, and what in it cannot be read, before anything is published. */
-export function PeopleReadingDialog({ reading, onClose, onPublish }: PeopleReadingDialogProps) {
+export function PeopleReadingDialog({ reading, busy, trouble, onClose, onPublish }: PeopleReadingDialogProps) {
   const { changes, faults, same } = reading ?? { changes: [], faults: [], same: 0 }
   const fresh = changes.filter(({ before }) => before === null).length
   return (
     <Dialog open={reading !== null} onClose={onClose} fullWidth maxWidth="md">
       <DialogTitle>{t.title}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
+        {trouble}
         <Typography>{t.sums(fresh, changes.length - fresh, same)}</Typography>
         {faults.length > 0 && (
           <Alert severity="warning">
@@ -54,7 +59,7 @@ export function PeopleReadingDialog({ reading, onClose, onPublish }: PeopleReadi
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>{t.leave}</Button>
-        <Button variant="contained" disabled={changes.length === 0} onClick={onPublish}>
+        <Button variant="contained" disabled={busy || changes.length === 0} onClick={onPublish}>
           {t.publish(changes.length)}
         </Button>
       </DialogActions>

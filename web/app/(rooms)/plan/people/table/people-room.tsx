@@ -1,26 +1,22 @@
 'use client'
 import Alert from '@mui/material/Alert'
-import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Link from '@mui/material/Link'
-import Paper from '@mui/material/Paper'
 import TextField from '@mui/material/TextField'
-import Typography from '@mui/material/Typography'
-import { DataGrid, type GridColDef } from '@mui/x-data-grid'
-import NextLink from 'next/link'
+import type { GridColDef } from '@mui/x-data-grid'
 import { useRouter } from 'next/navigation'
 import Papa from 'papaparse'
-import { useMemo, useRef, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { writeCards } from '@eudromos/core/exchange'
 import { checkPeople, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
 import { download } from '../../../../../components/download.ts'
 import { useNotice } from '../../../../../components/frame/notice.tsx'
-import { useLiveStore } from '../../../../../components/stream/context.tsx'
-import { Refused, request, requestJson } from '../../../../../components/stream/send.ts'
+import { request } from '../../../../../components/stream/send.ts'
 import { en } from '../../../../../messages/en.ts'
 import { person as t } from '../../../../../messages/people.ts'
-import type { PlanState, Saved } from '../../../../../server/plan.ts'
+import type { PlanState } from '../../../../../server/plan.ts'
 import { Trouble } from '../../form-parts.tsx'
+import { usePublishing } from '../../publishing.ts'
+import { FileButton, PlanGrid, TablePage } from '../../table-page.tsx'
 import { personValues } from '../values.ts'
 import { PeopleReadingDialog } from './people-reading-dialog.tsx'
 import { cellsOf, peopleRows, readPeople, type PeopleReading } from './person-file.ts'
@@ -88,12 +84,9 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
   const [filter, setFilter] = useState('')
   const [hidden, setHidden] = useState<Record<string, boolean>>({ email: false, shift: false })
   const [reading, setReading] = useState<PeopleReading | null>(null)
-  const [trouble, setTrouble] = useState<Refused | null>(null)
-  const [busy, setBusy] = useState(false)
-  const file = useRef<HTMLInputElement>(null)
   const router = useRouter()
-  const store = useLiveStore()
   const notice = useNotice()
+  const { publish, trouble, busy, forget } = usePublishing()
   const { document } = plan
   const everybody = useMemo(() => personValues(document, plan.people), [document, plan.people])
   const rows = useMemo(() => {
@@ -112,21 +105,11 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
     return everybody.filter(({ id }) => ids.has(id))
   }
   const reload = async (): Promise<void> => setPlan(await request<PlanState>('/api/plan/queues'))
-  const publish = async (): Promise<void> => {
+  const take = async (): Promise<void> => {
     const people = reading?.changes.map(({ after }) => after) ?? []
+    if (!(await publish('/api/plan/people/many', { draft: plan.draft, people }))) return
     setReading(null)
-    setBusy(true)
-    setTrouble(null)
-    try {
-      const saved = await requestJson<Saved>('/api/plan/people/many', 'PUT', { draft: plan.draft, people })
-      await store?.reached(saved.seq)
-      notice(en.plan.published(saved.version), 'done')
-      await reload()
-    } catch (error) {
-      setTrouble(error instanceof Refused ? error : new Refused(en.failed, 0, 'failed'))
-    } finally {
-      setBusy(false)
-    }
+    await reload()
   }
   const readFile = async (one: File): Promise<void> => {
     if (one.size > mostBytes) return notice(t.tooLarge)
@@ -160,75 +143,45 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
         }),
       ),
     )
-  const open = (id: string | number): void => router.push(`/plan?person=${id}`)
   return (
-    <Box
-      component="main"
-      id="contents"
-      sx={{ display: 'flex', flexDirection: 'column', gap: 1.25, padding: 1.5, height: 'calc(100dvh - 96px)' }}
+    <TablePage
+      title={t.title}
+      back={t.back}
+      under={t.shown(shown.length, rows.length)}
+      actions={
+        <>
+          <TextField
+            label={t.filter}
+            value={filter}
+            onChange={({ target }) => setFilter(target.value)}
+            sx={{ width: 220 }}
+          />
+          <Button onClick={exportTable}>{t.export}</Button>
+          <Button onClick={exportCards}>{t.cards}</Button>
+          {mayEdit && <FileButton label={t.import} onFile={(one) => void readFile(one)} />}
+        </>
+      }
     >
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center' }}>
-        <Typography component="h1" variant="h1">
-          {t.title}
-        </Typography>
-        <Link component={NextLink} href="/plan" variant="body2">
-          {t.back}
-        </Link>
-        <Typography variant="body2" sx={{ color: 'text.secondary', flex: 1 }}>
-          {t.shown(shown.length, rows.length)}
-        </Typography>
-        <TextField
-          label={t.filter}
-          value={filter}
-          onChange={({ target }) => setFilter(target.value)}
-          sx={{ width: 220 }}
-        />
-        <Button onClick={exportTable}>{t.export}</Button>
-        <Button onClick={exportCards}>{t.cards}</Button>
-        {mayEdit && (
-          <>
-            <input
-              ref={file}
-              type="file"
-              accept=".csv,text/csv"
-              hidden
-              onChange={({ target }) => {
-                const [one] = target.files ?? []
-                target.value = ''
-                if (one !== undefined) void readFile(one)
-              }}
-            />
-            <Button onClick={() => file.current?.click()}>{t.import}</Button>
-          </>
-        )}
-      </Box>
       {!mayEdit && <Alert severity="info">{en.plan.readOnly}</Alert>}
-      <Trouble trouble={trouble} onReload={reload} />
-      <Paper sx={{ flex: 1, minHeight: 240, border: 1, borderColor: 'divider', overflow: 'hidden' }}>
-        <DataGrid<Row>
-          rows={shown}
-          columns={columns}
-          loading={busy}
-          density="compact"
-          disableColumnFilter
-          disableRowSelectionOnClick
-          pageSizeOptions={[25, 50, 100]}
-          initialState={{ pagination: { paginationModel: { pageSize: 100 } } }}
-          columnVisibilityModel={hidden}
-          onColumnVisibilityModelChange={setHidden}
-          onRowClick={({ id }) => open(id)}
-          onCellKeyDown={({ id }, event) => {
-            if (event.key === 'Enter') open(id)
-          }}
-          localeText={{ noRowsLabel: t.empty }}
-          sx={{
-            border: 0,
-            '& .figure': { fontFamily: "'Spline Sans Mono Variable', monospace" },
-            '& .MuiDataGrid-row': { cursor: 'pointer' },
-          }}
-        />
-      </Paper>
-      <PeopleReadingDialog reading={reading} onClose={() => setReading(null)} onPublish={() => void publish()} />
-    </Box>
+      <PlanGrid<Row>
+        rows={shown}
+        columns={columns}
+        loading={busy}
+        columnVisibilityModel={hidden}
+        onColumnVisibilityModelChange={setHidden}
+        onOpen={(id) => router.push(`/plan?person=${id}`)}
+        localeText={{ noRowsLabel: t.empty }}
+      />
+      <PeopleReadingDialog
+        reading={reading}
+        busy={busy}
+        trouble={<Trouble trouble={trouble} onReload={reload} />}
+        onClose={() => {
+          setReading(null)
+          forget()
+        }}
+        onPublish={() => void take()}
+      />
+    </TablePage>
   )
 }

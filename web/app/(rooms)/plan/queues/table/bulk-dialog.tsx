@@ -12,15 +12,12 @@ import Typography from '@mui/material/Typography'
 import { useMemo, useState } from 'react'
 import { ValidationError } from 'yup'
 import { checkQueue, type PlanDocument } from '@eudromos/core/plan'
-import { useNotice } from '../../../../../components/frame/notice.tsx'
-import { useLiveStore } from '../../../../../components/stream/context.tsx'
-import { Refused, requestJson } from '../../../../../components/stream/send.ts'
-import { en } from '../../../../../messages/en.ts'
 import { findingText } from '../../../../../messages/findings.ts'
 import { bulk as t } from '../../../../../messages/plan.ts'
-import type { PlanState, Saved } from '../../../../../server/plan.ts'
+import type { PlanState } from '../../../../../server/plan.ts'
 import { queueShape } from '../../../../../view/queue-shape.ts'
 import { Trouble } from '../../form-parts.tsx'
+import { usePublishing } from '../../publishing.ts'
 import { bulkFields, changesOf, choicesOf, type BulkField, type BulkValue } from './bulk.ts'
 
 type Queue = PlanDocument['queues'][number]
@@ -55,10 +52,7 @@ export function BulkDialog({ queues, plan, onClose, onReload }: BulkDialogProps)
   const { document } = plan
   const [field, setField] = useState<BulkField>(bulkFields[0] as BulkField)
   const [value, setValue] = useState<BulkValue>(() => firstOf(bulkFields[0] as BulkField, queues))
-  const [trouble, setTrouble] = useState<Refused | null>(null)
-  const [busy, setBusy] = useState(false)
-  const store = useLiveStore()
-  const notice = useNotice()
+  const { publish, trouble, busy } = usePublishing()
   const changes = changesOf(queues, field.id, value, document)
   const wrong = changes.map(({ after }) => complaint(after)).find((text) => text !== null) ?? null
   const told = useMemo(() => {
@@ -73,23 +67,11 @@ export function BulkDialog({ queues, plan, onClose, onReload }: BulkDialogProps)
       ),
     )
   }, [queues, field, value, document])
-  const publish = async (): Promise<void> => {
-    setBusy(true)
-    setTrouble(null)
-    try {
-      const saved = await requestJson<Saved>('/api/plan/queues/many', 'PUT', {
-        draft: plan.draft,
-        queues: changes.map(({ after }) => after),
-      })
-      await store?.reached(saved.seq)
-      notice(en.plan.published(saved.version), 'done')
-      await onReload()
-      onClose()
-    } catch (error) {
-      setTrouble(error instanceof Refused ? error : new Refused(en.failed, 0, 'failed'))
-    } finally {
-      setBusy(false)
-    }
+  const take = async (): Promise<void> => {
+    const body = { draft: plan.draft, queues: changes.map(({ after }) => after) }
+    if (!(await publish('/api/plan/queues/many', body))) return
+    await onReload()
+    onClose()
   }
   const stopped = wrong !== null || changes.length === 0 || told.some(({ severity }) => severity === 'fault')
   return (
@@ -132,7 +114,7 @@ export function BulkDialog({ queues, plan, onClose, onReload }: BulkDialogProps)
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>{t.leave}</Button>
-        <Button variant="contained" disabled={busy || stopped} onClick={() => void publish()}>
+        <Button variant="contained" disabled={busy || stopped} onClick={() => void take()}>
           {t.publish(changes.length)}
         </Button>
       </DialogActions>

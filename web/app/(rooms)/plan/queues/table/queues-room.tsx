@@ -1,12 +1,7 @@
 'use client'
 import Alert from '@mui/material/Alert'
-import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Link from '@mui/material/Link'
-import Paper from '@mui/material/Paper'
-import Typography from '@mui/material/Typography'
-import { DataGrid, type GridColDef } from '@mui/x-data-grid'
-import NextLink from 'next/link'
+import type { GridColDef } from '@mui/x-data-grid'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { checkQueue, couldServe, type PlanDocument } from '@eudromos/core/plan'
@@ -14,6 +9,7 @@ import { request } from '../../../../../components/stream/send.ts'
 import { en } from '../../../../../messages/en.ts'
 import { bulk as t } from '../../../../../messages/plan.ts'
 import type { PlanState } from '../../../../../server/plan.ts'
+import { PlanGrid, TablePage } from '../../table-page.tsx'
 import { textOf } from './bulk.ts'
 import { BulkDialog } from './bulk-dialog.tsx'
 
@@ -82,58 +78,32 @@ export function QueuesRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
   const chosen = document.queues.filter(({ id }) => ticked.has(id))
   const reload = async (): Promise<void> => setPlan(await request<PlanState>('/api/plan/queues'))
   return (
-    <Box
-      component="main"
-      id="contents"
-      sx={{ display: 'flex', flexDirection: 'column', gap: 1.25, padding: 1.5, height: 'calc(100dvh - 96px)' }}
-    >
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center' }}>
-        <Typography component="h1" variant="h1">
-          {t.title}
-        </Typography>
-        <Link component={NextLink} href="/plan" variant="body2">
-          {t.back}
-        </Link>
-        <Typography variant="body2" sx={{ color: 'text.secondary', flex: 1 }}>
-          {mayEdit ? t.help : t.helpReading}
-        </Typography>
-        {mayEdit && (
+    <TablePage
+      title={t.title}
+      back={t.back}
+      under={mayEdit ? t.help : t.helpReading}
+      actions={
+        mayEdit && (
           <Button variant="contained" disabled={chosen.length === 0} onClick={() => setChanging(true)}>
             {t.selected(chosen.length)}
           </Button>
-        )}
-      </Box>
+        )
+      }
+    >
       {!mayEdit && <Alert severity="info">{en.plan.readOnly}</Alert>}
-      <Paper sx={{ flex: 1, minHeight: 240, border: 1, borderColor: 'divider', overflow: 'hidden' }}>
-        <DataGrid<Row>
-          rows={rows}
-          columns={columns}
-          density="compact"
-          disableColumnFilter
-          disableRowSelectionOnClick
-          checkboxSelection={mayEdit}
-          rowSelectionModel={{ type: 'include', ids: new Set(ticked) }}
-          onRowSelectionModelChange={({ type, ids }) =>
-            setTicked(
-              new Set(
-                document.queues.map(({ id }) => id as string).filter((id) => ids.has(id) === (type === 'include')),
-              ),
-            )
-          }
-          pageSizeOptions={[25, 50, 100]}
-          initialState={{ pagination: { paginationModel: { pageSize: 100 } } }}
-          onRowClick={({ id }) => router.push(`/plan?queue=${id}`)}
-          onCellKeyDown={({ id, field }, event) => {
-            if (event.key === 'Enter' && field !== '__check__') router.push(`/plan?queue=${id}`)
-          }}
-          sx={{
-            border: 0,
-            '& .figure': { fontFamily: "'Spline Sans Mono Variable', monospace" },
-            '& .MuiDataGrid-row': { cursor: 'pointer' },
-          }}
-        />
-      </Paper>
+      <PlanGrid<Row>
+        rows={rows}
+        columns={columns}
+        checkboxSelection={mayEdit}
+        rowSelectionModel={{ type: 'include', ids: new Set(ticked) }}
+        onRowSelectionModelChange={({ type, ids }) =>
+          setTicked(
+            new Set(document.queues.map(({ id }) => id as string).filter((id) => ids.has(id) === (type === 'include'))),
+          )
+        }
+        onOpen={(id) => router.push(`/plan?queue=${id}`)}
+      />
       {changing && <BulkDialog queues={chosen} plan={plan} onClose={() => setChanging(false)} onReload={reload} />}
-    </Box>
+    </TablePage>
   )
 }

@@ -2,20 +2,19 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Link from '@mui/material/Link'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import NextLink from 'next/link'
 import Papa from 'papaparse'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { download } from '../../../../../components/download.ts'
 import { useNotice } from '../../../../../components/frame/notice.tsx'
-import { useLiveStore } from '../../../../../components/stream/context.tsx'
-import { Refused, request, requestJson } from '../../../../../components/stream/send.ts'
+import { request } from '../../../../../components/stream/send.ts'
 import { en } from '../../../../../messages/en.ts'
 import { levelsTable as t } from '../../../../../messages/skills.ts'
-import type { PlanState, Saved } from '../../../../../server/plan.ts'
+import type { PlanState } from '../../../../../server/plan.ts'
 import { Trouble } from '../../form-parts.tsx'
+import { usePublishing } from '../../publishing.ts'
+import { FileButton, TablePage } from '../../table-page.tsx'
 import { ReadingDialog } from './reading-dialog.tsx'
 import { hasHeader, keyOf, readBlock, readTable, tableRows, type Change, type Named, type Reading } from './levels.ts'
 import { LevelsGrid, type Place } from './levels-grid.tsx'
@@ -33,10 +32,7 @@ export function LevelsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
   const [sortedBy, setSortedBy] = useState<string | null>(null)
   const [at, setAt] = useState<Place>({ row: 0, column: 0 })
   const [reading, setReading] = useState<Reading | null>(null)
-  const [trouble, setTrouble] = useState<Refused | null>(null)
-  const [busy, setBusy] = useState(false)
-  const file = useRef<HTMLInputElement>(null)
-  const store = useLiveStore()
+  const { publish, trouble, busy } = usePublishing()
   const notice = useNotice()
   const { skills, people: planned } = plan.document
   const published = useMemo(
@@ -84,22 +80,9 @@ export function LevelsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
     })
   const reload = async (): Promise<void> => setPlan(await request<PlanState>('/api/plan/queues'))
   const save = async (): Promise<void> => {
-    setBusy(true)
-    setTrouble(null)
-    try {
-      const saved = await requestJson<Saved>('/api/plan/levels', 'PUT', {
-        draft: plan.draft,
-        levels: [...edits.values()],
-      })
-      await store?.reached(saved.seq)
-      notice(en.plan.published(saved.version), 'done')
-      await reload()
-      setEdits(new Map())
-    } catch (error) {
-      setTrouble(error instanceof Refused ? error : new Refused(en.failed, 0, 'failed'))
-    } finally {
-      setBusy(false)
-    }
+    if (!(await publish('/api/plan/levels', { draft: plan.draft, levels: [...edits.values()] }))) return
+    await reload()
+    setEdits(new Map())
   }
   const exportTable = (): void => {
     const text = Papa.unparse(tableRows(shown, skills, levels), { newline: '\r\n', escapeFormulae: true })
@@ -118,46 +101,25 @@ export function LevelsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
     else take(read.changes)
   }
   return (
-    <Box
-      component="main"
-      id="contents"
-      sx={{ display: 'flex', flexDirection: 'column', gap: 1.5, padding: 1.5, height: 'calc(100dvh - 96px)' }}
+    <TablePage
+      title={t.title}
+      back={t.back}
+      actions={
+        <>
+          <TextField
+            label={t.filter}
+            value={filter}
+            onChange={({ target }) => {
+              setFilter(target.value)
+              setAt({ row: 0, column: at.column })
+            }}
+            sx={{ width: 220 }}
+          />
+          <Button onClick={exportTable}>{t.export}</Button>
+          {mayEdit && <FileButton label={t.import} onFile={(chosen) => void readFile(chosen)} />}
+        </>
+      }
     >
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center' }}>
-        <Typography component="h1" variant="h1">
-          {t.title}
-        </Typography>
-        <Link component={NextLink} href="/plan" variant="body2">
-          {t.back}
-        </Link>
-        <Box sx={{ flex: 1 }} />
-        <TextField
-          label={t.filter}
-          value={filter}
-          onChange={({ target }) => {
-            setFilter(target.value)
-            setAt({ row: 0, column: at.column })
-          }}
-          sx={{ width: 220 }}
-        />
-        <Button onClick={exportTable}>{t.export}</Button>
-        {mayEdit && (
-          <>
-            <input
-              ref={file}
-              type="file"
-              accept=".csv,text/csv"
-              hidden
-              onChange={({ target }) => {
-                const [chosen] = target.files ?? []
-                target.value = ''
-                if (chosen !== undefined) void readFile(chosen)
-              }}
-            />
-            <Button onClick={() => file.current?.click()}>{t.import}</Button>
-          </>
-        )}
-      </Box>
       {!mayEdit && <Alert severity="info">{en.plan.readOnly}</Alert>}
       <Trouble trouble={trouble} onReload={reload} />
       <Typography variant="body2" sx={{ color: 'text.secondary' }}>
@@ -204,6 +166,6 @@ export function LevelsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
           setReading(null)
         }}
       />
-    </Box>
+    </TablePage>
   )
 }
