@@ -187,7 +187,7 @@ const completed = (document: PlanDocument): PlanDocument =>
       return { ...whole, laterReaches: whole.laterReaches.map(withTeams) }
     }),
     loadLimits: document.loadLimits.map(({ channels, ...limits }) => ({
-      ...Object.assign({ freeForCalls: 0 }, limits),
+      ...Object.assign({ freeForCalls: 0, sameCustomerInCalls: false }, limits),
       channels: { ...chatsOnly(0), ...channels, chat: { ...chatsOnly(0).chat, ...channels.chat } },
     })),
   })

@@ -170,6 +170,7 @@ export const loadLimits = pgTable('load_limits', {
   name: text().notNull(),
   slots: integer().notNull(),
   freeForCalls: integer('free_for_calls').notNull().default(0),
+  sameCustomerInCalls: boolean('same_customer_in_calls').notNull().default(false),
   channels: jsonb().$type<LoadLimits['channels']>().notNull(),
 })
 

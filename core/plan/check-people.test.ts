@@ -33,6 +33,7 @@ const limits = (slots: number, voice: number) => ({
   name: 'l',
   slots,
   freeForCalls: 0,
+  sameCustomerInCalls: false,
   channels: { voice: { ...upTo(1), slots: voice }, chat: upTo(3), sms: upTo(0) },
 })
 const queue = (id: string, agentIds: readonly string[]) =>

@@ -38,8 +38,8 @@ const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayTur
   },
   presenceStates: [{ id: 'ready', name: 'Ready', admits: ['chat'], choosable: true, signedOut: false, ...plainState }],
   loadLimits: [
-    { id: 'usual', name: 'Usual', slots: 3, freeForCalls: 0, channels: chatsOnly(3) },
-    { id: 'none', name: 'No chats', slots: 3, freeForCalls: 0, channels: chatsOnly(0) },
+    { id: 'usual', name: 'Usual', slots: 3, freeForCalls: 0, sameCustomerInCalls: false, channels: chatsOnly(3) },
+    { id: 'none', name: 'No chats', slots: 3, freeForCalls: 0, sameCustomerInCalls: false, channels: chatsOnly(0) },
   ],
   declineReasons: [],
   dispositions: [],

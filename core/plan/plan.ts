@@ -145,6 +145,8 @@ export interface LoadLimits {
   readonly slots: number
   /** So many of those who go by them are kept free for a call; 0: none. */
   readonly freeForCalls: number
+  /** Who is on a call has texts of the caller only, and is called by nobody else while they have texts of others. */
+  readonly sameCustomerInCalls: boolean
   readonly channels: Readonly<Record<Channel, ChannelLimit>>
 }
 

@@ -254,7 +254,7 @@ export type Event<T extends EventType = EventType> = {
 
 /** Shapes that have changed; all others are at version 1. */
 const versions: Partial<Record<EventType, number>> = {
-  planTaken: 6,
+  planTaken: 7,
   planExtended: 2,
   interactionArrived: 3,
   sentOn: 3,

@@ -1,4 +1,4 @@
-import { roomGap, type RoomGap } from '../capacity/index.ts'
+import type { RoomGap } from '../capacity/index.ts'
 import type { PresenceGap } from '../presence/index.ts'
 import type { AgentId, Instant, InteractionId, PresenceStateId, QueueId, SelectionMethod } from '../plan/index.ts'
 import { gapOf, meets, type Requirement } from '../skills/index.ts'
@@ -91,7 +91,7 @@ export function agentGrounds(state: State, agentId: AgentId, interaction: Intera
   const reach = reachGap(state, visit, queue.demand, reachedMs)
   const skill = skillGap(levels, of.askedFor, queue.demand.steps, visit.step)
   const limits = state.limitsOf(agentId)
-  const room = roomGap(limits, state.carriedChannels(agent), channel)
+  const room = state.roomGap(agent, channel, interaction.customerId)
   const ground = (criterion: Criterion, holds: boolean, why: Partial<Ground> = {}): Ground => ({
     criterion,
     holds,

@@ -1,21 +1,22 @@
 import { Heap, heapNode, type HeapNode } from '../heap/index.ts'
-import type { AgentId, Channel, Instant, InteractionId, Queue, QueueId } from '../plan/index.ts'
+import { Beside } from './beside.ts'
+import type { AgentId, Channel, CustomerId, InteractionId, Queue, QueueId } from '../plan/index.ts'
 import { Demand, goneQueue, skillSum, wantsKey, wantsOf, type Wants } from './demand.ts'
-import type {
-  AgentIndex,
-  ClassIndex,
-  ClassPlace,
-  Deadline,
-  DeadlineKind,
-  DeadlineNodes,
-  Facts,
-  InteractionIndex,
-  QueueIndex,
-  Standing,
+import {
+  emptyQueue,
+  type AgentIndex,
+  type ClassIndex,
+  type ClassPlace,
+  type DeadlineNodes,
+  type Facts,
+  type InteractionIndex,
+  type QueueIndex,
+  type Standing,
 } from './index-pieces.ts'
 import { visitOf, type Agent, type Interaction, type Visit } from './pieces.ts'
-import { Pool, preference, seatOf, type Preference } from './pools.ts'
+import { isPreferred, Pool, preference, seatOf, type Choice, type Preference } from './pools.ts'
 import { Reserve } from './reserve.ts'
+import { Timetable } from './timetable.ts'
 
 const tieOfArrival = (interaction: Interaction): string =>
   `${String(interaction.arrivedAt).padStart(15, '0')} ${interaction.id}`
@@ -30,9 +31,10 @@ const isPlaceOf = ({ of, step }: NonNullable<InteractionIndex['waiting']>, visit
  * and of the free, and all deadlines. Everything here can be made anew from the state.
  */
 export class Index {
-  readonly deadlines = new Heap<Deadline>()
+  private readonly times = new Timetable()
+  readonly deadlines = this.times.deadlines
   /** Apart, since all that a wait has reached by an instant counts for whatever happens at it. */
-  readonly steps = new Heap<Deadline>()
+  readonly steps = this.times.steps
   /** Agents who carry nothing more and have planned to be in another state then. */
   readonly leaving = new Set<AgentId>()
   /** Queues in which something changed that may make a match, send somebody on or end a round; all others have none. */
@@ -47,6 +49,7 @@ export class Index {
   private readonly wishes = new Map<AgentId, Set<InteractionId>>()
   private readonly ofCentre: DeadlineNodes = {}
   private readonly reserve = new Reserve()
+  private readonly beside = new Beside()
 
   constructor(private readonly state: Facts) {}
 
@@ -68,18 +71,7 @@ export class Index {
   }
 
   private addQueue(plan: Queue): QueueIndex {
-    const queue: QueueIndex = {
-      id: plan.id,
-      demand: new Demand(plan, this.state.lentTo(plan.id)),
-      classes: new Map(),
-      onShiftOnly: plan.onShiftOnly,
-      limited: plan.mostWaiting !== null,
-      visitors: new Set(),
-      refused: new Set(),
-      awaiting: new Set(),
-      overdue: new Set(),
-      deadlines: {},
-    }
+    const queue = emptyQueue(plan, new Demand(plan, this.state.lentTo(plan.id)))
     this.queues.set(plan.id, queue)
     return queue
   }
@@ -130,10 +122,10 @@ export class Index {
     this.agents.clear()
     this.interactions.clear()
     this.wishes.clear()
-    this.deadlines.clear()
-    this.steps.clear()
+    this.times.clear()
     this.leaving.clear()
     this.reserve.clear()
+    this.beside.reset(this.state.plan?.loadLimits ?? [])
     this.ofCentre.dayTurn = undefined
     this.dirty.clear()
     this.matchable.clear()
@@ -161,22 +153,22 @@ export class Index {
     }
     for (const queueId of this.queues.keys()) this.plain(queueId)
     for (const interaction of this.state.interactions.values()) this.interactionChanged(interaction)
-    for (const { id, until } of this.state.loans) this.setDeadline({}, 'loan', id, until)
-    for (const { id, until } of this.state.grants) this.setDeadline({}, 'level', id, until)
+    for (const { id, until } of this.state.loans) this.times.set({}, 'loan', id, until)
+    for (const { id, until } of this.state.grants) this.times.set({}, 'level', id, until)
     this.setDayTurn()
   }
 
   /** The next turn of the day strictly after the state's time. */
   setDayTurn(): void {
     const next = this.state.plan?.dayTurns.find((turn) => turn > this.state.at)
-    this.setDeadline(this.ofCentre, 'dayTurn', 'centre', next ?? null)
+    this.times.set(this.ofCentre, 'dayTurn', 'centre', next ?? null)
   }
 
   /** The next change of the queue's hours: at once where it is not as they have it, else strictly after the state's time. */
   setQueueTurn(queueId: QueueId): void {
     const { at, queues } = this.state
     const turning = (queues.get(queueId)?.open ?? true) !== this.state.isOpenAt(queueId, at)
-    this.setDeadline(this.queue(queueId).deadlines, 'hours', queueId, turning ? at : this.state.nextTurn(queueId))
+    this.times.set(this.queue(queueId).deadlines, 'hours', queueId, turning ? at : this.state.nextTurn(queueId))
   }
 
   /** The next time that the agent's shift or an absence of theirs begins or ends; at once where that is overdue. */
@@ -186,23 +178,7 @@ export class Index {
     if (index === undefined || agent === undefined) return
     const turning = agent.onShift !== this.state.isOnShift(agentId, this.state.at)
     const due = turning ? this.state.at : this.state.nextShiftTurn(agentId)
-    this.setDeadline(index.deadlines, 'shift', agentId, due)
-  }
-
-  private setDeadline(of: DeadlineNodes, kind: DeadlineKind, id: string, dueAt: Instant | null): void {
-    const known = of[kind]
-    const heap = kind === 'step' ? this.steps : this.deadlines
-    if (known === undefined) {
-      if (dueAt === null) return
-      const node = heapNode<Deadline>({ kind, id }, dueAt, `${kind}:${id}`)
-      of[kind] = node
-      heap.add(node)
-    } else if (dueAt === null) heap.remove(known)
-    else if (known.position === -1 || known.key !== dueAt) {
-      heap.remove(known)
-      known.key = dueAt
-      heap.add(known)
-    }
+    this.times.set(index.deadlines, 'shift', agentId, due)
   }
 
   /** To be called after anything about the agent changed that bears on whether, or how soon, they are offered. */
@@ -211,11 +187,12 @@ export class Index {
     if (index === undefined) return
     const others = this.reserve.note(agent.id, index.limits, () => this.isFreeForCall(agent))
     this.setPlaces(agent, index)
+    for (const one of this.beside.carries(agent.id, index.limits, () => this.customersOf(agent))) this.setBeside(one)
     for (const id of others) {
       const [other, itsIndex] = [this.state.agents.get(id), this.agents.get(id)]
       if (other !== undefined && itsIndex !== undefined) this.setPlaces(other, itsIndex)
     }
-    this.setDeadline(index.deadlines, 'agentGrace', agent.id, agent.graceDueAt)
+    this.times.set(index.deadlines, 'agentGrace', agent.id, agent.graceDueAt)
     if (agent.afterStateId !== null && agent.carried.length === 0) this.leaving.add(agent.id)
     else this.leaving.delete(agent.id)
   }
@@ -228,6 +205,44 @@ export class Index {
       if (standing === undefined) known.set(channel, (standing = this.standingFor(agent, channel)))
       this.setPlace(agent, index, place, standing)
     }
+  }
+
+  private customersOf(agent: Agent): CustomerId[] {
+    return agent.carried.flatMap((id) => this.state.interactions.get(id)?.customerId ?? [])
+  }
+
+  private setBeside(interaction: Interaction): void {
+    const { queueId } = visitOf(interaction)
+    const queue = this.queue(queueId)
+    if (this.beside.carriersOf(interaction).size === 0) queue.beside.delete(interaction.id)
+    else {
+      queue.beside.add(interaction.id)
+      this.touch(queueId)
+    }
+  }
+
+  /**
+   * Of those who carry something of the interaction's customer the one whom the queue's method would choose for it,
+   * though they are in no pool, as they have no room for anybody else's.
+   */
+  besideFor(interaction: Interaction, turn: number): Choice | null {
+    const { channel, customerId } = interaction
+    const visit = visitOf(interaction)
+    const queue = this.queue(visit.queueId)
+    const { places } = this.classOf(queue, wantsOf(interaction))
+    let best: Choice | null = null
+    for (const id of this.beside.carriersOf(interaction)) {
+      const [agent, index, place] = [this.state.agents.get(id), this.agents.get(id), places.get(id)]
+      if (agent === undefined || index === undefined || place === undefined) continue
+      if (place.step > visit.step || !place.present || agent.offerId !== null || visit.tried.includes(id)) continue
+      if (!this.state.hasRoom(agent, channel, customerId) || this.isKeptForCalls(agent, channel)) continue
+      const { key, tie } = this.preferenceOf(agent, index, place)
+      const people = queue.demand.order.size
+      const inTurn = queue.demand.queue.selection === 'inTurn' && visit.wish === null
+      const one = { agent, key: inTurn ? (key - turn + people) % people : key, tie }
+      if (best === null || isPreferred(one, best)) best = one
+    }
+    return best
   }
 
   private isFreeForCall(agent: Agent): boolean {
@@ -301,6 +316,7 @@ export class Index {
     this.wish(index, interaction.id, queue === null ? null : (visit.wish?.agentId ?? null))
     if (waits && queue !== null) {
       index.waiting ??= this.joinQueue(queue, interaction)
+      if (this.beside.used) this.setBeside(interaction)
       if (visit.tried.length > 0) queue.refused.add(interaction.id)
       else queue.refused.delete(interaction.id)
       if (visit.tried.length > 0 || this.someFree(index.waiting.of, visit.step)) this.touch(queue.id)
@@ -313,19 +329,19 @@ export class Index {
     const { deadlines } = index
     const { id } = interaction
     const unanswered = waits || awaits || offered
-    this.setDeadline(deadlines, 'answerWindow', id, offered ? (visit.offers.at(-1)?.dueAt ?? null) : null)
-    this.setDeadline(deadlines, 'wish', id, unanswered ? (visit.wish?.until ?? null) : null)
-    this.setDeadline(deadlines, 'round', id, unanswered ? visit.retryDueAt : null)
-    this.setDeadline(deadlines, 'customerGrace', id, unanswered ? interaction.customerGraceDueAt : null)
-    this.setDeadline(deadlines, 'rest', id, interaction.phase === 'resting' ? interaction.restDueAt : null)
+    this.times.set(deadlines, 'answerWindow', id, offered ? (visit.offers.at(-1)?.dueAt ?? null) : null)
+    this.times.set(deadlines, 'wish', id, unanswered ? (visit.wish?.until ?? null) : null)
+    this.times.set(deadlines, 'round', id, unanswered ? visit.retryDueAt : null)
+    this.times.set(deadlines, 'customerGrace', id, unanswered ? interaction.customerGraceDueAt : null)
+    this.times.set(deadlines, 'rest', id, interaction.phase === 'resting' ? interaction.restDueAt : null)
     this.setSilence(interaction)
-    this.setDeadline(deadlines, 'wrapUp', id, interaction.phase === 'wrapUp' ? interaction.wrapUpDueAt : null)
+    this.times.set(deadlines, 'wrapUp', id, interaction.phase === 'wrapUp' ? interaction.wrapUpDueAt : null)
   }
 
   /** To be called after somebody has spoken. */
   setSilence(interaction: Interaction): void {
     const { deadlines } = this.indexOf(interaction.id)
-    this.setDeadline(deadlines, 'silence', interaction.id, this.state.silenceDueAt(interaction))
+    this.times.set(deadlines, 'silence', interaction.id, this.state.silenceDueAt(interaction))
   }
 
   interactionGone(interactionId: InteractionId): void {
@@ -334,9 +350,7 @@ export class Index {
     this.occupy(index, interactionId, null)
     this.await(index, interactionId, null)
     this.wish(index, interactionId, null)
-    for (const node of Object.values(index.deadlines))
-      if (node.item.kind === 'step') this.steps.remove(node)
-      else this.deadlines.remove(node)
+    this.times.drop(index.deadlines)
     this.interactions.delete(interactionId)
   }
 
@@ -354,6 +368,7 @@ export class Index {
     const of = this.classOf(queue, wantsOf(interaction))
     const node = heapNode(interaction, this.state.waitKey(visit), tieOfArrival(interaction))
     of.heads[visit.step]?.add(node)
+    this.beside.waits(interaction)
     return { of, step: visit.step, node }
   }
 
@@ -367,6 +382,8 @@ export class Index {
     of.heads[step]?.remove(node)
     of.queue.refused.delete(node.item.id)
     of.queue.overdue.delete(node.item.id)
+    of.queue.beside.delete(node.item.id)
+    this.beside.waitsNoMore(node.item)
     index.waiting = null
   }
 
@@ -414,8 +431,8 @@ export class Index {
     const { id, phase } = interaction
     const lasts = (phase === 'waiting' || phase === 'offered') && !visit.awaitsOpening
     const { deadlines } = this.indexOf(id)
-    this.setDeadline(deadlines, 'step', id, lasts ? this.state.stepDueAt(visit) : null)
-    this.setDeadline(deadlines, 'longestWait', id, lasts && !visit.overdue ? this.state.longestWaitDueAt(visit) : null)
+    this.times.set(deadlines, 'step', id, lasts ? this.state.stepDueAt(visit) : null)
+    this.times.set(deadlines, 'longestWait', id, lasts && !visit.overdue ? this.state.longestWaitDueAt(visit) : null)
   }
 
   /** How it stands with the queue, for one who comes to it now with nothing special to ask. */

@@ -1,6 +1,16 @@
 // What the index of a state holds.
 import type { Heap, HeapNode } from '../heap/index.ts'
-import type { AgentId, Channel, CompiledPlan, Instant, InteractionId, LoadLimits, QueueId } from '../plan/index.ts'
+import type {
+  AgentId,
+  Channel,
+  CompiledPlan,
+  CustomerId,
+  Instant,
+  InteractionId,
+  LoadLimits,
+  Queue,
+  QueueId,
+} from '../plan/index.ts'
 import type { Requirement } from '../skills/index.ts'
 import type { Demand, Wants } from './demand.ts'
 import type { PlanLookup } from './lookup.ts'
@@ -25,7 +35,7 @@ export interface Facts {
   isOnShift(agentId: AgentId, at: Instant): boolean
   nextTurn(queueId: QueueId): Instant | null
   nextShiftTurn(agentId: AgentId): Instant | null
-  hasRoom(agent: Agent, channel: Channel): boolean
+  hasRoom(agent: Agent, channel: Channel, customerId?: CustomerId): boolean
   carriedChannels(agent: Agent): Channel[]
   limitsOf(id: AgentId): LoadLimits | null
   levelsOf(id: AgentId): ReadonlyMap<string, number>
@@ -107,8 +117,24 @@ export interface QueueIndex {
   readonly awaiting: Set<InteractionId>
   /** Those who have waited for too long and are not offered now. */
   readonly overdue: Set<InteractionId>
+  /** Those who wait while somebody carries something of the same customer: see `Beside`. */
+  readonly beside: Set<InteractionId>
   readonly deadlines: DeadlineNodes
 }
+
+export const emptyQueue = (plan: Queue, demand: Demand): QueueIndex => ({
+  id: plan.id,
+  demand,
+  classes: new Map(),
+  onShiftOnly: plan.onShiftOnly,
+  limited: plan.mostWaiting !== null,
+  visitors: new Set(),
+  refused: new Set(),
+  awaiting: new Set(),
+  overdue: new Set(),
+  beside: new Set(),
+  deadlines: {},
+})
 
 export type DeadlineNodes = Partial<Record<DeadlineKind, HeapNode<Deadline>>>
 

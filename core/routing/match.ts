@@ -2,9 +2,9 @@ import { makeOffer, nextVisit } from './consequences.ts'
 import { offersByItself, type AgentId, type QueueId } from '../plan/index.ts'
 import { wantsOf } from './demand.ts'
 import { event, type Event, type SendingCause } from './events.ts'
-import type { ClassIndex } from './index-pieces.ts'
+import type { ClassIndex, QueueIndex } from './index-pieces.ts'
 import { visitOf, type Agent, type Interaction } from './pieces.ts'
-import { firstOf, together, type Pool } from './pools.ts'
+import { firstOf, isPreferred, together, type Choice, type Pool } from './pools.ts'
 import type { State } from './state.ts'
 
 interface Match {
@@ -23,15 +23,15 @@ function matchOf(state: State, { heads, free, queue }: ClassIndex): Match | null
     const able = poolsUpTo(free, step)
     if (able.length === 0) continue
     if (visitOf(first).tried.length === 0) {
-      const agent = firstOf(able, turn)
-      if (agent !== null) best = { interaction: first, agent }
+      const choice = firstOf(able, turn)
+      if (choice !== null) best = { interaction: first, agent: choice.agent }
       continue
     }
     for (const interaction of head.inOrder()) {
       if (best !== null && !goesBefore(state, interaction, best.interaction)) break
-      const agent = firstNotTried(together(able, turn), visitOf(interaction).tried)
-      if (agent === null) continue
-      best = { interaction, agent }
+      const choice = firstNotTried(together(able, turn), visitOf(interaction).tried)
+      if (choice === null) continue
+      best = { interaction, agent: choice.agent }
       break
     }
   }
@@ -48,9 +48,27 @@ function poolsUpTo(free: readonly Pool[], step: number): Pool[] {
   return able
 }
 
-function firstNotTried(agents: Iterable<Agent>, tried: readonly AgentId[]): Agent | null {
-  for (const agent of agents) if (!tried.includes(agent.id)) return agent
+function firstNotTried(choices: Iterable<Choice>, tried: readonly AgentId[]): Choice | null {
+  for (const choice of choices) if (!tried.includes(choice.agent.id)) return choice
   return null
+}
+
+/** Of those in the queue whose customer somebody has already: the first for whom that somebody has room, and whom to choose. */
+function matchBeside(state: State, queue: QueueIndex): Match | null {
+  let best: Match | null = null
+  for (const id of queue.beside) {
+    const interaction = state.interaction(id)
+    const { tried, wish, step } = visitOf(interaction)
+    if (wish === null && !offersByItself(queue.demand.queue.selection)) continue
+    if (best !== null && !goesBefore(state, interaction, best.interaction)) continue
+    const turn = state.turnOf(queue.id)
+    const having = state.index.besideFor(interaction, turn)
+    if (having === null) continue
+    const { free } = state.index.classOf(queue, wantsOf(interaction))
+    const rival = firstNotTried(together(poolsUpTo(free, step), turn), tried)
+    best = { interaction, agent: (rival !== null && isPreferred(rival, having) ? rival : having).agent }
+  }
+  return best
 }
 
 /**
@@ -75,13 +93,18 @@ export function nextOffer(state: State): Event<'offerMade'> | null {
   for (const queueId of state.index.matchable) {
     if (state.isHeld(queueId)) continue
     let found = false
-    const { classes, demand } = state.index.queue(queueId)
+    const queue = state.index.queue(queueId)
+    const { classes, demand } = queue
     for (const one of classes.values()) {
       if (one.wants.wish === null && !offersByItself(demand.queue.selection)) continue
       const match = matchOf(state, one)
       found ||= match !== null
       if (match !== null && (best === null || goesBefore(state, match.interaction, best.interaction))) best = match
     }
+    const beside = queue.beside.size === 0 ? null : matchBeside(state, queue)
+    found ||= beside !== null
+    // The same interaction as above may have found somebody who is preferred.
+    if (beside !== null && (best === null || !goesBefore(state, best.interaction, beside.interaction))) best = beside
     if (!found) state.index.matchable.delete(queueId)
   }
   if (best === null) return null

@@ -19,6 +19,8 @@ import {
 
 // What the naive model knows, and how it answers who could be offered what: every list is searched from the start.
 
+const anyCall = { channel: 'voice', customer: 'anybody' } as const
+
 export class NaiveCentre {
   protected plan: CompiledPlan | null = null
   protected agents: NaiveAgent[] = []
@@ -64,7 +66,7 @@ export class NaiveCentre {
         this.present(a, i) &&
         (i.wish === null || i.wish.agent === a.id) &&
         this.reaches(a, i, at) &&
-        isRoom(plan, this.carried(a.id), i.channel) &&
+        isRoom(plan, this.carried(a.id), i) &&
         !this.isKept(plan, a, i.channel) &&
         !this.carried(a.id).some((x) => x.phase === 'offered') &&
         !i.tried.includes(a.id),
@@ -76,7 +78,7 @@ export class NaiveCentre {
   private isFreeForCall = (plan: CompiledPlan, a: NaiveAgent): boolean =>
     admittedBy(a).includes('voice') &&
     a.connections.length > 0 &&
-    isRoom(plan, this.carried(a.id), 'voice') &&
+    isRoom(plan, this.carried(a.id), anyCall) &&
     !this.carried(a.id).some((x) => x.phase === 'offered')
 
   /** It would take one of those who must stay free for a call. */
@@ -84,7 +86,7 @@ export class NaiveCentre {
     const least = plan.loadLimits[0]?.freeForCalls ?? 0
     if (least === 0 || channel === 'voice' || !this.isFreeForCall(plan, a)) return false
     const free = this.agents.filter((one) => this.isFreeForCall(plan, one)).length
-    return free <= least && !isRoom(plan, [...this.carried(a.id), { channel }], 'voice')
+    return free <= least && !isRoom(plan, [...this.carried(a.id), { channel, customer: '' }], anyCall)
   }
 
   protected lentTo = (queue: string): string[] =>

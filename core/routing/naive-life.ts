@@ -115,7 +115,7 @@ export class NaiveLife extends NaiveCentre {
   protected couldCarry(agent: NaiveAgent, i: NaiveInteraction): boolean {
     const carried = this.carried(agent.id)
     if (this.plan === null || carried.some((x) => x.phase === 'offered')) return false
-    return this.present(agent, i) && isRoom(this.plan, carried, i.channel)
+    return this.present(agent, i) && isRoom(this.plan, carried, i)
   }
 
   protected hasSkills(agent: NaiveAgent, i: NaiveInteraction): boolean {

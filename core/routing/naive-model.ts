@@ -113,6 +113,7 @@ export class NaiveModel extends NaiveLife {
         this.interactions.push({
           id: command.body.interactionId,
           channel: command.body.channel,
+          customer: command.body.customerId,
           requirements: command.body.requirements ?? [],
           priority: command.body.priority ?? null,
           queue: instead ?? queue.id,

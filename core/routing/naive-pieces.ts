@@ -24,6 +24,7 @@ interface NaiveRequirement {
 export interface NaiveInteraction {
   id: string
   channel: Channel
+  customer: string
   requirements: readonly NaiveRequirement[]
   priority: number | null
   queue: string
@@ -169,15 +170,17 @@ export function isSkilled(
 
 export function isRoom(
   plan: CompiledPlan,
-  carried: readonly Pick<NaiveInteraction, 'channel'>[],
-  channel: Channel,
+  carried: readonly Pick<NaiveInteraction, 'channel' | 'customer'>[],
+  { channel, customer }: Pick<NaiveInteraction, 'channel' | 'customer'>,
 ): boolean {
   const limits = plan.loadLimits[0]
   if (limits === undefined) return false
   const all = limits.channels
   const sum = carried.reduce((slots, c) => slots + all[c.channel].slots, all[channel].slots)
   const goes = (one: Channel, other: Channel): boolean => !all[one].alone || all[one].beside.includes(other)
+  const split = (one: Channel): boolean => (one === 'voice') !== (channel === 'voice')
   return (
+    (!limits.sameCustomerInCalls || carried.every((c) => c.customer === customer || !split(c.channel))) &&
     sum <= limits.slots &&
     carried.filter((c) => c.channel === channel).length + 1 <= all[channel].most &&
     carried.every((c) => goes(c.channel, channel) && goes(channel, c.channel))

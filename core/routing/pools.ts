@@ -47,6 +47,11 @@ export function preference(standing: Standing): Preference {
 export const isPreferred = (a: Preference, b: Preference): boolean =>
   a.key < b.key || (a.key === b.key && a.tie < b.tie)
 
+/** An agent whom a method may pick, and how it looks at them. */
+export interface Choice extends Preference {
+  readonly agent: Agent
+}
+
 /** One agent's place in one pool. */
 export interface Seat {
   readonly node: HeapNode<Agent>
@@ -88,14 +93,14 @@ export class Pool {
   }
 
   /** Whom the method picks, or null where nobody is free. */
-  first(turn: number): ({ readonly agent: Agent } & Preference) | null {
+  first(turn: number): Choice | null {
     if (this.ring !== null) return this.inOrder(turn).next().value ?? null
     const node = this.heap.peek()
     return node === undefined ? null : { agent: node.item, key: node.key, tie: node.tie }
   }
 
   /** In the order of the method; `turn` is the place at which a queue in turn goes on. */
-  *inOrder(turn: number): Generator<{ readonly agent: Agent } & Preference> {
+  *inOrder(turn: number): Generator<Choice> {
     if (this.ring === null) {
       for (const { item: agent, key, tie } of this.heap.nodesInOrder()) yield { agent, key, tie }
       return
@@ -108,20 +113,20 @@ export class Pool {
 }
 
 /** The first of several pools, by the method. */
-export function firstOf(pools: readonly Pool[], turn: number): Agent | null {
-  let best: ReturnType<Pool['first']> = null
+export function firstOf(pools: readonly Pool[], turn: number): Choice | null {
+  let best: Choice | null = null
   for (const pool of pools) {
     const one = pool.first(turn)
     if (one !== null && (best === null || isPreferred(one, best))) best = one
   }
-  return best?.agent ?? null
+  return best
 }
 
 /** Several pools as one, in order. */
-export function* together(pools: readonly Pool[], turn: number): Generator<Agent> {
+export function* together(pools: readonly Pool[], turn: number): Generator<Choice> {
   const [only] = pools
   if (pools.length === 1 && only !== undefined) {
-    for (const { agent } of only.inOrder(turn)) yield agent
+    yield* only.inOrder(turn)
     return
   }
   const open = pools.map((pool) => pool.inOrder(turn))
@@ -136,7 +141,7 @@ export function* together(pools: readonly Pool[], turn: number): Generator<Agent
     const head = heads[best]
     const from = open[best]
     if (head === undefined || head.done === true || from === undefined) return
-    yield head.value.agent
+    yield head.value
     heads[best] = from.next()
   }
 }

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { command, testPlan } from '../testing/index.ts'
 import { nextDeadline, run, snapshotOf, State, stateFrom, type Command, type Event } from './index.ts'
 import { evolve } from './evolve.ts'
-import { openOfferOf, plan, step, type Step } from '../testing/made-stories.ts'
+import { plan } from '../testing/made-plans.ts'
+import { openOfferOf, story as stepsOf, type Step } from '../testing/made-stories.ts'
 import { NaiveModel } from './naive-model.ts'
 
 interface Told {
@@ -28,7 +29,7 @@ function tell(first: Parameters<typeof testPlan>[0], steps: readonly Step[], che
   }
 }
 
-const story = [plan, fc.array(step, { maxLength: 60, size: 'max' })] as const
+const story = [plan, stepsOf(60)] as const
 const runs = { numRuns: 300 }
 
 test('offers are those of a router that searches everything every time', () => {

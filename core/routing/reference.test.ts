@@ -36,6 +36,7 @@ const limitsOf = ({ slots }: Case, agent: Case['agents'][number]): LoadLimits =>
   id: agent.id,
   slots: agent.slots,
   freeForCalls: 0,
+  sameCustomerInCalls: false,
   channels: Object.fromEntries(
     Object.entries(slots).map(([channel, taken]) => [
       channel,
@@ -49,6 +50,7 @@ const generous = (one: Case, agent: Case['agents'][number]): LoadLimits => ({
   id: agent.id,
   slots: 1000,
   freeForCalls: 0,
+  sameCustomerInCalls: false,
   channels: Object.fromEntries(
     Object.keys(one.slots).map((channel) => [channel, { slots: 1, most: 1000, alone: false, beside: [] }]),
   ) as unknown as LoadLimits['channels'],

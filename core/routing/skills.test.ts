@@ -103,6 +103,7 @@ describe('room', () => {
     id: 'mixed',
     slots: 3,
     freeForCalls: 0,
+    sameCustomerInCalls: false,
     channels: { voice: { ...call, beside }, chat: upTo(3), sms: upTo(1) },
   })
   const withCall = (beside: LoadLimits['channels']['voice']['beside']): TestCentre => {
@@ -177,6 +178,7 @@ describe('kept free for calls', () => {
     id: 'mixed',
     slots: 3,
     freeForCalls,
+    sameCustomerInCalls: false,
     channels: { voice: { ...upTo(1), alone }, chat: upTo(3), sms: upTo(3) },
   })
   const made = (freeForCalls: number, alone = true): TestCentre => {
@@ -329,7 +331,7 @@ describe('what would have to change', () => {
 })
 
 test('chats only leaves calls and texts without room', () => {
-  const limits = { id: 'chats', slots: 2, freeForCalls: 0, channels: chatsOnly(2) }
+  const limits = { id: 'chats', slots: 2, freeForCalls: 0, sameCustomerInCalls: false, channels: chatsOnly(2) }
   const centre = centreOf({ agents: ['ana'], limits })
   centre.ready('ana')
   centre.arrive('call', 'sailings', { channel: 'voice', lineId: 'phone' })

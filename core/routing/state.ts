@@ -1,8 +1,17 @@
-import { hasRoom, slotsTaken } from '../capacity/index.ts'
+import { isCallAndText, roomGap, slotsTaken, type RoomGap } from '../capacity/index.ts'
 import { freshFigures } from '../figures/index.ts'
 import { presenceGap, type PresenceGap, type Saying } from '../presence/index.ts'
 import { levelsOf } from '../skills/index.ts'
-import type { AgentId, Channel, CompiledPlan, Instant, InteractionId, LoadLimits, QueueId } from '../plan/index.ts'
+import type {
+  AgentId,
+  Channel,
+  CompiledPlan,
+  CustomerId,
+  Instant,
+  InteractionId,
+  LoadLimits,
+  QueueId,
+} from '../plan/index.ts'
 import { Index } from './index-of-state.ts'
 import { always, lookupOf, openingsOf, type PlanLookup } from './lookup.ts'
 import {
@@ -233,8 +242,22 @@ export class State {
     return agent.carried.map((id) => this.interaction(id).channel)
   }
 
-  hasRoom(agent: Agent, channel: Channel): boolean {
-    return hasRoom(this.limitsOf(agent.id), this.carriedChannels(agent), channel)
+  /** Whether one more of the channel fits, whoever it is from; with a customer: one of theirs. */
+  hasRoom(agent: Agent, channel: Channel, customerId: CustomerId | null = null): boolean {
+    return this.roomGap(agent, channel, customerId) === null
+  }
+
+  /** Why it does not fit, or null where it does. */
+  roomGap(agent: Agent, channel: Channel, customerId: CustomerId | null): RoomGap | null {
+    const limits = this.limitsOf(agent.id)
+    const same =
+      customerId !== null &&
+      limits?.sameCustomerInCalls === true &&
+      agent.carried.every((id) => {
+        const one = this.interaction(id)
+        return one.customerId === customerId || !isCallAndText(one.channel, channel)
+      })
+    return roomGap(limits, this.carriedChannels(agent), channel, same)
   }
 
   slotsTaken(agent: Agent): number {

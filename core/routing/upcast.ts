@@ -28,7 +28,7 @@ const planOfToday = (plan: CompiledPlan, at: number): CompiledPlan =>
     presenceStates: plan.presenceStates.map((state) => Object.assign({ mostMinutes: null, teamIds: [] }, state)),
     queues: plan.queues.map((queue) => Object.assign({}, before.queue, queue)),
     loadLimits: plan.loadLimits.map(({ channels: known, ...limits }) => ({
-      ...Object.assign({ freeForCalls: 0 }, limits),
+      ...Object.assign({ freeForCalls: 0, sameCustomerInCalls: false }, limits),
       channels: Object.fromEntries(channels.map((one) => [one, { ...upTo(0), ...known[one] }])),
     })),
   })
@@ -37,7 +37,7 @@ const planOfToday = (plan: CompiledPlan, at: number): CompiledPlan =>
 export function upcast(event: Event): Event {
   switch (event.type) {
     case 'planTaken':
-      return event.v >= 6 ? event : { ...event, v: 6, plan: planOfToday(event.plan, event.at) }
+      return event.v >= 7 ? event : { ...event, v: 7, plan: planOfToday(event.plan, event.at) }
     case 'planExtended':
       return event.v >= 2 ? event : { ...event, v: 2, times: { ...event.times, shifts: event.times.shifts ?? [] } }
     case 'interactionArrived':

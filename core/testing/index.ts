@@ -68,7 +68,7 @@ export function testPlan({
   places = {},
   order = 'lateness',
   skills = {},
-  limits = { id: 'usual', slots, freeForCalls: 0, channels: chatsOnly(slots) },
+  limits = { id: 'usual', slots, freeForCalls: 0, sameCustomerInCalls: false, channels: chatsOnly(slots) },
   centre = {},
 }: TestPlanOptions = {}): CompiledPlan {
   return {

@@ -1,138 +1,50 @@
-// Random plans, and random commands to a centre that runs them, for the property tests.
+// Random commands to a centre that runs a random plan, for the property tests.
 import fc from 'fast-check'
-import { channels, selectionMethods } from '../plan/index.ts'
-import { command, testPlan, testQueue } from './index.ts'
+import { channels } from '../plan/index.ts'
+import { command, testPlan } from './index.ts'
+import { agents, bounds, lines, plan, queues, seldom, skillId } from './made-plans.ts'
 import { openOffer, type Command, type State } from '../routing/index.ts'
 
-const agents = ['a1', 'a2', 'a3', 'a4']
-const queues = ['q1', 'q2', 'q3']
 const ids = Array.from({ length: 12 }, (_, n) => `i${String(n).padStart(2, '0')}`)
-
-/** Openings in the minutes of the story: pairs of instants, in order. */
-const turns = fc
-  .uniqueArray(fc.integer({ min: 900, max: 1300 }), { maxLength: 8 })
-  .map((seconds) => seconds.sort((a, b) => a - b).slice(0, seconds.length - (seconds.length % 2)))
-  .map((seconds) => seconds.map((second) => second * 1000))
-
-const skillId = fc.constantFrom('french', 'freight')
-const bounds = fc.record({ skillId, least: fc.integer({ min: 0, max: 4 }), most: fc.integer({ min: 2, max: 5 }) })
-const afterSeconds = fc.constantFrom(0, 4, 9, 20)
-
-/** Mostly none, so that offers are made in most stories. */
-const seldom = <T>(some: fc.Arbitrary<T[]>): fc.Arbitrary<T[]> =>
-  fc.oneof({ weight: 2, arbitrary: fc.constant<T[]>([]) }, { weight: 1, arbitrary: some })
-
-/** Each channel takes up to two slots; some want to be alone, or nearly. */
-const limit = fc.record({
-  slots: fc.integer({ min: 1, max: 2 }),
-  most: fc.integer({ min: 0, max: 3 }),
-  alone: fc.boolean(),
-  beside: fc.subarray(['voice', 'chat', 'sms'] as const),
-})
-const limits = fc.record({
-  id: fc.constant('mixed'),
-  slots: fc.integer({ min: 1, max: 5 }),
-  freeForCalls: fc.constantFrom(0, 0, 1, 2),
-  channels: fc.record({ voice: limit, chat: limit, sms: limit }),
-})
-
-/** What a queue asks for, of whom and from when on. */
-const asked = fc.record({
-  selection: fc.constantFrom(...selectionMethods),
-  laterReaches: fc.array(fc.record({ afterSeconds, agentIds: fc.subarray(agents) }), { maxLength: 2 }),
-  requirements: seldom(fc.array(bounds, { maxLength: 2 })),
-  relaxations: fc.array(
-    fc.tuple(bounds, afterSeconds).map(([one, seconds]) => ({ ...one, afterSeconds: seconds })),
-    { maxLength: 2 },
-  ),
-  longestWaitSeconds: fc.option(fc.constantFrom(6, 15), { freq: 2 }),
-  priority: fc.integer({ min: 1, max: 10 }),
-  prioritySteps: fc.array(fc.record({ afterSeconds, priority: fc.integer({ min: 1, max: 10 }) }), { maxLength: 2 }),
-})
-
-const lines = { voice: 'phone', chat: 'site', sms: 'texts' }
-
-export const plan = fc
-  .record({
-    slots: fc.integer({ min: 1, max: 3 }),
-    members: fc.tuple(...queues.map(() => fc.subarray(agents, { minLength: 1 }))),
-    targets: fc.tuple(...queues.map(() => fc.option(fc.constantFrom(10, 20, 60)))),
-    windows: fc.tuple(...queues.map(() => fc.constantFrom(5, 15))),
-    most: fc.option(fc.integer({ min: 1, max: 4 })),
-    wrapUp: fc.constantFrom(0, 10),
-    // q1 sends on to q3 when it closes; q2 serves those who wait.
-    turns: fc.tuple(turns, turns, turns),
-    kept: seldom(fc.subarray(queues)),
-    shifts: fc.tuple(turns, turns),
-    onShiftOnly: seldom(fc.subarray(queues)),
-    limits: fc.option(limits, { freq: 2 }),
-    skills: fc.tuple(...agents.map(() => fc.dictionary(skillId, fc.integer({ min: 1, max: 5 })))),
-    fullTo: fc.boolean(),
-    onTo: fc.subarray(queues),
-    centre: fc.record({
-      wishSeconds: fc.constantFrom(3, 12, 30),
-      transferPriority: fc.option(fc.integer({ min: 1, max: 10 })),
-      longestWrapUpSeconds: fc.constantFrom(5, 25),
-      askAfterSilenceSeconds: fc.option(fc.constantFrom(3, 8), { freq: 3 }),
-      restAfterSilenceSeconds: fc.option(fc.constantFrom(6, 15), { freq: 3 }),
-      endAfterRestSeconds: fc.constantFrom(4, 30),
-    }),
-    asks: fc.tuple(...queues.map(() => asked)),
-  })
-  .map(
-    ({
-      slots,
-      members,
-      targets,
-      windows,
-      most,
-      wrapUp,
-      turns,
-      kept,
-      shifts,
-      onShiftOnly,
-      limits,
-      skills,
-      asks,
-      fullTo,
-      onTo,
-      centre,
-    }) => ({
-      centre,
-      ...(limits === null ? {} : { limits }),
-      skills: Object.fromEntries(agents.map((id, n) => [id, skills[n] ?? {}])),
-      hours: queues.map((id, n) => ({ id: `hours of ${id}`, openings: turns[n] ?? [] })),
-      shifts: shifts.map((openings, n) => ({ id: `shift ${n}`, openings })),
-      places: { a1: { shiftId: 'shift 0' }, a2: { shiftId: 'shift 0' }, a3: { shiftId: 'shift 1' } },
-      agents,
-      slots,
-      queues: queues.map((id, n) =>
-        testQueue(id, members[n] ?? [], {
-          target: targets[n] == null ? null : { percent: 80, seconds: targets[n] },
-          answerWindowSeconds: windows[n] ?? 15,
-          mostWaiting: n === 0 ? most : null,
-          wrapUpSeconds: wrapUp,
-          hoursId: kept.includes(id) ? `hours of ${id}` : null,
-          atClosingTo: n === 0 ? 'q3' : null,
-          onShiftOnly: onShiftOnly.includes(id),
-          ...asks[n],
-          // Full or too slow, q1 sends on to q2, and that to q3.
-          whenFullTo: n === 0 && fullTo ? 'q2' : null,
-          longestWaitTo: onTo.includes(id) && n < 2 ? (queues[n + 1] ?? null) : null,
-        }),
-      ),
-    }),
-  )
-
 const agentId = fc.constantFrom(...agents)
 const interactionId = fc.constantFrom(...ids)
 const connection = fc.constantFrom('k1', 'k2')
 
 export type Step = { after: number; make: (state: State, version: number) => Command[] }
 
-/** The offer or work that a state has for the agent, so that random steps hit something. */
-const carriedIn = (state: State, agent: string, phase: string): string =>
-  state.agents.get(agent)?.carried.find((id) => state.interactions.get(id)?.phase === phase) ?? 'i00'
+/** Whom a step is about: mostly one for whom it means something, now and then anybody at all. */
+interface Pick {
+  readonly n: number
+  readonly agentId: string
+  readonly anybody: boolean
+}
+const pick: fc.Arbitrary<Pick> = fc.record({
+  n: fc.nat(11),
+  agentId,
+  anybody: fc.constantFrom(true, ...Array.from({ length: 9 }, () => false)),
+})
+
+/** Somebody with something in that phase, and that. */
+function having(
+  state: State,
+  { n, agentId, anybody }: Pick,
+  phase: string,
+): { agentId: string; interactionId: string } {
+  const all = [...state.agents.values()].flatMap(({ id, carried }) =>
+    carried
+      .filter((one) => state.interactions.get(one)?.phase === phase)
+      .map((interactionId) => ({ agentId: id, interactionId })),
+  )
+  const one = all[n % Math.max(1, all.length)]
+  if (one === undefined) return { agentId, interactionId: 'i00' }
+  return anybody ? { ...one, agentId } : one
+}
+
+/** Something in that phase that nobody need have. */
+const inPhase = (state: State, n: number, ...phases: string[]): string => {
+  const all = [...state.interactions.values()].filter(({ phase }) => phases.includes(phase))
+  return all[n % Math.max(1, all.length)]?.id ?? 'i00'
+}
 
 type Make = Step['make']
 const often = (weight: number, arbitrary: fc.Arbitrary<Make>): fc.WeightedArbitrary<Make> => ({ weight, arbitrary })
@@ -178,19 +90,20 @@ const make = fc.oneof(
       .tuple(
         interactionId,
         fc.constantFrom(...queues),
-        fc.constantFrom(true, true, true, false),
+        fc.constantFrom(true, true, true, true, true, false),
         fc.constantFrom(true, false, false, false),
         fc.constantFrom(...channels, 'chat' as const),
         seldom(fc.array(bounds, { maxLength: 1 })),
         fc.option(fc.integer({ min: 1, max: 10 })),
+        fc.constantFrom('c1', 'c2', 'c3'),
       )
-      .map(([id, queueId, there, leaveMessage, channel, requirements, priority]) => () => [
+      .map(([id, queueId, there, leaveMessage, channel, requirements, priority, customerId]) => () => [
         command('beginInteraction', {
           interactionId: id,
           channel,
           requirements,
           priority,
-          customerId: 'c',
+          customerId,
           lineId: lines[channel],
           queueId,
           connection: there ? { id: 'k1', processId: 'web' } : null,
@@ -201,38 +114,37 @@ const make = fc.oneof(
   ),
   often(
     16,
-    agentId.map((id) => () => [
-      command('connectAgent', { agentId: id, connectionId: 'k1', processId: 'web' }),
-      command('setPresence', { agentId: id, stateId: 'ready' }),
-    ]),
+    fc
+      .subarray(agents, { minLength: 1 })
+      .map(
+        (some) => () =>
+          some.flatMap((id) => [
+            command('connectAgent', { agentId: id, connectionId: 'k1', processId: 'web' }),
+            command('setPresence', { agentId: id, stateId: 'ready' }),
+          ]),
+      ),
   ),
   often(
     24,
-    agentId.map((id) => (state: State) => {
-      const interaction = carriedIn(state, id, 'offered')
-      const offerId = offerIn(state, interaction)
-      return [command('answerOffer', { agentId: id, interactionId: interaction, offerId })]
+    pick.map((who) => (state: State) => {
+      const one = having(state, who, 'offered')
+      return [command('answerOffer', { ...one, offerId: offerIn(state, one.interactionId) })]
     }),
   ),
   often(
     4,
-    agentId.map((id) => (state: State) => {
-      const interaction = carriedIn(state, id, 'offered')
-      const offerId = offerIn(state, interaction)
-      return [command('declineOffer', { agentId: id, interactionId: interaction, offerId, reason: 'busy' })]
+    pick.map((who) => (state: State) => {
+      const one = having(state, who, 'offered')
+      return [command('declineOffer', { ...one, offerId: offerIn(state, one.interactionId), reason: 'busy' })]
     }),
   ),
   often(
     12,
-    agentId.map((id) => (state: State) => [
-      command('endInteraction', { agentId: id, interactionId: carriedIn(state, id, 'connected') }),
-    ]),
+    pick.map((who) => (state: State) => [command('endInteraction', having(state, who, 'connected'))]),
   ),
   often(
     8,
-    agentId.map((id) => (state: State) => [
-      command('finishWrapUp', { agentId: id, interactionId: carriedIn(state, id, 'wrapUp') }),
-    ]),
+    pick.map((who) => (state: State) => [command('finishWrapUp', having(state, who, 'wrapUp'))]),
   ),
   often(
     1,
@@ -272,39 +184,36 @@ const make = fc.oneof(
   ),
   often(
     6,
-    fc
-      .tuple(agentId, interactionId)
-      .map(([id, interaction]) => () => [command('takeInteraction', { agentId: id, interactionId: interaction })]),
+    pick.map(({ n, agentId: id }) => (state: State) => [
+      command('takeInteraction', { agentId: id, interactionId: inPhase(state, n, 'waiting') }),
+    ]),
   ),
   often(
     5,
-    fc
-      .tuple(agentId, interactionId)
-      .map(([id, interaction]) => () => [command('assignInteraction', { agentId: id, interactionId: interaction })]),
+    pick.map(({ n, agentId: id }) => (state: State) => [
+      command('assignInteraction', { agentId: id, interactionId: inPhase(state, n, 'waiting', 'offered') }),
+    ]),
   ),
   often(
     2,
     fc
-      .tuple(interactionId, fc.constantFrom(...queues))
-      .map(([id, queueId]) => () => [command('moveInteraction', { interactionId: id, queueId })]),
+      .tuple(fc.nat(11), fc.constantFrom(...queues))
+      .map(([n, queueId]) => (state: State) => [
+        command('moveInteraction', { interactionId: inPhase(state, n, 'waiting', 'offered'), queueId }),
+      ]),
   ),
   often(
     14,
     fc
       .tuple(
-        agentId,
+        pick,
         fc.oneof(
           agentId.map((id) => ({ agentId: id })),
           fc.constantFrom(...queues).map((queueId) => ({ queueId })),
         ),
       )
-      .map(([id, to]) => (state: State) => [
-        command('transferInteraction', {
-          agentId: id,
-          interactionId: carriedIn(state, id, 'connected'),
-          to,
-          noteContentId: null,
-        }),
+      .map(([who, to]) => (state: State) => [
+        command('transferInteraction', { ...having(state, who, 'connected'), to, noteContentId: null }),
       ]),
   ),
   often(
@@ -349,30 +258,37 @@ const make = fc.oneof(
   ),
   often(
     10,
-    fc.tuple(agentId, fc.boolean()).map(([id, customer]) => (state: State) => [
-      command('sendMessage', {
-        interactionId: carriedIn(state, id, 'connected'),
-        agentId: customer ? null : id,
-        contentId: 'words',
-      }),
-    ]),
+    fc.tuple(pick, fc.constantFrom(false, false, true)).map(([who, customer]) => (state: State) => {
+      const { agentId: id, interactionId } = having(state, who, 'connected')
+      return [command('sendMessage', { interactionId, agentId: customer ? null : id, contentId: 'words' })]
+    }),
   ),
   often(
     2,
-    interactionId.map((id) => () => [command('sendMessage', { interactionId: id, agentId: null, contentId: 'words' })]),
+    fc
+      .nat(11)
+      .map((n) => (state: State) => [
+        command('sendMessage', { interactionId: inPhase(state, n, 'resting'), agentId: null, contentId: 'words' }),
+      ]),
   ),
   often(
     1,
     fc
-      .tuple(agentId, fc.integer({ min: 1, max: 20 }))
-      .map(([id, seconds]) => (state: State) => [
-        command('extendWrapUp', { agentId: id, interactionId: carriedIn(state, id, 'wrapUp'), seconds }),
+      .tuple(pick, fc.integer({ min: 1, max: 20 }))
+      .map(([who, seconds]) => (state: State) => [
+        command('extendWrapUp', { ...having(state, who, 'wrapUp'), seconds }),
       ]),
   ),
-  often(4, emergency),
+  often(2, emergency),
   often(
     3,
-    fc.constantFrom('e1', 'e2').map((emergencyId) => () => [command('endEmergency', { emergencyId })]),
+    fc.nat(1).map((n) => (state: State) => {
+      const open = state.emergencies.filter(({ to }) => to === null)
+      return open
+        .slice(n % Math.max(1, open.length))
+        .slice(0, 1)
+        .map(({ id }) => command('endEmergency', { emergencyId: id }))
+    }),
   ),
   often(1, absence),
   often(
@@ -395,4 +311,32 @@ const pause = fc.oneof(
   { weight: 2, arbitrary: fc.integer({ min: 0, max: 4000 }) },
   { weight: 1, arbitrary: fc.constantFrom(5000, 15_000) },
 )
-export const step: fc.Arbitrary<Step> = fc.tuple(pause, make).map(([after, made]) => ({ after, make: made }))
+const step: fc.Arbitrary<Step> = fc.tuple(pause, make).map(([after, made]) => ({ after, make: made }))
+
+/** Somebody answers and writes, the customer says nothing until the conversation rests, and then does. */
+const silence = fc.tuple(pick, fc.constantFrom(8000, 15_000)).map(([who, after]): Step[] => {
+  const answer: Make = (state) => {
+    const one = having(state, who, 'offered')
+    return [command('answerOffer', { ...one, offerId: offerIn(state, one.interactionId) })]
+  }
+  const write: Make = (state) => [command('sendMessage', { ...having(state, who, 'connected'), contentId: 'words' })]
+  const wait: Make = () => [command('connectAgent', { agentId: who.agentId, connectionId: 'k1', processId: 'web' })]
+  const wake: Make = (state) => [
+    command('sendMessage', { interactionId: inPhase(state, who.n, 'resting'), agentId: null, contentId: 'words' }),
+  ]
+  return [
+    { after: 0, make: answer },
+    { after: 0, make: write },
+    { after, make: wait },
+    { after, make: wake },
+  ]
+})
+
+/** What happens, one step after the other; of so many pieces at most. */
+export const story = (maxLength: number): fc.Arbitrary<Step[]> =>
+  fc
+    .array(fc.oneof({ weight: 24, arbitrary: step.map((one) => [one]) }, { weight: 1, arbitrary: silence }), {
+      maxLength,
+      size: 'max',
+    })
+    .map((pieces) => pieces.flat())

@@ -29,6 +29,8 @@ test('load limits: a combination is tried on the ring before anybody has it', as
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan?limits=three-chats')
   await rosalind.getByRole('button', { name: 'Add a call' }).click()
   await expect(rosalind.getByText('No chat beside a call, which wants them alone.')).toBeVisible()
+  await expect(rosalind.getByText('No text beside a call of another customer.')).toBeVisible()
+  await rosalind.getByRole('checkbox', { name: 'All of one customer' }).check()
   await expect(rosalind.getByText('✓ One more text fits.')).toBeVisible()
   await rosalind.getByRole('checkbox', { name: 'But beside chats' }).check()
   await expect(rosalind.getByText('✓ One more chat fits.')).toBeVisible()

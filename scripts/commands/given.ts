@@ -43,7 +43,7 @@ export function planOf(text: string): PlanDocument {
   return {
     ...plan,
     centre: { ...plainCentre, ...plan.centre },
-    loadLimits: plan.loadLimits.map((limits) => Object.assign({ freeForCalls: 0 }, limits)),
+    loadLimits: plan.loadLimits.map((limits) => Object.assign({ freeForCalls: 0, sameCustomerInCalls: false }, limits)),
     teams: (plan as Partial<PlanDocument>).teams ?? [],
     presenceStates: plan.presenceStates.map((state) => Object.assign({}, plainState, state)),
     people: plan.people.map((person) => Object.assign({}, plainPerson, person)),

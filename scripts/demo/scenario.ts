@@ -184,6 +184,7 @@ export const centre: Omit<
       name: 'Three chats, or one call',
       slots: 3,
       freeForCalls: 0,
+      sameCustomerInCalls: true,
       channels: {
         voice: { slots: 2, most: 1, alone: true, beside: ['sms'] },
         chat: { slots: 1, most: 3, alone: false, beside: [] },
@@ -195,6 +196,7 @@ export const centre: Omit<
       name: 'One at a time',
       slots: 1,
       freeForCalls: 0,
+      sameCustomerInCalls: false,
       channels: { voice: upTo(1), chat: upTo(1), sms: upTo(1) },
     },
   ],

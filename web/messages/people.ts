@@ -88,6 +88,10 @@ export const limits = {
   freeForCalls: 'Kept free for calls',
   freeForCallsHelp:
     'So many of these people stay free for a call: they are offered nothing else that would leave no room for one. 0: nobody',
+  sameCustomerInCalls: 'In a call, chats and texts of the caller only',
+  sameCustomerInCallsHelp:
+    'And who has chats or texts of other customers is offered no call before they are done. What may run beside a call at all is said above.',
+  ofOne: 'All of one customer',
   people: (n: number) => `${people(n)} with these limits`,
   calm: (n: number) => `${people(n)} ${n === 1 ? 'goes' : 'go'} by it.`,
   none: 'None: they take nothing',
@@ -111,6 +115,8 @@ export const limits = {
         return gap.wants === 'carried'
           ? `No ${oneOf[channel]} beside a ${oneOf[gap.beside]}, which wants them alone.`
           : `No ${oneOf[channel]} beside a ${oneOf[gap.beside]}: it wants them alone.`
+      case 'otherCustomer':
+        return `No ${oneOf[channel]} beside a ${oneOf[gap.beside]} of another customer.`
     }
   },
   ring: (taken: number, slots: number) => `${taken} of ${slots} slots taken`,

@@ -41,6 +41,10 @@ export function roomText(gap: RoomGap, taken: number, slots: number): string {
       return gap.wants === 'carried'
         ? `has ${channelNames[gap.beside]} that nothing runs beside`
         : `has ${channelNames[gap.beside]}, and this wants them alone`
+    case 'otherCustomer':
+      return gap.beside === 'voice'
+        ? 'is on a call with somebody else, and has texts of the caller only'
+        : `has ${channelNames[gap.beside]} of somebody else, and is called by nobody else meanwhile`
   }
 }
 

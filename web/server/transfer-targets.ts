@@ -8,7 +8,7 @@ import type { Follower } from './follower.ts'
 export function transferTargets({ state, document, people }: Follower, interactionId: string): TransferTargets | null {
   const interaction = state.interactions.get(interactionId)
   if (interaction === undefined || document === null) return null
-  const { channel, test } = interaction
+  const { channel, customerId, test } = interaction
   const queues = document.queues
     .filter(({ service }) => service === 'inService' || (service === 'inPreparation' && test))
     .map(({ id, name, selection }) => {
@@ -28,7 +28,7 @@ export function transferTargets({ state, document, people }: Follower, interacti
     .map((agent) => ({
       id: agent.id,
       name: people.get(agent.id)?.name ?? agent.id,
-      free: agent.offerId === null && state.hasRoom(agent, channel),
+      free: agent.offerId === null && state.hasRoom(agent, channel, customerId),
       able: meets(state.levelsOf(agent.id), asked.askedFor[0] ?? []),
       serves: queue.demand.order.has(agent.id),
       taken: state.slotsTaken(agent),

@@ -40,6 +40,7 @@ export const limitsShape = yup.object({
   name: name('the limits'),
   slots: whole('Slots', 1, 20).required(),
   freeForCalls: whole('Kept free for calls', 0, 1000).default(0),
+  sameCustomerInCalls: yup.boolean().default(false),
   channels: yup.object({ voice: channelLimit, chat: channelLimit, sms: channelLimit }).required(),
   personIds: ids('People'),
 })

@@ -137,6 +137,22 @@ export function LimitsForm(props: LimitsFormProps) {
           fault={form.faultOf('freeForCalls')}
           onChange={(n) => form.set({ freeForCalls: n ?? 0 })}
         />
+        <Box>
+          <FormControlLabel
+            control={
+              <Checkbox
+                checked={value.sameCustomerInCalls}
+                disabled={!mayEdit}
+                slotProps={{ input: { 'aria-describedby': 'same-customer-help' } }}
+                onChange={({ target }) => form.set({ sameCustomerInCalls: target.checked })}
+              />
+            }
+            label={t.sameCustomerInCalls}
+          />
+          <Typography id="same-customer-help" variant="body2">
+            {t.sameCustomerInCallsHelp}
+          </Typography>
+        </Box>
         <PeoplePart form={form} mayEdit={mayEdit} label={t.people(value.personIds.length)} people={people} />
       </EditorFrame>
       <EffectsPane
@@ -174,6 +190,7 @@ const Whole = ({ label, value, disabled, onChange }: WholeProps) => (
 /** What one person would have at the same time, on their ring: each channel says whether one more fits, and why not. */
 function Combination({ limits }: { limits: LimitsValue }) {
   const [carried, setCarried] = useState<readonly Channel[]>([])
+  const [ofOne, setOfOne] = useState(false)
   const taken = slotsTaken(limits, carried)
   const drop = (channel: Channel): void => {
     const at = carried.lastIndexOf(channel)
@@ -194,8 +211,14 @@ function Combination({ limits }: { limits: LimitsValue }) {
         <LoadRing slots={limits.slots} carried={arcs} admits label={t.ring(taken, limits.slots)} size={96} />
         <Typography variant="figure">{t.ring(taken, limits.slots)}</Typography>
       </Box>
+      {limits.sameCustomerInCalls && (
+        <FormControlLabel
+          control={<Checkbox checked={ofOne} onChange={({ target }) => setOfOne(target.checked)} />}
+          label={t.ofOne}
+        />
+      )}
       {channels.map((channel) => {
-        const gap = roomGap(limits, carried, channel)
+        const gap = roomGap(limits, carried, channel, ofOne)
         const n = carried.filter((one) => one === channel).length
         return (
           <Box

@@ -1,0 +1,1 @@
+ALTER TABLE "load_limits" ADD COLUMN "same_customer_in_calls" boolean DEFAULT false NOT NULL;
