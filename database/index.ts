@@ -83,6 +83,7 @@ export type {
   LimitsDraft,
   ShiftDraft,
   StateDraft,
+  LineDraft,
   TeamDraft,
   SiteDraft,
   SkillDraft,

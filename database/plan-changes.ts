@@ -15,6 +15,7 @@ export type SiteDraft = PlanDocument['sites'][number]
 export type ShiftDraft = PlanDocument['shifts'][number]
 export type StateDraft = PlanDocument['presenceStates'][number]
 export type LimitsDraft = PlanDocument['loadLimits'][number]
+export type LineDraft = PlanDocument['lines'][number]
 export type TeamDraft = PlanDocument['teams'][number]
 type Words = readonly { readonly id: string; readonly name: string }[]
 
@@ -22,11 +23,14 @@ type Words = readonly { readonly id: string; readonly name: string }[]
 export type PlanChange =
   /** Everything at once, in the place of what there was. */
   | { readonly kind: 'plan'; readonly document: PlanDocument }
-  | { readonly kind: 'queue'; readonly queue: QueueDraft }
+  /** With the lines that lead to it; left out: as before. */
+  | { readonly kind: 'queue'; readonly queue: QueueDraft; readonly lineIds?: readonly string[] }
   | { readonly kind: 'queues'; readonly queues: readonly QueueDraft[] }
   /** Each with their skills, and the queues whose first reach names them. */
   | { readonly kind: 'people'; readonly people: readonly PersonEdit[] }
   | { readonly kind: 'removePerson'; readonly id: string }
+  | { readonly kind: 'line'; readonly line: LineDraft }
+  | { readonly kind: 'deleteLine'; readonly id: string }
   | { readonly kind: 'hours'; readonly hours: HoursDraft }
   | { readonly kind: 'calendar'; readonly calendar: CalendarDraft }
   /** With all the people who sit there, or work that shift. */
@@ -74,7 +78,9 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
     case 'plan':
       return putPlan(tx, change.document)
     case 'queue':
-      return putQueue(tx, change.queue)
+      await putQueue(tx, change.queue)
+      if (change.lineIds !== undefined) await leadLines(tx, change.queue.id, change.lineIds)
+      return
     case 'queues':
       for (const queue of change.queues) await putQueue(tx, queue)
       return
@@ -83,6 +89,14 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
       return
     case 'removePerson':
       return removePerson(tx, change.id)
+    case 'line': {
+      const row = { ...change.line, queueIds: [...change.line.queueIds] }
+      await tx.insert(t.line).values(row).onConflictDoUpdate({ target: t.line.id, set: row })
+      return
+    }
+    case 'deleteLine':
+      await tx.delete(t.line).where(eq(t.line.id, change.id))
+      return
     case 'hours': {
       const row = { ...change.hours, calendarIds: [...change.hours.calendarIds] }
       const [last] = await tx.select({ position: max(t.hours.position) }).from(t.hours)
@@ -194,6 +208,19 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
             .where(eq(users.id, id))
       await tx.delete(t.holidayCalendar).where(eq(t.holidayCalendar.id, change.id))
     }
+  }
+}
+
+/** These lines lead to the queue, and no others do. */
+async function leadLines(tx: Transaction, queueId: string, lineIds: readonly string[]): Promise<void> {
+  for (const { id, queueIds } of await tx.select().from(t.line)) {
+    const leads = lineIds.includes(id)
+    if (leads === queueIds.includes(queueId)) continue
+    const others = queueIds.filter((one) => one !== queueId)
+    await tx
+      .update(t.line)
+      .set({ queueIds: leads ? [...others, queueId] : others })
+      .where(eq(t.line.id, id))
   }
 }
 

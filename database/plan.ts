@@ -81,7 +81,7 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
       agentIds: members.filter(({ queueId }) => queueId === queue.id).map(({ personId }) => personId),
       testCustomerIds: testers.filter(({ queueId }) => queueId === queue.id).map(({ customerId }) => customerId),
     })),
-    lines: lines.map((line) => ({ ...line, queueIds: queues.map(({ id }) => id) })),
+    lines,
     hours: hours.map(({ position: _, ...one }) => one),
     calendars: calendars.map(({ position: _, ...one }) => one),
     sites: sites.map(({ position: _, ...one }) => one),
@@ -180,6 +180,7 @@ const completed = (document: PlanDocument): PlanDocument =>
       { evacuatedStateId: document.centre.awayStateId, ownAbsences: true, ...plainCentre },
       document.centre,
     ),
+    lines: document.lines.map((line) => Object.assign({ on: true }, line)),
     presenceStates: document.presenceStates.map((state) => Object.assign({}, plainState, state)),
     people: document.people.map((person) => Object.assign({}, plainPerson, person)),
     queues: document.queues.map((queue) => {

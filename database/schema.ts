@@ -306,6 +306,8 @@ export const line = pgTable('line', {
   id: text().primaryKey(),
   name: text().notNull(),
   channel: text().$type<Line['channel']>().notNull(),
+  on: boolean().notNull().default(true),
+  queueIds: text('queue_ids').array().notNull().default([]),
 })
 
 export const planVersion = pgTable('plan_version', {

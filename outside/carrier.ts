@@ -11,6 +11,7 @@ export interface News {
 }
 
 export interface LineInfo {
+  readonly channel: string
   readonly id: string
   readonly queues: readonly {
     readonly id: string

@@ -127,17 +127,19 @@ export class Traffic {
   }
 
   private async begin(name: string, text: string, choice: number): Promise<void> {
-    const [line] = await this.carrier.lines()
+    const lines = (await this.carrier.lines()).filter(({ channel }) => channel === 'chat')
     const wanted = this.settings.queueIds
     // Where nobody but a supervisor gives work out, only those come who are asked for.
-    const open = (line?.queues ?? []).filter(
-      ({ id, open, byHand }) => open && (wanted.length === 0 ? !byHand : wanted.includes(id)),
+    const led = lines.flatMap(({ id: lineId, queues }) => queues.map((queue) => ({ ...queue, lineId })))
+    const open = led.filter(
+      ({ id, open, byHand }, n) =>
+        open && led.findIndex((one) => one.id === id) === n && (wanted.length === 0 ? !byHand : wanted.includes(id)),
     )
     // The first queues of a plan are the busy ones.
     const { pull, patienceSeconds } = moods[this.settings.mood]
     const queue = open[Math.floor(choice ** pull * open.length)]
-    if (line === undefined || queue === undefined) return
-    const id = await this.carrier.beginChat(line.id, queue.id, name, text)
+    if (queue === undefined) return
+    const id = await this.carrier.beginChat(queue.lineId, queue.id, name, text)
     this.begun += 1
     if (!this.conversations.has(id)) this.conversations.set(id, this.fresh('waiting'))
     this.after(between(this.random, ...patienceSeconds), async () => {

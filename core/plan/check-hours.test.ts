@@ -1,5 +1,5 @@
+import { plannedLine, plannedQueue } from '../testing/index.ts'
 import {
-  plainPlanned,
   chatsOnly,
   checkHours,
   checkQueue,
@@ -45,24 +45,8 @@ const person = (id: string, siteId: string | null, shiftId: string | null = null
   shiftId,
   skills: [],
 })
-const queue = (agentIds: string[], rest: Partial<PlanDocument['queues'][number]> = {}) => ({
-  id: 'q',
-  name: 'Queue',
-  description: '',
-  service: 'inService' as const,
-  agentIds,
-  target: null,
-  answerWindowSeconds: 20,
-  ...plainPlanned,
-  selection: 'longestIdle' as const,
-  mostWaiting: null,
-  wrapUpSeconds: 0,
-  testCustomerIds: [],
-  hoursId: null,
-  atClosingTo: null,
-  onShiftOnly: false,
-  ...rest,
-})
+const queue = (agentIds: string[], rest: Partial<PlanDocument['queues'][number]> = {}) =>
+  plannedQueue('q', { name: 'Queue', agentIds, target: null, ...rest })
 
 const document = (rest: Partial<PlanDocument> = {}): PlanDocument =>
   ({
@@ -74,7 +58,7 @@ const document = (rest: Partial<PlanDocument> = {}): PlanDocument =>
     people: [person('ana', 'port', 'early'), person('ulla', 'bay'), person('joe', null)],
     skills: [],
     queues: [],
-    lines: [],
+    lines: [plannedLine(['q'])],
     hours: [hours()],
     calendars: [
       { id: 'old', name: 'Old', description: '', holidays: [{ name: 'x', from: '2026-01-01', until: '2026-01-01' }] },

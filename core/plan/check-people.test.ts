@@ -53,7 +53,7 @@ const document = (rest: Partial<PlanDocument>): PlanDocument =>
 const codes = (found: readonly { readonly code: string }[]): string[] => found.map(({ code }) => code)
 
 describe('presence states', () => {
-  const lines = [{ id: 'site', name: 'site', channel: 'chat' as const, queueIds: [] }]
+  const lines = [{ id: 'site', name: 'site', channel: 'chat' as const, on: true, queueIds: [] }]
   test('for each channel in use there is one that people can choose', () => {
     const ready = state('ready', { admits: ['chat'] })
     const plan = document({ lines, presenceStates: [ready, state('break', { mostMinutes: 5 })] })

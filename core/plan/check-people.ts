@@ -28,6 +28,9 @@ export interface PeopleFinding {
     | 'noQueue'
     | 'neverAble'
     | 'neverOnShift'
+    | 'leadsToUnknown'
+    | 'leadsNowhere'
+    | 'leadsToNoneInService'
   readonly params: Readonly<Record<string, string | number>>
 }
 

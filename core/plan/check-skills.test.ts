@@ -1,9 +1,9 @@
+import { plannedLine, plannedQueue } from '../testing/index.ts'
 import {
   checkSkill,
   chatsOnly,
   hoursCovered,
   hoursOpen,
-  plainPlanned,
   skillEdit,
   withSkill,
   type PlanDocument,
@@ -40,25 +40,15 @@ const document = {
   people: [person('ana', 'early', { fares: 3 }), person('ben', 'late', { fares: 1 }), person('cleo', null)],
   skills: [fares, french],
   queues: [
-    {
-      ...plainPlanned,
-      id: 'boats',
+    plannedQueue('boats', {
       name: 'Boats',
-      description: '',
-      service: 'inService',
       agentIds: ['ana', 'ben', 'cleo'],
       requirements: [{ skillId: 'fares', least: 2, most: 5 }],
       target: null,
-      answerWindowSeconds: 20,
-      selection: 'longestIdle',
-      mostWaiting: null,
-      wrapUpSeconds: 0,
-      testCustomerIds: [],
       hoursId: 'desk',
-      atClosingTo: null,
-      onShiftOnly: false,
-    },
+    }),
   ],
+  lines: [plannedLine(['boats'])],
   hours: [hours('desk', '08:00', '18:00')],
   shifts: [
     { ...hours('early', '08:00', '12:30'), pauses: [] },

@@ -37,6 +37,7 @@ export type FindingCode =
   | 'waitedInACircle'
   | 'unknownTeam'
   | 'teamWithoutAgents'
+  | 'noLine'
 
 type Ways = Pick<
   PlanDocument['queues'][number],
@@ -126,6 +127,11 @@ function checkTeams(queue: PlanDocument['queues'][number], document: PlanDocumen
   }
 }
 
+/** Whether anybody can come into the queue: by a line, or sent on from another queue. */
+const isLedTo = ({ id }: Pick<Ways, 'id'>, { lines, queues }: PlanDocument): boolean =>
+  lines.some(({ queueIds }) => queueIds.includes(id)) ||
+  queues.some((one) => one.service !== 'retired' && waysOn(one).includes(id))
+
 /** What is wrong, or likely wrong, with one queue of the document. */
 export function checkQueue(queue: PlanDocument['queues'][number], document: PlanDocument): Finding[] {
   const findings: Finding[] = []
@@ -146,6 +152,7 @@ export function checkQueue(queue: PlanDocument['queues'][number], document: Plan
   if (queue.hoursId !== null && hours === undefined) find('fault', 'unknownHours')
   checkWays(queue, document, find)
   if (queue.service === 'retired') return findings
+  if (!isLedTo(queue, document)) find('warning', 'noLine')
   if (hours !== undefined && hours.weekly.length + hours.exceptions.length === 0)
     find('warning', 'neverOpen', { hours: hours.name })
   checkSkills(queue, document, find)

@@ -1,24 +1,9 @@
-import { plainCentre, plainPerson, plainPlanned, plainState } from './defaults.ts'
+import { plannedLine, plannedQueue } from '../testing/index.ts'
+import { plainCentre, plainPerson, plainState } from './defaults.ts'
 import { chatsOnly, checkPlan, checkQueue, compilePlan, couldServe, may, roles, type PlanDocument } from './index.ts'
 
-const queue = (id: string, rest: Partial<PlanDocument['queues'][number]> = {}): PlanDocument['queues'][number] => ({
-  id,
-  name: id,
-  description: '',
-  service: 'inService',
-  agentIds: ['ana', 'ben'],
-  target: { percent: 80, seconds: 20 },
-  answerWindowSeconds: 15,
-  ...plainPlanned,
-  selection: 'longestIdle',
-  mostWaiting: null,
-  wrapUpSeconds: 30,
-  testCustomerIds: [],
-  hoursId: null,
-  atClosingTo: null,
-  onShiftOnly: false,
-  ...rest,
-})
+const queue = (id: string, rest: Partial<PlanDocument['queues'][number]> = {}): PlanDocument['queues'][number] =>
+  plannedQueue(id, { target: { percent: 80, seconds: 20 }, answerWindowSeconds: 15, ...rest })
 
 const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayTurnsAtHour = 4): PlanDocument => ({
   centre: {
@@ -51,7 +36,7 @@ const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayTur
   ],
   skills: [],
   queues,
-  lines: [],
+  lines: [plannedLine(queues.map(({ id }) => id))],
   hours: [],
   calendars: [],
   sites: [],
@@ -84,9 +69,9 @@ describe('checks', () => {
     expect(checkPlan(plan).map(({ code }) => code)).toEqual(['unknownPerson', 'nobodyCanServe'])
   })
   test('who could serve leaves out those without room', () =>
-    expect(
-      couldServe({ ...plainPlanned, agentIds: ['ana', 'cleo', 'ghost'] }, document([])).map(({ id }) => id),
-    ).toEqual(['ana']))
+    expect(couldServe(queue('q', { agentIds: ['ana', 'cleo', 'ghost'] }), document([])).map(({ id }) => id)).toEqual([
+      'ana',
+    ]))
 })
 
 describe('compiling', () => {

@@ -292,7 +292,8 @@ export interface PlanDocument {
   readonly people: readonly PlanPerson[]
   readonly skills: readonly (Skill & Named & { readonly description: string })[]
   readonly queues: readonly (PlannedQueue & Named & { readonly description: string })[]
-  readonly lines: readonly (Line & Named)[]
+  /** A line that is off is kept with all it says, and nobody reaches the centre by it. */
+  readonly lines: readonly (Line & Named & { readonly on: boolean })[]
   readonly hours: readonly (PlanHours & Named & { readonly description: string })[]
   readonly calendars: readonly (HolidayCalendar & Named & { readonly description: string })[]
   readonly sites: readonly (Site & Named & { readonly description: string })[]

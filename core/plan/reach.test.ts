@@ -1,3 +1,4 @@
+import { plannedLine, plannedQueue } from '../testing/index.ts'
 import { plainPerson } from './defaults.ts'
 import {
   checkPeople,
@@ -6,7 +7,6 @@ import {
   chatsOnly,
   mayGive,
   membersOf,
-  plainPlanned,
   reachedBy,
   spelledOut,
   usersOfTeam,
@@ -39,24 +39,8 @@ const team = (id: string, parentId: string | null = null, leadId: string | null 
   observerIds: [],
 })
 
-const queue = (rest: Partial<Queue>): Queue => ({
-  id: 'bookings',
-  name: 'Bookings',
-  description: '',
-  service: 'inService',
-  agentIds: [],
-  ...plainPlanned,
-  target: { percent: 80, seconds: 60 },
-  answerWindowSeconds: 20,
-  selection: 'longestIdle',
-  mostWaiting: null,
-  wrapUpSeconds: 30,
-  testCustomerIds: [],
-  hoursId: null,
-  atClosingTo: null,
-  onShiftOnly: false,
-  ...rest,
-})
+const queue = (rest: Partial<Queue>): Queue =>
+  plannedQueue('bookings', { name: 'Bookings', agentIds: [], target: { percent: 80, seconds: 60 }, ...rest })
 
 const people = [
   person('ana', 'care', { tier: 1 }),
@@ -75,7 +59,7 @@ const document = (queues: readonly Queue[] = [], rest: Partial<PlanDocument> = {
     skills: [{ id: 'papers', name: 'Papers', description: '', kind: 'knowledge' }],
     loadLimits: [{ id: 'three', name: 'Three', slots: 3, channels: chatsOnly(3) }],
     hours: [],
-    lines: [],
+    lines: [plannedLine(queues.map(({ id }) => id))],
     ...rest,
   }) as unknown as PlanDocument
 
@@ -122,7 +106,7 @@ describe('teams in reaches', () => {
 
   test('a team that is gone is a fault, one without agents a warning', () => {
     const codes = (teams: Queue['teams']) =>
-      checkQueue(queue({ agentIds: ['ana', 'ben'], teams }), document()).map(({ code }) => code)
+      checkQueue(queue({ agentIds: ['ana', 'ben'], teams }), document([queue({})])).map(({ code }) => code)
     expect(codes([all('nowhere')])).toEqual(['unknownTeam'])
     expect(codes([all('quay')])).toEqual(['teamWithoutAgents'])
     expect(codes([{ teamId: 'care', tier: 4 }])).toEqual(['teamWithoutAgents'])

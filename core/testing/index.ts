@@ -19,6 +19,8 @@ import {
   type Outcome,
 } from '../routing/index.ts'
 
+export { plannedLine, plannedQueue } from './documents.ts'
+
 export const testQueue = (id: string, agentIds: readonly string[], rest: Partial<Queue> = {}): Queue => ({
   id,
   service: 'inService',

@@ -44,6 +44,7 @@ export function planOf(text: string): PlanDocument {
     ...plan,
     centre: { ...plainCentre, ...plan.centre },
     loadLimits: plan.loadLimits.map((limits) => Object.assign({ freeForCalls: 0, sameCustomerInCalls: false }, limits)),
+    lines: plan.lines.map((line) => Object.assign({ on: true }, line)),
     teams: (plan as Partial<PlanDocument>).teams ?? [],
     presenceStates: plan.presenceStates.map((state) => Object.assign({}, plainState, state)),
     people: plan.people.map((person) => Object.assign({}, plainPerson, person)),

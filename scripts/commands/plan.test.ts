@@ -35,10 +35,12 @@ test('what was exported changes nothing', async () => {
   expect(publishedAs).toBeNull()
 })
 
-test('what a file says of the queues of a line is no change: lines lead to all', async () => {
+test('a line leads where the file says', async () => {
   const before = await exported()
-  const lines = before.lines.map((line) => ({ ...line, queueIds: [] }))
-  expect((await taken({ ...before, lines }, false)).changes).toEqual([])
+  const lines = before.lines.map((line) => ({ ...line, queueIds: line.queueIds.filter((id) => id !== 'groups') }))
+  const { changes, findings } = await taken({ ...before, lines }, false)
+  expect(changes.map(({ of, fields }) => [of, fields.map(({ field }) => field)])).toEqual([['lines', ['queueIds']]])
+  expect(findings).toContainEqual(expect.objectContaining({ code: 'noLine', of: 'queue groups' }))
 })
 
 test('a changed plan is shown first, then published as it stands in the file', async () => {

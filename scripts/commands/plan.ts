@@ -124,10 +124,7 @@ export async function importPlan(
   if (draft === null) throw new BadInput('The centre is not set up yet: start it once, then import the plan.')
   const named = new Set<string>(given.people.map(({ id }) => id))
   const others = draft.document.people.filter(({ id }) => !named.has(id))
-  // Lines lead to every queue, whatever a file says.
-  const queueIds = given.queues.map(({ id }) => id)
-  const lines = given.lines.map((line) => ({ ...line, queueIds }))
-  const plan = { ...given, people: [...given.people, ...others], lines }
+  const plan = { ...given, people: [...given.people, ...others] }
   const customers = new Set((await readTestCustomers(database)).map(({ id }) => id))
   const findings = [...strangers(given, draft.document, customers), ...findingsOf(plan, at)]
   const changes = differences(draft.document, plan)

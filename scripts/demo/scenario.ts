@@ -214,7 +214,7 @@ export const centre: Omit<
   ],
 }
 
-export const line = { id: 'skerrow-site', name: 'Chat box on the Skerrow site', channel: 'chat' as const }
+export const line = { id: 'skerrow-site', name: 'Chat box on the Skerrow site', channel: 'chat' as const, on: true }
 
 /** Friday 12 March 2027, 09:40 in Port Ansel: the demo's clock begins here. */
 export const beginsAt = Date.parse('2027-03-12T09:40:00Z')

@@ -43,6 +43,7 @@ const texts: Texts = {
   unknownTeam: () => 'A team that it is offered to is no longer in the plan. Take it off.',
   teamWithoutAgents: ({ team, tier }) =>
     tier === 0 ? `Nobody in ${team} is an agent.` : `Nobody in tier ${tier} of ${team} is an agent.`,
+  noLine: () => 'No line leads here, and no other queue sends on to it: nobody comes in but by hand.',
   nameTaken: ({ name }) => `Name: another queue is called “${name}”. Choose a different name.`,
 }
 
@@ -59,6 +60,7 @@ const mends: Partial<Record<FindingCode, string>> = {
   waitedToUnknown: 'Send away',
   waitedInACircle: 'Send away',
   nobodyOnShift: 'Anybody',
+  noLine: 'Add one',
 }
 
 /** What the one action that mends it is called. */

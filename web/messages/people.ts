@@ -29,6 +29,9 @@ const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) 
   noQueue: () => 'No queue offers to them: not by name, and not by a team.',
   neverAble: ({ queues }) => `Offered nothing of ${queues}, however long one waits: their skills or limits do not do.`,
   neverOnShift: ({ queues }) => `Offered nothing of ${queues}: only people on shift are, and they have no shift.`,
+  leadsToUnknown: () => 'Leads to: one of these queues is no longer in the plan. Take it off.',
+  leadsNowhere: () => 'It leads to no queue: nobody can come in by it.',
+  leadsToNoneInService: () => 'No queue that it leads to is in service: only test customers come in by it.',
   leadIsGone: () => 'The lead is no longer among the people. Choose another.',
 }
 

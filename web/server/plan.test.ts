@@ -16,6 +16,7 @@ import {
   saveShift,
   saveSite,
 } from './plan.ts'
+import { removeLine, saveLine } from './plan-lines.ts'
 import { ProblemError, type Problem } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
@@ -203,4 +204,33 @@ test('one field of several queues is changed in one version, or in none', async 
   const unknown = { draft: after.draft, queues: [{ ...first, id: 'never-made', name: 'Never made' }] }
   expect(await problemOf(saveQueues(runtime, who, unknown))).toMatchObject({ code: 'notFound' })
   expect((await current()).document).toEqual(after.document)
+})
+
+test('a line is led to queues, by itself or by a queue, and taken away', async () => {
+  const box = {
+    id: 'second',
+    name: 'Second box',
+    channel: 'chat' as const,
+    on: true,
+    queueIds: ['bookings', 'bookings'],
+  }
+  const save = async (line: object) => saveLine(runtime, who, { draft: (await current()).draft, line })
+  const linesNow = async () => (await current()).document.lines
+  await save(box)
+  expect(await linesNow()).toContainEqual({ ...box, queueIds: ['bookings'] })
+  expect(await problemOf(save({ ...box, queueIds: ['gone'] }))).toMatchObject({ code: 'leadsToUnknown' })
+  expect(await problemOf(save({ ...box, id: 'third' }))).toMatchObject({ code: 'nameTaken' })
+  expect(await problemOf(save({ ...box, channel: 'voice' }))).toMatchObject({ code: 'invalid' })
+  const { draft, document } = await current()
+  const groups = document.queues.find(({ id }) => id === 'groups')
+  const saveGroups = (lineIds: readonly string[], at: number) =>
+    saveQueue(runtime, who, { draft: at, queue: { ...groups, lineIds } })
+  expect(await problemOf(saveGroups(['nowhere'], draft))).toMatchObject({ code: 'unknownLine' })
+  const saved = await saveGroups(['second'], draft)
+  const led = Object.fromEntries((await linesNow()).map(({ id, queueIds }) => [id, queueIds.includes('groups')]))
+  expect(led).toEqual({ 'skerrow-site': false, second: true })
+  await saveGroups(['skerrow-site'], saved.draft)
+  await removeLine(runtime, who, { draft: (await current()).draft, id: 'second' })
+  expect((await linesNow()).map(({ id }) => id)).toEqual(['skerrow-site'])
+  expect(await problemOf(removeLine(runtime, who, { draft: (await current()).draft, id: 'second' }))).not.toBeNull()
 })

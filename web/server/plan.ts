@@ -111,9 +111,14 @@ export const currentDocument = async (runtime: Runtime): Promise<PlanDocument> =
 
 /** Saves one queue and publishes a new version of the plan; the router has taken it over when this resolves. */
 export async function saveQueue(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const { draft, queue } = await saveShape.validate(input, { abortEarly: false, stripUnknown: true })
-  refuseFaultyQueues([queue as QueueDraft], await currentDocument(runtime))
-  return publish(runtime, who, draft, queue.name, { kind: 'queue', queue: queue as QueueDraft })
+  const given = await saveShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const { lineIds, ...rest } = given.queue
+  const queue = rest as QueueDraft
+  const document = await currentDocument(runtime)
+  if (lineIds?.some((id) => !document.lines.some((line) => line.id === id)) === true)
+    throw notValid('unknownLine', 'Lines that lead here: one is no longer in the plan. Take it off.', 'lineIds')
+  refuseFaultyQueues([queue], document)
+  return publish(runtime, who, given.draft, queue.name, { kind: 'queue', queue, lineIds })
 }
 
 const saveManyShape = yup.object({
@@ -124,7 +129,7 @@ const saveManyShape = yup.object({
 /** Saves several queues in one new version of the plan. They must be there already. */
 export async function saveQueues(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
   const given = await saveManyShape.validate(input, { abortEarly: false, stripUnknown: true })
-  const queues = given.queues as readonly QueueDraft[]
+  const queues = given.queues.map(({ lineIds: _, ...queue }) => queue as QueueDraft)
   const before = await currentDocument(runtime)
   const known = new Set<string>(before.queues.map(({ id }) => id))
   if (queues.some(({ id }) => !known.has(id))) throw notFound('One of these queues')

@@ -59,6 +59,8 @@ export const queueShape = yup.object({
     .required('Name: give the queue a name.'),
   description: yup.string().trim().max(500, 'Description: use at most 500 characters.').default(''),
   service: yup.string().oneOf(serviceStates).required(),
+  /** The lines that lead to it; left out: as before. */
+  lineIds: yup.array().of(yup.string().max(200).required()).max(1000).optional(),
   agentIds: ids,
   teams,
   shownAs: yup.string().trim().max(40, 'Shown to customers as: use at most 40 characters.').default(''),

@@ -20,6 +20,8 @@ interface ChatBoxProps {
   /** A listed test customer to write as. */
   readonly testCustomer?: { readonly id: string; readonly name: string } | null
   readonly zone: string
+  /** The line that this box is; null: every chat box of the centre at once. */
+  readonly lineId?: string | null
   /** Told the id of the chat at hand, or null. */
   readonly onChat?: (interactionId: string | null) => void
 }
@@ -28,7 +30,7 @@ const t = en.chat
 
 /** The chat box of a customer's page: begin, wait, talk, leave. A reload keeps the conversation. */
 export function ChatBox(props: ChatBoxProps) {
-  const { storageKey, testCustomer = null, zone, onChat } = props
+  const { storageKey, testCustomer = null, zone, onChat, lineId = null } = props
   const [client, setClient] = useState<ChatClient | null>(() => {
     const id = typeof sessionStorage === 'undefined' ? null : sessionStorage.getItem(storageKey)
     return id === null ? null : new ChatClient(id)
@@ -62,7 +64,7 @@ export function ChatBox(props: ChatBoxProps) {
       </Typography>
       {inBrowser &&
         (client === null ? (
-          <BeginForm testCustomer={testCustomer} onBegun={begun} />
+          <BeginForm testCustomer={testCustomer} lineId={lineId} onBegun={begun} />
         ) : (
           <Conversation key={client.id} client={client} zone={zone} onAgain={again} />
         ))}
@@ -70,10 +72,18 @@ export function ChatBox(props: ChatBoxProps) {
   )
 }
 
+/** What customers can choose: each queue once, by the first line that leads to it. */
+function choicesOf(lines: readonly LineChoice[]) {
+  const all = lines.flatMap((line) => line.queues.map((queue) => ({ ...queue, lineId: line.id })))
+  return [...new Map(all.toReversed().map((one) => [one.id, one])).values()].toReversed()
+}
+
 function BeginForm({
   testCustomer,
+  lineId,
   onBegun,
 }: {
+  lineId: string | null
   testCustomer: { id: string; name: string } | null
   onBegun: (id: string) => void
 }) {
@@ -89,8 +99,9 @@ function BeginForm({
     let current = true
     const read = (): void => {
       readLines(customerId).then(
-        ({ lines: found }) => {
+        ({ lines: all }) => {
           if (!current) return
+          const found = all.filter(({ id, channel }) => channel === 'chat' && (lineId === null || id === lineId))
           setLines(found)
           setError(null)
           const offered = found.flatMap(({ queues }) => queues)
@@ -109,8 +120,8 @@ function BeginForm({
       current = false
       clearInterval(timer)
     }
-  }, [customerId])
-  const queues = (lines ?? []).flatMap((line) => line.queues.map((queue) => ({ ...queue, lineId: line.id })))
+  }, [customerId, lineId])
+  const queues = choicesOf(lines ?? [])
   const chosen = queues.find((one) => one.id === queueId)
   const submit = async (event: FormEvent): Promise<void> => {
     event.preventDefault()

@@ -12,6 +12,7 @@ export interface ChatState {
 }
 
 export interface LineChoice {
+  readonly channel: string
   readonly id: string
   readonly name: string
   readonly queues: readonly {

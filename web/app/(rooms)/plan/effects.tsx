@@ -14,6 +14,7 @@ import {
   servingSteps,
   type PlanDocument,
   type PlanPerson,
+  type QueueEdit,
 } from '@eudromos/core/plan'
 import { isPreferred, preference, skillSum } from '@eudromos/core/routing'
 import { levelsOf, type Requirement } from '@eudromos/core/skills'
@@ -30,7 +31,7 @@ import { mendOf } from './queues/mending.ts'
 import { TryPanel } from './queues/try-panel.tsx'
 import { WaitStrip } from './queues/wait-strip.tsx'
 
-type Queue = PlanDocument['queues'][number]
+type Queue = QueueEdit
 
 const isFree = (person: PersonView): boolean =>
   person.carried.length < person.slots && !person.carried.some(({ phase }) => phase === 'offered')

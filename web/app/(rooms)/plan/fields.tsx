@@ -8,13 +8,13 @@ import Switch from '@mui/material/Switch'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { Controller, useController, type Control, type FieldPath } from 'react-hook-form'
-import { serviceStates, type PlanDocument } from '@eudromos/core/plan'
+import { serviceStates, type PlanDocument, type QueueEdit } from '@eudromos/core/plan'
 import { useNotice } from '../../../components/frame/notice.tsx'
 import { requestJson } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
 import { ReachField } from './queues/reach-field.tsx'
 
-type Queue = PlanDocument['queues'][number]
+type Queue = QueueEdit
 type QueueControl = Control<Queue>
 
 interface TextLineProps {

@@ -11,7 +11,7 @@ import { useMemo, useState } from 'react'
 import { useController, type Control } from 'react-hook-form'
 import { v7 as newId } from 'uuid'
 import { hoursFaults, OpenTimes } from '@eudromos/core/hours'
-import { hoursOf, type PlanDocument } from '@eudromos/core/plan'
+import { hoursOf, type PlanDocument, type QueueEdit } from '@eudromos/core/plan'
 import { inWords, timeText } from '../../../components/format.ts'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
@@ -22,7 +22,7 @@ const t = en.hours
 const always = ' '
 const make = '  '
 
-type Queue = PlanDocument['queues'][number]
+type Queue = QueueEdit
 
 interface HoursFieldProps {
   readonly control: Control<Queue>

@@ -20,11 +20,13 @@ import {
   presence,
   team as teamWords,
 } from '../../../messages/people.ts'
+import { line as lineWords } from '../../../messages/lines.ts'
 import { bulk } from '../../../messages/plan.ts'
 import { skill as skillWords } from '../../../messages/skills.ts'
 import type { PlanState } from '../../../server/plan.ts'
 import { CalendarForm } from './hours/calendar-form.tsx'
 import { HoursForm } from './hours/hours-form.tsx'
+import { LineForm } from './lines/line-form.tsx'
 import { NavList } from './nav-list.tsx'
 import { ShiftForm } from './places/shift-form.tsx'
 import { SiteForm } from './places/site-form.tsx'
@@ -51,7 +53,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
   const [round, setRound] = useState(0)
   const [leavingTo, setLeavingTo] = useState<(() => void) | null>(null)
   const { document } = plan
-  const { queues, hours, calendars, sites, shifts, skills, teams, presenceStates, loadLimits } = document
+  const { lines, queues, hours, calendars, sites, shifts, skills, teams, presenceStates, loadLimits } = document
   const made = begun ?? (params.get('queue') === 'new' && mayEdit ? fresh : null)
   useEffect(() => {
     if (!dirty) return
@@ -89,6 +91,11 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
     Exclude<Kind, 'centre'>,
     { title: string; fresh: string; all: readonly { id: string; name: string; under?: string }[] }
   > = {
+    line: {
+      title: lineWords.title,
+      fresh: lineWords.fresh,
+      all: lines.map(({ id, name, on }) => ({ id, name, under: on ? undefined : lineWords.isOff })),
+    },
     queue: {
       title: en.plan.queues,
       fresh: en.plan.newQueue,
@@ -196,6 +203,17 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
             })
           }
           onCustomers={(customer) => setPlan({ ...plan, testCustomers: [...plan.testCustomers, customer] })}
+        />
+      )}
+      {shown?.kind === 'line' && (
+        <LineForm
+          key={`${shown.value.id} ${round}`}
+          {...common}
+          value={shown.value}
+          onSaved={(id) => saved('line', id)}
+          onDuplicate={(like) =>
+            begin({ kind: 'line', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
+          }
         />
       )}
       {shown?.kind === 'hours' && (

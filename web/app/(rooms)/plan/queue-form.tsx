@@ -5,9 +5,9 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { useForm, useWatch, type Path } from 'react-hook-form'
-import type { PlanDocument } from '@eudromos/core/plan'
+import { ledTo, type QueueEdit } from '@eudromos/core/plan'
 import { useNotice } from '../../../components/frame/notice.tsx'
 import { useLiveStore } from '../../../components/stream/context.tsx'
 import { Refused, requestJson } from '../../../components/stream/send.ts'
@@ -26,11 +26,12 @@ import {
 } from './fields.tsx'
 import { FormFoot, Trouble } from './form-parts.tsx'
 import { HoursField } from './hours-field.tsx'
+import { LinesField } from './lines/lines-field.tsx'
 import { DemandField } from './queues/demand-field.tsx'
 import { MethodField } from './queues/method-field.tsx'
 import { WaysField } from './queues/ways-field.tsx'
 
-type Queue = PlanDocument['queues'][number]
+type Queue = QueueEdit
 
 interface QueueFormProps {
   readonly queue: Queue
@@ -73,7 +74,11 @@ export function QueueForm({
   })
   useEffect(() => tell.current(formState.isDirty || isNew), [formState.isDirty, isNew])
   const current = useWatch({ control }) as Queue
-  const lines = plan.document.lines.filter(({ queueIds }) => queueIds.includes(queue.id)).map(({ name }) => name)
+  const lines = plan.document.lines.filter(({ id }) => queue.lineIds.includes(id)).map(({ name }) => name)
+  const planned = useMemo(
+    () => ({ ...plan, document: ledTo(plan.document, queue.id, current.lineIds) }),
+    [plan, queue.id, current.lineIds],
+  )
   const save = handleSubmit(async (edited) => {
     setBusy(true)
     setTrouble(null)
@@ -125,6 +130,7 @@ export function QueueForm({
             />
           </Box>
         </Box>
+        <LinesField control={control} document={plan.document} />
         <PeopleField control={control} document={plan.document} people={plan.people} />
         <OnShiftField control={control} />
         <MethodField control={control} mayEdit={mayEdit} />
@@ -145,7 +151,7 @@ export function QueueForm({
       </Paper>
       <Effects
         queue={current}
-        plan={plan}
+        plan={planned}
         mayEdit={mayEdit}
         onMend={(patch) => {
           for (const [field, value] of Object.entries(patch))

@@ -3,6 +3,7 @@ import { v7 as newId } from 'uuid'
 import {
   checkHours,
   checkLimits,
+  checkLine,
   checkPeople,
   checkQueue,
   checkShift,
@@ -10,14 +11,17 @@ import {
   checkSkill,
   checkState,
   checkTeam,
+  linesTo,
   plainPlanned,
   skillEdit,
   type PersonEdit,
   type PlanDocument,
+  type QueueEdit,
 } from '@eudromos/core/plan'
 import type { PlanState } from '../../../server/plan.ts'
 import { blankCalendar } from './hours/calendar-form.tsx'
 import { blankHours } from './hours/hours-form.tsx'
+import { blankLine, type LineValue } from './lines/line-form.tsx'
 import {
   blankLimits,
   blankPerson,
@@ -36,9 +40,9 @@ import {
 import { blankShift, blankSite, type ShiftValue, type SiteValue } from './places/values.ts'
 import { blankSkill, skillValue, type SkillValue } from './skills/values.ts'
 
-type Queue = PlanDocument['queues'][number]
-
-const blank = (): Queue => ({
+/** A new queue is reached by every chat box, until somebody says otherwise. */
+const blank = ({ lines }: PlanDocument): QueueEdit => ({
+  lineIds: lines.filter(({ channel }) => channel === 'chat').map(({ id }) => id),
   id: newId(),
   name: '',
   description: '',
@@ -57,11 +61,23 @@ const blank = (): Queue => ({
 })
 
 export type Kind =
-  'queue' | 'skill' | 'person' | 'team' | 'shift' | 'site' | 'hours' | 'calendar' | 'presence' | 'limits' | 'centre'
+  | 'line'
+  | 'queue'
+  | 'skill'
+  | 'person'
+  | 'team'
+  | 'shift'
+  | 'site'
+  | 'hours'
+  | 'calendar'
+  | 'presence'
+  | 'limits'
+  | 'centre'
 export type Thing<K extends Kind = Kind> = { [P in K]: { readonly kind: P; readonly value: Values[P] } }[K]
 
 interface Values {
-  readonly queue: Queue
+  readonly queue: QueueEdit
+  readonly line: LineValue
   readonly hours: PlanDocument['hours'][number]
   readonly calendar: PlanDocument['calendars'][number]
   readonly site: SiteValue
@@ -76,6 +92,7 @@ interface Values {
 
 /** In the order of the list; the centre itself has a line of its own. */
 export const kinds: readonly Exclude<Kind, 'centre'>[] = [
+  'line',
   'queue',
   'skill',
   'person',
@@ -91,7 +108,9 @@ export const kinds: readonly Exclude<Kind, 'centre'>[] = [
 export function freshOf(kind: Exclude<Kind, 'centre'>, document: PlanDocument): Thing {
   switch (kind) {
     case 'queue':
-      return { kind, value: blank() }
+      return { kind, value: blank(document) }
+    case 'line':
+      return { kind, value: blankLine(newId()) }
     case 'hours':
       return { kind, value: blankHours(newId(), document.centre.zone) }
     case 'calendar':
@@ -125,6 +144,8 @@ export function wantedOf(
 ): Thing | null {
   const pick = <T extends { readonly id: string }>(all: readonly T[], id: string | null): T | undefined =>
     all.find((one) => one.id === id)
+  const line = pick(document.lines, params.get('line'))
+  if (line !== undefined) return { kind: 'line', value: line }
   const hours = pick(document.hours, params.get('hours'))
   if (hours !== undefined) return { kind: 'hours', value: hours }
   const calendar = pick(document.calendars, params.get('calendar'))
@@ -145,7 +166,7 @@ export function wantedOf(
   if (limits !== undefined) return { kind: 'limits', value: limitsValue(document, limits) }
   if (params.get('centre') !== null) return { kind: 'centre', value: centreValue(document) }
   const queue = pick(document.queues, params.get('queue')) ?? document.queues[0]
-  return queue === undefined ? null : { kind: 'queue', value: queue }
+  return queue === undefined ? null : { kind: 'queue', value: { ...queue, lineIds: linesTo(document, queue.id) } }
 }
 
 /** How many findings each thing of the plan has, of those that depend on the date as from `at` (0: not yet known). */
@@ -154,6 +175,7 @@ export function findingsOf(document: PlanDocument, at: number): Record<Kind, Rea
     new Map(all.map((one) => [one.id, at === 0 ? 0 : find(one).length]))
   return {
     queue: new Map(document.queues.map((one) => [one.id, checkQueue(one, document).length])),
+    line: new Map(document.lines.map((one) => [one.id, checkLine(one, document).length])),
     hours: count(document.hours, (one) => checkHours(one, document, at)),
     site: count(document.sites, (one) => checkSite(one, sitting(document, one.id), document, at)),
     shift: count(document.shifts, (one) => checkShift(one, working(document, one.id), document, at)),

@@ -10,7 +10,7 @@ const sailings = [
   ['14:10', 'Port Ansel to Vellan', '20 minutes late'],
 ] as const
 
-export function FerrySite({ zone }: { zone: string }) {
+export function FerrySite({ zone, lineId }: { zone: string; lineId: string | null }) {
   return (
     <Box
       component="main"
@@ -56,7 +56,7 @@ export function FerrySite({ zone }: { zone: string }) {
         </Box>
       </Box>
       <Box sx={{ height: { xs: 560, md: 'calc(100vh - 64px)' }, maxHeight: 720 }}>
-        <ChatBox storageKey="skerrow-chat" zone={zone} />
+        <ChatBox storageKey="skerrow-chat" zone={zone} lineId={lineId} />
       </Box>
     </Box>
   )

@@ -8,12 +8,12 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState, type ReactNode } from 'react'
 import { useController, type Control } from 'react-hook-form'
-import type { PlanDocument } from '@eudromos/core/plan'
+import type { PlanDocument, QueueEdit } from '@eudromos/core/plan'
 import { demand as t } from '../../../../messages/skills.ts'
 import { ReachField } from './reach-field.tsx'
 import { ladderOf, withStep, withoutStep, type Ladder } from './ladder.ts'
 
-type Queue = PlanDocument['queues'][number]
+type Queue = QueueEdit
 
 interface DemandFieldProps {
   readonly control: Control<Queue>

@@ -2,30 +2,18 @@ import {
   checkQueue,
   chatsOnly,
   plainPerson,
-  plainPlanned,
   type FindingCode,
   type PlanDocument,
+  type QueueEdit,
 } from '@eudromos/core/plan'
+import { plannedLine, plannedQueue } from '@eudromos/core/testing'
 import { mendable, mendOf } from './mending.ts'
 
-type Queue = PlanDocument['queues'][number]
+type Queue = QueueEdit
 
 const queue = (rest: Partial<Queue> = {}): Queue => ({
-  id: 'bookings',
-  name: 'Bookings',
-  description: '',
-  service: 'inService',
-  agentIds: ['ana', 'ben'],
-  ...plainPlanned,
-  target: { percent: 80, seconds: 30 },
-  answerWindowSeconds: 20,
-  selection: 'longestIdle',
-  mostWaiting: null,
-  wrapUpSeconds: 30,
-  testCustomerIds: [],
-  hoursId: null,
-  atClosingTo: null,
-  onShiftOnly: false,
+  ...plannedQueue('bookings', { name: 'Bookings' }),
+  lineIds: ['site'],
   ...rest,
 })
 
@@ -50,6 +38,7 @@ const document = (one: Queue): PlanDocument =>
     skills: [{ id: 'papers', name: 'Papers', description: '', kind: 'knowledge' }],
     loadLimits: [{ id: 'three', name: 'Three', slots: 3, channels: chatsOnly(3) }],
     hours: [],
+    lines: [plannedLine(one.lineIds.map(() => one.id))],
     queues: [
       one,
       queue({ id: 'groups', name: 'Groups', whenFullTo: 'bookings' }),
@@ -83,6 +72,7 @@ test.each<[FindingCode, Partial<Queue>]>([
   ['waitedToUnknown', { longestWaitSeconds: 60, longestWaitTo: 'old' }],
   ['waitedInACircle', { longestWaitSeconds: 60, longestWaitTo: 'groups' }],
   ['nobodyOnShift', { onShiftOnly: true }],
+  ['noLine', { id: 'apart', name: 'Apart', lineIds: [] }],
 ])('%s is found, and gone once it is mended', (code, rest) => {
   const before = queue(rest)
   const found = checkQueue(before, document(before)).find((one) => one.code === code)

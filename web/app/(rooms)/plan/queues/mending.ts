@@ -1,8 +1,8 @@
 // What one action mends of what the checks find in a queue.
-import { membersOf, type Finding, type FindingCode, type PlanDocument } from '@eudromos/core/plan'
+import { membersOf, type Finding, type FindingCode, type PlanDocument, type QueueEdit } from '@eudromos/core/plan'
 import { ladderOf, withoutStep } from './ladder.ts'
 
-type Queue = PlanDocument['queues'][number]
+type Queue = QueueEdit
 type Patch = Partial<Queue>
 type Team = Queue['teams'][number]
 
@@ -56,6 +56,10 @@ const mends: Partial<
   waitedToUnknown: () => ({ longestWaitTo: null }),
   waitedInACircle: () => ({ longestWaitTo: null }),
   nobodyOnShift: () => ({ onShiftOnly: false }),
+  noLine: (_queue, { lines }) => {
+    const line = lines.find(({ on }) => on) ?? lines[0]
+    return line === undefined ? null : { lineIds: [line.id] }
+  },
 }
 
 const patched = [
@@ -71,6 +75,7 @@ const patched = [
   'whenFullTo',
   'longestWaitTo',
   'onShiftOnly',
+  'lineIds',
 ] as const satisfies readonly (keyof Queue)[]
 
 /** The fields to change so that the finding is gone, or null where there is no one action for it. */

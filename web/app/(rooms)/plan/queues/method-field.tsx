@@ -6,13 +6,13 @@ import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useEffect, useState } from 'react'
 import { useController, type Control } from 'react-hook-form'
-import { selectionMethods, type PlanDocument, type SelectionMethod } from '@eudromos/core/plan'
+import { selectionMethods, type QueueEdit, type SelectionMethod } from '@eudromos/core/plan'
 import { isPreferred, preference } from '@eudromos/core/routing'
 import { clockText } from '../../../../components/format.ts'
 import { en } from '../../../../messages/en.ts'
 import { demand as t, methodExample, methodHelp, methodNames } from '../../../../messages/skills.ts'
 
-type Queue = PlanDocument['queues'][number]
+type Queue = QueueEdit
 
 /** Three made-up people who are all free, each first by another method. */
 const sample = [

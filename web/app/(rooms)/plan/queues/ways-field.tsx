@@ -3,12 +3,12 @@ import Box from '@mui/material/Box'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useController, useWatch, type Control } from 'react-hook-form'
-import type { PlanDocument } from '@eudromos/core/plan'
+import type { PlanDocument, QueueEdit } from '@eudromos/core/plan'
 import { en } from '../../../../messages/en.ts'
 import { ways as t } from '../../../../messages/skills.ts'
 import { NumberField } from '../fields.tsx'
 
-type Queue = PlanDocument['queues'][number]
+type Queue = QueueEdit
 
 interface WaysFieldProps {
   readonly control: Control<Queue>

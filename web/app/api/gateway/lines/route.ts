@@ -14,24 +14,26 @@ export const GET = (request: Request): Promise<Response> =>
       ({ service, testCustomerIds }) =>
         service === 'inService' || (service === 'inPreparation' && testCustomerIds.includes(customerId)),
     )
-    const lines = (document?.lines ?? []).map(({ id, name, channel, queueIds }) => ({
-      id,
-      name,
-      channel,
-      queues: open
-        .filter((queue) => queueIds.includes(queue.id))
-        .map(({ id, name, service, selection }) => {
-          const { open } = state.queueDay(id)
-          return {
-            id,
-            name,
-            byHand: selection === 'byHand',
-            inPreparation: service === 'inPreparation',
-            open,
-            opensAt: open ? null : state.nextTurn(id),
-            closure: open ? undefined : closureOf(follower, id, state.at)?.announcement,
-          }
-        }),
-    }))
+    const lines = (document?.lines ?? [])
+      .filter(({ on }) => on)
+      .map(({ id, name, channel, queueIds }) => ({
+        id,
+        name,
+        channel,
+        queues: open
+          .filter((queue) => queueIds.includes(queue.id))
+          .map(({ id, name, service, selection }) => {
+            const { open } = state.queueDay(id)
+            return {
+              id,
+              name,
+              byHand: selection === 'byHand',
+              inPreparation: service === 'inPreparation',
+              open,
+              opensAt: open ? null : state.nextTurn(id),
+              closure: open ? undefined : closureOf(follower, id, state.at)?.announcement,
+            }
+          }),
+      }))
     return Response.json({ centre: document?.centre.name ?? '', lines })
   })

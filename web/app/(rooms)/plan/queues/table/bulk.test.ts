@@ -1,26 +1,11 @@
-import { plainPlanned, type PlanDocument } from '@eudromos/core/plan'
+import type { PlanDocument } from '@eudromos/core/plan'
+import { plannedQueue } from '@eudromos/core/testing'
 import { bulkFields, changesOf, choicesOf, textOf, withField } from './bulk.ts'
 
 type Queue = PlanDocument['queues'][number]
 
-const queue = (rest: Partial<Queue>): Queue => ({
-  id: 'bookings',
-  name: 'Bookings',
-  description: '',
-  service: 'inService',
-  agentIds: [],
-  ...plainPlanned,
-  target: { percent: 80, seconds: 60 },
-  answerWindowSeconds: 20,
-  selection: 'longestIdle',
-  mostWaiting: null,
-  wrapUpSeconds: 30,
-  testCustomerIds: [],
-  hoursId: null,
-  atClosingTo: null,
-  onShiftOnly: false,
-  ...rest,
-})
+const queue = (rest: Partial<Queue>): Queue =>
+  plannedQueue('bookings', { name: 'Bookings', agentIds: [], target: { percent: 80, seconds: 60 }, ...rest })
 const document = { hours: [{ id: 'day', name: 'By day' }] } as unknown as PlanDocument
 
 test('only queues in which it differs are changed, and nothing else in them', () => {

@@ -1,0 +1,64 @@
+import { plannedLine, plannedQueue } from '../testing/index.ts'
+import { checkLine, checkQueue, compilePlan, ledTo, linesTo, type PlanDocument } from './index.ts'
+
+const document = (lines: PlanDocument['lines'], queues = [plannedQueue('a'), plannedQueue('b')]): PlanDocument =>
+  ({
+    lines,
+    queues,
+    people: ['ana', 'ben'].map((id) => ({ id, roles: ['agent'], loadLimitsId: null, skills: [] })),
+    teams: [],
+    skills: [],
+    hours: [],
+    loadLimits: [],
+  }) as unknown as PlanDocument
+
+const codes = (line: PlanDocument['lines'][number], queues?: PlanDocument['queues'][number][]): string[] =>
+  checkLine(line, document([line, plannedLine(['a'], 'other')], queues)).map(({ code }) => code)
+
+test('a line leads to queues that are there, at least one of them in service', () => {
+  expect(codes(plannedLine(['a', 'b']))).toEqual([])
+  expect(codes(plannedLine([]))).toEqual(['leadsNowhere'])
+  expect(codes(plannedLine(['a', 'gone']))).toEqual(['leadsToUnknown'])
+  expect(codes({ ...plannedLine(['a']), name: ' Other' })).toEqual(['nameTaken'])
+  const closing = [plannedQueue('a', { service: 'takingNothingNew' }), plannedQueue('b')]
+  expect(codes(plannedLine(['a']), closing)).toEqual(['leadsToNoneInService'])
+  expect(codes(plannedLine(['a', 'b']), closing)).toEqual([])
+})
+
+test('a queue that nobody can come to is told, whether by a line or sent on', () => {
+  const found = (queues: PlanDocument['queues'][number][], lines = [plannedLine(['a'])]): string[] =>
+    checkQueue(plannedQueue('b'), document(lines, queues))
+      .map(({ code }) => code)
+      .filter((code) => code === 'noLine')
+  expect(found([plannedQueue('a'), plannedQueue('b')])).toEqual(['noLine'])
+  expect(found([plannedQueue('a', { whenFullTo: 'b' }), plannedQueue('b')])).toEqual([])
+  expect(found([plannedQueue('a', { whenFullTo: 'b', service: 'retired' }), plannedQueue('b')])).toEqual(['noLine'])
+  expect(found([plannedQueue('a'), plannedQueue('b')], [plannedLine(['b'])])).toEqual([])
+})
+
+test('lines are led to a queue, and away from it', () => {
+  const before = document([plannedLine(['a', 'b'], 'one'), plannedLine([], 'two')])
+  expect(linesTo(before, 'b')).toEqual(['one'])
+  const after = ledTo(before, 'b', ['two'])
+  expect(after.lines.map(({ queueIds }) => queueIds)).toEqual([['a'], ['b']])
+  expect(ledTo(after, 'b', ['one']).lines.map(({ queueIds }) => queueIds)).toEqual([['a', 'b'], []])
+  expect(ledTo(before, 'b', ['one']).lines).toEqual(before.lines)
+})
+
+test('a line that is off is not in what the router runs', () => {
+  const plan = compilePlan(
+    {
+      ...document([plannedLine(['a'], 'one'), { ...plannedLine(['b'], 'two'), on: false }]),
+      centre: { zone: 'Europe/Lisbon', dayTurnsAtHour: 4 },
+      presenceStates: [],
+      declineReasons: [],
+      dispositions: [],
+      shifts: [],
+      sites: [],
+      calendars: [],
+    } as unknown as PlanDocument,
+    1,
+    0,
+  )
+  expect(plan.lines).toEqual([{ id: 'one', channel: 'chat', queueIds: ['a'] }])
+})

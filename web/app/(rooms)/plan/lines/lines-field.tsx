@@ -1,0 +1,37 @@
+'use client'
+import Autocomplete from '@mui/material/Autocomplete'
+import TextField from '@mui/material/TextField'
+import { Controller, type Control } from 'react-hook-form'
+import type { PlanDocument, QueueEdit } from '@eudromos/core/plan'
+import { line as t } from '../../../../messages/lines.ts'
+
+/** The lines by which customers come to the queue. */
+export function LinesField({ control, document }: { control: Control<QueueEdit>; document: PlanDocument }) {
+  const named = (id: string): string => document.lines.find((one) => one.id === id)?.name ?? id
+  return (
+    <Controller
+      control={control}
+      name="lineIds"
+      render={({ field: { value, onChange, disabled, ref }, fieldState }) => (
+        <Autocomplete
+          multiple
+          size="small"
+          options={document.lines.map(({ id }) => id)}
+          value={[...value]}
+          getOptionLabel={named}
+          disabled={disabled}
+          onChange={(_, ids) => onChange(ids)}
+          renderInput={(params) => (
+            <TextField
+              {...params}
+              inputRef={ref}
+              label={t.field}
+              error={fieldState.error !== undefined}
+              helperText={fieldState.error?.message}
+            />
+          )}
+        />
+      )}
+    />
+  )
+}
