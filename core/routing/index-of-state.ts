@@ -23,6 +23,10 @@ const tieOfArrival = (interaction: Interaction): string =>
 
 const none: ReadonlySet<InteractionId> = new Set()
 
+/** Nothing of it changes a place: what the methods prefer counts only for the free. */
+const isAsBusy = (before: Standing | undefined, { present, free, onShift }: Standing): boolean =>
+  before !== undefined && !free && !before.free && before.present === present && before.onShift === onShift
+
 const isPlaceOf = ({ of, step }: NonNullable<InteractionIndex['waiting']>, visit: Visit): boolean =>
   of.queue.id === visit.queueId && step === visit.step && of.wants.wish === (visit.wish?.agentId ?? null)
 
@@ -107,6 +111,7 @@ export class Index {
     if (agent === undefined || index === undefined || step === null) return
     const place = { of, step, seat: seatOf(agent, demand.order.get(agentId) ?? 0), present: false, free: false }
     index.places.push(place)
+    Reflect.deleteProperty(index.stood, of.wants.channel)
     of.places.set(agentId, place)
     this.setPlace(agent, index, place, this.standingFor(agent, of.wants.channel))
   }
@@ -146,6 +151,7 @@ export class Index {
         queues: served.get(agent.id) ?? [],
         levels: this.state.levelsOf(agent.id),
         limits: this.state.limitsOf(agent.id),
+        stood: {},
         deadlines: {},
       })
       this.agentChanged(agent)
@@ -198,13 +204,18 @@ export class Index {
   }
 
   private setPlaces(agent: Agent, index: AgentIndex): void {
-    const known = new Map<Channel, Standing>()
+    const now: Partial<Record<Channel, Standing>> = {}
+    const same: Partial<Record<Channel, boolean>> = {}
     for (const place of index.places) {
       const { channel } = place.of.wants
-      let standing = known.get(channel)
-      if (standing === undefined) known.set(channel, (standing = this.standingFor(agent, channel)))
-      this.setPlace(agent, index, place, standing)
+      let standing = now[channel]
+      if (standing === undefined) {
+        now[channel] = standing = this.standingFor(agent, channel)
+        same[channel] = isAsBusy(index.stood[channel], standing)
+      }
+      if (same[channel] !== true) this.setPlace(agent, index, place, standing)
     }
+    Object.assign(index.stood, now)
   }
 
   private customersOf(agent: Agent): CustomerId[] {
@@ -259,7 +270,7 @@ export class Index {
   private standingFor(agent: Agent, channel: Channel): Standing {
     const present = this.state.isPresent(agent, channel)
     const free = present && agent.offerId === null && this.state.hasRoom(agent, channel)
-    return { present, free: free && !this.isKeptForCalls(agent, channel) }
+    return { present, free: free && !this.isKeptForCalls(agent, channel), onShift: agent.onShift }
   }
 
   private setPlace(agent: Agent, index: AgentIndex, place: ClassPlace, standing: Standing): void {

@@ -98,6 +98,7 @@ export interface ClassPlace {
 export interface Standing {
   readonly present: boolean
   readonly free: boolean
+  readonly onShift: boolean
 }
 
 export interface QueueIndex {
@@ -144,6 +145,8 @@ export interface AgentIndex {
   readonly queues: readonly QueueIndex[]
   readonly levels: ReadonlyMap<string, number>
   readonly limits: LoadLimits | null
+  /** How they stood by channel when their places were set last; a channel is left out where a place is newer. */
+  readonly stood: Partial<Record<Channel, Standing>>
   readonly deadlines: DeadlineNodes
 }
 

@@ -14,7 +14,8 @@ interface Match {
 
 /** Of one class: the first waiting interaction that has an eligible agent, and that agent. */
 function matchOf(state: State, { heads, free, queue }: ClassIndex): Match | null {
-  const turn = state.turnOf(queue.id)
+  if (!free.some(({ size }) => size > 0)) return null
+  const turn = queue.demand.queue.selection === 'inTurn' ? state.turnOf(queue.id) : 0
   let best: Match | null = null
   for (const [step, head] of heads.entries()) {
     const first = head.peek()?.item
@@ -120,6 +121,8 @@ export function nextOffer(state: State): Event<'offerMade'> | null {
 export function nextSentOn(state: State): Event<'sentOn' | 'turnedAway'> | null {
   for (const queueId of maySendOn(state)) {
     const emergency = state.lookup.emergencies.get(queueId)
+    if (emergency === undefined && state.index.queue(queueId).overdue.size === 0 && !sendsAtClosing(state, queueId))
+      continue
     const to = emergency === undefined ? (state.lookup.queues.get(queueId)?.atClosingTo ?? null) : emergency.sendOnTo
     if (to !== null && !state.queueDay(queueId).open && takesMore(state, to)) {
       const first = firstWaiting(state, queueId)
@@ -130,6 +133,9 @@ export function nextSentOn(state: State): Event<'sentOn' | 'turnedAway'> | null 
   }
   return null
 }
+
+const sendsAtClosing = (state: State, queueId: QueueId): boolean =>
+  (state.lookup.queues.get(queueId)?.atClosingTo ?? null) !== null
 
 /** Of those who have waited in the queue for too long the next who can go on. */
 function nextOverdue(state: State, queueId: QueueId): Event<'sentOn' | 'turnedAway'> | null {
