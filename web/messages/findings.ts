@@ -85,6 +85,8 @@ const hoursTexts: Record<HoursFindingCode, (params: HoursFinding['params']) => s
   shutForWeeks: ({ days }) => `There is no time in it within the next ${days} days.`,
 }
 
+export const hoursMendText = 'Take off'
+
 const reasons: Record<string, string> = {
   time: 'write a time as HH:MM, 00:00 to 24:00',
   endOfDayAsStart: '24:00 can only end an interval',

@@ -35,6 +35,24 @@ const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) 
   leadIsGone: () => 'The lead is no longer among the people. Choose another.',
 }
 
+const mends: Partial<Record<PeopleFinding['code'], string>> = {
+  nobodyCanBeReady: 'Admit them',
+  admitsNothing: '30 minutes',
+  neverFits: 'Let it fit',
+  takesNothing: 'One chat',
+  keepsEverybody: 'All but one',
+  keepsForNoCalls: 'None',
+  parentInACircle: 'Part of none',
+  leadIsGone: 'No lead',
+  leadsToUnknown: 'Take off',
+  leadsNowhere: 'To all',
+  noLimits: 'Give them',
+  neverOnShift: 'Give it',
+}
+
+/** What the one action that mends it is called. */
+export const peopleMendText = ({ code }: Pick<PeopleFinding, 'code'>): string => mends[code] ?? 'Mend'
+
 export const peopleFindingText = ({ code, params }: PeopleFinding): string => findings[code](params)
 
 export const reach = {

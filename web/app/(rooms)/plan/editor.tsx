@@ -14,6 +14,7 @@ import { timeText } from '../../../components/format.ts'
 import { en } from '../../../messages/en.ts'
 import type { PlanState } from '../../../server/plan.ts'
 import type { DraftForm } from './draft-form.ts'
+import { Holding } from './findings.tsx'
 import { FormFoot, Trouble } from './form-parts.tsx'
 import { RemoveDialog } from './remove-dialog.tsx'
 
@@ -123,15 +124,17 @@ export function TextPart<T extends Named>({
 }: FieldProps<T> & { readonly name: 'name' | 'description'; readonly label: string }) {
   const fault = form.faultOf(name)
   return (
-    <TextField
-      label={label}
-      value={form.value[name] ?? ''}
-      disabled={!mayEdit}
-      fullWidth
-      error={fault !== undefined}
-      helperText={fault}
-      onChange={({ target }) => form.set({ [name]: target.value } as unknown as Partial<T>)}
-    />
+    <Holding of={[name]}>
+      <TextField
+        label={label}
+        value={form.value[name] ?? ''}
+        disabled={!mayEdit}
+        fullWidth
+        error={fault !== undefined}
+        helperText={fault}
+        onChange={({ target }) => form.set({ [name]: target.value } as unknown as Partial<T>)}
+      />
+    </Holding>
   )
 }
 
@@ -144,7 +147,7 @@ export function zoneText(zone: string, now: number): string {
   return t.zoneNow(offset, timeText(now, zone))
 }
 
-const isZone = (zone: string): boolean => {
+export const isZone = (zone: string): boolean => {
   try {
     Zone.of(zone)
     return true
@@ -164,17 +167,19 @@ export function HeadFields<T extends Named & { readonly zone: string }>({
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2, alignItems: 'start' }}>
       <TextPart form={form} mayEdit={mayEdit} name="name" label={en.plan.name} />
-      <Autocomplete
-        options={zones.includes(zone) ? zones : [zone, ...zones]}
-        value={zone}
-        disableClearable
-        disabled={!mayEdit}
-        size="small"
-        onChange={(_, chosen) => form.set({ zone: chosen } as unknown as Partial<T>)}
-        renderInput={(params) => (
-          <TextField {...params} label={t.zone} helperText={isZone(zone) ? zoneText(zone, now) : ''} />
-        )}
-      />
+      <Holding of={['zone']}>
+        <Autocomplete
+          options={zones.includes(zone) ? zones : [zone, ...zones]}
+          value={zone}
+          disableClearable
+          disabled={!mayEdit}
+          size="small"
+          onChange={(_, chosen) => form.set({ zone: chosen } as unknown as Partial<T>)}
+          renderInput={(params) => (
+            <TextField {...params} label={t.zone} helperText={isZone(zone) ? zoneText(zone, now) : ''} />
+          )}
+        />
+      </Holding>
       <Box sx={{ gridColumn: '1 / -1' }}>
         <TextPart form={form} mayEdit={mayEdit} name="description" label={en.plan.description} />
       </Box>
@@ -190,16 +195,18 @@ export function CalendarsField<T extends { readonly calendarIds: readonly string
 }: FieldProps<T> & { readonly label: string; readonly document: PlanDocument }) {
   const named = (id: string): string => document.calendars.find((one) => one.id === id)?.name ?? id
   return (
-    <Autocomplete
-      multiple
-      size="small"
-      options={document.calendars.map(({ id }) => id)}
-      value={[...form.value.calendarIds]}
-      getOptionLabel={named}
-      disabled={!mayEdit}
-      onChange={(_, calendarIds) => form.set({ calendarIds } as unknown as Partial<T>)}
-      renderInput={(params) => <TextField {...params} label={label} />}
-    />
+    <Holding of={['calendarIds']}>
+      <Autocomplete
+        multiple
+        size="small"
+        options={document.calendars.map(({ id }) => id)}
+        value={[...form.value.calendarIds]}
+        getOptionLabel={named}
+        disabled={!mayEdit}
+        onChange={(_, calendarIds) => form.set({ calendarIds } as unknown as Partial<T>)}
+        renderInput={(params) => <TextField {...params} label={label} />}
+      />
+    </Holding>
   )
 }
 
@@ -212,18 +219,20 @@ export function PeoplePart<T extends { readonly personIds: readonly string[] }>(
 }: FieldProps<T> & { readonly label: string; readonly people: PlanState['people'] }) {
   const names = useMemo(() => new Map(people.map(({ id, name }) => [id, name])), [people])
   return (
-    <Autocomplete
-      multiple
-      disableCloseOnSelect
-      size="small"
-      limitTags={12}
-      filterOptions={fewOptions}
-      options={people.map(({ id }) => id)}
-      value={[...form.value.personIds]}
-      getOptionLabel={(id) => names.get(id) ?? id}
-      disabled={!mayEdit}
-      onChange={(_, personIds) => form.set({ personIds } as unknown as Partial<T>)}
-      renderInput={(params) => <TextField {...params} label={label} />}
-    />
+    <Holding of={['personIds']}>
+      <Autocomplete
+        multiple
+        disableCloseOnSelect
+        size="small"
+        limitTags={12}
+        filterOptions={fewOptions}
+        options={people.map(({ id }) => id)}
+        value={[...form.value.personIds]}
+        getOptionLabel={(id) => names.get(id) ?? id}
+        disabled={!mayEdit}
+        onChange={(_, personIds) => form.set({ personIds } as unknown as Partial<T>)}
+        renderInput={(params) => <TextField {...params} label={label} />}
+      />
+    </Holding>
   )
 }

@@ -1,13 +1,9 @@
 'use client'
-import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
-import Button from '@mui/material/Button'
-import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { serviceLevel } from '@eudromos/core/figures'
 import {
-  checkQueue,
   hoursCovered,
   hoursOpen,
   reachedBy,
@@ -22,12 +18,11 @@ import { clockText, secondsText, timeText, weekdayText } from '../../../componen
 import { admitsChat } from '../../../components/frame/presence.tsx'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
-import { findingText, mendText } from '../../../messages/findings.ts'
 import { skill, ways } from '../../../messages/skills.ts'
 import type { PlanState } from '../../../server/plan.ts'
 import type { PersonView } from '../../../view/view.ts'
+import { EffectsPane, type Found } from './findings.tsx'
 import { HeatMap } from './heat-map.tsx'
-import { mendOf } from './queues/mending.ts'
 import { TryPanel } from './queues/try-panel.tsx'
 import { WaitStrip } from './queues/wait-strip.tsx'
 
@@ -60,17 +55,14 @@ interface EffectsProps {
   readonly queue: Queue
   readonly plan: PlanState
   readonly mayEdit: boolean
-  /** Puts what mends a finding into the form, unsaved. */
-  readonly onMend: (patch: Partial<Queue>) => void
+  readonly found: readonly Found[]
 }
 
 /** What the queue, as it is being typed, would mean: findings first, then who could serve it now. */
-export function Effects({ queue, plan, mayEdit, onMend }: EffectsProps) {
+export function Effects({ queue, plan, mayEdit, found }: EffectsProps) {
   const { view, clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const t = en.plan
-  const others = plan.document.queues.filter(({ id }) => id !== queue.id)
-  const findings = checkQueue(queue, { ...plan.document, queues: [...others, queue] })
   const steps = servingSteps(queue, plan.document)
   const able = steps.at(-1)?.able ?? []
   const present = (steps[0]?.able ?? [])
@@ -81,24 +73,7 @@ export function Effects({ queue, plan, mayEdit, onMend }: EffectsProps) {
   const live = view?.queues[queue.id]
   const level = live === undefined ? null : serviceLevel(live.figures)
   return (
-    <Paper
-      component="section"
-      aria-label={t.effects}
-      sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1.5 }}
-    >
-      <Typography variant="h2">{t.effects}</Typography>
-      {findings.map((finding, n) => {
-        const patch = mayEdit ? mendOf(finding, queue, plan.document) : null
-        return (
-          <Alert
-            key={`${finding.code} ${n}`}
-            severity={finding.severity === 'fault' ? 'error' : 'warning'}
-            action={patch === null ? undefined : <Button onClick={() => onMend(patch)}>{mendText(finding)}</Button>}
-          >
-            {findingText(finding)}
-          </Alert>
-        )
-      })}
+    <EffectsPane found={found}>
       <div>
         {able.length > 0 && <Typography sx={{ fontWeight: 650 }}>{t.couldServe(able.length)}</Typography>}
         {queue.onShiftOnly && able.length > 0 && (
@@ -133,7 +108,7 @@ export function Effects({ queue, plan, mayEdit, onMend }: EffectsProps) {
           )}
         </div>
       )}
-    </Paper>
+    </EffectsPane>
   )
 }
 

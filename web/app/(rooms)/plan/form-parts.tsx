@@ -3,10 +3,8 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import type { HoursFinding } from '@eudromos/core/plan'
 import type { Refused } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
-import { hoursFindingText } from '../../../messages/findings.ts'
 
 /** What went wrong with saving; where somebody else has saved, the way to their version. */
 export function Trouble({ trouble, onReload }: { trouble: Refused | null; onReload: () => Promise<void> }) {
@@ -21,14 +19,6 @@ export function Trouble({ trouble, onReload }: { trouble: Refused | null; onRelo
     </Alert>
   )
 }
-
-/** What is wrong, or likely wrong, with hours, a shift or a site. */
-export const Findings = ({ findings }: { findings: readonly HoursFinding[] }) =>
-  findings.map((finding, n) => (
-    <Alert key={`${finding.code} ${n}`} severity={finding.severity === 'fault' ? 'error' : 'warning'}>
-      {hoursFindingText(finding)}
-    </Alert>
-  ))
 
 interface FormFootProps {
   readonly form: {

@@ -24,10 +24,12 @@ import {
   TargetField,
   TextLine,
 } from './fields.tsx'
+import { FoundAtFields, Holding } from './findings.tsx'
 import { FormFoot, Trouble } from './form-parts.tsx'
 import { HoursField } from './hours-field.tsx'
 import { LinesField } from './lines/lines-field.tsx'
 import { DemandField } from './queues/demand-field.tsx'
+import { queueFound } from './queues/found.ts'
 import { MethodField } from './queues/method-field.tsx'
 import { WaysField } from './queues/ways-field.tsx'
 
@@ -99,8 +101,13 @@ export function QueueForm({
       setBusy(false)
     }
   })
+  const mend = (patch: Partial<Queue>): void => {
+    for (const [field, value] of Object.entries(patch))
+      setValue(field as Path<Queue>, value as never, { shouldDirty: true, shouldValidate: true })
+  }
+  const found = queueFound(current, planned.document, mayEdit, mend)
   return (
-    <>
+    <FoundAtFields found={found}>
       <Paper
         component="form"
         noValidate
@@ -116,7 +123,9 @@ export function QueueForm({
         {!mayEdit && <Alert severity="info">{en.plan.readOnly}</Alert>}
         <Trouble trouble={trouble} onReload={onReload} />
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
-          <TextLine control={control} name="name" label={en.plan.name} />
+          <Holding of={['name']}>
+            <TextLine control={control} name="name" label={en.plan.name} />
+          </Holding>
           <ServiceField control={control} />
           <Box sx={{ gridColumn: '1 / -1' }}>
             <TextLine control={control} name="description" label={en.plan.description} />
@@ -130,34 +139,47 @@ export function QueueForm({
             />
           </Box>
         </Box>
-        <LinesField control={control} document={plan.document} />
-        <PeopleField control={control} document={plan.document} people={plan.people} />
-        <OnShiftField control={control} />
+        <Holding of={['lineIds']}>
+          <LinesField control={control} document={plan.document} />
+        </Holding>
+        <Holding of={['agentIds']}>
+          <PeopleField control={control} document={plan.document} people={plan.people} />
+        </Holding>
+        <Holding of={['onShiftOnly']}>
+          <OnShiftField control={control} />
+        </Holding>
         <MethodField control={control} mayEdit={mayEdit} />
-        <DemandField control={control} document={plan.document} people={plan.people} mayEdit={mayEdit} />
+        <Holding of={['requirements']}>
+          <DemandField control={control} document={plan.document} people={plan.people} mayEdit={mayEdit} />
+        </Holding>
         <TargetField control={control} />
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
-          <NumberField control={control} name="answerWindowSeconds" label={en.plan.window} help={en.plan.windowHelp} />
+          <Holding of={['answerWindowSeconds']}>
+            <NumberField
+              control={control}
+              name="answerWindowSeconds"
+              label={en.plan.window}
+              help={en.plan.windowHelp}
+            />
+          </Holding>
           <NumberField control={control} name="wrapUpSeconds" label={en.plan.wrapUp} help={en.plan.wrapUpHelp} />
         </Box>
-        <WaysField control={control} queueId={queue.id} document={plan.document} mayEdit={mayEdit} />
-        <HoursField control={control} queueId={queue.id} plan={plan} mayEdit={mayEdit} onReload={onReload} />
-        <CustomersField control={control} customers={plan.testCustomers} onAdded={onCustomers} mayEdit={mayEdit} />
+        <Holding of={['whenFullTo', 'longestWaitTo']}>
+          <WaysField control={control} queueId={queue.id} document={plan.document} mayEdit={mayEdit} />
+        </Holding>
+        <Holding of={['hoursId', 'atClosingTo']}>
+          <HoursField control={control} queueId={queue.id} plan={plan} mayEdit={mayEdit} onReload={onReload} />
+        </Holding>
+        <Holding of={['testCustomerIds']}>
+          <CustomersField control={control} customers={plan.testCustomers} onAdded={onCustomers} mayEdit={mayEdit} />
+        </Holding>
         <FormFoot
           form={{ changed: formState.isDirty, dirty, busy, undo: () => reset() }}
           mayEdit={mayEdit}
           calm={en.plan.usedBy(lines)}
         />
       </Paper>
-      <Effects
-        queue={current}
-        plan={planned}
-        mayEdit={mayEdit}
-        onMend={(patch) => {
-          for (const [field, value] of Object.entries(patch))
-            setValue(field as Path<Queue>, value as never, { shouldDirty: true, shouldValidate: true })
-        }}
-      />
-    </>
+      <Effects queue={current} plan={planned} mayEdit={mayEdit} found={found} />
+    </FoundAtFields>
   )
 }

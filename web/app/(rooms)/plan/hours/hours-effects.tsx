@@ -1,29 +1,34 @@
 'use client'
 import FormControlLabel from '@mui/material/FormControlLabel'
-import Paper from '@mui/material/Paper'
 import Switch from '@mui/material/Switch'
 import Typography from '@mui/material/Typography'
 import { useMemo, useState } from 'react'
 import { dayMs, hoursFaults, OpenTimes, Zone } from '@eudromos/core/hours'
-import { checkHours, hoursOf, usersOfHours, type PlanDocument } from '@eudromos/core/plan'
+import { hoursOf, usersOfHours, type PlanDocument } from '@eudromos/core/plan'
 import { inWords, lengthText, timeText } from '../../../../components/format.ts'
 import { en } from '../../../../messages/en.ts'
-import { Findings } from '../form-parts.tsx'
+import { EffectsPane, type Found } from '../findings.tsx'
 import { Fortnight, fortnightOf, openingsIn } from '../../../../components/rota/fortnight.tsx'
 
 const t = en.hours
 
 type PlanHours = PlanDocument['hours'][number]
 
+interface HoursEffectsProps {
+  readonly hours: PlanHours
+  readonly document: PlanDocument
+  readonly now: number
+  readonly found: readonly Found[]
+}
+
 /** What the hours, as they are being edited, come to: now, in the next fourteen days, in a week. */
-export function HoursEffects({ hours, document, now }: { hours: PlanHours; document: PlanDocument; now: number }) {
+export function HoursEffects({ hours, document, now, found }: HoursEffectsProps) {
   const [own, setOwn] = useState(false)
   const viewerZone = Intl.DateTimeFormat().resolvedOptions().timeZone
   const whole = useMemo(() => hoursOf(hours, document.calendars), [hours, document.calendars])
   const sound = useMemo(() => hoursFaults(whole).length === 0, [whole])
   // Worked out anew when something is edited and once a minute, not with every tick of the clock.
   const minute = Math.floor(now / 60_000)
-  const findings = useMemo(() => checkHours(hours, document, minute * 60_000), [hours, document, minute])
   const users = usersOfHours(document, hours.id)
   const times = useMemo(() => (sound ? new OpenTimes(whole) : null), [sound, whole])
   const zone = own ? viewerZone : hours.zone
@@ -35,13 +40,7 @@ export function HoursEffects({ hours, document, now }: { hours: PlanHours; docum
     [times, zone, minute],
   )
   return (
-    <Paper
-      component="section"
-      aria-label={en.plan.effects}
-      sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1.5 }}
-    >
-      <Typography variant="h2">{en.plan.effects}</Typography>
-      <Findings findings={findings} />
+    <EffectsPane found={found}>
       {times !== null && now > 0 && (
         <>
           <Now times={times} zone={hours.zone} now={now} weekly={hours.weekly} />
@@ -56,7 +55,7 @@ export function HoursEffects({ hours, document, now }: { hours: PlanHours; docum
         </>
       )}
       <Typography variant="body2">{t.usedBy(users)}</Typography>
-    </Paper>
+    </EffectsPane>
   )
 }
 

@@ -1,10 +1,13 @@
 'use client'
-import { usersOfHours, type PlanDocument } from '@eudromos/core/plan'
+import { useMemo } from 'react'
+import { checkHours, usersOfHours, type PlanDocument } from '@eudromos/core/plan'
 import { useLive, useNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
 import { hoursShape } from '../../../../view/hours-shape.ts'
 import { useDraftForm } from '../draft-form.ts'
 import { CalendarsField, EditorFrame, HeadFields, type EditorProps } from '../editor.tsx'
+import { FoundAtFields, Holding } from '../findings.tsx'
+import { hoursFound } from '../found.ts'
 import { Exceptions } from './exceptions.tsx'
 import { HoursEffects } from './hours-effects.tsx'
 import { WeekGrid } from './week-grid.tsx'
@@ -31,8 +34,12 @@ export function HoursForm(props: EditorProps<PlanHours>) {
   const now = useNow(clockOffsetMs)
   const { value, set } = form
   const users = usersOfHours(document, initial.id)
+  // Worked out anew when something is edited and once a minute, not with every tick of the clock.
+  const minute = Math.floor(now / 60_000)
+  const findings = useMemo(() => checkHours(value, document, minute * 60_000), [value, document, minute])
+  const found = hoursFound(findings, form, document, mayEdit, now)
   return (
-    <>
+    <FoundAtFields found={found}>
       <EditorFrame
         form={form}
         label={t.one}
@@ -47,11 +54,19 @@ export function HoursForm(props: EditorProps<PlanHours>) {
         none={t.alwaysOpen}
       >
         <HeadFields form={form} mayEdit={mayEdit} now={now} />
-        <WeekGrid weekly={value.weekly} disabled={!mayEdit} onChange={(weekly) => set({ weekly })} />
+        <Holding of={['weekly']}>
+          <WeekGrid weekly={value.weekly} disabled={!mayEdit} onChange={(weekly) => set({ weekly })} />
+        </Holding>
         <CalendarsField form={form} mayEdit={mayEdit} label={t.calendars} document={document} />
-        <Exceptions exceptions={value.exceptions} disabled={!mayEdit} onChange={(exceptions) => set({ exceptions })} />
+        <Holding of={['exceptions']}>
+          <Exceptions
+            exceptions={value.exceptions}
+            disabled={!mayEdit}
+            onChange={(exceptions) => set({ exceptions })}
+          />
+        </Holding>
       </EditorFrame>
-      <HoursEffects hours={value} document={document} now={now} />
-    </>
+      <HoursEffects hours={value} document={document} now={now} found={found} />
+    </FoundAtFields>
   )
 }

@@ -14,7 +14,8 @@ import { line as t } from '../../../../messages/lines.ts'
 import { lineShape } from '../../../../view/line-shape.ts'
 import { useDraftForm } from '../draft-form.ts'
 import { EditorFrame, TextPart, type EditorProps } from '../editor.tsx'
-import { EffectsPane } from '../people/parts.tsx'
+import { EffectsPane, FoundAtFields, Holding } from '../findings.tsx'
+import { lineMends, peopleFound } from '../found.ts'
 
 export type LineValue = PlanDocument['lines'][number]
 
@@ -27,8 +28,9 @@ export function LineForm(props: EditorProps<LineValue>) {
   const line = form.value
   const fault = form.faultOf('queueIds')
   const named = (id: string): string => document.queues.find((queue) => queue.id === id)?.name ?? id
+  const found = peopleFound(checkLine(line, document), form, lineMends, document, mayEdit)
   return (
-    <>
+    <FoundAtFields found={found}>
       <EditorFrame
         form={form}
         label={t.one}
@@ -62,22 +64,29 @@ export function LineForm(props: EditorProps<LineValue>) {
           />
           {!line.on && <Typography variant="body2">{t.off}</Typography>}
         </Box>
-        <Autocomplete
-          multiple
-          disableCloseOnSelect
-          size="small"
-          filterOptions={fewOptions}
-          options={document.queues.filter(({ service }) => service !== 'retired').map(({ id }) => id)}
-          value={[...line.queueIds]}
-          getOptionLabel={named}
-          disabled={!mayEdit}
-          onChange={(_, queueIds) => form.set({ queueIds })}
-          renderInput={(params) => (
-            <TextField {...params} label={t.leadsTo} error={fault !== undefined} helperText={fault ?? t.leadsToHelp} />
-          )}
-        />
+        <Holding of={['queueIds']}>
+          <Autocomplete
+            multiple
+            disableCloseOnSelect
+            size="small"
+            filterOptions={fewOptions}
+            options={document.queues.filter(({ service }) => service !== 'retired').map(({ id }) => id)}
+            value={[...line.queueIds]}
+            getOptionLabel={named}
+            disabled={!mayEdit}
+            onChange={(_, queueIds) => form.set({ queueIds })}
+            renderInput={(params) => (
+              <TextField
+                {...params}
+                label={t.leadsTo}
+                error={fault !== undefined}
+                helperText={fault ?? t.leadsToHelp}
+              />
+            )}
+          />
+        </Holding>
       </EditorFrame>
-      <EffectsPane findings={checkLine(line, document)}>
+      <EffectsPane found={found}>
         <Meets line={line} queues={document.queues} />
         {!isNew && line.on && (
           <Link href={`/outside/site?line=${encodeURIComponent(line.id)}`} target="_blank">
@@ -85,7 +94,7 @@ export function LineForm(props: EditorProps<LineValue>) {
           </Link>
         )}
       </EffectsPane>
-    </>
+    </FoundAtFields>
   )
 }
 

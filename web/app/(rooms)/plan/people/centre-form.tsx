@@ -11,7 +11,8 @@ import { centre as t } from '../../../../messages/people.ts'
 import { centreShape } from '../../../../view/people-shape.ts'
 import { useDraftForm, type DraftForm } from '../draft-form.ts'
 import { EditorFrame, TextPart, type EditorProps } from '../editor.tsx'
-import { EffectsPane, WholeField } from './parts.tsx'
+import { EffectsPane } from '../findings.tsx'
+import { WholeField } from './parts.tsx'
 import type { CentreValue } from './values.ts'
 
 type NumberName = {
@@ -78,7 +79,7 @@ export function CentreForm(props: Omit<EditorProps<CentreValue>, 'onDuplicate'>)
         <Words form={form} mayEdit={mayEdit} part="declineReasons" label={t.declineReasons} />
         <Words form={form} mayEdit={mayEdit} part="dispositions" label={t.dispositions} />
       </EditorFrame>
-      <EffectsPane findings={[]}>
+      <EffectsPane found={[]}>
         <SilenceStrip value={value} />
       </EffectsPane>
     </>

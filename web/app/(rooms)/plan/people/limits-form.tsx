@@ -20,7 +20,9 @@ import type { PlanState } from '../../../../server/plan.ts'
 import { limitsShape } from '../../../../view/people-shape.ts'
 import { useDraftForm } from '../draft-form.ts'
 import { EditorFrame, PeoplePart, TextPart, type EditorProps } from '../editor.tsx'
-import { EffectsPane, WholeField } from './parts.tsx'
+import { AtField, EffectsPane, FoundAtFields, Holding } from '../findings.tsx'
+import { limitsMends, peopleFound } from '../found.ts'
+import { WholeField } from './parts.tsx'
 import type { LimitsValue } from './values.ts'
 
 type LimitsFormProps = EditorProps<LimitsValue> & { readonly people: PlanState['people'] }
@@ -33,8 +35,15 @@ export function LimitsForm(props: LimitsFormProps) {
   const names = new Map(people.map(({ id, name }) => [id, name]))
   const set = (channel: Channel, change: Partial<ChannelLimit>): void =>
     form.set({ channels: { ...value.channels, [channel]: { ...value.channels[channel], ...change } } })
+  const findings = checkLimits(value, {
+    ...document,
+    people: document.people.map((person) =>
+      value.personIds.includes(person.id) ? { ...person, loadLimitsId: value.id } : person,
+    ),
+  })
+  const found = peopleFound(findings, form, limitsMends, document, mayEdit)
   return (
-    <>
+    <FoundAtFields found={found}>
       <EditorFrame
         form={form}
         label={t.one}
@@ -129,14 +138,17 @@ export function LimitsForm(props: LimitsFormProps) {
             })}
           </TableBody>
         </Table>
-        <WholeField
-          label={t.freeForCalls}
-          help={t.freeForCallsHelp}
-          value={value.freeForCalls}
-          disabled={!mayEdit}
-          fault={form.faultOf('freeForCalls')}
-          onChange={(n) => form.set({ freeForCalls: n ?? 0 })}
-        />
+        <AtField name="channels" />
+        <Holding of={['freeForCalls']}>
+          <WholeField
+            label={t.freeForCalls}
+            help={t.freeForCallsHelp}
+            value={value.freeForCalls}
+            disabled={!mayEdit}
+            fault={form.faultOf('freeForCalls')}
+            onChange={(n) => form.set({ freeForCalls: n ?? 0 })}
+          />
+        </Holding>
         <Box>
           <FormControlLabel
             control={
@@ -155,17 +167,10 @@ export function LimitsForm(props: LimitsFormProps) {
         </Box>
         <PeoplePart form={form} mayEdit={mayEdit} label={t.people(value.personIds.length)} people={people} />
       </EditorFrame>
-      <EffectsPane
-        findings={checkLimits(value, {
-          ...document,
-          people: document.people.map((person) =>
-            value.personIds.includes(person.id) ? { ...person, loadLimitsId: value.id } : person,
-          ),
-        })}
-      >
+      <EffectsPane found={found}>
         <Combination limits={value} />
       </EffectsPane>
-    </>
+    </FoundAtFields>
   )
 }
 

@@ -5,7 +5,6 @@ import Typography from '@mui/material/Typography'
 import NextLink from 'next/link'
 import { useMemo } from 'react'
 import {
-  checkPerson,
   checkQueue,
   membersOf,
   roles,
@@ -18,13 +17,12 @@ import {
 import { gapOf, levelsOf } from '@eudromos/core/skills'
 import { LoadRing } from '../../../../components/glyphs.tsx'
 import { limits as limitWords, person as t, reach } from '../../../../messages/people.ts'
-import type { PlanState } from '../../../../server/plan.ts'
-import { EffectsPane } from './parts.tsx'
+import { EffectsPane, type Found } from '../findings.tsx'
 
 interface PersonEffectsProps {
   readonly person: PersonEdit
   readonly document: PlanDocument
-  readonly people: PlanState['people']
+  readonly found: readonly Found[]
 }
 
 interface Served {
@@ -72,15 +70,14 @@ function missedBy(person: PersonEdit, after: PlanDocument): string[] {
 }
 
 /** What the person as edited could do, would be offered, and would be missed by. */
-export function PersonEffects({ person, document, people }: PersonEffectsProps) {
+export function PersonEffects({ person, document, found }: PersonEffectsProps) {
   const after = useMemo(() => withPerson(document, person), [document, person])
   const served = useMemo(() => servedBy(person, after), [person, after])
   const missed = useMemo(() => missedBy(person, after), [person, after])
-  const others = people.filter(({ id }) => id !== person.id).map(({ email }) => email)
   const limits = document.loadLimits.find(({ id }) => id === person.loadLimitsId)
   const isAgent = person.roles.includes('agent')
   return (
-    <EffectsPane findings={checkPerson(person, document, others)}>
+    <EffectsPane found={found}>
       {isAgent && limits !== undefined && (
         <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
           <LoadRing slots={limits.slots} carried={[]} admits label={limitWords.ring(0, limits.slots)} size={40} />

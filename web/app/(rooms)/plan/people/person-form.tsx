@@ -9,7 +9,7 @@ import IconButton from '@mui/material/IconButton'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { roles, skillKinds, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
+import { checkPerson, roles, skillKinds, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { en } from '../../../../messages/en.ts'
 import { person as t } from '../../../../messages/people.ts'
@@ -18,6 +18,8 @@ import type { PlanState } from '../../../../server/plan.ts'
 import { personShape } from '../../../../view/person-shape.ts'
 import { useDraftForm, type DraftForm } from '../draft-form.ts'
 import { EditorFrame, TextPart, type EditorProps } from '../editor.tsx'
+import { FoundAtFields, Holding } from '../findings.tsx'
+import { peopleFound, personMends } from '../found.ts'
 import { PersonEffects } from './person-effects.tsx'
 import { SignInPart } from './sign-in-part.tsx'
 
@@ -33,8 +35,10 @@ export function PersonForm(props: PersonFormProps) {
   const known = people.find(({ id }) => id === initial.id)
   const { value, set } = form
   const off = !mayEdit
+  const addresses = people.filter(({ id }) => id !== value.id).map(({ email }) => email)
+  const found = peopleFound(checkPerson(value, document, addresses), form, personMends, document, mayEdit)
   return (
-    <>
+    <FoundAtFields found={found}>
       <EditorFrame
         form={form}
         label={t.one}
@@ -50,17 +54,22 @@ export function PersonForm(props: PersonFormProps) {
       >
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2, alignItems: 'start' }}>
           <TextPart form={form} mayEdit={mayEdit} name="name" label={en.plan.name} />
-          <TextField
-            label={t.email}
-            type="email"
-            value={value.email}
-            disabled={off}
-            error={form.faultOf('email') !== undefined}
-            helperText={form.faultOf('email')}
-            onChange={({ target }) => set({ email: target.value })}
-          />
+          <Holding of={['email']}>
+            <TextField
+              label={t.email}
+              fullWidth
+              type="email"
+              value={value.email}
+              disabled={off}
+              error={form.faultOf('email') !== undefined}
+              helperText={form.faultOf('email')}
+              onChange={({ target }) => set({ email: target.value })}
+            />
+          </Holding>
         </Box>
-        <RolesPart form={form} off={off} />
+        <Holding of={['roles']}>
+          <RolesPart form={form} off={off} />
+        </Holding>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2, alignItems: 'start' }}>
           <Choice
             label={t.team}
@@ -86,42 +95,50 @@ export function PersonForm(props: PersonFormProps) {
             off={off}
             onChange={(siteId) => set({ siteId })}
           />
-          <Choice
-            label={t.shift}
-            value={value.shiftId}
-            all={document.shifts}
-            none={t.noShift}
-            off={off}
-            onChange={(shiftId) => set({ shiftId })}
-          />
-          <Choice
-            label={t.limits}
-            value={value.loadLimitsId}
-            all={document.loadLimits}
-            none={t.noLimits}
-            off={off}
-            onChange={(loadLimitsId) => set({ loadLimitsId })}
-          />
+          <Holding of={['shiftId']}>
+            <Choice
+              label={t.shift}
+              value={value.shiftId}
+              all={document.shifts}
+              none={t.noShift}
+              off={off}
+              onChange={(shiftId) => set({ shiftId })}
+            />
+          </Holding>
+          <Holding of={['loadLimitsId']}>
+            <Choice
+              label={t.limits}
+              value={value.loadLimitsId}
+              all={document.loadLimits}
+              none={t.noLimits}
+              off={off}
+              onChange={(loadLimitsId) => set({ loadLimitsId })}
+            />
+          </Holding>
         </Box>
-        <SkillsPart form={form} document={document} off={off} />
+        <Holding of={['skills']}>
+          <SkillsPart form={form} document={document} off={off} />
+        </Holding>
         {value.roles.includes('agent') && (
-          <Autocomplete
-            multiple
-            disableCloseOnSelect
-            size="small"
-            filterOptions={fewOptions}
-            options={document.queues.map(({ id }) => id as string)}
-            value={[...value.queueIds]}
-            getOptionLabel={(id) => document.queues.find((one) => one.id === id)?.name ?? id}
-            disabled={off}
-            onChange={(_, queueIds) => set({ queueIds })}
-            renderInput={(params) => <TextField {...params} label={t.queues(value.queueIds.length)} />}
-          />
+          <Holding of={['queueIds']}>
+            <Autocomplete
+              multiple
+              disableCloseOnSelect
+              size="small"
+              filterOptions={fewOptions}
+              options={document.queues.map(({ id }) => id as string)}
+              value={[...value.queueIds]}
+              getOptionLabel={(id) => document.queues.find((one) => one.id === id)?.name ?? id}
+              disabled={off}
+              onChange={(_, queueIds) => set({ queueIds })}
+              renderInput={(params) => <TextField {...params} label={t.queues(value.queueIds.length)} />}
+            />
+          </Holding>
         )}
         {!isNew && known !== undefined && <SignInPart person={known} mayEdit={mayEdit} onMade={onReload} />}
       </EditorFrame>
-      <PersonEffects person={value} document={document} people={people} />
-    </>
+      <PersonEffects person={value} document={document} found={found} />
+    </FoundAtFields>
   )
 }
 
@@ -137,6 +154,7 @@ interface ChoiceProps {
 const Choice = ({ label, value, all, none: nothing, off, onChange }: ChoiceProps) => (
   <TextField
     select
+    fullWidth
     label={label}
     value={value ?? none}
     disabled={off}

@@ -16,7 +16,9 @@ import { channelNames, presence as t } from '../../../../messages/people.ts'
 import { stateShape } from '../../../../view/people-shape.ts'
 import { useDraftForm } from '../draft-form.ts'
 import { EditorFrame, TextPart, type EditorProps } from '../editor.tsx'
-import { EffectsPane, WholeField } from './parts.tsx'
+import { AtField, EffectsPane, FoundAtFields, Holding, type Found } from '../findings.tsx'
+import { peopleFound, stateMends } from '../found.ts'
+import { WholeField } from './parts.tsx'
 import type { StateValue } from './values.ts'
 
 /** What an agent can say of themself, and what comes in it. */
@@ -25,8 +27,9 @@ export function StateForm(props: EditorProps<StateValue>) {
   const form = useDraftForm(props, { shape: stateShape, url: '/api/plan/presence', part: 'state' })
   const state = form.value
   const off = !mayEdit
+  const found = peopleFound(checkState(state, document), form, stateMends, document, mayEdit)
   return (
-    <>
+    <FoundAtFields found={found}>
       <EditorFrame
         form={form}
         label={t.one}
@@ -93,20 +96,23 @@ export function StateForm(props: EditorProps<StateValue>) {
             />
           ))}
         </FormGroup>
+        <AtField name="admits" />
         {form.faultOf('admits') !== undefined && (
           <Typography role="alert" sx={{ color: 'error.main' }}>
             {form.faultOf('admits')}
           </Typography>
         )}
         <Box sx={{ display: 'grid', gridTemplateColumns: '220px 1fr', gap: 2, alignItems: 'start' }}>
-          <WholeField
-            label={t.most}
-            help={t.mostHelp}
-            value={state.mostMinutes}
-            disabled={off}
-            fault={form.faultOf('mostMinutes')}
-            onChange={(mostMinutes) => form.set({ mostMinutes })}
-          />
+          <Holding of={['mostMinutes']}>
+            <WholeField
+              label={t.most}
+              help={t.mostHelp}
+              value={state.mostMinutes}
+              disabled={off}
+              fault={form.faultOf('mostMinutes')}
+              onChange={(mostMinutes) => form.set({ mostMinutes })}
+            />
+          </Holding>
           <Autocomplete
             multiple
             size="small"
@@ -133,12 +139,18 @@ export function StateForm(props: EditorProps<StateValue>) {
           label={t.byMiss}
         />
       </EditorFrame>
-      <StateEffects state={state} document={document} />
-    </>
+      <StateEffects state={state} document={document} found={found} />
+    </FoundAtFields>
   )
 }
 
-function StateEffects({ state, document }: { state: StateValue; document: EditorProps<StateValue>['document'] }) {
+interface StateEffectsProps {
+  readonly state: StateValue
+  readonly document: EditorProps<StateValue>['document']
+  readonly found: readonly Found[]
+}
+
+function StateEffects({ state, document, found }: StateEffectsProps) {
   const { view, clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const inIt = Object.values(view?.people ?? {}).filter(({ stateId, connected }) => connected && stateId === state.id)
@@ -149,7 +161,7 @@ function StateEffects({ state, document }: { state: StateValue; document: Editor
       roles.includes('agent') && (state.teamIds.length === 0 || (teamId !== null && state.teamIds.includes(teamId))),
   ).length
   return (
-    <EffectsPane findings={checkState(state, document)}>
+    <EffectsPane found={found}>
       <Typography variant="h3">{t.preview}</Typography>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <StateSign look={state} size={16} />

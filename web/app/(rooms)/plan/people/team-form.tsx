@@ -15,7 +15,8 @@ import type { PlanState } from '../../../../server/plan.ts'
 import { teamShape } from '../../../../view/people-shape.ts'
 import { useDraftForm } from '../draft-form.ts'
 import { EditorFrame, TextPart, type EditorProps } from '../editor.tsx'
-import { EffectsPane } from './parts.tsx'
+import { AtField, EffectsPane, FoundAtFields, Holding, type Found } from '../findings.tsx'
+import { peopleFound, teamMends } from '../found.ts'
 import type { TeamValue } from './values.ts'
 
 const none = ' '
@@ -33,8 +34,10 @@ export function TeamForm(props: TeamFormProps) {
   const nameOf = (id: string): string => names.get(id) ?? id
   const ids = people.map(({ id }) => id)
   const fault = form.faultOf('parentId')
+  const memberIds = value.members.map(({ personId }) => personId)
+  const found = peopleFound(checkTeam(value, memberIds, document), form, teamMends, document, mayEdit)
   return (
-    <>
+    <FoundAtFields found={found}>
       <EditorFrame
         form={form}
         label={t.one}
@@ -54,25 +57,27 @@ export function TeamForm(props: TeamFormProps) {
       >
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2, alignItems: 'start' }}>
           <TextPart form={form} mayEdit={mayEdit} name="name" label={en.plan.name} />
-          <TextField
-            select
-            size="small"
-            label={t.parent}
-            value={value.parentId ?? none}
-            disabled={off}
-            error={fault !== undefined}
-            helperText={fault}
-            onChange={({ target }) => form.set({ parentId: target.value === none ? null : target.value })}
-          >
-            <MenuItem value={none}>{t.noParent}</MenuItem>
-            {document.teams
-              .filter(({ id }) => id !== value.id)
-              .map(({ id, name }) => (
-                <MenuItem key={id} value={id}>
-                  {name}
-                </MenuItem>
-              ))}
-          </TextField>
+          <Holding of={['parentId']}>
+            <TextField
+              select
+              size="small"
+              label={t.parent}
+              value={value.parentId ?? none}
+              disabled={off}
+              error={fault !== undefined}
+              helperText={fault}
+              onChange={({ target }) => form.set({ parentId: target.value === none ? null : target.value })}
+            >
+              <MenuItem value={none}>{t.noParent}</MenuItem>
+              {document.teams
+                .filter(({ id }) => id !== value.id)
+                .map(({ id, name }) => (
+                  <MenuItem key={id} value={id}>
+                    {name}
+                  </MenuItem>
+                ))}
+            </TextField>
+          </Holding>
           <Box sx={{ gridColumn: '1 / -1' }}>
             <TextPart form={form} mayEdit={mayEdit} name="description" label={t.description} />
           </Box>
@@ -86,16 +91,18 @@ export function TeamForm(props: TeamFormProps) {
             onChange={({ target }) => form.set({ notes: target.value })}
             sx={{ gridColumn: '1 / -1' }}
           />
-          <Autocomplete
-            size="small"
-            options={ids}
-            filterOptions={fewOptions}
-            value={value.leadId}
-            getOptionLabel={nameOf}
-            disabled={off}
-            onChange={(_, leadId) => form.set({ leadId })}
-            renderInput={(params) => <TextField {...params} label={t.lead} placeholder={t.noLead} />}
-          />
+          <Holding of={['leadId']}>
+            <Autocomplete
+              size="small"
+              options={ids}
+              filterOptions={fewOptions}
+              value={value.leadId}
+              getOptionLabel={nameOf}
+              disabled={off}
+              onChange={(_, leadId) => form.set({ leadId })}
+              renderInput={(params) => <TextField {...params} label={t.lead} placeholder={t.noLead} />}
+            />
+          </Holding>
           <Autocomplete
             multiple
             size="small"
@@ -140,6 +147,7 @@ export function TeamForm(props: TeamFormProps) {
           }
           renderInput={(params) => <TextField {...params} label={t.members(value.members.length)} />}
         />
+        <AtField name="members" />
         <Box
           sx={{
             display: 'grid',
@@ -182,8 +190,8 @@ export function TeamForm(props: TeamFormProps) {
           ))}
         </Box>
       </EditorFrame>
-      <TeamEffects team={value} document={document} nameOf={nameOf} />
-    </>
+      <TeamEffects team={value} document={document} nameOf={nameOf} found={found} />
+    </FoundAtFields>
   )
 }
 
@@ -191,6 +199,7 @@ interface TeamEffectsProps {
   readonly team: TeamValue
   readonly document: PlanDocument
   readonly nameOf: (id: string) => string
+  readonly found: readonly Found[]
 }
 
 /** The document with the team as it is edited. */
@@ -207,7 +216,7 @@ function withTeam(document: PlanDocument, { members, ...team }: TeamValue): Plan
   }
 }
 
-function TeamEffects({ team, document, nameOf }: TeamEffectsProps) {
+function TeamEffects({ team, document, nameOf, found }: TeamEffectsProps) {
   const ids = new Set(team.members.map(({ personId }) => personId))
   const after = useMemo(() => withTeam(document, team), [document, team])
   const lookers = after.people.filter(({ roles }) => roles.some((role) => role !== 'agent'))
@@ -219,7 +228,7 @@ function TeamEffects({ team, document, nameOf }: TeamEffectsProps) {
   const moving = document.people.filter(({ id, teamId }) => ids.has(id) && teamId !== null && teamId !== team.id)
   const byTier = [...new Set(team.members.map(({ tier }) => tier))].sort((a, b) => (a ?? 99) - (b ?? 99))
   return (
-    <EffectsPane findings={checkTeam(team, [...ids], document)}>
+    <EffectsPane found={found}>
       <Typography sx={{ fontWeight: 650 }}>
         {hiddenFrom.length === 0 ? t.open : t.sees(lookers.length - hiddenFrom.length)}
       </Typography>

@@ -1,13 +1,12 @@
 'use client'
-import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { hoursFaults, OpenTimes, Zone } from '@eudromos/core/hours'
-import { checkShift, hoursOf, type PlanDocument } from '@eudromos/core/plan'
+import { hoursOf, type PlanDocument } from '@eudromos/core/plan'
 import { Rota } from '@eudromos/core/rota'
 import { inWords, lengthText } from '../../../../components/format.ts'
 import { en } from '../../../../messages/en.ts'
-import { Findings } from '../form-parts.tsx'
+import { EffectsPane, type Found } from '../findings.tsx'
 import { Fortnight, fortnightOf, openingsIn } from '../../../../components/rota/fortnight.tsx'
 import { weekMs } from '../hours/hours-effects.tsx'
 import type { ShiftValue } from './values.ts'
@@ -19,16 +18,13 @@ interface ShiftEffectsProps {
   readonly document: PlanDocument
   readonly names: ReadonlyMap<string, string>
   readonly now: number
+  readonly found: readonly Found[]
 }
 
 /** What a shift, as it is being edited, comes to: now, in the next fourteen days, in a week. */
-export function ShiftEffects({ shift, document, names, now }: ShiftEffectsProps) {
+export function ShiftEffects({ shift, document, names, now, found }: ShiftEffectsProps) {
   // Worked out anew when something is edited and once a minute, not with every tick of the clock.
   const minute = Math.floor(now / 60_000)
-  const findings = useMemo(
-    () => (minute === 0 ? [] : checkShift(shift, shift.personIds, document, minute * 60_000)),
-    [shift, document, minute],
-  )
   const whole = useMemo(() => hoursOf(shift, document.calendars), [shift, document.calendars])
   const times = useMemo(() => (hoursFaults(whole).length === 0 ? new OpenTimes(whole) : null), [whole])
   const fortnight = useMemo(() => {
@@ -46,13 +42,7 @@ export function ShiftEffects({ shift, document, names, now }: ShiftEffectsProps)
     .filter(({ id, shiftId }) => here.has(id) && shiftId !== null && shiftId !== shift.id)
     .map(({ id }) => names.get(id) ?? id)
   return (
-    <Paper
-      component="section"
-      aria-label={en.plan.effects}
-      sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1.5 }}
-    >
-      <Typography variant="h2">{en.plan.effects}</Typography>
-      <Findings findings={findings} />
+    <EffectsPane found={found}>
       {times !== null && now > 0 && (
         <>
           <div>
@@ -65,6 +55,6 @@ export function ShiftEffects({ shift, document, names, now }: ShiftEffectsProps)
           <Fortnight shown={fortnight} caption={t.fortnight} />
         </>
       )}
-    </Paper>
+    </EffectsPane>
   )
 }

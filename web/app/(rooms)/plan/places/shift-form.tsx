@@ -1,5 +1,6 @@
 'use client'
 import { useMemo } from 'react'
+import { checkShift } from '@eudromos/core/plan'
 import { useLive, useNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
 import type { PlanState } from '../../../../server/plan.ts'
@@ -9,6 +10,8 @@ import { CalendarsField, EditorFrame, HeadFields, PeoplePart, type EditorProps }
 import { Exceptions } from '../hours/exceptions.tsx'
 import { WeekGrid } from '../hours/week-grid.tsx'
 import { Pauses } from './pauses.tsx'
+import { FoundAtFields, Holding } from '../findings.tsx'
+import { hoursFound } from '../found.ts'
 import { ShiftEffects } from './shift-effects.tsx'
 import type { ShiftValue } from './values.ts'
 
@@ -24,8 +27,15 @@ export function ShiftForm(props: ShiftFormProps) {
   const now = useNow(clockOffsetMs)
   const names = useMemo(() => new Map(people.map(({ id, name }) => [id, name])), [people])
   const { value, set } = form
+  // Worked out anew when something is edited and once a minute, not with every tick of the clock.
+  const minute = Math.floor(now / 60_000)
+  const findings = useMemo(
+    () => (minute === 0 ? [] : checkShift(value, value.personIds, document, minute * 60_000)),
+    [value, document, minute],
+  )
+  const found = hoursFound(findings, form, document, mayEdit, now)
   return (
-    <>
+    <FoundAtFields found={found}>
       <EditorFrame
         form={form}
         label={t.one}
@@ -41,17 +51,23 @@ export function ShiftForm(props: ShiftFormProps) {
       >
         <HeadFields form={form} mayEdit={mayEdit} now={now} />
         <PeoplePart form={form} mayEdit={mayEdit} label={t.people(value.personIds.length)} people={people} />
-        <WeekGrid weekly={value.weekly} disabled={!mayEdit} words={t} onChange={(weekly) => set({ weekly })} />
-        <Pauses pauses={value.pauses} disabled={!mayEdit} onChange={(pauses) => set({ pauses })} />
+        <Holding of={['weekly']}>
+          <WeekGrid weekly={value.weekly} disabled={!mayEdit} words={t} onChange={(weekly) => set({ weekly })} />
+        </Holding>
+        <Holding of={['pauses']}>
+          <Pauses pauses={value.pauses} disabled={!mayEdit} onChange={(pauses) => set({ pauses })} />
+        </Holding>
         <CalendarsField form={form} mayEdit={mayEdit} label={en.hours.calendars} document={document} />
-        <Exceptions
-          exceptions={value.exceptions}
-          disabled={!mayEdit}
-          words={t}
-          onChange={(exceptions) => set({ exceptions })}
-        />
+        <Holding of={['exceptions']}>
+          <Exceptions
+            exceptions={value.exceptions}
+            disabled={!mayEdit}
+            words={t}
+            onChange={(exceptions) => set({ exceptions })}
+          />
+        </Holding>
       </EditorFrame>
-      <ShiftEffects shift={value} document={document} names={names} now={now} />
-    </>
+      <ShiftEffects shift={value} document={document} names={names} now={now} found={found} />
+    </FoundAtFields>
   )
 }

@@ -1,6 +1,5 @@
 'use client'
 import Box from '@mui/material/Box'
-import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { dayMs, hoursFaults } from '@eudromos/core/hours'
@@ -13,7 +12,8 @@ import { sorted, spanText } from '../../../../view/calendar.ts'
 import { siteShape } from '../../../../view/place-shape.ts'
 import { useDraftForm } from '../draft-form.ts'
 import { CalendarsField, EditorFrame, HeadFields, PeoplePart, type EditorProps } from '../editor.tsx'
-import { Findings } from '../form-parts.tsx'
+import { EffectsPane, FoundAtFields, type Found } from '../findings.tsx'
+import { hoursFound } from '../found.ts'
 import type { SiteValue } from './values.ts'
 
 const t = en.site
@@ -27,8 +27,15 @@ export function SiteForm(props: SiteFormProps) {
   const { clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const names = useMemo(() => new Map(people.map(({ id, name }) => [id, name])), [people])
+  const site = form.value
+  const minute = Math.floor(now / 60_000)
+  const findings = useMemo(
+    () => (minute === 0 ? [] : checkSite(site, site.personIds, document, minute * 60_000)),
+    [site, document, minute],
+  )
+  const found = hoursFound(findings, form, document, mayEdit, now)
   return (
-    <>
+    <FoundAtFields found={found}>
       <EditorFrame
         form={form}
         label={t.one}
@@ -46,8 +53,8 @@ export function SiteForm(props: SiteFormProps) {
         <PeoplePart form={form} mayEdit={mayEdit} label={t.people(form.value.personIds.length)} people={people} />
         <CalendarsField form={form} mayEdit={mayEdit} label={t.calendars} document={document} />
       </EditorFrame>
-      <SiteEffects site={form.value} document={document} names={names} now={now} />
-    </>
+      <SiteEffects site={site} document={document} names={names} now={now} found={found} />
+    </FoundAtFields>
   )
 }
 
@@ -56,14 +63,10 @@ interface SiteEffectsProps {
   readonly document: PlanDocument
   readonly names: ReadonlyMap<string, string>
   readonly now: number
+  readonly found: readonly Found[]
 }
 
-function SiteEffects({ site, document, names, now }: SiteEffectsProps) {
-  const minute = Math.floor(now / 60_000)
-  const findings = useMemo(
-    () => (minute === 0 ? [] : checkSite(site, site.personIds, document, minute * 60_000)),
-    [site, document, minute],
-  )
+function SiteEffects({ site, document, names, now, found }: SiteEffectsProps) {
   const { zone, calendarIds } = site
   const whole = hoursOf({ zone, calendarIds, weekly: [], exceptions: [] }, document.calendars)
   const sound = hoursFaults(whole).length === 0
@@ -79,13 +82,7 @@ function SiteEffects({ site, document, names, now }: SiteEffectsProps) {
     .filter(({ id, siteId }) => here.has(id) && siteId !== null && siteId !== site.id)
     .map(({ id }) => names.get(id) ?? id)
   return (
-    <Paper
-      component="section"
-      aria-label={en.plan.effects}
-      sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1.5 }}
-    >
-      <Typography variant="h2">{en.plan.effects}</Typography>
-      <Findings findings={findings} />
+    <EffectsPane found={found}>
       {sound && now > 0 && (
         <Typography sx={{ fontWeight: 650 }}>{t.now(weekdayText(now, zone), timeText(now, zone))}</Typography>
       )}
@@ -117,6 +114,6 @@ function SiteEffects({ site, document, names, now }: SiteEffectsProps) {
           </Typography>
         ))}
       </Box>
-    </Paper>
+    </EffectsPane>
   )
 }

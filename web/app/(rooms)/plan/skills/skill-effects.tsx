@@ -1,13 +1,11 @@
 'use client'
-import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
-import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
-import { checkSkill, hoursCovered, hoursOpen, servingSteps, withSkill, type PlanDocument } from '@eudromos/core/plan'
+import { hoursCovered, hoursOpen, servingSteps, withSkill, type PlanDocument } from '@eudromos/core/plan'
 import { useLive, useNow } from '../../../../components/stream/context.tsx'
-import { en } from '../../../../messages/en.ts'
-import { requirementText, skill as t, skillFindingText } from '../../../../messages/skills.ts'
+import { requirementText, skill as t } from '../../../../messages/skills.ts'
+import { EffectsPane, type Found } from '../findings.tsx'
 import { HeatMap } from '../heat-map.tsx'
 import { editOf, type SkillValue } from './values.ts'
 
@@ -16,14 +14,13 @@ const hourMs = 3_600_000
 interface SkillEffectsProps {
   readonly value: SkillValue
   readonly document: PlanDocument
-  readonly names: ReadonlyMap<string, string>
+  readonly found: readonly Found[]
 }
 
 /** Who has it, what queues could be served with it as edited, and how deep the bench is hour by hour. */
-export function SkillEffects({ value, document, names }: SkillEffectsProps) {
+export function SkillEffects({ value, document, found }: SkillEffectsProps) {
   const { clockOffsetMs } = useLive()
   const hour = Math.floor(useNow(clockOffsetMs) / hourMs)
-  const findings = useMemo(() => checkSkill(editOf(value), document), [value, document])
   const after = useMemo(() => withSkill(document, editOf(value)), [value, document])
   const has = useMemo(() => {
     const ids = new Set(value.levels.map(({ personId }) => personId))
@@ -40,17 +37,7 @@ export function SkillEffects({ value, document, names }: SkillEffectsProps) {
   const most = Math.max(1, ...[1, 2, 3, 4, 5].map((level) => countAt(value, level)))
   const without = has.filter(({ shiftId }) => shiftId === null).length
   return (
-    <Paper
-      component="section"
-      aria-label={en.plan.effects}
-      sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1.5 }}
-    >
-      <Typography variant="h2">{en.plan.effects}</Typography>
-      {findings.map((finding, n) => (
-        <Alert key={`${finding.code} ${n}`} severity={finding.severity === 'fault' ? 'error' : 'warning'}>
-          {skillFindingText(finding, (id) => names.get(id) ?? id)}
-        </Alert>
-      ))}
+    <EffectsPane found={found}>
       <Typography sx={{ fontWeight: 650 }}>{t.has(value.levels.length)}</Typography>
       {value.levels.length > 0 && (
         <Box component="figure" sx={{ margin: 0 }}>
@@ -111,7 +98,7 @@ export function SkillEffects({ value, document, names }: SkillEffectsProps) {
           <HeatMap hours={hours} zone={document.centre.zone} needed={needed} />
         </>
       )}
-    </Paper>
+    </EffectsPane>
   )
 }
 

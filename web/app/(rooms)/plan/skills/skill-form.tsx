@@ -7,7 +7,7 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
-import { skillKinds, type PlanDocument, type SkillKind } from '@eudromos/core/plan'
+import { checkSkill, skillKinds, type PlanDocument, type SkillKind } from '@eudromos/core/plan'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { en } from '../../../../messages/en.ts'
 import { demand, skill as t, skillKindNames } from '../../../../messages/skills.ts'
@@ -15,8 +15,10 @@ import type { PlanState } from '../../../../server/plan.ts'
 import { skillShape } from '../../../../view/skill-shape.ts'
 import { useDraftForm, type DraftForm } from '../draft-form.ts'
 import { EditorFrame, TextPart, type EditorProps } from '../editor.tsx'
+import { FoundAtFields, Holding } from '../findings.tsx'
+import { skillFound } from '../found.ts'
 import { SkillEffects } from './skill-effects.tsx'
-import { atLevel, type SkillValue } from './values.ts'
+import { atLevel, editOf, type SkillValue } from './values.ts'
 
 type SkillFormProps = EditorProps<SkillValue> & { readonly people: PlanState['people'] }
 
@@ -28,8 +30,10 @@ export function SkillForm(props: SkillFormProps) {
   const form = useDraftForm(props, { shape: skillShape, url: '/api/plan/skills', part: 'skill' })
   const names = useMemo(() => new Map(people.map(({ id, name }) => [id, name])), [people])
   const queues = document.queues.filter(({ id }) => initial.asked.some(({ queueId }) => queueId === id))
+  const findings = useMemo(() => checkSkill(editOf(form.value), document), [form.value, document])
+  const found = skillFound(findings, names)
   return (
-    <>
+    <FoundAtFields found={found}>
       <EditorFrame
         form={form}
         label={t.one}
@@ -65,11 +69,15 @@ export function SkillForm(props: SkillFormProps) {
             <TextPart form={form} mayEdit={mayEdit} name="description" label={en.plan.description} />
           </Box>
         </Box>
-        <WhoHasIt form={form} people={people} names={names} mayEdit={mayEdit} />
-        <AskedBy form={form} document={document} mayEdit={mayEdit} />
+        <Holding of={['levels']}>
+          <WhoHasIt form={form} people={people} names={names} mayEdit={mayEdit} />
+        </Holding>
+        <Holding of={['asked']}>
+          <AskedBy form={form} document={document} mayEdit={mayEdit} />
+        </Holding>
       </EditorFrame>
-      <SkillEffects value={form.value} document={document} names={names} />
-    </>
+      <SkillEffects value={form.value} document={document} found={found} />
+    </FoundAtFields>
   )
 }
 
