@@ -60,6 +60,8 @@ export type PlanChange =
       readonly team: TeamDraft
       readonly members: readonly { readonly personId: string; readonly tier: number | null }[]
     }
+  /** Each as it stands in a list; who is in it stays. */
+  | { readonly kind: 'teams'; readonly teams: readonly TeamDraft[] }
   | { readonly kind: 'deleteTeam'; readonly id: string; readonly replacementId: string | null }
   | {
       readonly kind: 'centre'
@@ -161,6 +163,9 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
       return
     case 'team':
       return putTeam(tx, change)
+    case 'teams':
+      for (const team of change.teams) await putTeamAlone(tx, team)
+      return
     case 'deleteTeam':
       await tx.update(t.person).set({ teamId: change.replacementId }).where(eq(t.person.teamId, change.id))
       await replaceTeam(tx, change.id, change.replacementId)
@@ -236,13 +241,17 @@ async function putState(tx: Transaction, { state, setByMiss }: Extract<PlanChang
     await tx.update(t.planDraft).set({ centre: { ...draft.centre, missedStateId: state.id } })
 }
 
-async function putTeam(tx: Transaction, { team, members }: Extract<PlanChange, { kind: 'team' }>): Promise<void> {
+async function putTeamAlone(tx: Transaction, team: TeamDraft): Promise<void> {
   const row = { ...team, observerIds: [...team.observerIds] }
   const [last] = await tx.select({ position: max(t.team.position) }).from(t.team)
   await tx
     .insert(t.team)
     .values({ ...row, position: (last?.position ?? 0) + 1 })
     .onConflictDoUpdate({ target: t.team.id, set: row })
+}
+
+async function putTeam(tx: Transaction, { team, members }: Extract<PlanChange, { kind: 'team' }>): Promise<void> {
+  await putTeamAlone(tx, team)
   await tx.update(t.person).set({ teamId: null, tier: null }).where(eq(t.person.teamId, team.id))
   for (const tier of new Set(members.map((one) => one.tier))) {
     const ids = members.filter((one) => one.tier === tier).map(({ personId }) => personId)

@@ -169,6 +169,28 @@ export const team = {
   servesNone: 'No queue offers to anybody of it.',
   tiers: 'By tier',
   tierLine: (tier: number | null, n: number) => `${tier === null ? 'without a tier' : `tier ${tier}`}: ${people(n)}`,
+  all: (n: number) => `All ${n} teams`,
+  back: 'Back to the plan',
+  shown: (n: number, all: number) =>
+    n === all ? `${count(all, 'team', 'teams')}.` : `${n} of ${count(all, 'team', 'teams')}.`,
+  filter: 'Name, lead, queue …',
+  export: 'Export as CSV',
+  import: 'Import a file…',
+  empty: 'No team is found.',
+  tooLarge: 'The file is larger than 5 MB.',
+  columns: {
+    name: 'Name',
+    parent: 'Part of',
+    lead: 'Lead',
+    private: 'Private',
+    members: 'People',
+    tiers: 'Tiers',
+    observers: 'Observers',
+    queues: 'Queues',
+    description: 'Description',
+    findings: 'To look at',
+  },
+  yes: 'yes',
   moving: (names: readonly string[]) => `They leave another team for this one: ${names.join(', ')}.`,
 } as const
 
@@ -276,19 +298,11 @@ export const person = {
   },
 } as const
 
-export const personFile = {
+/** What is said of any file of people or teams. */
+export const fileWords = {
   unknown: (column: string, value: string) => `${column}: there is no “${value}”.`,
   unknownColumn: (value: string) => `no column is called “${value}”; it is left out.`,
-  noEmailColumn: 'there is no column “Email”, by which people are known.',
-  noAddress: (value: string) => `Email: “${value}” is no address.`,
-  twice: (value: string) => `Email: ${value} stands in an earlier row as well.`,
-  noName: 'Name: it is empty.',
-  noRole: 'Roles: name at least one.',
-  noLevel: (value: string) => `Skills: “${value}” has no level 1 to 5. Write the level after the skill.`,
-  noTier: (value: string) => `Tier: “${value}” is none. Write 1 to 9, or nothing.`,
   title: 'What this would change',
-  sums: (fresh: number, changed: number, same: number) =>
-    `${count(fresh, 'person is', 'people are')} new, ${changed} changed, ${same} stay as they are. Nothing is published yet.`,
   faulty: (n: number) => `${count(n, 'place', 'places')} cannot be read; those rows change nothing:`,
   fault: (row: number, text: string) => `Row ${row}: ${text}`,
   fresh: (name: string) => `New: ${name}`,
@@ -296,4 +310,27 @@ export const personFile = {
   more: (n: number) => `and ${n.toLocaleString('en')} more`,
   leave: 'Leave it',
   publish: (n: number) => (n === 0 ? 'Nothing to publish' : `Publish ${count(n, 'change', 'changes')}`),
+} as const
+
+export const personFile = {
+  ...fileWords,
+  noEmailColumn: 'there is no column “Email”, by which people are known.',
+  noAddress: (value: string) => `Email: “${value}” is no address.`,
+  twice: (value: string) => `Email: ${value} stands in an earlier row as well.`,
+  noName: 'Name: it is empty.',
+  noRole: 'Roles: name at least one.',
+  noLevel: (value: string) => `Skills: “${value}” has no level 1 to 5. Write the level after the skill.`,
+  noTier: (value: string) => `Tier: “${value}” is none. Write 1 to 9, or nothing.`,
+  sums: (fresh: number, changed: number, same: number) =>
+    `${count(fresh, 'person is', 'people are')} new, ${changed} changed, ${same} stay as they are. Nothing is published yet.`,
+} as const
+
+export const teamFile = {
+  ...fileWords,
+  noNameColumn: 'there is no column “Name”, by which teams are known.',
+  noName: 'Name: it is empty.',
+  twice: (name: string) => `Name: ${name} stands in an earlier row as well.`,
+  noChoice: (value: string) => `Private: “${value}” is neither yes nor no.`,
+  sums: (fresh: number, changed: number, same: number) =>
+    `${count(fresh, 'team is', 'teams are')} new, ${changed} changed, ${same} stay as they are. Nothing is published yet.`,
 } as const

@@ -3,7 +3,7 @@ import * as yup from 'yup'
 import { isClose, checkLimits, checkState, checkTeam, type PeopleFinding, type PlanDocument } from '@eudromos/core/plan'
 import type { LimitsDraft, StateDraft, TeamDraft } from '@eudromos/database'
 import { peopleFindingText } from '../messages/people.ts'
-import { centreShape, limitsShape, stateShape, teamShape } from '../view/people-shape.ts'
+import { centreShape, limitsShape, stateShape, teamInList, teamShape } from '../view/people-shape.ts'
 import { currentDocument, notValid, publish, type Saved } from './plan.ts'
 import { notFound } from './problem.ts'
 import type { Runtime } from './runtime.ts'
@@ -88,6 +88,33 @@ export async function saveTeam(runtime: Runtime, who: Who, input: unknown): Prom
   // Whoever may not read the team's notes does not take them away either.
   const notes = before === undefined || isClose(document, who.id, team.id) ? team.notes : before.notes
   return publish(runtime, who, given.draft, team.name, { kind: 'team', team: { ...team, notes }, members })
+}
+
+const teamsInput = base.concat(
+  yup.object({
+    teams: yup.array().of(teamInList.required()).min(1, 'There is nothing to change.').max(2000).required(),
+  }),
+)
+
+/** Several teams in one new version of the plan, as they stand in a list: who is in them, and their notes, stay. */
+export async function saveTeams(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
+  const given = await teamsInput.validate(input, strictly)
+  const document = await currentDocument(runtime)
+  const notes = new Map(document.teams.map((team) => [team.id as string, team.notes]))
+  const teams = given.teams.map((team) => ({ ...team, notes: notes.get(team.id) ?? '' }) as TeamDraft)
+  const changed = new Set<string>(teams.map(({ id }) => id))
+  const after = { ...document, teams: [...document.teams.filter(({ id }) => !changed.has(id)), ...teams] }
+  const known = new Set<string>(after.teams.map(({ id }) => id))
+  for (const team of teams) {
+    refuseUnknown([...team.observerIds, ...(team.leadId === null ? [] : [team.leadId])], document, 'observerIds')
+    if (team.parentId !== null && !known.has(team.parentId))
+      throw notValid('unknownTeam', `${team.name}: what it is part of is no longer there.`, 'parentId')
+    const fault = checkTeam(team, [], after).find(({ severity }) => severity === 'fault')
+    if (fault !== undefined) throw notValid(fault.code, `${team.name}: ${peopleFindingText(fault)}`, 'teams')
+  }
+  const [one] = teams
+  const note = teams.length === 1 && one !== undefined ? one.name : `${teams.length} teams`
+  return publish(runtime, who, given.draft, note, { kind: 'teams', teams })
 }
 
 /** The centre's settings and lists. Whatever is left out of a list is chosen no more; records keep what they had. */

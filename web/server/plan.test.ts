@@ -17,6 +17,7 @@ import {
   saveSite,
 } from './plan.ts'
 import { removeLine, saveLine } from './plan-lines.ts'
+import { saveTeams } from './plan-people.ts'
 import { ProblemError, type Problem } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
@@ -233,4 +234,21 @@ test('a line is led to queues, by itself or by a queue, and taken away', async (
   await removeLine(runtime, who, { draft: (await current()).draft, id: 'second' })
   expect((await linesNow()).map(({ id }) => id)).toEqual(['skerrow-site'])
   expect(await problemOf(removeLine(runtime, who, { draft: (await current()).draft, id: 'second' }))).not.toBeNull()
+})
+
+test('several teams are saved as they stand in a list: who is in them, and their notes, stay', async () => {
+  const { draft, document } = await current()
+  const [care, quay] = ['care-desk', 'quay-watch'].map((id) => document.teams.find((one) => one.id === id))
+  if (care === undefined || quay === undefined) throw new Error('the scenario has no such teams')
+  const fresh = { ...quay, id: 'harbour', name: 'Harbour', parentId: 'care-desk', notes: 'smuggled in', leadId: null }
+  const save = (teams: readonly object[], at = draft) => saveTeams(runtime, who, { draft: at, teams })
+  expect(await problemOf(save([{ ...care, parentId: 'nowhere' }]))).toMatchObject({ code: 'unknownTeam' })
+  expect(await problemOf(save([{ ...care, leadId: 'nobody' }]))).toMatchObject({ code: 'unknownPerson' })
+  expect(await problemOf(save([{ ...care, parentId: 'harbour' }, fresh]))).toMatchObject({ code: 'parentInACircle' })
+  expect(await problemOf(save([{ ...care, name: quay.name }]))).toMatchObject({ code: 'nameTaken' })
+  await save([{ ...care, description: 'Boarding, with help', notes: 'overwritten' }, fresh])
+  const after = (await current()).document
+  expect(after.teams.find(({ id }) => id === 'care-desk')).toEqual({ ...care, description: 'Boarding, with help' })
+  expect(after.teams.find(({ id }) => id === 'harbour')).toEqual({ ...fresh, notes: '' })
+  expect(after.people).toEqual(document.people)
 })

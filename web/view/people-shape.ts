@@ -45,16 +45,20 @@ export const limitsShape = yup.object({
   personIds: ids('People'),
 })
 
-/** A team as the form sends it, with its members and their tiers. */
-export const teamShape = yup.object({
+/** A team as it stands in a list. */
+export const teamInList = yup.object({
   id,
   name: name('the team'),
   description,
-  notes: yup.string().trim().max(2000, 'Notes: use at most 2,000 characters.').default(''),
   parentId: yup.string().max(200).nullable().defined(),
   leadId: yup.string().max(200).nullable().defined(),
   private: yup.boolean().required(),
   observerIds: ids('Observers'),
+})
+
+/** A team as the form sends it, with its members and their tiers. */
+export const teamShape = teamInList.shape({
+  notes: yup.string().trim().max(2000, 'Notes: use at most 2,000 characters.').default(''),
   members: yup
     .array()
     .of(

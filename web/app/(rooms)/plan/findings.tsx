@@ -63,7 +63,13 @@ export function EffectsPane({ found, children }: { readonly found: readonly Foun
         <Alert
           key={text}
           severity={severity === 'fault' ? 'error' : 'warning'}
-          action={mend == null ? undefined : <Button onClick={mend.act}>{mend.text}</Button>}
+          action={
+            mend == null ? undefined : (
+              <Button onClick={mend.act} sx={{ whiteSpace: 'nowrap' }}>
+                {mend.text}
+              </Button>
+            )
+          }
         >
           {text}
         </Alert>

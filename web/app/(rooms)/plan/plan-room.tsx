@@ -118,6 +118,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
   const tables: Partial<Record<Kind, { href: string; name: string }>> = {
     queue: { href: '/plan/queues', name: bulk.all(queues.length) },
     skill: { href: '/plan/skills', name: skillWords.table },
+    team: { href: '/plan/teams', name: teamWords.all(teams.length) },
     person: { href: '/plan/people', name: personWords.all(plan.people.length) },
   }
   const agents = useMemo(() => plan.people.filter(({ roles }) => roles.includes('agent')), [plan.people])

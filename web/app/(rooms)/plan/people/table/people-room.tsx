@@ -12,13 +12,13 @@ import { download } from '../../../../../components/download.ts'
 import { useNotice } from '../../../../../components/frame/notice.tsx'
 import { request } from '../../../../../components/stream/send.ts'
 import { en } from '../../../../../messages/en.ts'
-import { person as t } from '../../../../../messages/people.ts'
+import { person as t, personFile } from '../../../../../messages/people.ts'
 import type { PlanState } from '../../../../../server/plan.ts'
 import { Trouble } from '../../form-parts.tsx'
 import { usePublishing } from '../../publishing.ts'
+import { FileDialog } from '../../reading-dialog.tsx'
 import { FileButton, PlanGrid, TablePage } from '../../table-page.tsx'
 import { personValues } from '../values.ts'
-import { PeopleReadingDialog } from './people-reading-dialog.tsx'
 import { cellsOf, peopleRows, readPeople, type PeopleReading } from './person-file.ts'
 
 const mostBytes = 5 * 1024 * 1024
@@ -172,7 +172,8 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
         onOpen={(id) => router.push(`/plan?person=${id}`)}
         localeText={{ noRowsLabel: t.empty }}
       />
-      <PeopleReadingDialog
+      <FileDialog
+        sums={personFile.sums}
         reading={reading}
         busy={busy}
         trouble={<Trouble trouble={trouble} onReload={reload} />}

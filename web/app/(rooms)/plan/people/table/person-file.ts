@@ -2,6 +2,7 @@
 import { v7 as newId } from 'uuid'
 import { plainPerson, roles as allRoles, type PersonEdit, type PlanDocument, type Role } from '@eudromos/core/plan'
 import { personFile as t } from '../../../../../messages/people.ts'
+import { headerOf, parts, plain, type Reading, type RowChange, type RowFault } from '../../reading.ts'
 
 type Rows = readonly (readonly string[])[]
 
@@ -19,36 +20,12 @@ export const columns = [
 ] as const
 type Column = (typeof columns)[number]
 
-/** What is wrong with one row, counted from 1, the header being row 1. */
-export interface RowFault {
-  readonly row: number
-  readonly text: string
-}
-
-/** What one row would change; `before` null: somebody new. */
-export interface PersonChange {
-  readonly before: PersonEdit | null
-  readonly after: PersonEdit
-  readonly fields: readonly { readonly column: Column; readonly from: string; readonly to: string }[]
-}
-
-export interface PeopleReading {
-  readonly changes: readonly PersonChange[]
-  readonly faults: readonly RowFault[]
-  readonly same: number
-}
+export type PeopleReading = Reading<PersonEdit>
 
 interface Named {
   readonly id: string
   readonly name: string
 }
-
-const plain = (text: string): string => text.trim().toLowerCase()
-const parts = (text: string): string[] =>
-  text
-    .split(';')
-    .map((part) => part.trim())
-    .filter((part) => part !== '')
 
 /** How each column is written of a person. */
 export function cellsOf(person: PersonEdit, document: PlanDocument): Record<Column, string> {
@@ -159,16 +136,12 @@ const address = /^[^\s@]+@[^\s@]+\.[^\s@]+$/
 export function readPeople(rows: Rows, people: readonly PersonEdit[], document: PlanDocument): PeopleReading {
   const header = rows[0] ?? []
   const faults: RowFault[] = []
-  const read = header.map((cell) => {
-    const column = columns.find((one) => plain(one) === plain(cell))
-    if (column === undefined && cell.trim() !== '') faults.push({ row: 1, text: t.unknownColumn(cell.trim()) })
-    return column
-  })
+  const read = headerOf(header, columns, (cell) => faults.push({ row: 1, text: t.unknownColumn(cell) }))
   const at = read.indexOf('Email')
   if (at === -1) return { changes: [], faults: [{ row: 1, text: t.noEmailColumn }], same: 0 }
   const byEmail = new Map(people.map((person) => [plain(person.email), person]))
   const met = new Set<string>()
-  const changes: PersonChange[] = []
+  const changes: RowChange<PersonEdit>[] = []
   let same = 0
   for (const [n, row] of rows.slice(1).entries()) {
     if (row.every((cell) => cell.trim() === '')) continue

@@ -8,11 +8,13 @@ import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import Typography from '@mui/material/Typography'
 import type { ReactNode } from 'react'
-import { personFile as t } from '../../../../../messages/people.ts'
-import type { PeopleReading } from './person-file.ts'
+import { fileWords as t } from '../../../messages/people.ts'
+import type { Reading } from './reading.ts'
 
-interface PeopleReadingDialogProps {
-  readonly reading: PeopleReading | null
+interface FileDialogProps {
+  readonly reading: Reading<{ readonly id: string; readonly name: string }> | null
+  /** How many are new, changed, and as they were, as a sentence. */
+  readonly sums: (fresh: number, changed: number, same: number) => string
   readonly busy: boolean
   /** Why it was not published; what was read stays. */
   readonly trouble: ReactNode
@@ -22,8 +24,8 @@ interface PeopleReadingDialogProps {
 
 const most = 100
 
-/** What a file of people would change, row by row, and what in it cannot be read, before anything is published. */
-export function PeopleReadingDialog({ reading, busy, trouble, onClose, onPublish }: PeopleReadingDialogProps) {
+/** What a file of people or teams would change, row by row, and what in it cannot be read, before anything is published. */
+export function FileDialog({ reading, sums, busy, trouble, onClose, onPublish }: FileDialogProps) {
   const { changes, faults, same } = reading ?? { changes: [], faults: [], same: 0 }
   const fresh = changes.filter(({ before }) => before === null).length
   return (
@@ -31,7 +33,7 @@ export function PeopleReadingDialog({ reading, busy, trouble, onClose, onPublish
       <DialogTitle>{t.title}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
         {trouble}
-        <Typography>{t.sums(fresh, changes.length - fresh, same)}</Typography>
+        <Typography>{sums(fresh, changes.length - fresh, same)}</Typography>
         {faults.length > 0 && (
           <Alert severity="warning">
             {t.faulty(faults.length)}
