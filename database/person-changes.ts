@@ -1,31 +1,68 @@
-import { and, eq, inArray, max, notInArray, sql } from 'drizzle-orm'
+import { and, eq, getTableColumns, inArray, max, sql } from 'drizzle-orm'
 import type { PersonEdit } from '@eudromos/core/plan'
-import type { Transaction } from './parts.ts'
+import { inParts, type Transaction } from './parts.ts'
 import * as t from './schema.ts'
 
 // People put into the draft, and taken out of it.
 
-/** With skills and queues; signs in by the new name and address where they had signed in before. */
-export async function putPerson(tx: Transaction, { skills, queueIds, ...person }: PersonEdit): Promise<void> {
-  const row = { ...person, roles: [...person.roles], tier: person.teamId === null ? null : person.tier }
-  await tx.insert(t.person).values(row).onConflictDoUpdate({ target: t.person.id, set: row })
-  const { id, name, email } = person
-  await tx.update(t.user).set({ name, email }).where(eq(t.user.id, id))
-  await tx.delete(t.personSkill).where(eq(t.personSkill.personId, id))
-  if (skills.length > 0) await tx.insert(t.personSkill).values(skills.map((one) => ({ ...one, personId: id })))
-  const wanted = person.roles.includes('agent') ? [...queueIds] : []
-  await tx.delete(t.queueAgent).where(and(eq(t.queueAgent.personId, id), notInArray(t.queueAgent.queueId, wanted)))
-  if (wanted.length === 0) return
-  const places = await tx
-    .select({ queueId: t.queueAgent.queueId, last: max(t.queueAgent.position) })
-    .from(t.queueAgent)
-    .where(inArray(t.queueAgent.queueId, wanted))
-    .groupBy(t.queueAgent.queueId)
-  const after = new Map(places.map(({ queueId, last }) => [queueId, last ?? 0]))
+/** With skills and queues; they sign in by the new name and address where they had signed in before. */
+export async function putPeople(tx: Transaction, people: readonly PersonEdit[]): Promise<void> {
+  for (const some of inParts(people, 2000)) await putSome(tx, some)
+}
+
+const excluded = Object.fromEntries(
+  Object.entries(getTableColumns(t.person))
+    .filter(([name]) => !['id', 'simulated', 'left'].includes(name))
+    .map(([name, column]) => [name, sql.raw(`excluded."${column.name}"`)]),
+)
+
+async function putSome(tx: Transaction, people: readonly PersonEdit[]): Promise<void> {
+  const ids = people.map(({ id }) => id)
+  const rows = people.map(({ skills: _skills, queueIds: _queues, ...person }) => ({
+    ...person,
+    roles: [...person.roles],
+    tier: person.teamId === null ? null : person.tier,
+  }))
+  await tx.insert(t.person).values(rows).onConflictDoUpdate({ target: t.person.id, set: excluded })
   await tx
-    .insert(t.queueAgent)
-    .values(wanted.map((queueId) => ({ queueId, personId: id, position: (after.get(queueId) ?? 0) + 1 })))
-    .onConflictDoNothing()
+    .update(t.user)
+    .set({ name: sql`${t.person.name}`, email: sql`${t.person.email}` })
+    .from(t.person)
+    .where(and(eq(t.person.id, t.user.id), inArray(t.user.id, ids)))
+  await tx.delete(t.personSkill).where(inArray(t.personSkill.personId, ids))
+  for (const part of inParts(people.flatMap(({ id, skills }) => skills.map((one) => ({ ...one, personId: id })))))
+    await tx.insert(t.personSkill).values(part)
+  await putIntoQueues(tx, people)
+}
+
+/** The queues whose first reach names each of them: who was there keeps the place, others come last. */
+async function putIntoQueues(tx: Transaction, people: readonly PersonEdit[]): Promise<void> {
+  const ids = people.map(({ id }) => id)
+  const before = await tx.select().from(t.queueAgent).where(inArray(t.queueAgent.personId, ids))
+  const wanted = new Map(people.map(({ id, roles, queueIds }) => [id, roles.includes('agent') ? queueIds : []]))
+  const gone = before.filter(({ queueId, personId }) => wanted.get(personId)?.includes(queueId) !== true)
+  for (const queueId of new Set(gone.map((one) => one.queueId))) {
+    const leaving = gone.filter((one) => one.queueId === queueId).map(({ personId }) => personId)
+    await tx.delete(t.queueAgent).where(and(eq(t.queueAgent.queueId, queueId), inArray(t.queueAgent.personId, leaving)))
+  }
+  const there = new Set(before.map(({ queueId, personId }) => `${queueId} ${personId}`))
+  const last = new Map(
+    (
+      await tx
+        .select({ queueId: t.queueAgent.queueId, last: max(t.queueAgent.position) })
+        .from(t.queueAgent)
+        .groupBy(t.queueAgent.queueId)
+    ).map((one) => [one.queueId, one.last ?? 0]),
+  )
+  const coming = people.flatMap(({ id }) =>
+    [...new Set(wanted.get(id))].flatMap((queueId) => {
+      if (there.has(`${queueId} ${id}`)) return []
+      const position = (last.get(queueId) ?? 0) + 1
+      last.set(queueId, position)
+      return [{ queueId, personId: id, position }]
+    }),
+  )
+  for (const part of inParts(coming)) await tx.insert(t.queueAgent).values(part)
 }
 
 /** Takes the person out of everything planned, and the means to sign in away. The name stays for the records. */

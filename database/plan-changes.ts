@@ -1,7 +1,7 @@
 import { and, arrayContains, eq, inArray, max, sql } from 'drizzle-orm'
 import type { PersonEdit, PlanDocument } from '@eudromos/core/plan'
 import { inParts, type Transaction } from './parts.ts'
-import { putPerson, removePerson } from './person-changes.ts'
+import { putPeople, removePerson } from './person-changes.ts'
 import { putPlan } from './plan-whole.ts'
 import * as t from './schema.ts'
 
@@ -87,8 +87,7 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
       for (const queue of change.queues) await putQueue(tx, queue)
       return
     case 'people':
-      for (const person of change.people) await putPerson(tx, person)
-      return
+      return putPeople(tx, change.people)
     case 'removePerson':
       return removePerson(tx, change.id)
     case 'line': {
@@ -124,7 +123,7 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
         .insert(t.site)
         .values({ ...row, position: (last?.position ?? 0) + 1 })
         .onConflictDoUpdate({ target: t.site.id, set: row })
-      return putPeople(tx, 'siteId', row.id, change.personIds)
+      return placePeople(tx, 'siteId', row.id, change.personIds)
     }
     case 'shift': {
       const row = { ...change.shift, calendarIds: [...change.shift.calendarIds] }
@@ -133,7 +132,7 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
         .insert(t.shift)
         .values({ ...row, position: (last?.position ?? 0) + 1 })
         .onConflictDoUpdate({ target: t.shift.id, set: row })
-      return putPeople(tx, 'shiftId', row.id, change.personIds)
+      return placePeople(tx, 'shiftId', row.id, change.personIds)
     }
     case 'skill':
       return putSkill(tx, change)
@@ -155,7 +154,7 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
     case 'limits': {
       const row = change.limits
       await tx.insert(t.loadLimits).values(row).onConflictDoUpdate({ target: t.loadLimits.id, set: row })
-      return putPeople(tx, 'loadLimitsId', row.id, change.personIds)
+      return placePeople(tx, 'loadLimitsId', row.id, change.personIds)
     }
     case 'deleteLimits':
       await tx.update(t.person).set({ loadLimitsId: change.replacementId }).where(eq(t.person.loadLimitsId, change.id))
@@ -289,7 +288,7 @@ async function putWords(
 }
 
 /** These people, and nobody else, sit at the site, work the shift or go by the limits. */
-async function putPeople(
+async function placePeople(
   tx: Transaction,
   where: 'siteId' | 'shiftId' | 'loadLimitsId',
   id: string,

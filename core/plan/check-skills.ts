@@ -1,5 +1,6 @@
 import { dayMs, OpenTimes } from '../hours/index.ts'
-import { checkQueue, type Finding } from './check.ts'
+import { isSame } from './compare.ts'
+import { unskilled } from './check.ts'
 import { hoursOf } from './compile.ts'
 import type { Instant } from './ids.ts'
 import type { PlanDocument, PlanPerson } from './plan.ts'
@@ -43,8 +44,6 @@ export function withSkill(document: PlanDocument, { skill, levels, asked }: Skil
   }
 }
 
-const leaves: readonly Finding['code'][] = ['nobodySkilled', 'nobodySkilledYet']
-
 /** What is wrong, or likely wrong, with a skill as edited; queues that it would leave without anyone among that. */
 export function checkSkill(edit: SkillEdit, document: PlanDocument): SkillFinding[] {
   const findings: SkillFinding[] = []
@@ -56,13 +55,16 @@ export function checkSkill(edit: SkillEdit, document: PlanDocument): SkillFindin
   const able = edit.levels.length
   if (able === 0 && edit.asked.length > 0) find('warning', 'nobodyHasIt')
   if (able === 1) find('warning', 'onePersonHasIt', { personId: edit.levels[0]?.personId ?? '' })
+  const { levels, asked } = skillEdit(document, edit.skill)
+  // As it is it leaves nobody whom it has not left already.
+  if (isSame(levels, edit.levels) && isSame(asked, edit.asked)) return findings
   const after = withSkill(document, edit)
   for (const queue of after.queues) {
-    if (queue.service === 'retired') continue
-    const left = checkQueue(queue, after).find(({ code }) => leaves.includes(code))
     const before = document.queues.find(({ id }) => id === queue.id)
-    if (left === undefined || before === undefined) continue
-    if (checkQueue(before, document).some(({ code }) => code === left.code)) continue
+    if (queue.service === 'retired' || before === undefined) continue
+    if (![...asked, ...edit.asked].some(({ queueId }) => queueId === queue.id)) continue
+    const left = unskilled(queue, after)
+    if (left === null || unskilled(before, document)?.code === left.code) continue
     find('warning', 'leavesQueue', { queue: queue.name, seconds: left.params.seconds ?? 0 })
   }
   return findings

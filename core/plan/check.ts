@@ -1,6 +1,6 @@
 import type { PlanDocument } from './plan.ts'
 import { membersOf, reachedBy, spelledOut } from './reach.ts'
-import { couldServe, hardest, servingSteps } from './serving.ts'
+import { hardest, peopleById, servingSteps, type ServingStep } from './serving.ts'
 
 /** Something in the plan that will hurt, for people to mend. A fault stops publishing, a warning does not. */
 export interface Finding {
@@ -79,18 +79,19 @@ function checkWays(queue: Ways, document: PlanDocument, find: Find): void {
 
 type Find = (severity: Finding['severity'], code: FindingCode, params?: Finding['params']) => void
 
-const nobodyListed = (queue: PlanDocument['queues'][number], document: PlanDocument): boolean =>
-  servingSteps(queue, document).every(({ inReach }) => inReach.length === 0)
-
 /** What is asked for, and whether anybody has it by then. */
-function checkSkills(queue: PlanDocument['queues'][number], document: PlanDocument, find: Find): void {
+function checkSkills(
+  queue: PlanDocument['queues'][number],
+  document: PlanDocument,
+  steps: readonly ServingStep[],
+  find: Find,
+): void {
   const named = new Map(document.skills.map(({ id, name }) => [id as string, name]))
   const { requirements, relaxations } = queue
   const { laterReaches, agentIds } = spelledOut(queue, document)
   if ([...requirements, ...relaxations].some(({ skillId }) => !named.has(skillId))) return find('fault', 'unknownSkill')
   const crossed = [...requirements, ...relaxations].find(({ least, most }) => least > most)
   if (crossed !== undefined) return find('fault', 'boundsCrossed', { skill: named.get(crossed.skillId) ?? '' })
-  const steps = servingSteps(queue, document)
   const [first, last] = [steps.find(({ able }) => able.length > 0), steps.at(-1)]
   const start = steps[0]
   if (last !== undefined && first === undefined && last.inReach.length > 0) {
@@ -143,8 +144,9 @@ export function checkQueue(queue: PlanDocument['queues'][number], document: Plan
   )
   if (namesake !== undefined) find('fault', 'nameTaken', { name: queue.name })
   checkTeams(queue, document, find)
+  const known = peopleById(document.people)
   for (const id of reachedBy(queue, document)) {
-    const person = document.people.find((candidate) => candidate.id === id)
+    const person = known.get(id)
     if (person === undefined) find('fault', 'unknownPerson', { personId: id })
     else if (!person.roles.includes('agent')) find('warning', 'notAnAgent', { personId: id })
   }
@@ -155,9 +157,10 @@ export function checkQueue(queue: PlanDocument['queues'][number], document: Plan
   if (!isLedTo(queue, document)) find('warning', 'noLine')
   if (hours !== undefined && hours.weekly.length + hours.exceptions.length === 0)
     find('warning', 'neverOpen', { hours: hours.name })
-  checkSkills(queue, document, find)
-  const able = couldServe(queue, document)
-  if (able.length === 0 && nobodyListed(queue, document)) find('warning', 'nobodyCanServe')
+  const steps = servingSteps(queue, document)
+  checkSkills(queue, document, steps, find)
+  const able = steps.at(-1)?.able ?? []
+  if (able.length === 0 && steps.every(({ inReach }) => inReach.length === 0)) find('warning', 'nobodyCanServe')
   if (able.length === 1) find('warning', 'onePersonCanServe', { personId: able[0]?.id ?? '' })
   if (queue.onShiftOnly && able.length > 0) {
     const without = able.filter(({ shiftId }) => shiftId === null).length
@@ -175,4 +178,13 @@ export function checkQueue(queue: PlanDocument['queues'][number], document: Plan
 export function checkPlan(document: PlanDocument): Finding[] {
   const findings = document.queues.flatMap((queue) => checkQueue(queue, document))
   return [...findings.filter((f) => f.severity === 'fault'), ...findings.filter((f) => f.severity === 'warning')]
+}
+
+/** That nobody, or nobody yet, has what the queue asks for; null where somebody has. */
+export function unskilled(queue: PlanDocument['queues'][number], document: PlanDocument): Finding | null {
+  const found: Finding[] = []
+  checkSkills(queue, document, servingSteps(queue, document), (severity, code, params = {}) =>
+    found.push({ severity, code, queueId: queue.id, params }),
+  )
+  return found.find(({ code }) => code === 'nobodySkilled' || code === 'nobodySkilledYet') ?? null
 }

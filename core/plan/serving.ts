@@ -16,10 +16,19 @@ const canTake = (person: PlanPerson, limits: ReadonlyMap<string, LoadLimits>): b
   )
 }
 
+const byIds = new WeakMap<readonly PlanPerson[], ReadonlyMap<string, PlanPerson>>()
+
+/** The people of a document by their ids; made once for each list, which nobody changes. */
+export function peopleById(people: readonly PlanPerson[]): ReadonlyMap<string, PlanPerson> {
+  let found = byIds.get(people)
+  if (found === undefined) byIds.set(people, (found = new Map(people.map((person) => [person.id as string, person]))))
+  return found
+}
+
 /** Of these, the agents whose load limits have room for a chat, in this order. */
 export function takers(ids: readonly string[], { people, loadLimits }: Omit<People, 'teams'>): PlanPerson[] {
   const limits = new Map(loadLimits.map((limit) => [limit.id as string, limit]))
-  const byId = new Map(people.map((person) => [person.id as string, person]))
+  const byId = peopleById(people)
   return ids.flatMap((id) => {
     const person = byId.get(id)
     return person !== undefined && canTake(person, limits) ? [person] : []

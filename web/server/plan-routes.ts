@@ -11,11 +11,11 @@ type Change = (runtime: Runtime, who: Who, input: unknown) => Promise<Saved>
 
 /** A route that changes the plan and answers once the router has taken it over. */
 export const changing =
-  (change: Change) =>
+  (change: Change, bytes = mostBytes) =>
   (request: Request): Promise<Response> =>
     answering(request, async () => {
       const who = await permit('plan.edit')
-      return Response.json(await change(await runtime(), who, await readJson(request, mostBytes)))
+      return Response.json(await change(await runtime(), who, await readJson(request, bytes)))
     })
 
 /** A route that takes one of these out of the plan. */

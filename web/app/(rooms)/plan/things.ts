@@ -169,10 +169,14 @@ export function wantedOf(
   return queue === undefined ? null : { kind: 'queue', value: { ...queue, lineIds: linesTo(document, queue.id) } }
 }
 
-/** How many findings each thing of the plan has, of those that depend on the date as from `at` (0: not yet known). */
+const none: ReadonlyMap<string, number> = new Map()
+
+/** How many findings each thing of the plan has, of those that depend on the date as from `at`; none before it is known (0). */
 export function findingsOf(document: PlanDocument, at: number): Record<Kind, ReadonlyMap<string, number>> {
+  if (at === 0)
+    return Object.fromEntries([...kinds, 'centre'].map((kind) => [kind, none])) as ReturnType<typeof findingsOf>
   const count = <T extends { readonly id: string }>(all: readonly T[], find: (one: T) => readonly unknown[]) =>
-    new Map(all.map((one) => [one.id, at === 0 ? 0 : find(one).length]))
+    new Map(all.map((one) => [one.id, find(one).length]))
   return {
     queue: new Map(document.queues.map((one) => [one.id, checkQueue(one, document).length])),
     line: new Map(document.lines.map((one) => [one.id, checkLine(one, document).length])),

@@ -1,4 +1,7 @@
 import { savePeople } from '../../../../../server/plan-persons.ts'
 import { changing } from '../../../../../server/plan-routes.ts'
 
-export const PUT = changing(savePeople)
+/** Ten thousand people with what they know and do. */
+const mostBytes = 12 * 1024 * 1024
+
+export const PUT = changing(savePeople, mostBytes)
