@@ -158,6 +158,9 @@ export const team = {
   members: (n: number) => `${people(n)} in it`,
   tier: 'Tier',
   noTier: 'none',
+  findMember: 'Find by name',
+  firstOf: (most: number, all: number) =>
+    `The first ${most} of ${all.toLocaleString('en')}: type a name to find others.`,
   tierOf: (name: string) => `Tier of ${name}`,
   calm: (n: number) => `${people(n)} in it.`,
   none: 'no team',

@@ -9,6 +9,7 @@ import Typography from '@mui/material/Typography'
 import { useMemo, useState, type ReactNode } from 'react'
 import { Zone } from '@eudromos/core/hours'
 import type { PlanDocument } from '@eudromos/core/plan'
+import { fewChips } from '../../../components/few-chips.tsx'
 import { fewOptions } from '../../../components/few-options.ts'
 import { timeText } from '../../../components/format.ts'
 import { en } from '../../../messages/en.ts'
@@ -224,7 +225,7 @@ export function PeoplePart<T extends { readonly personIds: readonly string[] }>(
         multiple
         disableCloseOnSelect
         size="small"
-        limitTags={12}
+        {...fewChips<string>(form.value.personIds.length, (id) => names.get(id) ?? id)}
         filterOptions={fewOptions}
         options={people.map(({ id }) => id)}
         value={[...form.value.personIds]}

@@ -5,7 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { useForm, useWatch, type Path } from 'react-hook-form'
 import { ledTo, type QueueEdit } from '@eudromos/core/plan'
 import { useNotice } from '../../../components/frame/notice.tsx'
@@ -77,9 +77,11 @@ export function QueueForm({
   useEffect(() => tell.current(formState.isDirty || isNew), [formState.isDirty, isNew])
   const current = useWatch({ control }) as Queue
   const lines = plan.document.lines.filter(({ id }) => queue.lineIds.includes(id)).map(({ name }) => name)
+  // What it would do follows a little behind what is typed, where there are thousands of people.
+  const settled = useDeferredValue(current)
   const planned = useMemo(
-    () => ({ ...plan, document: ledTo(plan.document, queue.id, current.lineIds) }),
-    [plan, queue.id, current.lineIds],
+    () => ({ ...plan, document: ledTo(plan.document, queue.id, settled.lineIds) }),
+    [plan, queue.id, settled.lineIds],
   )
   const save = handleSubmit(async (edited) => {
     setBusy(true)
@@ -101,11 +103,21 @@ export function QueueForm({
       setBusy(false)
     }
   })
-  const mend = (patch: Partial<Queue>): void => {
-    for (const [field, value] of Object.entries(patch))
-      setValue(field as Path<Queue>, value as never, { shouldDirty: true, shouldValidate: true })
-  }
-  const found = queueFound(current, planned.document, mayEdit, mend)
+  const mend = useCallback(
+    (patch: Partial<Queue>): void => {
+      for (const [field, value] of Object.entries(patch))
+        setValue(field as Path<Queue>, value as never, { shouldDirty: true, shouldValidate: true })
+    },
+    [setValue],
+  )
+  const found = useMemo(
+    () => queueFound(settled, planned.document, mayEdit, mend),
+    [settled, planned.document, mayEdit, mend],
+  )
+  const effects = useMemo(
+    () => <Effects queue={settled} plan={planned} mayEdit={mayEdit} found={found} />,
+    [settled, planned, mayEdit, found],
+  )
   return (
     <FoundAtFields found={found}>
       <Paper
@@ -179,7 +191,7 @@ export function QueueForm({
           calm={en.plan.usedBy(lines)}
         />
       </Paper>
-      <Effects queue={current} plan={planned} mayEdit={mayEdit} found={found} />
+      {effects}
     </FoundAtFields>
   )
 }

@@ -6,14 +6,15 @@ import MenuItem from '@mui/material/MenuItem'
 import Switch from '@mui/material/Switch'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import { checkTeam, reachedBy, sightOf, usersOfTeam, type PlanDocument } from '@eudromos/core/plan'
+import { fewChips } from '../../../../components/few-chips.tsx'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { en } from '../../../../messages/en.ts'
 import { team as t } from '../../../../messages/people.ts'
 import type { PlanState } from '../../../../server/plan.ts'
 import { teamShape } from '../../../../view/people-shape.ts'
-import { useDraftForm } from '../draft-form.ts'
+import { useDraftForm, type DraftForm } from '../draft-form.ts'
 import { EditorFrame, TextPart, type EditorProps } from '../editor.tsx'
 import { AtField, EffectsPane, FoundAtFields, Holding, type Found } from '../findings.tsx'
 import { peopleFound, teamMends } from '../found.ts'
@@ -132,7 +133,7 @@ export function TeamForm(props: TeamFormProps) {
           multiple
           disableCloseOnSelect
           size="small"
-          limitTags={12}
+          {...fewChips<string>(value.members.length, nameOf)}
           options={ids}
           filterOptions={fewOptions}
           value={value.members.map(({ personId }) => personId)}
@@ -148,50 +149,76 @@ export function TeamForm(props: TeamFormProps) {
           renderInput={(params) => <TextField {...params} label={t.members(value.members.length)} />}
         />
         <AtField name="members" />
-        <Box
-          sx={{
-            display: 'grid',
-            gridTemplateColumns: 'repeat(auto-fill, minmax(220px, 1fr))',
-            gap: 1,
-            maxHeight: 300,
-            overflowY: 'auto',
-          }}
-        >
-          {value.members.map(({ personId, tier }) => (
-            <Box key={personId} sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-              <Typography noWrap sx={{ flex: 1 }}>
-                {nameOf(personId)}
-              </Typography>
-              <TextField
-                select
-                size="small"
-                value={tier ?? none}
-                disabled={off}
-                onChange={({ target }) =>
-                  form.set({
-                    members: value.members.map((one) =>
-                      one.personId === personId
-                        ? { personId, tier: target.value === none ? null : Number(target.value) }
-                        : one,
-                    ),
-                  })
-                }
-                slotProps={{ htmlInput: { 'aria-label': t.tierOf(nameOf(personId)) } }}
-                sx={{ width: 90 }}
-              >
-                <MenuItem value={none}>{t.noTier}</MenuItem>
-                {tiers.map((one) => (
-                  <MenuItem key={one} value={one}>
-                    {one}
-                  </MenuItem>
-                ))}
-              </TextField>
-            </Box>
-          ))}
-        </Box>
+        <TiersPart form={form} nameOf={nameOf} off={off} />
       </EditorFrame>
       <TeamEffects team={value} document={document} nameOf={nameOf} found={found} />
     </FoundAtFields>
+  )
+}
+
+interface TiersPartProps {
+  readonly form: DraftForm<TeamValue>
+  readonly nameOf: (id: string) => string
+  readonly off: boolean
+}
+
+const most = 60
+
+/** The tier of each member; of many those who are found by name. */
+function TiersPart({ form, nameOf, off }: TiersPartProps) {
+  const [wanted, setWanted] = useState('')
+  const { members } = form.value
+  const found =
+    wanted.trim() === ''
+      ? members
+      : members.filter(({ personId }) => nameOf(personId).toLowerCase().includes(wanted.trim().toLowerCase()))
+  const set = (personId: string, tier: number | null): void =>
+    form.set({ members: members.map((one) => (one.personId === personId ? { personId, tier } : one)) })
+  return (
+    <>
+      {members.length > most && (
+        <TextField
+          size="small"
+          label={t.findMember}
+          value={wanted}
+          helperText={found.length > most ? t.firstOf(most, found.length) : undefined}
+          onChange={({ target }) => setWanted(target.value)}
+        />
+      )}
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: 'repeat(auto-fill, minmax(220px, 1fr))',
+          gap: 1,
+          maxHeight: 300,
+          overflowY: 'auto',
+        }}
+      >
+        {found.slice(0, most).map(({ personId, tier }) => (
+          <Box key={personId} sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+            <Typography noWrap sx={{ flex: 1 }}>
+              {nameOf(personId)}
+            </Typography>
+            <TextField
+              select
+              size="small"
+              value={tier ?? none}
+              disabled={off}
+              onChange={({ target }) => set(personId, target.value === none ? null : Number(target.value))}
+              slotProps={{ htmlInput: { 'aria-label': t.tierOf(nameOf(personId)) } }}
+              sx={{ width: 90 }}
+            >
+              <MenuItem value={none}>{t.noTier}</MenuItem>
+              {tiers.map((one) => (
+                <MenuItem key={one} value={one}>
+                  {one}
+                </MenuItem>
+              ))}
+            </TextField>
+          </Box>
+        ))}
+      </Box>
+    </>
   )
 }
 

@@ -3,6 +3,7 @@ import Autocomplete, { createFilterOptions } from '@mui/material/Autocomplete'
 import TextField from '@mui/material/TextField'
 import { useMemo } from 'react'
 import type { PlanDocument } from '@eudromos/core/plan'
+import { fewChips } from '../../../../components/few-chips.tsx'
 import { reach as t } from '../../../../messages/people.ts'
 
 type Team = PlanDocument['queues'][number]['teams'][number]
@@ -54,7 +55,8 @@ export function ReachField(props: ReachFieldProps) {
     return [...ofTeams, ...byName]
   }, [document, people])
   const byKey = useMemo(() => new Map(options.map((one) => [one.key, one])), [options])
-  const nameOf = (id: string): string => people.find((person) => person.id === id)?.name ?? id
+  const names = useMemo(() => new Map(people.map(({ id, name }) => [id, name])), [people])
+  const nameOf = (id: string): string => names.get(id) ?? id
   const chosen = [
     ...value.teams.map(
       (team): Option => byKey.get(teamKey(team)) ?? { key: teamKey(team), name: t.gone, group: t.teams, team },
@@ -75,7 +77,7 @@ export function ReachField(props: ReachFieldProps) {
       getOptionLabel={({ name }) => name}
       getOptionKey={({ key }) => key}
       isOptionEqualToValue={(a, b) => a.key === b.key}
-      limitTags={12}
+      {...fewChips<Option>(chosen.length, ({ name }) => name)}
       size="small"
       onChange={(_, all) =>
         onChange({

@@ -8,6 +8,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { checkSkill, skillKinds, type PlanDocument, type SkillKind } from '@eudromos/core/plan'
+import { fewChips } from '../../../../components/few-chips.tsx'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { en } from '../../../../messages/en.ts'
 import { demand, skill as t, skillKindNames } from '../../../../messages/skills.ts'
@@ -110,7 +111,7 @@ function WhoHasIt({
             multiple
             disableCloseOnSelect
             size="small"
-            limitTags={8}
+            {...fewChips<string>(here.length, (id) => names.get(id) ?? id, 8)}
             filterOptions={fewOptions}
             options={people.map(({ id }) => id)}
             value={here}
