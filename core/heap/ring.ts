@@ -62,6 +62,12 @@ export class Ring {
     return at
   }
 
+  /** The first taken place from this one on and round, or -1. */
+  first(place: number): number {
+    const at = this.next(place)
+    return at === -1 ? this.next(0) : at
+  }
+
   /** All taken places, from this one on and round. Nothing may be added or removed meanwhile. */
   *from(place: number): Generator<number> {
     for (let at = this.next(place); at !== -1; at = this.next(at + 1)) yield at

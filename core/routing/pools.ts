@@ -94,9 +94,17 @@ export class Pool {
 
   /** Whom the method picks, or null where nobody is free. */
   first(turn: number): Choice | null {
-    if (this.ring !== null) return this.inOrder(turn).next().value ?? null
+    if (this.ring !== null) {
+      const place = this.ring.first(turn)
+      const at = place === -1 ? undefined : this.byPlace[place]?.node
+      return at === undefined ? null : { agent: at.item, key: this.distance(place, turn), tie: at.tie }
+    }
     const node = this.heap.peek()
     return node === undefined ? null : { agent: node.item, key: node.key, tie: node.tie }
+  }
+
+  private distance(place: number, turn: number): number {
+    return (place - turn + this.people) % this.people
   }
 
   /** In the order of the method; `turn` is the place at which a queue in turn goes on. */
@@ -107,7 +115,7 @@ export class Pool {
     }
     for (const place of this.ring.from(turn)) {
       const node = this.byPlace[place]?.node
-      if (node !== undefined) yield { agent: node.item, key: (place - turn + this.people) % this.people, tie: node.tie }
+      if (node !== undefined) yield { agent: node.item, key: this.distance(place, turn), tie: node.tie }
     }
   }
 }

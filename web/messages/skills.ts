@@ -94,6 +94,8 @@ export const demand = {
   priorityOf: (n: number) => (n === 10 ? '10, highest' : n === 1 ? '1, lowest' : String(n)),
   addStep: 'Add a step',
   removeStep: (seconds: number) => `Take off the step after ${seconds} s`,
+  alsoReached: (who: readonly string[]) => `; from now on also ${who.join(', ')}`,
+  byName: (n: number) => `${n} people by name`,
   strip: 'Who could serve it, as the wait goes on',
   stripStep: (seconds: number, n: number) =>
     seconds === 0 ? `${people(n)} from the start` : `${people(n)} after ${seconds} s`,

@@ -18,7 +18,8 @@ import { clockText, secondsText, timeText, weekdayText } from '../../../componen
 import { admitsChat } from '../../../components/frame/presence.tsx'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
-import { skill, ways } from '../../../messages/skills.ts'
+import { reach } from '../../../messages/people.ts'
+import { demand, skill, ways } from '../../../messages/skills.ts'
 import type { PlanState } from '../../../server/plan.ts'
 import type { PersonView } from '../../../view/view.ts'
 import { EffectsPane, type Found } from './findings.tsx'
@@ -49,6 +50,17 @@ function inOrderOf(queue: Queue, asked: readonly Requirement[], free: PersonView
     .map((person) => ({ person, by: by(person) }))
     .sort((a, b) => (isPreferred(a.by, b.by) ? -1 : 1))
     .map(({ person }) => person)
+}
+
+/** A reach in words: its teams and tiers, and the people named, by their names where they are few. */
+function whoOf({ teams, agentIds }: Queue['laterReaches'][number], { document, people }: PlanState): string[] {
+  const named = (id: string): string => people.find((one) => one.id === id)?.name ?? id
+  return [
+    ...teams.map(({ teamId, tier }) =>
+      reach.team(document.teams.find(({ id }) => id === teamId)?.name ?? teamId, tier),
+    ),
+    ...(agentIds.length > 3 ? [demand.byName(agentIds.length)] : agentIds.map(named)),
+  ]
 }
 
 interface EffectsProps {
@@ -89,7 +101,12 @@ export function Effects({ queue, plan, mayEdit, found }: EffectsProps) {
         )}
       </div>
       {mayEdit && <TryPanel queue={queue} />}
-      <WaitStrip steps={steps} targetSeconds={Number(queue.target?.seconds) || null} skills={plan.document.skills} />
+      <WaitStrip
+        steps={steps}
+        targetSeconds={Number(queue.target?.seconds) || null}
+        skills={plan.document.skills}
+        reaches={queue.laterReaches.map((reach) => ({ afterSeconds: reach.afterSeconds, who: whoOf(reach, plan) }))}
+      />
       {Number(queue.longestWaitSeconds) > 0 && (
         <Typography>
           {ways.ends(

@@ -8,12 +8,14 @@ interface WaitStripProps {
   readonly steps: readonly ServingStep[]
   readonly targetSeconds: number | null
   readonly skills: PlanDocument['skills']
+  /** Who comes into reach later, in words. */
+  readonly reaches: readonly { readonly afterSeconds: number; readonly who: readonly string[] }[]
 }
 
 const height = 64
 
 /** How many could serve the queue, drawn along the wait; below, what is asked for at each step. */
-export function WaitStrip({ steps, targetSeconds, skills }: WaitStripProps) {
+export function WaitStrip({ steps, targetSeconds, skills, reaches }: WaitStripProps) {
   const most = Math.max(1, ...steps.map(({ able }) => able.length))
   const last = steps.at(-1)?.afterSeconds ?? 0
   const span = Math.max(last * 1.35, (targetSeconds ?? 0) * 1.2, 30)
@@ -71,6 +73,9 @@ export function WaitStrip({ steps, targetSeconds, skills }: WaitStripProps) {
         {steps.map(({ afterSeconds, able, asked }) => (
           <Typography component="li" variant="body2" key={afterSeconds}>
             {t.stripStep(afterSeconds, able.length)}: {asksText(asked, named)}
+            {reaches
+              .filter((reach) => reach.afterSeconds === afterSeconds && reach.who.length > 0)
+              .map(({ who }) => t.alsoReached(who))}
           </Typography>
         ))}
       </Box>
