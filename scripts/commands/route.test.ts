@@ -105,6 +105,33 @@ test('what goes from hand to hand other than by an offer', () => {
   ).toEqual(['takeInteraction refused', 'offerMade taken', 'transferred', 'offerMade assigned', 'sentOn moved'])
 })
 
+test('a text of the caller comes during the call, one of somebody else does not', () => {
+  const lines = [
+    { id: 'calls', name: 'Calls', channel: 'voice', on: true, queueIds: ['bookings', 'vehicles-freight'] },
+    { id: 'elsewhere', name: 'Texts', channel: 'sms', on: true, queueIds: ['bookings'] },
+    { id: 'texts', name: 'Texts for freight', channel: 'sms', on: true, queueIds: ['vehicles-freight'] },
+  ]
+  const calls = JSON.stringify({ ...plan, lines })
+  const text = [
+    ['10:00:00', 'presence', { agentId: 'joao-tavares', stateId: 'ready' }],
+    [
+      '10:00:01',
+      'arrive',
+      { interactionId: 'call', channel: 'voice', customerId: 'ilse', queueId: 'vehicles-freight' },
+    ],
+    ['10:00:02', 'answer', { interactionId: 'call' }],
+    ['10:00:03', 'arrive', { interactionId: 'other', channel: 'sms', customerId: 'jon', queueId: 'vehicles-freight' }],
+    ['10:00:04', 'arrive', { interactionId: 'hers', channel: 'sms', customerId: 'ilse', queueId: 'vehicles-freight' }],
+  ]
+    .map(([time, type, body]) => JSON.stringify({ at: `2027-03-12T${String(time)}Z`, type, body }))
+    .join('\n')
+  const offers = [...route(calls, text, false)].flatMap((line) => {
+    const { type, interactionId } = line as Line & { readonly interactionId?: string }
+    return type === 'offerMade' ? [interactionId] : []
+  })
+  expect(offers.slice(0, 2)).toEqual(['call', 'hers'])
+})
+
 test('a line that is no command, or out of order, is refused with its number, and nothing is played', () => {
   const thrown = (text: string): BadInput => {
     try {

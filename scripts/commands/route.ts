@@ -91,14 +91,15 @@ export class Playing {
     switch (type) {
       case 'arrive': {
         const channel = (body.channel ?? 'chat') as CommandBodies['beginInteraction']['channel']
-        const line = this.plan.lines.find((one) => one.channel === channel)
+        const lines = this.plan.lines.filter((one) => one.channel === channel)
+        const line = lines.find(({ queueIds }) => queueIds.some((id) => id === body.queueId)) ?? lines[0]
         return yield* this.tell(
           'beginInteraction',
           {
             ...(body as Pick<CommandBodies['beginInteraction'], 'queueId' | 'requirements' | 'priority'>),
             interactionId,
             channel,
-            customerId: `customer of ${interactionId}`,
+            customerId: typeof body.customerId === 'string' ? body.customerId : `customer of ${interactionId}`,
             lineId: line?.id ?? '',
             connection: { id: interactionId, processId: 'route' },
             contentId: null,
