@@ -78,10 +78,18 @@ export function EditorFrame<T extends Named>(props: EditorFrameProps<T>) {
         event.stopPropagation()
         void form.save()
       }}
-      sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 2 }}
+      sx={{
+        padding: 2.5,
+        border: 1,
+        borderColor: 'divider',
+        display: 'grid',
+        gridTemplateColumns: 'minmax(0, 1fr)',
+        gap: 2,
+        minWidth: 0,
+      }}
     >
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-        <Typography variant="h1" component="h2" noWrap sx={{ flex: 1 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
+        <Typography variant="h1" component="h2" noWrap sx={{ flex: '1 1 160px', minWidth: 0 }}>
           {value.name || fresh}
         </Typography>
         {mayEdit && !isNew && onDuplicate !== undefined && (
@@ -166,7 +174,14 @@ export function HeadFields<T extends Named & { readonly zone: string }>({
   const zones = useMemo(() => Intl.supportedValuesOf('timeZone'), [])
   const { zone } = form.value
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2, alignItems: 'start' }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' },
+        gap: 2,
+        alignItems: 'start',
+      }}
+    >
       <TextPart form={form} mayEdit={mayEdit} name="name" label={en.plan.name} />
       <Holding of={['zone']}>
         <Autocomplete

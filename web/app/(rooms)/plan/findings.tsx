@@ -56,7 +56,15 @@ export function EffectsPane({ found, children }: { readonly found: readonly Foun
     <Paper
       component="section"
       aria-label={en.plan.effects}
-      sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1.5 }}
+      sx={{
+        padding: 2.5,
+        border: 1,
+        borderColor: 'divider',
+        display: 'grid',
+        gridTemplateColumns: 'minmax(0, 1fr)',
+        gap: 1.5,
+        minWidth: 0,
+      }}
     >
       <Typography variant="h2">{en.plan.effects}</Typography>
       {found.map(({ severity, text, mend }) => (

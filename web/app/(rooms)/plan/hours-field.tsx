@@ -47,7 +47,14 @@ export function HoursField({ control, queueId, plan, mayEdit, onReload }: HoursF
   )
   const others = document.queues.filter(({ id, service }) => id !== queueId && service !== 'retired')
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2, alignItems: 'start' }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' },
+        gap: 2,
+        alignItems: 'start',
+      }}
+    >
       <TextField
         select
         label={t.ofQueue}

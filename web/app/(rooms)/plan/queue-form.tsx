@@ -124,17 +124,25 @@ export function QueueForm({
         component="form"
         noValidate
         onSubmit={(event) => void save(event)}
-        sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 2 }}
+        sx={{
+          padding: 2.5,
+          border: 1,
+          borderColor: 'divider',
+          display: 'grid',
+          gridTemplateColumns: 'minmax(0, 1fr)',
+          gap: 2,
+          minWidth: 0,
+        }}
       >
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-          <Typography variant="h1" component="h2" noWrap sx={{ flex: 1 }}>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
+          <Typography variant="h1" component="h2" noWrap sx={{ flex: '1 1 160px', minWidth: 0 }}>
             {current.name || en.plan.newQueue}
           </Typography>
           {mayEdit && !isNew && <Button onClick={() => onDuplicate(current)}>{en.plan.duplicate}</Button>}
         </Box>
         {!mayEdit && <Alert severity="info">{en.plan.readOnly}</Alert>}
         <Trouble trouble={trouble} onReload={onReload} />
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' }, gap: 2 }}>
           <Holding of={['name']}>
             <TextLine control={control} name="name" label={en.plan.name} />
           </Holding>
@@ -165,7 +173,7 @@ export function QueueForm({
           <DemandField control={control} document={plan.document} people={plan.people} mayEdit={mayEdit} />
         </Holding>
         <TargetField control={control} />
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' }, gap: 2 }}>
           <Holding of={['answerWindowSeconds']}>
             <NumberField
               control={control}

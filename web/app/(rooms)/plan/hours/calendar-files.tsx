@@ -60,7 +60,15 @@ export function CalendarFiles({ calendar, zone, now, mayEdit, onTake }: Calendar
     <Paper
       component="section"
       aria-label={t.files}
-      sx={{ padding: 2.5, border: 1, borderColor: 'divider', display: 'grid', gap: 1.5 }}
+      sx={{
+        padding: 2.5,
+        border: 1,
+        borderColor: 'divider',
+        display: 'grid',
+        gridTemplateColumns: 'minmax(0, 1fr)',
+        gap: 1.5,
+        minWidth: 0,
+      }}
     >
       <Typography variant="h2">{t.files}</Typography>
       <Typography variant="body2">{t.filesHelp}</Typography>

@@ -45,7 +45,14 @@ export function LineForm(props: EditorProps<LineValue>) {
         none={t.none}
         removeNote={t.removeNote}
       >
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 180px', gap: 2, alignItems: 'start' }}>
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 180px' },
+            gap: 2,
+            alignItems: 'start',
+          }}
+        >
           <TextPart form={form} mayEdit={mayEdit} name="name" label={en.plan.name} />
           <TextField label={t.kind} value={t.kinds[line.channel]} disabled />
         </Box>

@@ -57,7 +57,14 @@ export function LimitsForm(props: LimitsFormProps) {
         others={document.loadLimits}
         none={t.none}
       >
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 140px', gap: 2, alignItems: 'start' }}>
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 140px' },
+            gap: 2,
+            alignItems: 'start',
+          }}
+        >
           <TextPart form={form} mayEdit={mayEdit} name="name" label={en.plan.name} />
           <WholeField
             label={t.slots}

@@ -52,7 +52,14 @@ export function PersonForm(props: PersonFormProps) {
         none={t.none}
         removeNote={t.leaves}
       >
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2, alignItems: 'start' }}>
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' },
+            gap: 2,
+            alignItems: 'start',
+          }}
+        >
           <TextPart form={form} mayEdit={mayEdit} name="name" label={en.plan.name} />
           <Holding of={['email']}>
             <TextField
@@ -70,7 +77,14 @@ export function PersonForm(props: PersonFormProps) {
         <Holding of={['roles']}>
           <RolesPart form={form} off={off} />
         </Holding>
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2, alignItems: 'start' }}>
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' },
+            gap: 2,
+            alignItems: 'start',
+          }}
+        >
           <Choice
             label={t.team}
             value={value.teamId}

@@ -43,7 +43,14 @@ export function StateForm(props: EditorProps<StateValue>) {
         others={[]}
         none={t.none}
       >
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 150px 150px', gap: 2, alignItems: 'start' }}>
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 150px 150px' },
+            gap: 2,
+            alignItems: 'start',
+          }}
+        >
           <TextPart form={form} mayEdit={mayEdit} name="name" label={en.plan.name} />
           <TextField
             select
@@ -102,7 +109,14 @@ export function StateForm(props: EditorProps<StateValue>) {
             {form.faultOf('admits')}
           </Typography>
         )}
-        <Box sx={{ display: 'grid', gridTemplateColumns: '220px 1fr', gap: 2, alignItems: 'start' }}>
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '220px 1fr' },
+            gap: 2,
+            alignItems: 'start',
+          }}
+        >
           <Holding of={['mostMinutes']}>
             <WholeField
               label={t.most}

@@ -56,7 +56,14 @@ export function TeamForm(props: TeamFormProps) {
         others={document.teams}
         none={t.none}
       >
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2, alignItems: 'start' }}>
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' },
+            gap: 2,
+            alignItems: 'start',
+          }}
+        >
           <TextPart form={form} mayEdit={mayEdit} name="name" label={en.plan.name} />
           <Holding of={['parentId']}>
             <TextField

@@ -60,7 +60,10 @@ export function DemandField({ control, document, people, mayEdit }: DemandFieldP
           const change = (part: Partial<Queue['requirements'][number]>): void =>
             requirements.onChange(requirements.value.map((one, k) => (k === n ? { ...one, ...part } : one)))
           return (
-            <Box key={skillId} sx={{ display: 'grid', gridTemplateColumns: '2fr 1fr 1fr 40px', gap: 1 }}>
+            <Box
+              key={skillId}
+              sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: '2fr 1fr 1fr 40px' }, gap: 1 }}
+            >
               <TextField
                 select
                 label={t.skill}

@@ -42,7 +42,14 @@ function picked(method: SelectionMethod): typeof sample {
 export function MethodField({ control, mayEdit }: { control: Control<Queue>; mayEdit: boolean }) {
   const { field } = useController({ control, name: 'selection' })
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2, alignItems: 'start' }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' },
+        gap: 2,
+        alignItems: 'start',
+      }}
+    >
       <TextField
         select
         label={en.plan.selection}

@@ -23,7 +23,14 @@ export function WaysField({ control, queueId, document, mayEdit }: WaysFieldProp
   const longest = useWatch({ control, name: 'longestWaitSeconds' })
   const others = document.queues.filter(({ id, service }) => id !== queueId && service !== 'retired')
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2, alignItems: 'start' }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' },
+        gap: 2,
+        alignItems: 'start',
+      }}
+    >
       <NumberField control={control} name="mostWaiting" label={en.plan.mostWaiting} help={t.mostHelp} optional />
       <Way
         control={control}

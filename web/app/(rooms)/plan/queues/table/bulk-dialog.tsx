@@ -79,7 +79,14 @@ export function BulkDialog({ queues, plan, onClose, onReload }: BulkDialogProps)
       <DialogTitle id="bulk-title">{t.selected(queues.length)}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
         <Trouble trouble={trouble} onReload={onReload} />
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2, marginBlockStart: 1 }}>
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' },
+            gap: 2,
+            marginBlockStart: 1,
+          }}
+        >
           <TextField
             select
             label={t.field}
@@ -171,7 +178,7 @@ function ValueField({ field, value, document, onChange }: ValueFieldProps) {
     case 'target': {
       const { percent, seconds } = (value ?? { percent: 80, seconds: 60 }) as { percent: number; seconds: number }
       return (
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' }, gap: 1 }}>
           <TextField
             type="number"
             label={t.percent}
