@@ -26,10 +26,17 @@ export class Beside {
     if (limits === null || !limits.sameCustomerInCalls) return []
     const before = this.customers.get(agentId) ?? []
     const now = from()
-    for (const customer of before) this.carriers.get(customer)?.delete(agentId)
+    for (const customer of before) this.leave(customer, agentId)
     for (const customer of now) this.carriers.set(customer, (this.carriers.get(customer) ?? new Set()).add(agentId))
-    this.customers.set(agentId, now)
+    if (now.length === 0) this.customers.delete(agentId)
+    else this.customers.set(agentId, now)
     return [...new Set([...before, ...now])].flatMap((customer) => [...(this.waiting.get(customer)?.values() ?? [])])
+  }
+
+  private leave(customer: CustomerId, agentId: AgentId): void {
+    const of = this.carriers.get(customer)
+    of?.delete(agentId)
+    if (of?.size === 0) this.carriers.delete(customer)
   }
 
   /** Who carries something of its customer. */

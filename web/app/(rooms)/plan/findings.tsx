@@ -31,8 +31,10 @@ export const FoundAtFields = ({
 
 /** What was found about one field; nothing where nothing was. */
 export function AtField({ name }: { readonly name: string }) {
-  return use(FoundHere)
-    .filter(({ field }) => field === name)
+  const here = use(FoundHere).filter(({ field }) => field === name)
+  // Said once, be it found of several people.
+  return here
+    .filter(({ text }, n) => here.findIndex((one) => one.text === text) === n)
     .map(({ severity, text }) => (
       <FormHelperText key={text} sx={{ color: severity === 'fault' ? 'error.main' : 'warning.main', fontWeight: 650 }}>
         ! {text}
@@ -67,9 +69,9 @@ export function EffectsPane({ found, children }: { readonly found: readonly Foun
       }}
     >
       <Typography variant="h2">{en.plan.effects}</Typography>
-      {found.map(({ severity, text, mend }) => (
+      {found.map(({ severity, text, mend }, n) => (
         <Alert
-          key={text}
+          key={`${text} ${n}`}
           severity={severity === 'fault' ? 'error' : 'warning'}
           action={
             mend == null ? undefined : (
