@@ -300,14 +300,15 @@ export class Index {
   }
 
   private preferenceOf(agent: Agent, index: AgentIndex, { of, seat }: ClassPlace): Preference {
-    const { demand } = of.queue
+    const method = of.queue.demand.queue.selection
     return preference({
-      method: demand.queue.selection,
+      method,
       agent,
       idleSince: this.state.idleSinceOf(agent, of.wants.channel),
-      taken: this.state.slotsTaken(agent),
+      // What only one method looks at is reckoned for that one: this is done for each pool of each event.
+      taken: method === 'lightestLoad' ? this.state.slotsTaken(agent) : 0,
       slots: index.limits?.slots ?? 0,
-      skill: skillSum(index.levels, of.askedFor[0] ?? []),
+      skill: method === 'bestSkilled' ? skillSum(index.levels, of.askedFor[0] ?? []) : 0,
       distance: seat.place,
     })
   }
