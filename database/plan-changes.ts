@@ -1,5 +1,5 @@
 import { and, arrayContains, eq, inArray, max, sql } from 'drizzle-orm'
-import type { PersonEdit, PlanDocument } from '@eudromos/core/plan'
+import { leading, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
 import { inParts, type Transaction } from './parts.ts'
 import { putPeople, removePerson } from './person-changes.ts'
 import { putPlan } from './plan-whole.ts'
@@ -217,15 +217,9 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
 
 /** These lines lead to the queue, and no others do. */
 async function leadLines(tx: Transaction, queueId: string, lineIds: readonly string[]): Promise<void> {
-  for (const { id, queueIds } of await tx.select().from(t.line)) {
-    const leads = lineIds.includes(id)
-    if (leads === queueIds.includes(queueId)) continue
-    const others = queueIds.filter((one) => one !== queueId)
-    await tx
-      .update(t.line)
-      .set({ queueIds: leads ? [...others, queueId] : others })
-      .where(eq(t.line.id, id))
-  }
+  const before = await tx.select().from(t.line)
+  for (const [n, { id, queueIds }] of leading(before, queueId, lineIds).entries())
+    if (queueIds !== before[n]?.queueIds) await tx.update(t.line).set({ queueIds }).where(eq(t.line.id, id))
 }
 
 async function putState(tx: Transaction, { state, setByMiss }: Extract<PlanChange, { kind: 'state' }>): Promise<void> {

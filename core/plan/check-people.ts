@@ -36,7 +36,8 @@ export interface PeopleFinding {
 
 type Found = PeopleFinding[]
 
-const taken = (
+/** That another of these is called the same, whatever the case and outer blanks. */
+export const taken = (
   one: { readonly id: string; readonly name: string },
   all: readonly { id: string; name: string }[],
 ): Found =>

@@ -16,7 +16,7 @@ export {
   type SkillEdit,
   type SkillFinding,
 } from './check-skills.ts'
-export { checkLine, ledTo, linesTo, type QueueEdit } from './check-lines.ts'
+export { checkLine, leading, ledTo, linesTo, type QueueEdit } from './check-lines.ts'
 export { differences, type Difference } from './compare.ts'
 export { plainCentre, plainPerson, plainPlanned, plainQueue, plainState, chatsOnly, upTo } from './defaults.ts'
 export { may, mayGive, type Capability } from './permissions.ts'

@@ -10,7 +10,7 @@ import TableHead from '@mui/material/TableHead'
 import TableRow from '@mui/material/TableRow'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { roomGap, slotsTaken } from '@eudromos/core/capacity'
 import { channels, checkLimits, type Channel, type ChannelLimit } from '@eudromos/core/plan'
 import { LoadRing } from '../../../../components/glyphs.tsx'
@@ -35,12 +35,15 @@ export function LimitsForm(props: LimitsFormProps) {
   const names = new Map(people.map(({ id, name }) => [id, name]))
   const set = (channel: Channel, change: Partial<ChannelLimit>): void =>
     form.set({ channels: { ...value.channels, [channel]: { ...value.channels[channel], ...change } } })
-  const findings = checkLimits(value, {
-    ...document,
-    people: document.people.map((person) =>
-      value.personIds.includes(person.id) ? { ...person, loadLimitsId: value.id } : person,
-    ),
-  })
+  const findings = useMemo(() => {
+    const users = new Set(value.personIds)
+    // Whoever is taken off goes by them no more.
+    const people = document.people.map((person) => {
+      if (users.has(person.id)) return { ...person, loadLimitsId: value.id }
+      return person.loadLimitsId === value.id ? { ...person, loadLimitsId: null } : person
+    })
+    return checkLimits(value, { ...document, people })
+  }, [value, document])
   const found = peopleFound(findings, form, limitsMends, document, mayEdit)
   return (
     <FoundAtFields found={found}>

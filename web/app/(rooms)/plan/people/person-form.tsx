@@ -9,6 +9,7 @@ import IconButton from '@mui/material/IconButton'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
+import { useMemo } from 'react'
 import { checkPerson, roles, skillKinds, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { en } from '../../../../messages/en.ts'
@@ -35,8 +36,11 @@ export function PersonForm(props: PersonFormProps) {
   const known = people.find(({ id }) => id === initial.id)
   const { value, set } = form
   const off = !mayEdit
-  const addresses = people.filter(({ id }) => id !== value.id).map(({ email }) => email)
-  const found = peopleFound(checkPerson(value, document, addresses), form, personMends, document, mayEdit)
+  const findings = useMemo(() => {
+    const addresses = people.filter(({ id }) => id !== value.id).map(({ email }) => email)
+    return checkPerson(value, document, addresses)
+  }, [value, document, people])
+  const found = peopleFound(findings, form, personMends, document, mayEdit)
   return (
     <FoundAtFields found={found}>
       <EditorFrame

@@ -4,7 +4,6 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import type { GridColDef } from '@mui/x-data-grid'
 import { useRouter } from 'next/navigation'
-import Papa from 'papaparse'
 import { useMemo, useState } from 'react'
 import { checkTeam, usersOfTeam, type PlanDocument, type PlanPerson } from '@eudromos/core/plan'
 import { download } from '../../../../components/download.ts'
@@ -17,12 +16,11 @@ import { Trouble } from '../form-parts.tsx'
 import { usePublishing } from '../publishing.ts'
 import { FileDialog } from '../reading-dialog.tsx'
 import type { Reading } from '../reading.ts'
+import { matching, readCsv, writeCsv } from '../rows.ts'
 import { FileButton, PlanGrid, TablePage } from '../table-page.tsx'
 import { readTeams, teamRows } from './team-file.ts'
 
 type Team = PlanDocument['teams'][number]
-
-const mostBytes = 5 * 1024 * 1024
 
 interface Row {
   readonly id: string
@@ -95,13 +93,7 @@ export function TeamsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: b
   const { publish, trouble, busy, forget } = usePublishing()
   const { teams } = plan.document
   const rows = useMemo(() => rowsOf(plan), [plan])
-  const shown = useMemo(() => {
-    const wanted = filter.trim().toLowerCase().split(/\s+/)
-    return rows.filter((row) => {
-      const text = Object.values(row).join(' ').toLowerCase()
-      return wanted.every((word) => text.includes(word))
-    })
-  }, [rows, filter])
+  const shown = useMemo(() => matching(rows, filter), [rows, filter])
   const reload = async (): Promise<void> => setPlan(await request<PlanState>('/api/plan/queues'))
   const take = async (): Promise<void> => {
     const changed = reading?.changes.map(({ after: { notes: _, ...team } }) => team) ?? []
@@ -110,15 +102,14 @@ export function TeamsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: b
     await reload()
   }
   const readFile = async (one: File): Promise<void> => {
-    if (one.size > mostBytes) return notice(t.tooLarge)
-    const text = (await one.text()).replace(/^\uFEFF/, '')
-    setReading(readTeams(Papa.parse<string[]>(text).data, teams, plan.people))
+    const cells = await readCsv(one)
+    if (cells === null) return notice(t.tooLarge)
+    setReading(readTeams(cells, teams, plan.people))
   }
   const write = (): void => {
     const ids = new Set(shown.map(({ id }) => id))
     const chosen = teams.filter(({ id }) => ids.has(id))
-    const text = Papa.unparse(teamRows(chosen, teams, plan.people), { newline: '\r\n', escapeFormulae: true })
-    download('teams.csv', 'text/csv', `${text}\r\n`)
+    download('teams.csv', 'text/csv', writeCsv(teamRows(chosen, teams, plan.people)))
   }
   return (
     <TablePage

@@ -4,7 +4,6 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import type { GridColDef } from '@mui/x-data-grid'
 import { useRouter } from 'next/navigation'
-import Papa from 'papaparse'
 import { useMemo, useState } from 'react'
 import { writeCards } from '@eudromos/core/exchange'
 import { checkPeople, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
@@ -17,11 +16,10 @@ import type { PlanState } from '../../../../../server/plan.ts'
 import { Trouble } from '../../form-parts.tsx'
 import { usePublishing } from '../../publishing.ts'
 import { FileDialog } from '../../reading-dialog.tsx'
+import { matching, readCsv, writeCsv } from '../../rows.ts'
 import { FileButton, PlanGrid, TablePage } from '../../table-page.tsx'
 import { personValues } from '../values.ts'
 import { cellsOf, peopleRows, readPeople, type PeopleReading } from './person-file.ts'
-
-const mostBytes = 5 * 1024 * 1024
 
 interface Row {
   readonly id: string
@@ -93,13 +91,7 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
     const findings = checkPeople(document)
     return everybody.map((person) => rowOf(person, document, findings.get(person.id)?.length ?? 0))
   }, [everybody, document])
-  const shown = useMemo(() => {
-    const wanted = filter.trim().toLowerCase().split(/\s+/)
-    return rows.filter((row) => {
-      const text = Object.values(row).join(' ').toLowerCase()
-      return wanted.every((word) => text.includes(word))
-    })
-  }, [rows, filter])
+  const shown = useMemo(() => matching(rows, filter), [rows, filter])
   const chosen = (): PersonEdit[] => {
     const ids = new Set(shown.map(({ id }) => id))
     return everybody.filter(({ id }) => ids.has(id))
@@ -112,16 +104,11 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
     await reload()
   }
   const readFile = async (one: File): Promise<void> => {
-    if (one.size > mostBytes) return notice(t.tooLarge)
-    const text = (await one.text()).replace(/^\uFEFF/, '')
-    setReading(readPeople(Papa.parse<string[]>(text).data, everybody, document))
+    const cells = await readCsv(one)
+    if (cells === null) return notice(t.tooLarge)
+    setReading(readPeople(cells, everybody, document))
   }
-  const exportTable = (): void =>
-    download(
-      'people.csv',
-      'text/csv',
-      `${Papa.unparse(peopleRows(chosen(), document), { newline: '\r\n', escapeFormulae: true })}\r\n`,
-    )
+  const exportTable = (): void => download('people.csv', 'text/csv', writeCsv(peopleRows(chosen(), document)))
   const exportCards = (): void =>
     download(
       'people.vcf',
