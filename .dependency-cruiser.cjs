@@ -22,6 +22,7 @@ const subjects = [
   'hours',
   'exchange',
   'heap',
+  'numbers',
   'skills',
   'plan',
   'rota',

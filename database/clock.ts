@@ -17,6 +17,11 @@ export class CentreClock {
     return new CentreClock(rows[0]?.at ?? 0, (before + after) / 2, rows[0]?.offset_ms ?? 0)
   }
 
+  /** The centre's time minus the real time, in milliseconds. */
+  get aheadMs(): number {
+    return this.offsetMs
+  }
+
   /** Integer milliseconds. */
   now(): number {
     return Math.floor(this.databaseAt + (performance.now() - this.readAt) + this.offsetMs)

@@ -39,6 +39,7 @@ export {
   type Cause,
   type JournalRow,
   type MessageRow,
+  type TextRow,
   type StoredSnapshot,
 } from './journal.ts'
 export {
@@ -51,6 +52,8 @@ export {
   tryLock,
   type Turn,
 } from './lease.ts'
+export { isStopped, meetNumber, readNumbers, type Met } from './addresses.ts'
+export { noteText, obeyOrder, putOffText, readTexts, takeDueTexts, type DueText } from './texts.ts'
 export { migrate, type RolePasswords } from './migrate.ts'
 export { readOpenRecords } from './open-records.ts'
 export {

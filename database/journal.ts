@@ -27,12 +27,22 @@ export interface MessageRow {
   readonly contentId: string
 }
 
+/** A message that goes out as a text. */
+export interface TextRow {
+  readonly interactionId: string
+  readonly number: number
+  readonly lineId: string
+  readonly addressId: string
+  readonly contentId: string
+}
+
 export interface Batch {
   readonly epoch: number
   readonly rows: readonly JournalRow[]
   readonly answers: readonly { readonly inboxId: number; readonly answer: Answer }[]
   readonly records: readonly InteractionRecord[]
   readonly messages: readonly MessageRow[]
+  readonly texts: readonly TextRow[]
 }
 
 /**
@@ -42,7 +52,7 @@ export interface Batch {
 const commitProcedure = `
 create procedure pg_temp.commit_batch(b_epoch bigint, b_seqs bigint[], b_ats bigint[], b_types text[],
   b_versions smallint[], b_bodies text, b_inbox_ids bigint[], b_actors text[], b_on_behalf text[], b_reasons text[],
-  b_answer_ids bigint[], b_answers text, b_messages jsonb, b_records jsonb, b_news text[], inout held int)
+  b_answer_ids bigint[], b_answers text, b_messages jsonb, b_texts jsonb, b_records jsonb, b_news text[], inout held int)
 language plpgsql as $procedure$
 begin
   with fence as (select from router_epoch where id = 1 and epoch = b_epoch for share),
@@ -61,15 +71,20 @@ begin
     select m."interactionId", m.number, m.at, m.side, m."personId", m."contentId"
     from fence, jsonb_to_recordset(b_messages) as m ("interactionId" text, number int, at bigint, side text,
       "personId" text, "contentId" text)),
+  sent as (
+    insert into text_out (interaction_id, number, line_id, address_id, content_id)
+    select m."interactionId", m.number, m."lineId", m."addressId", m."contentId"
+    from fence, jsonb_to_recordset(b_texts) as m ("interactionId" text, number int, "lineId" text, "addressId" text,
+      "contentId" text)),
   recorded as (
-    insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, answered_at, agent_id,
+    insert into record (id, channel, customer_id, line_id, address_id, queue_id, test, arrived_at, outcome, answered_at, agent_id,
       ended_at, ended_by, closed_at, wait_ms, talk_ms, wrap_up_ms, messages, disposition_id, notes_content_id, offers,
       handed_back, sent_on, passages)
-    select r.id, r.channel, r."customerId", r."lineId", r."queueId", r.test, r."arrivedAt", r.outcome, r."answeredAt",
+    select r.id, r.channel, r."customerId", r."lineId", r."addressId", r."queueId", r.test, r."arrivedAt", r.outcome, r."answeredAt",
       r."agentId", r."endedAt", r."endedBy", r."closedAt", r."waitMs", r."talkMs", r."wrapUpMs", r.messages,
       r."dispositionId", r."notesContentId", r.offers, r."handedBack", r."sentOn", r.passages
     from fence, jsonb_to_recordset(b_records) as r (id text, channel text, "customerId" text, "lineId" text,
-      "queueId" text, test boolean, "arrivedAt" bigint, outcome text, "answeredAt" bigint, "agentId" text,
+      "addressId" text, "queueId" text, test boolean, "arrivedAt" bigint, outcome text, "answeredAt" bigint, "agentId" text,
       "endedAt" bigint, "endedBy" text, "closedAt" bigint, "waitMs" bigint, "talkMs" bigint, "wrapUpMs" bigint,
       messages int, "dispositionId" text, "notesContentId" text, offers jsonb, "handedBack" int, "sentOn" int,
       passages jsonb)
@@ -101,7 +116,7 @@ export async function commitBatch(client: pg.ClientBase, batch: Batch): Promise<
   await once(client, commitProcedure)
   const result = await client.query<{ held: number }>({
     name: 'commit-batch',
-    text: 'call pg_temp.commit_batch($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, null)',
+    text: 'call pg_temp.commit_batch($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, null)',
     values: [
       batch.epoch,
       column(({ seq }) => seq),
@@ -116,6 +131,7 @@ export async function commitBatch(client: pg.ClientBase, batch: Batch): Promise<
       batch.answers.map(({ inboxId }) => inboxId),
       joined(batch.answers.map(({ answer }) => answer)),
       JSON.stringify(batch.messages),
+      JSON.stringify(batch.texts),
       JSON.stringify(batch.records),
       newsOf(batch) ?? [''],
     ],

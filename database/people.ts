@@ -1,4 +1,4 @@
-import { asc, eq, inArray } from 'drizzle-orm'
+import { and, asc, eq, inArray, notInArray } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
 
@@ -59,11 +59,25 @@ export async function readCustomer(database: Database, id: string): Promise<Cust
   return row ?? null
 }
 
-/** Takes everything personal of a customer away: the name, and the words and files of all their interactions. */
+/** Takes everything personal of a customer away: the name, the numbers that are theirs alone, and the words and files of all their interactions. */
 export async function eraseCustomer(database: Database, id: string, replacement: string): Promise<void> {
   await database.transaction(async (tx) => {
     const interactions = await tx.select({ id: t.record.id }).from(t.record).where(eq(t.record.customerId, id))
     await tx.update(t.customer).set({ name: replacement }).where(eq(t.customer.id, id))
+    const gone = await tx
+      .delete(t.customerAddress)
+      .where(eq(t.customerAddress.customerId, id))
+      .returning({ addressId: t.customerAddress.addressId })
+    const shared = tx.select({ id: t.customerAddress.addressId }).from(t.customerAddress)
+    await tx.delete(t.address).where(
+      and(
+        inArray(
+          t.address.id,
+          gone.map(({ addressId }) => addressId),
+        ),
+        notInArray(t.address.id, shared),
+      ),
+    )
     if (interactions.length > 0)
       await tx.delete(t.content).where(
         inArray(

@@ -91,7 +91,7 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
     case 'removePerson':
       return removePerson(tx, change.id)
     case 'line': {
-      const row = { ...change.line, queueIds: [...change.line.queueIds] }
+      const row = { ...change.line, queueIds: [...change.line.queueIds], requirements: [...change.line.requirements] }
       await tx.insert(t.line).values(row).onConflictDoUpdate({ target: t.line.id, set: row })
       return
     }

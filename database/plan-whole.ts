@@ -71,7 +71,10 @@ async function putThings(tx: Transaction, document: PlanDocument): Promise<void>
       .insert(t.presenceState)
       .values(placed(presenceStates).map((one) => ({ ...one, admits: [...one.admits], teamIds: [...one.teamIds] })))
   if (loadLimits.length > 0) await tx.insert(t.loadLimits).values([...loadLimits])
-  if (lines.length > 0) await tx.insert(t.line).values(lines.map((line) => ({ ...line, queueIds: [...line.queueIds] })))
+  if (lines.length > 0)
+    await tx
+      .insert(t.line)
+      .values(lines.map((line) => ({ ...line, queueIds: [...line.queueIds], requirements: [...line.requirements] })))
   if (declineReasons.length > 0) await tx.insert(t.declineReason).values(placed(declineReasons))
   if (dispositions.length > 0) await tx.insert(t.disposition).values(placed(dispositions))
 }

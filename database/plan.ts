@@ -2,6 +2,7 @@ import { asc, eq, max } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import {
   plainCentre,
+  plainLine,
   plainPerson,
   plainPlanned,
   plainState,
@@ -180,7 +181,7 @@ const completed = (document: PlanDocument): PlanDocument =>
       { evacuatedStateId: document.centre.awayStateId, ownAbsences: true, ...plainCentre },
       document.centre,
     ),
-    lines: document.lines.map((line) => Object.assign({ on: true }, line)),
+    lines: document.lines.map((line) => Object.assign({ on: true, address: null, ...plainLine }, line)),
     presenceStates: document.presenceStates.map((state) => Object.assign({}, plainState, state)),
     people: document.people.map((person) => Object.assign({}, plainPerson, person)),
     queues: document.queues.map((queue) => {

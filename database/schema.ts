@@ -30,6 +30,7 @@ import type {
   SkillKind,
 } from '@eudromos/core/plan'
 import type { Passage, RecordedOffer } from '@eudromos/core/records'
+import type { TextState } from '@eudromos/core/routing'
 
 const instant = (name: string) => bigint(name, { mode: 'number' })
 const stamp = (name: string) => timestamp(name, { withTimezone: true })
@@ -109,6 +110,30 @@ export const customer = pgTable('customer', {
   test: boolean().notNull().default(false),
   createdAt: stamp('created_at').notNull().defaultNow(),
 })
+
+/** A number by which a customer reaches and is reached; several may share one. */
+export const address = pgTable('address', {
+  id: text().primaryKey(),
+  kind: text().$type<'phone'>().notNull(),
+  /** E.164. */
+  value: text().notNull().unique(),
+})
+
+export const customerAddress = pgTable(
+  'customer_address',
+  {
+    customerId: text('customer_id')
+      .notNull()
+      .references(() => customer.id, { onDelete: 'cascade' }),
+    addressId: text('address_id')
+      .notNull()
+      .references(() => address.id, { onDelete: 'cascade' }),
+  },
+  (table) => [
+    primaryKey({ columns: [table.customerId, table.addressId] }),
+    index('customer_address_of').on(table.addressId),
+  ],
+)
 
 export const content = pgTable(
   'content',
@@ -308,6 +333,9 @@ export const line = pgTable('line', {
   channel: text().$type<Line['channel']>().notNull(),
   on: boolean().notNull().default(true),
   queueIds: text('queue_ids').array().notNull().default([]),
+  address: text(),
+  requirements: jsonb().$type<Line['requirements']>().notNull().default([]),
+  priority: integer(),
 })
 
 export const planVersion = pgTable('plan_version', {
@@ -324,9 +352,10 @@ export const record = pgTable(
   'record',
   {
     id: text().primaryKey(),
-    channel: text().$type<'chat'>().notNull(),
+    channel: text().$type<Channel>().notNull(),
     customerId: text('customer_id').notNull(),
     lineId: text('line_id').notNull(),
+    addressId: text('address_id'),
     queueId: text('queue_id').notNull(),
     test: boolean().notNull(),
     arrivedAt: instant('arrived_at').notNull(),
@@ -370,54 +399,43 @@ export const message = pgTable(
   (table) => [primaryKey({ columns: [table.interactionId, table.number] })],
 )
 
-// Sign-in: the tables of the session library, in its shape.
+/** Texts of the centre on their way to customers: made by the router with the message, carried on by the web. */
+export const textOut = pgTable(
+  'text_out',
+  {
+    interactionId: text('interaction_id').notNull(),
+    number: integer().notNull(),
+    lineId: text('line_id').notNull(),
+    addressId: text('address_id').notNull(),
+    contentId: text('content_id').notNull(),
+    state: text().$type<TextState>().notNull().default('queued'),
+    /** Why it failed, as the carrier's code. */
+    reason: text(),
+    tries: integer().notNull().default(0),
+    /** Goes out even to who wants none: the answer to their saying so. */
+    owed: boolean().notNull().default(false),
+    dueAt: stamp('due_at').notNull().defaultNow(),
+    createdAt: stamp('created_at').notNull().defaultNow(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.interactionId, table.number] }),
+    index('text_out_due')
+      .on(table.dueAt)
+      .where(sql`state = 'queued'`),
+  ],
+)
 
-export const user = pgTable('user', {
-  id: text().primaryKey(),
-  name: text().notNull(),
-  email: text().notNull().unique(),
-  emailVerified: boolean('email_verified').notNull().default(false),
-  image: text(),
-  createdAt: timestamp('created_at').notNull().defaultNow(),
-  updatedAt: timestamp('updated_at').notNull().defaultNow(),
-})
+/** Who has asked not to be texted from a line any more. */
+export const textStop = pgTable(
+  'text_stop',
+  {
+    lineId: text('line_id').notNull(),
+    addressId: text('address_id')
+      .notNull()
+      .references(() => address.id, { onDelete: 'cascade' }),
+    at: stamp('at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.lineId, table.addressId] })],
+)
 
-export const session = pgTable('session', {
-  id: text().primaryKey(),
-  expiresAt: timestamp('expires_at').notNull(),
-  token: text().notNull().unique(),
-  createdAt: timestamp('created_at').notNull().defaultNow(),
-  updatedAt: timestamp('updated_at').notNull().defaultNow(),
-  ipAddress: text('ip_address'),
-  userAgent: text('user_agent'),
-  userId: text('user_id')
-    .notNull()
-    .references(() => user.id, { onDelete: 'cascade' }),
-})
-
-export const account = pgTable('account', {
-  id: text().primaryKey(),
-  accountId: text('account_id').notNull(),
-  providerId: text('provider_id').notNull(),
-  userId: text('user_id')
-    .notNull()
-    .references(() => user.id, { onDelete: 'cascade' }),
-  accessToken: text('access_token'),
-  refreshToken: text('refresh_token'),
-  idToken: text('id_token'),
-  accessTokenExpiresAt: timestamp('access_token_expires_at'),
-  refreshTokenExpiresAt: timestamp('refresh_token_expires_at'),
-  scope: text(),
-  password: text(),
-  createdAt: timestamp('created_at').notNull().defaultNow(),
-  updatedAt: timestamp('updated_at').notNull().defaultNow(),
-})
-
-export const verification = pgTable('verification', {
-  id: text().primaryKey(),
-  identifier: text().notNull(),
-  value: text().notNull(),
-  expiresAt: timestamp('expires_at').notNull(),
-  createdAt: timestamp('created_at').notNull().defaultNow(),
-  updatedAt: timestamp('updated_at').notNull().defaultNow(),
-})
+export * from './sign-in.ts'

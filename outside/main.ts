@@ -3,7 +3,10 @@
 import { timingSafeEqual } from 'node:crypto'
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import { pino } from 'pino'
+import { phones, stock } from './numbers.ts'
+import { seeded } from './random.ts'
 import { readSettings, usualTraffic } from './settings.ts'
+import { readNetwork, TextNetwork } from './texts.ts'
 import { Traffic } from './traffic.ts'
 
 const setting = (name: string): string => {
@@ -62,14 +65,57 @@ const problem = (status: number, code: string, detail: string) => ({
   detail,
 })
 
+const texts = new TextNetwork(origin, key, seeded(7), log)
+
+type Handler = (url: URL, body: unknown) => object | Promise<object>
+
+const phone = (url: URL): string => decodeURIComponent(url.pathname.split('/')[2] ?? '')
+const textOf = (value: unknown, name: string): string => {
+  if (typeof value !== 'string' || value === '' || value.length > 4000)
+    throw new RangeError(`${name}: give a text of at most 4,000 characters.`)
+  return value
+}
+const fields = (body: unknown): Record<string, unknown> => (body ?? {}) as Record<string, unknown>
+
+/** The orders that are taken, by method and path. */
+const routes: readonly [RegExp, Handler][] = [
+  [/^GET \/traffic$/, report],
+  [/^PUT \/traffic$/, async (_, body) => start(body ?? {}).then(report)],
+  [/^DELETE \/traffic$/, async () => stop().then(report)],
+  [/^GET \/numbers$/, () => ({ numbers: stock })],
+  [/^GET \/phones$/, () => ({ phones })],
+  [/^GET \/phones\/[^/]+\/texts$/, (url) => ({ texts: texts.of(phone(url)) })],
+  [
+    /^POST \/phones\/[^/]+\/texts$/,
+    (url, body) => {
+      const { to, text, id } = fields(body)
+      return texts.write(phone(url), textOf(to, 'To'), textOf(text, 'Text'), typeof id === 'string' ? id : undefined)
+    },
+  ],
+  [/^GET \/network$/, () => texts.settings],
+  [/^PUT \/network$/, (_, body) => (texts.settings = readNetwork(body, texts.settings))],
+]
+
+/** What the centre hands over: answered with the carrier's codes. */
+function handOver(response: ServerResponse, body: unknown): void {
+  const { id, from, to, text } = fields(body)
+  if (!texts.settings.up) return send(response, 503, problem(503, 'networkDown', 'The network takes no texts now.'))
+  texts.take({ id: textOf(id, 'Id'), from: textOf(from, 'From'), to: textOf(to, 'To'), text: textOf(text, 'Text') })
+  send(response, 202, { id })
+}
+
 const server = createServer((request, response) => {
   void (async () => {
     if (!allowed(request)) return send(response, 401, problem(401, 'noKey', 'The key is missing or wrong.'))
-    if (request.url !== '/traffic') return send(response, 404, problem(404, 'notFound', 'There is only /traffic here.'))
+    const url = new URL(request.url ?? '/', 'http://outside')
+    const wanted = `${request.method ?? ''} ${url.pathname}`
     try {
-      if (request.method === 'PUT') await start(JSON.parse((await bodyOf(request)) || '{}'))
-      else if (request.method === 'DELETE') await stop()
-      send(response, 200, report())
+      const written = ['PUT', 'POST'].includes(request.method ?? '') ? await bodyOf(request) : ''
+      const body: unknown = written === '' ? null : JSON.parse(written)
+      if (wanted === 'POST /texts') return handOver(response, body)
+      const found = routes.find(([pattern]) => pattern.test(wanted))
+      if (found === undefined) return send(response, 404, problem(404, 'notFound', `There is no ${wanted} here.`))
+      send(response, 200, await found[1](url, body))
     } catch (error) {
       send(response, 422, problem(422, 'invalid', error instanceof Error ? error.message : String(error)))
     }

@@ -227,6 +227,7 @@ describe('the fence', () => {
     rows: [],
     answers: [],
     records: [],
+    texts: [],
     messages: [{ interactionId: 'i', number: 1, at: 1, side: 'customer' as const, personId: null, contentId: 'c' }],
   })
 

@@ -1,6 +1,6 @@
 import { recordAfter, type InteractionRecord } from '@eudromos/core/records'
 import type { Event } from '@eudromos/core/routing'
-import type { Answer, Batch, Cause, JournalRow, MessageRow } from '@eudromos/database'
+import type { Answer, Batch, Cause, JournalRow, MessageRow, TextRow } from '@eudromos/database'
 
 export const byItself: Cause = { inboxId: null, actor: null, onBehalfOf: null, reason: null }
 
@@ -27,6 +27,7 @@ export class Draft {
   readonly answers: { inboxId: number; answer: Answer }[] = []
   private readonly records = new Map<string, InteractionRecord>()
   private readonly messages: MessageRow[] = []
+  private readonly texts: TextRow[] = []
 
   constructor(
     private readonly scribe: Scribe,
@@ -40,9 +41,18 @@ export class Draft {
       if (event.type === 'messageSent') {
         const { interactionId, number, at, side, personId, contentId } = event
         this.messages.push({ interactionId, number, at, side, personId, contentId })
+        if (side === 'agent') this.noteText(event)
       }
       if ('interactionId' in event) this.noteRecord(event)
     }
+  }
+
+  /** What an agent writes to a number goes out as a text. */
+  private noteText({ interactionId, number, contentId }: Event<'messageSent'>): void {
+    const record = this.open.get(interactionId)
+    if (record?.addressId == null || record.channel !== 'sms') return
+    const { lineId, addressId } = record
+    this.texts.push({ interactionId, number, lineId, addressId, contentId })
   }
 
   private noteRecord(event: Event & { interactionId: string }): void {
@@ -55,7 +65,7 @@ export class Draft {
   }
 
   batch(epoch: number): Batch {
-    const { rows, answers, messages } = this
-    return { epoch, rows, answers, messages, records: [...this.records.values()] }
+    const { rows, answers, messages, texts } = this
+    return { epoch, rows, answers, messages, texts, records: [...this.records.values()] }
   }
 }

@@ -60,5 +60,5 @@ test('a line that is off is not in what the router runs', () => {
     1,
     0,
   )
-  expect(plan.lines).toEqual([{ id: 'one', channel: 'chat', queueIds: ['a'] }])
+  expect(plan.lines).toEqual([{ id: 'one', channel: 'chat', queueIds: ['a'], requirements: [], priority: null }])
 })

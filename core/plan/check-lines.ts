@@ -1,13 +1,20 @@
+import { e164 } from '../numbers/index.ts'
 import { taken, type PeopleFinding } from './check-people.ts'
 import type { PlanDocument } from './plan.ts'
+import { reachedBy } from './reach.ts'
+import { takers } from './serving.ts'
 
 type Line = PlanDocument['lines'][number]
 
 /** A queue as it is edited, with the lines that lead to it. */
 export type QueueEdit = PlanDocument['queues'][number] & { readonly lineIds: readonly string[] }
 
-/** Of a line as edited: where it leads, and whether anybody can come in by it. */
-export function checkLine(line: Line, { lines, queues }: PlanDocument): PeopleFinding[] {
+/** Channels whose lines are numbers: nobody chooses a queue there, and each number is one line's. */
+export const hasNumber = ({ channel }: Pick<Line, 'channel'>): boolean => channel !== 'chat'
+
+/** Of a line as edited: where it leads, its number, and whether anybody can come in by it. */
+export function checkLine(line: Line, document: PlanDocument): PeopleFinding[] {
+  const { lines, queues, skills } = document
   const found = taken(line, lines)
   const find = (severity: PeopleFinding['severity'], code: PeopleFinding['code'], params = {}): void => {
     found.push({ severity, code, params })
@@ -16,11 +23,33 @@ export function checkLine(line: Line, { lines, queues }: PlanDocument): PeopleFi
   if (led.some((queue) => queue === undefined)) find('fault', 'leadsToUnknown')
   else if (led.length === 0) find('warning', 'leadsNowhere')
   else if (!led.some((queue) => queue?.service === 'inService')) find('warning', 'leadsToNoneInService')
+  if (hasNumber(line)) findNumber(line, document, find)
+  for (const queue of led)
+    if (queue !== undefined && takers(reachedBy(queue, document), document, line.channel).length === 0)
+      find('warning', 'nobodyTakesIt', { queue: queue.name, channel: line.channel })
+  if (line.requirements.some(({ skillId }) => !skills.some(({ id }) => id === skillId))) find('fault', 'asksForUnknown')
   return found
 }
 
-/** The lines, where those of these ids lead to the queue and no others do; one that did so already is the same as before. */
-export const leading = <L extends { readonly id: string; readonly queueIds: readonly string[] }>(
+function findNumber(
+  line: Line,
+  { lines }: PlanDocument,
+  find: (severity: PeopleFinding['severity'], code: PeopleFinding['code'], params?: object) => void,
+): void {
+  const { id, address, channel } = line
+  if (line.queueIds.length > 1) find('fault', 'leadsToSeveral')
+  if (address === null) return find('warning', 'noNumber')
+  if (e164(address) !== address) return find('fault', 'notANumber', { number: address })
+  // One number can carry calls and texts, each by a line of its own.
+  const other = lines.find((one) => one.id !== id && one.channel === channel && one.address === address)
+  if (other !== undefined) find('fault', 'numberTaken', { number: address, line: other.name })
+}
+
+/** The lines, where those of these ids lead to the queue and no others do; one that did so already is the same as before. A
+ * number leads to one queue alone. */
+export const leading = <
+  L extends Pick<Line, 'channel'> & { readonly id: string; readonly queueIds: readonly string[] },
+>(
   lines: readonly L[],
   queueId: string,
   lineIds: readonly string[],
@@ -29,7 +58,8 @@ export const leading = <L extends { readonly id: string; readonly queueIds: read
     const others = line.queueIds.filter((id) => id !== queueId)
     const leads = lineIds.includes(line.id)
     if (leads === line.queueIds.includes(queueId)) return line
-    return { ...line, queueIds: leads ? [...others, queueId] : others }
+    const led = hasNumber(line) ? [queueId] : [...others, queueId]
+    return { ...line, queueIds: leads ? led : others }
   })
 
 /** The document, where these lines lead to the queue and no others do. */

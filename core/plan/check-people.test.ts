@@ -1,4 +1,14 @@
-import { checkLimits, checkState, checkTeam, isClose, plainPerson, plainState, sightOf, upTo } from './index.ts'
+import {
+  checkLimits,
+  checkState,
+  checkTeam,
+  isClose,
+  plainLine,
+  plainPerson,
+  plainState,
+  sightOf,
+  upTo,
+} from './index.ts'
 import type { PlanDocument } from './plan.ts'
 
 const state = (id: string, rest: Partial<PlanDocument['presenceStates'][number]> = {}) => ({
@@ -53,7 +63,9 @@ const document = (rest: Partial<PlanDocument>): PlanDocument =>
 const codes = (found: readonly { readonly code: string }[]): string[] => found.map(({ code }) => code)
 
 describe('presence states', () => {
-  const lines = [{ id: 'site', name: 'site', channel: 'chat' as const, on: true, queueIds: [] }]
+  const lines = [
+    { id: 'site', name: 'site', channel: 'chat' as const, on: true, queueIds: [], address: null, ...plainLine },
+  ]
   test('for each channel in use there is one that people can choose', () => {
     const ready = state('ready', { admits: ['chat'] })
     const plan = document({ lines, presenceStates: [ready, state('break', { mostMinutes: 5 })] })

@@ -31,6 +31,12 @@ export interface PeopleFinding {
     | 'leadsToUnknown'
     | 'leadsNowhere'
     | 'leadsToNoneInService'
+    | 'leadsToSeveral'
+    | 'noNumber'
+    | 'notANumber'
+    | 'numberTaken'
+    | 'nobodyTakesIt'
+    | 'asksForUnknown'
   readonly params: Readonly<Record<string, string | number>>
 }
 

@@ -2,6 +2,7 @@
 import type {
   CentreSettings,
   ChannelLimit,
+  Line,
   LoadLimits,
   PlannedQueue,
   PlanPerson,
@@ -47,6 +48,8 @@ type PlainCentre =
   | 'askAfterSilenceSeconds'
   | 'restAfterSilenceSeconds'
   | 'endAfterRestSeconds'
+  | 'textRestAfterSeconds'
+  | 'textEndAfterRestSeconds'
 
 /** Of a centre that has said nothing of these. */
 export const plainCentre: Pick<CentreSettings, PlainCentre> = {
@@ -56,7 +59,12 @@ export const plainCentre: Pick<CentreSettings, PlainCentre> = {
   askAfterSilenceSeconds: 180,
   restAfterSilenceSeconds: 600,
   endAfterRestSeconds: 3600,
+  textRestAfterSeconds: 900,
+  textEndAfterRestSeconds: 86_400,
 }
+
+/** Of a line that asks for nothing of its own. */
+export const plainLine: Pick<Line, 'requirements' | 'priority'> = { requirements: [], priority: null }
 
 /** Of a person of whom nothing more is said. */
 export const plainPerson: Pick<PlanPerson, 'siteId' | 'shiftId' | 'teamId' | 'tier' | 'skills'> = {

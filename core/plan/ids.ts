@@ -7,6 +7,8 @@ export type Instant = number
 export type PersonId = Id<'person'>
 export type AgentId = PersonId
 export type CustomerId = Id<'customer'>
+/** A customer's number or mail address. */
+export type AddressId = Id<'address'>
 export type QueueId = Id<'queue'>
 export type StopgapId = Id<'stopgap'>
 export type HoursId = Id<'hours'>

@@ -16,9 +16,18 @@ export {
   type SkillEdit,
   type SkillFinding,
 } from './check-skills.ts'
-export { checkLine, leading, ledTo, linesTo, type QueueEdit } from './check-lines.ts'
+export { checkLine, hasNumber, leading, ledTo, linesTo, type QueueEdit } from './check-lines.ts'
 export { differences, type Difference } from './compare.ts'
-export { plainCentre, plainPerson, plainPlanned, plainQueue, plainState, chatsOnly, upTo } from './defaults.ts'
+export {
+  plainCentre,
+  plainLine,
+  plainPerson,
+  plainPlanned,
+  plainQueue,
+  plainState,
+  chatsOnly,
+  upTo,
+} from './defaults.ts'
 export { may, mayGive, type Capability } from './permissions.ts'
 export { membersOf, peopleOf, reachedBy, requirementsOf, spelledOut } from './reach.ts'
 export { usersOfCalendar, usersOfHours, usersOfTeam, type CalendarUser } from './uses.ts'

@@ -90,6 +90,9 @@ export interface CentreSettings {
   readonly restAfterSilenceSeconds: number | null
   /** How long a conversation rests before it is over. */
   readonly endAfterRestSeconds: number
+  /** Likewise of text threads, whose customers are not asked. */
+  readonly textRestAfterSeconds: number | null
+  readonly textEndAfterRestSeconds: number
   /** Set when an agent lets an offer run out. */
   readonly missedStateId: PresenceStateId
   /** Set when an agent's connection stays lost. */
@@ -275,11 +278,23 @@ export type AbsenceReason = (typeof absenceReasons)[number]
 export interface Line {
   readonly id: LineId
   readonly channel: Channel
+  /** Of a number only the first counts: nobody chooses there. */
   readonly queueIds: readonly QueueId[]
+  /** What comes in by it asks for this beside what its queue asks for, each skill once. */
+  readonly requirements: readonly Requirement[]
+  /** 1 to 10, in place of the queue's; null: the queue's. */
+  readonly priority: number | null
 }
 
 interface Named {
   readonly name: string
+}
+
+/** A line as it is planned. */
+export interface PlannedLine extends Line, Named {
+  readonly on: boolean
+  /** The number in E.164; null where the channel has none, or none is picked yet. */
+  readonly address: string | null
 }
 
 /** What supervisors configure, with its names: one whole with a version number. */
@@ -293,7 +308,7 @@ export interface PlanDocument {
   readonly skills: readonly (Skill & Named & { readonly description: string })[]
   readonly queues: readonly (PlannedQueue & Named & { readonly description: string })[]
   /** A line that is off is kept with all it says, and nobody reaches the centre by it. */
-  readonly lines: readonly (Line & Named & { readonly on: boolean })[]
+  readonly lines: readonly PlannedLine[]
   readonly hours: readonly (PlanHours & Named & { readonly description: string })[]
   readonly calendars: readonly (HolidayCalendar & Named & { readonly description: string })[]
   readonly sites: readonly (Site & Named & { readonly description: string })[]

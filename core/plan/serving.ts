@@ -1,19 +1,22 @@
 import { gapOf, levelsOf, meets, type Requirement } from '../skills/index.ts'
-import type { LoadLimits, PlanDocument, PlannedQueue, PlanPerson } from './plan.ts'
+import {
+  channels,
+  type Channel,
+  type LoadLimits,
+  type PlanDocument,
+  type PlannedQueue,
+  type PlanPerson,
+} from './plan.ts'
 import { peopleOf, requirementsOf, spelledOut } from './reach.ts'
 
 /** What of a queue says who may be offered its interactions, and from when on. */
 export type Serving = Pick<PlannedQueue, 'agentIds' | 'teams' | 'laterReaches' | 'requirements' | 'relaxations'>
 type People = Pick<PlanDocument, 'people' | 'loadLimits' | 'teams'>
 
-const canTake = (person: PlanPerson, limits: ReadonlyMap<string, LoadLimits>): boolean => {
+const canTake = (person: PlanPerson, limits: ReadonlyMap<string, LoadLimits>, wanted: readonly Channel[]): boolean => {
   const limit = person.loadLimitsId === null ? undefined : limits.get(person.loadLimitsId)
-  return (
-    person.roles.includes('agent') &&
-    limit !== undefined &&
-    limit.channels.chat.most > 0 &&
-    limit.channels.chat.slots <= limit.slots
-  )
+  if (limit === undefined || !person.roles.includes('agent')) return false
+  return wanted.some((channel) => limit.channels[channel].most > 0 && limit.channels[channel].slots <= limit.slots)
 }
 
 const byIds = new WeakMap<readonly PlanPerson[], ReadonlyMap<string, PlanPerson>>()
@@ -25,13 +28,18 @@ export function peopleById(people: readonly PlanPerson[]): ReadonlyMap<string, P
   return found
 }
 
-/** Of these, the agents whose load limits have room for a chat, in this order. */
-export function takers(ids: readonly string[], { people, loadLimits }: Omit<People, 'teams'>): PlanPerson[] {
+/** Of these, the agents whose load limits have room for one of a channel, of any where none is named, in this order. */
+export function takers(
+  ids: readonly string[],
+  { people, loadLimits }: Omit<People, 'teams'>,
+  channel?: Channel,
+): PlanPerson[] {
+  const wanted = channel === undefined ? channels : [channel]
   const limits = new Map(loadLimits.map((limit) => [limit.id as string, limit]))
   const byId = peopleById(people)
   return ids.flatMap((id) => {
     const person = byId.get(id)
-    return person !== undefined && canTake(person, limits) ? [person] : []
+    return person !== undefined && canTake(person, limits, wanted) ? [person] : []
   })
 }
 
@@ -63,7 +71,7 @@ export function servingSteps(queue: Serving, document: People): ServingStep[] {
     })
 }
 
-/** The people of a queue who could ever be offered a chat of it, sooner or later. */
+/** The people of a queue who could ever be offered something of it, sooner or later. */
 export const couldServe = (queue: Serving, document: People): readonly PlanPerson[] =>
   servingSteps(queue, document).at(-1)?.able ?? []
 

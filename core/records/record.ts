@@ -1,4 +1,5 @@
 import type {
+  AddressId,
   AgentId,
   Channel,
   ContentId,
@@ -52,6 +53,8 @@ export interface InteractionRecord {
   readonly channel: Channel
   readonly customerId: CustomerId
   readonly lineId: LineId
+  /** The customer's number, of a text thread. */
+  readonly addressId: AddressId | null
   readonly queueId: QueueId
   readonly test: boolean
   readonly arrivedAt: Instant
@@ -156,6 +159,7 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
     case 'customerConnected':
     case 'customerDisconnected':
     case 'messagesReceived':
+    case 'textReported':
       return null
   }
 }
@@ -199,6 +203,7 @@ function begin(event: Event<'interactionArrived' | 'interactionSentAway'>): Inte
     channel: event.channel,
     customerId: event.customerId,
     lineId: event.lineId,
+    addressId: sentAway ? null : event.addressId,
     queueId: event.queueId,
     test: event.test,
     arrivedAt: event.at,

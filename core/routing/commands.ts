@@ -1,6 +1,7 @@
 import type {
   AbsenceId,
   AbsenceReason,
+  AddressId,
   AgentId,
   Channel,
   CompiledPlan,
@@ -32,6 +33,7 @@ import type {
 } from '../plan/index.ts'
 import type { Requirement } from '../skills/index.ts'
 import type { Event } from './events.ts'
+import type { TextState } from './pieces.ts'
 
 /** What can be asked for, by name. Ids of new things come with the command. */
 export interface CommandBodies {
@@ -139,6 +141,17 @@ export interface CommandBodies {
     /** What the next agent should know. */
     readonly noteContentId: ContentId | null
   }
+  /** A text to a line's number: it goes on with the thread of the two, or begins one. */
+  receiveText: {
+    /** Of the thread, where one begins. */
+    readonly interactionId: InteractionId
+    readonly customerId: CustomerId
+    readonly addressId: AddressId
+    readonly lineId: LineId
+    readonly contentId: ContentId
+  }
+  /** What became of a text that the centre sent. */
+  reportText: { readonly interactionId: InteractionId; readonly number: number; readonly state: TextState }
   sendMessage: {
     readonly interactionId: InteractionId
     readonly agentId: AgentId | null
@@ -239,6 +252,7 @@ export type RefusalCode =
   | 'unknownLoan'
   | 'grantLevel'
   | 'unknownGrant'
+  | 'leadsNowhere'
 
 export const refuse = (code: RefusalCode, params: Refusal['params'] = {}): Refusal => ({ code, params })
 

@@ -52,8 +52,12 @@ export const nextVisit = (
 })
 
 /** When one who waits again counts as gone, where nobody is at the customer's end. */
-export const graceDueAt = (state: State, { connections, leftMessage }: Interaction, at: Instant): Instant | null =>
-  connections.length > 0 || leftMessage ? null : at + state.settings().customerGraceSeconds * 1000
+export const graceDueAt = (
+  state: State,
+  { channel, connections, leftMessage }: Interaction,
+  at: Instant,
+): Instant | null =>
+  connections.length > 0 || leftMessage || channel === 'sms' ? null : at + state.settings().customerGraceSeconds * 1000
 
 /** Takes back the offer of the interaction, where one is out. */
 export function withdraw(interaction: Interaction, reason: WithdrawalReason, at: Instant): Event[] {

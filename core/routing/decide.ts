@@ -1,21 +1,11 @@
-import type { AgentId, Instant, Queue, QueueId } from '../plan/index.ts'
-import { demanded } from '../skills/index.ts'
+import type { AgentId, Instant } from '../plan/index.ts'
 import { actorMay, asAgent, withWork } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
-import {
-  end,
-  estimateFor,
-  lapseWishes,
-  leave,
-  offerIdentity,
-  refusedWish,
-  withdraw,
-  withdrawFrom,
-} from './consequences.ts'
+import { end, lapseWishes, leave, offerIdentity, refusedWish, withdraw, withdrawFrom } from './consequences.ts'
 import { handBackEvent } from './deadlines.ts'
 import { event, type Event } from './events.ts'
-import { takesMore } from './match.ts'
 import { atWork, openOffer, visitOf, type Connection, type Interaction } from './pieces.ts'
+import { beginInteraction, receiveText, reportText } from './arrivals.ts'
 import { enterAbsence, removeAbsence } from './absences.ts'
 import { beginEmergency, endEmergency } from './emergencies.ts'
 import { assignInteraction, moveInteraction, takeInteraction, transferInteraction } from './handing.ts'
@@ -71,6 +61,10 @@ export function decide(state: State, command: Command, at: Instant): Decision {
       return endGrant(state, command, at)
     case 'beginInteraction':
       return beginInteraction(state, command, at)
+    case 'receiveText':
+      return bySystem(command) ?? receiveText(state, command, at)
+    case 'reportText':
+      return bySystem(command) ?? reportText(state, command, at)
     case 'connectCustomer':
       return withCustomer(state, command, (interaction) =>
         holds(interaction.connections, command.body) ? [] : [event('customerConnected', at, command.body)],
@@ -235,92 +229,11 @@ function disconnectCustomer(
       interactionId: interaction.id,
       connectionId,
       customerGraceDueAt:
-        waits && last && !interaction.leftMessage ? at + state.settings().customerGraceSeconds * 1000 : null,
+        waits && last && !interaction.leftMessage && interaction.channel !== 'sms'
+          ? at + state.settings().customerGraceSeconds * 1000
+          : null,
     }),
   ]
-}
-
-function beginInteraction(state: State, command: Command<'beginInteraction'>, at: Instant): Decision {
-  const { body, actor } = command
-  const { interactionId, queueId, lineId, channel, customerId, contentId, connection } = body
-  if (actor.kind !== 'system' && !(actor.kind === 'customer' && actor.id === interactionId))
-    return refuse('notAllowed', { command: command.type })
-  if (state.plan === null) return refuse('noPlan')
-  if (state.interactions.has(interactionId)) return refuse('interactionExists', { interactionId })
-  const line = state.lookup.lines.get(lineId)
-  if (line === undefined || line.channel !== channel) return refuse('unknownLine', { lineId })
-  const queue = state.lookup.queues.get(queueId)
-  if (queue === undefined) return refuse('unknownQueue', { queueId })
-  if (!line.queueIds.has(queueId)) return refuse('queueNotOnLine', { queueId, lineId })
-  if (queue.service === 'retired') return refuse('queueRetired', { queueId })
-  if (queue.service === 'takingNothingNew') return refuse('queueTakesNothingNew', { queueId })
-  const test = queue.service === 'inPreparation'
-  if (test && !queue.testCustomerIds.includes(customerId)) return refuse('queueInPreparation', { queueId })
-  const { open } = state.queueDay(queueId)
-  const leftMessage = !open && body.leaveMessage === true && contentId !== null
-  if (!open && !leftMessage) return refuse('queueClosed', closedParams(state, queueId))
-  const isFull = open && queue.mostWaiting !== null && state.index.queue(queueId).visitors.size >= queue.mostWaiting
-  const instead = isFull ? insteadOf(state, queue) : null
-  if (isFull && instead === null)
-    return [
-      event('interactionSentAway', at, {
-        interactionId,
-        channel,
-        customerId,
-        lineId,
-        queueId,
-        test,
-        reason: 'queueFull',
-      }),
-    ]
-  const arrived = event('interactionArrived', at, {
-    interactionId,
-    visitId: `${interactionId}.v1`,
-    channel,
-    customerId,
-    lineId,
-    queueId,
-    test,
-    estimatedWaitSeconds: estimateFor(state, queueId),
-    connection,
-    customerGraceDueAt: connection === null && !leftMessage ? at + state.settings().customerGraceSeconds * 1000 : null,
-    leftMessage,
-    requirements: demanded(body.requirements ?? []),
-    priority: body.priority ?? null,
-  })
-  const sentOn =
-    instead === null
-      ? []
-      : [
-          event('sentOn', at, {
-            interactionId,
-            visitId: `${interactionId}.v2`,
-            queueId: instead,
-            cause: 'full',
-            by: null,
-            waitedBeforeMs: 0,
-            estimatedWaitSeconds: estimateFor(state, instead),
-          }),
-        ]
-  if (contentId === null) return [arrived, ...sentOn]
-  return [
-    arrived,
-    ...sentOn,
-    event('messageSent', at, { interactionId, number: 1, side: 'customer', personId: null, contentId }),
-  ]
-}
-
-/** Where a newcomer goes who finds the queue full: the first on the way on that takes one more, or nowhere. */
-function insteadOf(state: State, queue: Queue): QueueId | null {
-  for (let next = queue.whenFullTo; next !== null; next = state.lookup.queues.get(next)?.whenFullTo ?? null)
-    if (takesMore(state, next)) return next
-  return null
-}
-
-/** `opensAt` is left out where it does not open again. */
-function closedParams(state: State, queueId: string): Refusal['params'] {
-  const opensAt = state.nextTurn(queueId)
-  return opensAt === null ? { queueId } : { queueId, opensAt }
 }
 
 function replyToOffer(state: State, command: Command<'answerOffer' | 'declineOffer'>, at: Instant): Decision {

@@ -1,6 +1,7 @@
 import type {
   AbsenceId,
   AbsenceReason,
+  AddressId,
   AgentId,
   Channel,
   CompiledPlan,
@@ -28,7 +29,7 @@ import type {
   VisitId,
 } from '../plan/index.ts'
 import type { Requirement } from '../skills/index.ts'
-import type { EmergencyTerms, OfferCause, Side, WithdrawalReason } from './pieces.ts'
+import type { EmergencyTerms, OfferCause, Side, TextState, WithdrawalReason } from './pieces.ts'
 
 export type PresenceCause = 'planned' | 'chosen' | 'setByOther' | 'missed' | 'connectionLost' | 'plan' | 'emergency'
 
@@ -112,6 +113,8 @@ export interface EventBodies {
     readonly channel: Channel
     readonly customerId: CustomerId
     readonly lineId: LineId
+    /** The customer's number, of one who texts. */
+    readonly addressId: AddressId | null
     readonly queueId: QueueId
     readonly test: boolean
     readonly estimatedWaitSeconds: number | null
@@ -193,6 +196,8 @@ export interface EventBodies {
     readonly personId: PersonId | null
     readonly contentId: ContentId
   }
+  /** What became of a text that the centre sent, as far as the carrier has told. */
+  textReported: { readonly interactionId: InteractionId; readonly number: number; readonly state: TextState }
   messagesReceived: {
     readonly interactionId: InteractionId
     /** Whose device has them. */
@@ -254,9 +259,9 @@ export type Event<T extends EventType = EventType> = {
 
 /** Shapes that have changed; all others are at version 1. */
 const versions: Partial<Record<EventType, number>> = {
-  planTaken: 7,
+  planTaken: 8,
   planExtended: 2,
-  interactionArrived: 3,
+  interactionArrived: 4,
   sentOn: 3,
   offerMade: 2,
   handedBack: 2,

@@ -215,9 +215,13 @@ export function evolve(state: State, event: Event): State {
       if (interaction.turn.side !== owes) interaction.turn = { side: owes, since: event.at }
       interaction.asked = false
       if (event.side === 'agent') interaction.silentSince = event.at
+      if (event.side === 'agent' && interaction.addressId !== null) interaction.texts[event.number] = 'queued'
       state.index.setSilence(interaction)
       return state
     }
+    case 'textReported':
+      state.interaction(event.interactionId).texts[event.number] = event.state
+      return state
     case 'messagesReceived':
       state.interaction(event.interactionId).receipts[event.side] = { delivered: event.delivered, seen: event.seen }
       return state
@@ -337,7 +341,7 @@ function endWrapUp(state: State, interactionId: string): State {
     today.handleSumMs += took
   }
   state.interactions.delete(interaction.id)
-  state.index.interactionGone(interaction.id)
+  state.index.interactionGone(interaction)
   return state
 }
 

@@ -1,9 +1,10 @@
-import { Heap, heapNode, type HeapNode } from '../heap/index.ts'
+import { Heap, heapNode } from '../heap/index.ts'
 import { Beside } from './beside.ts'
 import type { AgentId, Channel, CustomerId, InteractionId, Queue, QueueId } from '../plan/index.ts'
 import { Demand, goneQueue, skillSum, wantsKey, wantsOf, type Wants } from './demand.ts'
 import {
   emptyQueue,
+  oldestOf,
   type AgentIndex,
   type ClassIndex,
   type ClassPlace,
@@ -16,6 +17,7 @@ import {
 import { visitOf, type Agent, type Interaction, type Visit } from './pieces.ts'
 import { isPreferred, Pool, preference, seatOf, type Choice, type Preference } from './pools.ts'
 import { Reserve } from './reserve.ts'
+import { Threads } from './threads.ts'
 import { Timetable } from './timetable.ts'
 
 const tieOfArrival = (interaction: Interaction): string =>
@@ -54,6 +56,7 @@ export class Index {
   private readonly ofCentre: DeadlineNodes = {}
   private readonly reserve = new Reserve()
   private readonly beside = new Beside()
+  readonly threads = new Threads()
 
   constructor(private readonly state: Facts) {}
 
@@ -127,6 +130,7 @@ export class Index {
     this.agents.clear()
     this.interactions.clear()
     this.wishes.clear()
+    this.threads.clear()
     this.times.clear()
     this.leaving.clear()
     this.reserve.clear()
@@ -247,7 +251,7 @@ export class Index {
       if (agent === undefined || index === undefined || place === undefined) continue
       if (place.step > visit.step || !place.present || agent.offerId !== null || visit.tried.includes(id)) continue
       if (!this.state.hasRoom(agent, channel, customerId) || this.isKeptForCalls(agent, channel)) continue
-      const { key, tie } = this.preferenceOf(agent, index, place)
+      const { key, tie } = this.preferenceOf(agent, index, place, this.state.slotsTaken(agent))
       const people = queue.demand.order.size
       const inTurn = queue.demand.queue.selection === 'inTurn' && visit.wish === null
       const one = { agent, key: inTurn ? (key - turn + people) % people : key, tie }
@@ -270,7 +274,8 @@ export class Index {
   private standingFor(agent: Agent, channel: Channel): Standing {
     const present = this.state.isPresent(agent, channel)
     const free = present && agent.offerId === null && this.state.hasRoom(agent, channel)
-    return { present, free: free && !this.isKeptForCalls(agent, channel), onShift: agent.onShift }
+    const taken = free ? this.state.slotsTaken(agent) : 0
+    return { present, free: free && !this.isKeptForCalls(agent, channel), onShift: agent.onShift, taken }
   }
 
   private setPlace(agent: Agent, index: AgentIndex, place: ClassPlace, standing: Standing): void {
@@ -279,7 +284,7 @@ export class Index {
     const works = agent.onShift || !queue.onShiftOnly
     const pool = of.free[step]
     if (standing.free && works) {
-      const preferred = this.preferenceOf(agent, index, place)
+      const preferred = this.preferenceOf(agent, index, place, standing.taken)
       if (!place.free || preferred.key !== seat.node.key || preferred.tie !== seat.node.tie) {
         pool?.remove(seat)
         pool?.add(seat, preferred)
@@ -299,14 +304,13 @@ export class Index {
     if (queue.refused.size > 0) this.touch(queue.id)
   }
 
-  private preferenceOf(agent: Agent, index: AgentIndex, { of, seat }: ClassPlace): Preference {
+  private preferenceOf(agent: Agent, index: AgentIndex, { of, seat }: ClassPlace, taken: number): Preference {
     const method = of.queue.demand.queue.selection
     return preference({
       method,
       agent,
       idleSince: this.state.idleSinceOf(agent, of.wants.channel),
-      // What only one method looks at is reckoned for that one: this is done for each pool of each event.
-      taken: method === 'lightestLoad' ? this.state.slotsTaken(agent) : 0,
+      taken,
       slots: index.limits?.slots ?? 0,
       skill: method === 'bestSkilled' ? skillSum(index.levels, of.askedFor[0] ?? []) : 0,
       distance: seat.place,
@@ -333,13 +337,13 @@ export class Index {
       else queue.refused.delete(interaction.id)
       if (visit.tried.length > 0 || this.someFree(index.waiting.of, visit.step)) this.touch(queue.id)
     }
+    this.threads.note(interaction)
     this.setWaits(interaction)
     if (queue !== null && waits && visit.overdue) {
       queue.overdue.add(interaction.id)
       this.touch(queue.id)
     } else queue?.overdue.delete(interaction.id)
-    const { deadlines } = index
-    const { id } = interaction
+    const [{ deadlines }, { id }] = [index, interaction]
     const unanswered = waits || awaits || offered
     this.times.set(deadlines, 'answerWindow', id, offered ? (visit.offers.at(-1)?.dueAt ?? null) : null)
     this.times.set(deadlines, 'wish', id, unanswered ? (visit.wish?.until ?? null) : null)
@@ -356,8 +360,10 @@ export class Index {
     this.times.set(deadlines, 'silence', interaction.id, this.state.silenceDueAt(interaction))
   }
 
-  interactionGone(interactionId: InteractionId): void {
+  interactionGone(interaction: Interaction): void {
+    const { id: interactionId } = interaction
     const index = this.indexOf(interactionId)
+    this.threads.gone(interaction)
     if (index.waiting !== null) this.leaveQueue(index)
     this.occupy(index, interactionId, null)
     this.await(index, interactionId, null)
@@ -457,13 +463,7 @@ export class Index {
 
   /** Who has waited longest in the queue, whatever their priority. */
   oldest(queueId: QueueId): Interaction | null {
-    let best: HeapNode<Interaction> | undefined
-    for (const { heads } of this.queue(queueId).classes.values())
-      for (const head of heads) {
-        const node = head.peek()
-        if (node !== undefined && (best === undefined || node.key < best.key)) best = node
-      }
-    return best?.item ?? null
+    return oldestOf(this.queue(queueId))
   }
 
   /** The queues an agent is offered from. */

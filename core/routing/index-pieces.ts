@@ -99,6 +99,8 @@ export interface Standing {
   readonly present: boolean
   readonly free: boolean
   readonly onShift: boolean
+  /** Slots taken; told only where they are free. */
+  readonly taken: number
 }
 
 export interface QueueIndex {
@@ -160,4 +162,15 @@ export interface InteractionIndex {
   /** The queue whose opening it awaits. */
   awaits: QueueIndex | null
   readonly deadlines: DeadlineNodes
+}
+
+/** Who has waited longest, whatever their priority. */
+export function oldestOf({ classes }: QueueIndex): Interaction | null {
+  let best: HeapNode<Interaction> | undefined
+  for (const { heads } of classes.values())
+    for (const head of heads) {
+      const node = head.peek()
+      if (node !== undefined && (best === undefined || node.key < best.key)) best = node
+    }
+  return best?.item ?? null
 }

@@ -51,6 +51,7 @@ export {
   type Receipt,
   type Side,
   type Stopgap,
+  type TextState,
   type Visit,
   type Wish,
   type WithdrawalReason,

@@ -2,9 +2,9 @@
 import { Openings, union, without, type Span } from '../hours/index.ts'
 import type {
   AgentId,
-  Channel,
   CompiledPlan,
   Instant,
+  Line,
   LineId,
   LoadLimits,
   PersonId,
@@ -30,7 +30,7 @@ export interface PlanLookup {
   readonly emergencies: ReadonlyMap<QueueId, Emergency>
   /** By queue: those that send on to it while they are closed. */
   readonly sources: ReadonlyMap<QueueId, readonly QueueId[]>
-  readonly lines: ReadonlyMap<LineId, { readonly channel: Channel; readonly queueIds: ReadonlySet<QueueId> }>
+  readonly lines: ReadonlyMap<LineId, Line & { readonly leadsTo: ReadonlySet<QueueId> }>
 }
 
 const byId = <T extends { readonly id: string }>(items: readonly T[]): Map<string, T> =>
@@ -122,5 +122,5 @@ export const lookupOf = (plan: CompiledPlan | null, layers: Layers = nothing): P
       .reverse(),
   ),
   sources: sourcesOf(plan, layers),
-  lines: new Map(plan?.lines.map(({ id, channel, queueIds }) => [id, { channel, queueIds: new Set(queueIds) }])),
+  lines: new Map(plan?.lines.map((line) => [line.id, { ...line, leadsTo: new Set(line.queueIds) }])),
 })

@@ -1,5 +1,5 @@
 import type { CompiledPlan, Queue } from '../plan/index.ts'
-import type { Command } from './commands.ts'
+import type { Command, CommandBodies } from './commands.ts'
 import { NaiveCentre } from './naive-centre.ts'
 import {
   admittedBy,
@@ -54,6 +54,55 @@ export class NaiveLife extends NaiveCentre {
       ...this.absences.flatMap(({ agent, from, to }) => later('shift', agent, [[from, to]])),
     ]
     for (const i of this.interactions) this.letIn(i, at)
+  }
+
+  /** One more comes in, unless its queue is closed to it or full. */
+  protected arrive(
+    body: Omit<CommandBodies['beginInteraction'], 'lineId'> & { readonly number: string | null },
+    at: number,
+  ): void {
+    const { interactionId: id, channel, connection } = body
+    const queue = this.plan?.queues.find((q) => q.id === body.queueId)
+    if (queue === undefined || this.interactions.some((i) => i.id === id)) return
+    const open = this.isOpen(queue.id, at)
+    const full = open && queue.mostWaiting !== null && this.occupants(queue.id) >= queue.mostWaiting
+    const instead = full ? this.instead(queue, at) : null
+    const leaves = !open && body.leaveMessage === true && body.contentId !== null
+    if (!open && !leaves) return
+    if (full && instead === null && channel !== 'sms') return
+    this.interactions.push({
+      id,
+      channel,
+      customer: body.customerId,
+      number: body.number,
+      requirements: body.requirements ?? [],
+      priority: body.priority ?? null,
+      queue: instead ?? queue.id,
+      step: 0,
+      overdue: false,
+      arrivedAt: at,
+      enteredAt: at,
+      waitedBefore: 0,
+      leftMessage: leaves,
+      awaitsOpening: leaves,
+      answeredAt: 0,
+      owes: 'agent',
+      silentSince: at,
+      asked: false,
+      restUntil: null,
+      lastAgent: '',
+      wrapUpFrom: 0,
+      phase: 'waiting',
+      agent: null,
+      dueAt: null,
+      graceDueAt: connection === null && !leaves && channel !== 'sms' ? at + 10_000 : null,
+      connections: connection === null ? [] : [connection.id],
+      tried: [],
+      wish: null,
+      retryDueAt: null,
+      visit: instead === null ? 1 : 2,
+      offers: 0,
+    })
   }
 
   /** Of everybody, or of one: shifts turn one after the other, like all that happens at one instant. */
@@ -267,7 +316,7 @@ export class NaiveLife extends NaiveCentre {
       phase: 'waiting',
       agent: null,
       enteredAt: at,
-      graceDueAt: i.connections.length > 0 || i.leftMessage ? null : at + 10_000,
+      graceDueAt: i.connections.length > 0 || i.leftMessage || i.channel === 'sms' ? null : at + 10_000,
       tried: [],
       wish: null,
       retryDueAt: null,
@@ -284,7 +333,8 @@ export class NaiveLife extends NaiveCentre {
 
   protected silenceDueAt(i: NaiveInteraction): number | null {
     if (i.phase !== 'connected' || i.channel === 'voice' || i.owes !== 'customer' || this.plan === null) return null
-    const { askAfterSilenceSeconds: ask, restAfterSilenceSeconds: rest } = this.plan.centre
+    const { askAfterSilenceSeconds: ask, restAfterSilenceSeconds: rest, textRestAfterSeconds } = this.plan.centre
+    if (i.channel === 'sms') return textRestAfterSeconds === null ? null : i.silentSince + textRestAfterSeconds * 1000
     const asks = !i.asked && ask !== null && (rest === null || ask < rest)
     const seconds = asks ? ask : rest
     return seconds === null ? null : i.silentSince + seconds * 1000
@@ -295,14 +345,16 @@ export class NaiveLife extends NaiveCentre {
       askAfterSilenceSeconds: ask,
       restAfterSilenceSeconds: rest,
       endAfterRestSeconds,
+      textEndAfterRestSeconds,
     } = (this.plan as CompiledPlan).centre
-    if (!i.asked && ask !== null && (rest === null || ask < rest)) {
+    if (i.channel !== 'sms' && !i.asked && ask !== null && (rest === null || ask < rest)) {
       i.asked = true
       return
     }
     const agent = this.agents.find((a) => a.id === i.agent) as NaiveAgent
     agent.workedAt = at
-    Object.assign(i, { phase: 'resting', agent: null, lastAgent: agent.id, restUntil: at + endAfterRestSeconds * 1000 })
+    const seconds = i.channel === 'sms' ? textEndAfterRestSeconds : endAfterRestSeconds
+    Object.assign(i, { phase: 'resting', agent: null, lastAgent: agent.id, restUntil: at + seconds * 1000 })
   }
 
   protected wake(i: NaiveInteraction, at: number): void {

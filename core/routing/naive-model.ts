@@ -100,55 +100,28 @@ export class NaiveModel extends NaiveLife {
         if (wanted === 'offline') this.lapse(agent.id)
         return
       }
-      case 'beginInteraction': {
-        const queue = this.plan?.queues.find((q) => q.id === command.body.queueId)
-        if (queue === undefined || find(command.body.interactionId) !== undefined) return
-        const there = this.occupants(queue.id)
-        const open = this.isOpen(queue.id, at)
-        const full = open && queue.mostWaiting !== null && there >= queue.mostWaiting
-        const instead = full ? this.instead(queue, at) : null
-        const leaves = !open && command.body.leaveMessage === true && command.body.contentId !== null
-        if (!open && !leaves) return
-        if (full && instead === null) return
-        this.interactions.push({
-          id: command.body.interactionId,
-          channel: command.body.channel,
-          customer: command.body.customerId,
-          requirements: command.body.requirements ?? [],
-          priority: command.body.priority ?? null,
-          queue: instead ?? queue.id,
-          step: 0,
-          overdue: false,
-          arrivedAt: at,
-          enteredAt: at,
-          waitedBefore: 0,
-          leftMessage: leaves,
-          awaitsOpening: leaves,
-          answeredAt: 0,
-          owes: 'agent',
-          silentSince: at,
-          asked: false,
-          restUntil: null,
-          lastAgent: '',
-          wrapUpFrom: 0,
-          phase: 'waiting',
-          agent: null,
-          dueAt: null,
-          graceDueAt: command.body.connection === null && !leaves ? at + 10_000 : null,
-          connections: command.body.connection === null ? [] : [command.body.connection.id],
-          tried: [],
-          wish: null,
-          retryDueAt: null,
-          visit: instead === null ? 1 : 2,
-          offers: 0,
-        })
+      case 'beginInteraction':
+        this.arrive({ ...command.body, number: null }, at)
+        return
+      case 'receiveText': {
+        const { addressId: number, interactionId, contentId, customerId } = command.body
+        const thread = this.interactions.find((i) => i.number === number && i.phase !== 'wrapUp')
+        if (thread !== undefined) {
+          if (thread.phase === 'resting') this.wake(thread, at)
+          Object.assign(thread, { owes: 'agent', asked: false })
+          return
+        }
+        const queueId = this.plan?.queues[0]?.id ?? ''
+        const text = { interactionId, queueId, channel: 'sms', customerId, contentId } as const
+        this.arrive({ ...text, number, connection: null, leaveMessage: true }, at)
         return
       }
       case 'disconnectCustomer': {
         const i = find(command.body.interactionId)
         if (i === undefined || !i.connections.includes(command.body.connectionId)) return
         i.connections = i.connections.filter((c) => c !== command.body.connectionId)
-        if (this.waits(i) && i.connections.length === 0 && !i.leftMessage) i.graceDueAt = at + 10_000
+        if (this.waits(i) && i.connections.length === 0 && !i.leftMessage && i.channel !== 'sms')
+          i.graceDueAt = at + 10_000
         return
       }
       case 'connectCustomer': {

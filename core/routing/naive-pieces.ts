@@ -25,6 +25,8 @@ export interface NaiveInteraction {
   id: string
   channel: Channel
   customer: string
+  /** Of a text: the number it came from. */
+  number: string | null
   requirements: readonly NaiveRequirement[]
   priority: number | null
   queue: string

@@ -2,6 +2,7 @@ import type { QueueFigures } from '../figures/index.ts'
 import type {
   AbsenceId,
   AbsenceReason,
+  AddressId,
   AgentId,
   Channel,
   ConnectionId,
@@ -161,6 +162,9 @@ export interface Receipt {
 }
 
 export type Side = 'customer' | 'agent'
+
+/** How far a text that the centre sent has come: waiting to be handed over, with the carrier, there, or not to be had there. */
+export type TextState = 'queued' | 'sent' | 'delivered' | 'failed'
 export type Phase = 'waiting' | 'offered' | 'connected' | 'resting' | 'wrapUp'
 
 /**
@@ -173,6 +177,8 @@ export interface Interaction {
   readonly channel: Channel
   readonly customerId: CustomerId
   readonly lineId: LineId
+  /** The customer's number, of one who texts; null where the channel has none. */
+  readonly addressId: AddressId | null
   readonly arrivedAt: Instant
   readonly test: boolean
   /** What it asks for beside what its queue asks for, each skill once. */
@@ -195,6 +201,8 @@ export interface Interaction {
   notesContentId: ContentId | null
   messages: number
   receipts: Record<Side, Receipt>
+  /** Of the centre's texts, by the message's number. */
+  texts: Record<number, TextState>
   /** Since when the customer's silence is counted: the agent's last word, or a plan by which it would be over. */
   silentSince: Instant
   /** The silent customer has been asked whether they are still there. */

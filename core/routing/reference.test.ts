@@ -1,5 +1,12 @@
 // Matches computed independently by brute force over small centres: who is chosen, by which method, and who is not.
-import type { Channel, CompiledPlan, LoadLimits, PlanPerson, SelectionMethod } from '../plan/index.ts'
+import {
+  plainLine,
+  type Channel,
+  type CompiledPlan,
+  type LoadLimits,
+  type PlanPerson,
+  type SelectionMethod,
+} from '../plan/index.ts'
 import { TestCentre, testPlan, testQueue } from '../testing/index.ts'
 import cases from './reference-cases.json'
 
@@ -82,7 +89,7 @@ function planOf(one: Case, version: number, limits: typeof limitsOf): CompiledPl
         teamIds: [],
       })),
     ],
-    lines: channels.map((channel) => ({ id: channel, channel, queueIds: queues.map(({ id }) => id) })),
+    lines: channels.map((channel) => ({ id: channel, channel, queueIds: queues.map(({ id }) => id), ...plainLine })),
   }
 }
 

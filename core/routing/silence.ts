@@ -11,7 +11,7 @@ export function silence(state: State, interaction: Interaction, at: Instant): Ev
   if (state.asksNext(interaction)) return [event('customerAsked', at, { interactionId })]
   const agentId = interaction.participations.find(({ to }) => to === null)?.personId
   if (agentId === undefined) throw new Error(`nobody has ${interactionId}`)
-  return [event('rested', at, { interactionId, agentId, restDueAt: at + state.settings().endAfterRestSeconds * 1000 })]
+  return [event('rested', at, { interactionId, agentId, restDueAt: at + state.restSeconds(interaction) * 1000 })]
 }
 
 /** The next word of the customer of a resting conversation: to the agent who had it, where they are there. */

@@ -175,18 +175,25 @@ export class State {
   }
 
   /** A silent customer is asked before the conversation rests, where there is a time for it. */
-  asksNext({ asked }: Interaction): boolean {
+  asksNext({ asked, channel }: Interaction): boolean {
     const { askAfterSilenceSeconds: ask, restAfterSilenceSeconds: rest } = this.settings()
-    return !asked && ask !== null && (rest === null || ask < rest)
+    return channel !== 'sms' && !asked && ask !== null && (rest === null || ask < rest)
   }
 
   /** When a customer who owes the next word is asked, or the conversation rests; null: never. */
   silenceDueAt(interaction: Interaction): Instant | null {
     const { phase, channel, turn, silentSince } = interaction
     if (phase !== 'connected' || channel === 'voice' || turn.side !== 'customer') return null
-    const { askAfterSilenceSeconds, restAfterSilenceSeconds } = this.settings()
-    const seconds = this.asksNext(interaction) ? askAfterSilenceSeconds : restAfterSilenceSeconds
+    const { askAfterSilenceSeconds, restAfterSilenceSeconds, textRestAfterSeconds } = this.settings()
+    const restSeconds = channel === 'sms' ? textRestAfterSeconds : restAfterSilenceSeconds
+    const seconds = this.asksNext(interaction) ? askAfterSilenceSeconds : restSeconds
     return seconds === null ? null : silentSince + seconds * 1000
+  }
+
+  /** How long it rests before it is over. */
+  restSeconds({ channel }: Interaction): number {
+    const { endAfterRestSeconds, textEndAfterRestSeconds } = this.settings()
+    return channel === 'sms' ? textEndAfterRestSeconds : endAfterRestSeconds
   }
 
   settings(): CompiledPlan['centre'] {

@@ -1,5 +1,5 @@
 import { dayMs } from '../hours/index.ts'
-import { plainCentre, plainPerson, plainQueue, channels, upTo, type CompiledPlan } from '../plan/index.ts'
+import { plainCentre, plainLine, plainPerson, plainQueue, channels, upTo, type CompiledPlan } from '../plan/index.ts'
 import type { Event } from './events.ts'
 
 interface First {
@@ -27,6 +27,7 @@ const planOfToday = (plan: CompiledPlan, at: number): CompiledPlan =>
     people: plan.people.map((person) => Object.assign({}, before.person, person)),
     presenceStates: plan.presenceStates.map((state) => Object.assign({ mostMinutes: null, teamIds: [] }, state)),
     queues: plan.queues.map((queue) => Object.assign({}, before.queue, queue)),
+    lines: plan.lines.map((line) => Object.assign({}, plainLine, line)),
     loadLimits: plan.loadLimits.map(({ channels: known, ...limits }) => ({
       ...Object.assign({ freeForCalls: 0, sameCustomerInCalls: false }, limits),
       channels: Object.fromEntries(channels.map((one) => [one, { ...upTo(0), ...known[one] }])),
@@ -37,13 +38,20 @@ const planOfToday = (plan: CompiledPlan, at: number): CompiledPlan =>
 export function upcast(event: Event): Event {
   switch (event.type) {
     case 'planTaken':
-      return event.v >= 7 ? event : { ...event, v: 7, plan: planOfToday(event.plan, event.at) }
+      return event.v >= 8 ? event : { ...event, v: 8, plan: planOfToday(event.plan, event.at) }
     case 'planExtended':
       return event.v >= 2 ? event : { ...event, v: 2, times: { ...event.times, shifts: event.times.shifts ?? [] } }
     case 'interactionArrived':
-      return event.v >= 3
-        ? event
-        : { ...event, v: 3, leftMessage: event.leftMessage ?? false, requirements: [], priority: null }
+      if (event.v >= 4) return event
+      if (event.v === 3) return { ...event, v: 4, addressId: null }
+      return {
+        ...event,
+        v: 4,
+        addressId: null,
+        leftMessage: event.leftMessage ?? false,
+        requirements: [],
+        priority: null,
+      }
     case 'handedBack': {
       if (event.v >= 2) return event
       const { waitSince, ...rest } = event as First['handedBack']

@@ -11,6 +11,7 @@ export function arrive(state: State, event: Event<'interactionArrived'>): State 
     channel: event.channel,
     customerId: event.customerId,
     lineId: event.lineId,
+    addressId: event.addressId,
     arrivedAt: event.at,
     test: event.test,
     leftMessage: event.leftMessage,
@@ -44,6 +45,7 @@ export function arrive(state: State, event: Event<'interactionArrived'>): State 
     notesContentId: null,
     messages: 0,
     receipts: { customer: { delivered: 0, seen: 0 }, agent: { delivered: 0, seen: 0 } },
+    texts: {},
     silentSince: event.at,
     asked: false,
     restDueAt: null,
@@ -100,7 +102,7 @@ export function drop(state: State, id: string, end: 'abandoned' | 'sentAway'): S
   const interaction = state.interaction(id)
   if (!visitOf(interaction).awaitsOpening) endVisit(state, visitOf(interaction), end)
   state.interactions.delete(id)
-  state.index.interactionGone(id)
+  state.index.interactionGone(interaction)
   return state
 }
 

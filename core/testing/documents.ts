@@ -1,5 +1,5 @@
 // Made-up things of a plan as supervisors see it, for the tests of checks and forms.
-import { plainPlanned, type PlanDocument } from '../plan/index.ts'
+import { plainLine, plainPlanned, type PlanDocument } from '../plan/index.ts'
 
 type PlannedQueue = PlanDocument['queues'][number]
 
@@ -30,4 +30,6 @@ export const plannedLine = (queueIds: readonly string[], id = 'site'): PlanDocum
   channel: 'chat',
   on: true,
   queueIds: [...queueIds],
+  address: null,
+  ...plainLine,
 })

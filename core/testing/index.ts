@@ -1,6 +1,7 @@
 // Made-up plans and a centre to command, for tests and benches. Imports everything below it in core.
 import {
   plainCentre,
+  plainLine,
   plainPerson,
   plainQueue,
   chatsOnly,
@@ -124,9 +125,9 @@ export function testPlan({
     ],
     queues,
     lines: [
-      { id: 'site', channel: 'chat', queueIds: queues.map(({ id }) => id) },
-      { id: 'phone', channel: 'voice', queueIds: queues.map(({ id }) => id) },
-      { id: 'texts', channel: 'sms', queueIds: queues.map(({ id }) => id) },
+      { id: 'site', channel: 'chat', queueIds: queues.map(({ id }) => id), ...plainLine },
+      { id: 'phone', channel: 'voice', queueIds: queues.map(({ id }) => id), ...plainLine },
+      { id: 'texts', channel: 'sms', queueIds: queues.map(({ id }) => id), ...plainLine },
     ],
     dayTurns,
     hours,

@@ -78,6 +78,8 @@ export const plan = fc
       askAfterSilenceSeconds: fc.option(fc.constantFrom(3, 8), { freq: 3 }),
       restAfterSilenceSeconds: fc.option(fc.constantFrom(6, 15), { freq: 3 }),
       endAfterRestSeconds: fc.constantFrom(4, 30),
+      textRestAfterSeconds: fc.option(fc.constantFrom(7, 20), { freq: 3 }),
+      textEndAfterRestSeconds: fc.constantFrom(6, 40),
     }),
     asks: fc.tuple(...queues.map(() => asked)),
   })

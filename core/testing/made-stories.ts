@@ -113,6 +113,26 @@ const make = fc.oneof(
       ]),
   ),
   often(
+    8,
+    fc.tuple(interactionId, fc.constantFrom('n1', 'n2', 'n3')).map(([id, addressId]) => () => [
+      command('receiveText', {
+        interactionId: id,
+        customerId: `c of ${addressId}`,
+        addressId,
+        lineId: lines.sms,
+        contentId: `words of ${id}`,
+      }),
+    ]),
+  ),
+  often(
+    1,
+    fc
+      .tuple(fc.nat(11), fc.integer({ min: 1, max: 4 }), fc.constantFrom('sent', 'failed', 'delivered'))
+      .map(([n, number, textState]) => (state: State) => [
+        command('reportText', { interactionId: inPhase(state, n, 'connected'), number, state: textState }),
+      ]),
+  ),
+  often(
     16,
     fc
       .subarray(agents, { minLength: 1 })

@@ -1,8 +1,9 @@
 // Puts a scenario into an empty database: people who can sign in, the plan's draft, and its first published version.
 import { hash } from '@node-rs/argon2'
 import { publishDraft, putPlan, schema, type Database } from '../../database/index.ts'
+import { phones } from '../../outside/index.ts'
 import type { PlanDocument } from '../../core/plan/index.ts'
-import { centre, line, queues, skills, teams, testCustomers } from './scenario.ts'
+import { centre, lines, queues, skills, teams, testCustomers } from './scenario.ts'
 import { times, usualHours } from './scenario-times.ts'
 import { people, type ScenarioPerson } from './scenario-people.ts'
 
@@ -74,7 +75,10 @@ function planOf({
       skills: Object.entries(levels).flatMap(([skillId, level]) => (ids.has(skillId) ? [{ skillId, level }] : [])),
     })),
     queues: own,
-    lines: [{ ...line, queueIds: own.map(({ id }) => id) }],
+    lines: lines.flatMap((line) => {
+      const led = line.queueIds.length === 0 ? own.map(({ id }) => id) : line.queueIds
+      return led.every((id) => own.some((queue) => queue.id === id)) ? [{ ...line, queueIds: led }] : []
+    }),
     skills: known,
     teams: parts,
     hours,
@@ -102,6 +106,18 @@ export async function load(database: Database, scenario: Scenario, password: str
         real.map(({ id }) => ({ id, accountId: id, userId: id, providerId: 'credential', password: passwordHash })),
       )
     await tx.insert(schema.customer).values(testCustomers.map((customer) => ({ ...customer, test: true })))
+    const numbers = phones.map(({ number }) => ({
+      id: `address-${number.slice(1)}`,
+      kind: 'phone' as const,
+      value: number,
+    }))
+    if (scenario.queues.length > 0) await tx.insert(schema.address).values(numbers)
+    for (const { number, people } of scenario.queues.length === 0 ? [] : phones)
+      for (const name of people) {
+        const id = `customer-${name.toLowerCase().replaceAll(' ', '-')}`
+        await tx.insert(schema.customer).values({ id, name })
+        await tx.insert(schema.customerAddress).values({ customerId: id, addressId: `address-${number.slice(1)}` })
+      }
     await tx.insert(schema.planDraft).values({ id: 1, version: 0, centre: centre.centre })
     await putPlan(tx, planOf(scenario))
   })

@@ -1,5 +1,5 @@
 // The made-up ferry company of the demo: its people, queues and customers. Everything here is invented.
-import { plainCentre, plainPlanned, plainState, upTo, type PlanDocument } from '../../core/plan/index.ts'
+import { plainCentre, plainLine, plainPlanned, plainState, upTo, type PlanDocument } from '../../core/plan/index.ts'
 import { simulated, slug } from './scenario-people.ts'
 
 export const testCustomers = [
@@ -214,7 +214,36 @@ export const centre: Omit<
   ],
 }
 
-export const line = { id: 'skerrow-site', name: 'Chat box on the Skerrow site', channel: 'chat' as const, on: true }
+/** By what customers reach the centre; a chat box that names no queues leads to all. */
+export const lines: readonly PlanDocument['lines'][number][] = [
+  {
+    id: 'skerrow-site',
+    name: 'Chat box on the Skerrow site',
+    channel: 'chat',
+    on: true,
+    queueIds: [],
+    address: null,
+    ...plainLine,
+  },
+  {
+    id: 'sailings-texts',
+    name: 'Texts about today’s sailings',
+    channel: 'sms',
+    on: true,
+    queueIds: ['today-s-sailings'],
+    address: '+442079460101',
+    ...plainLine,
+  },
+  {
+    id: 'bookings-texts',
+    name: 'Texts about bookings',
+    channel: 'sms',
+    on: true,
+    queueIds: ['bookings'],
+    address: '+442079460102',
+    ...plainLine,
+  },
+]
 
 /** Friday 12 March 2027, 09:40 in Port Ansel: the demo's clock begins here. */
 export const beginsAt = Date.parse('2027-03-12T09:40:00Z')

@@ -1,5 +1,6 @@
 'use client'
 import Box from '@mui/material/Box'
+import type { Channel } from '@eudromos/core/plan'
 import type { Lateness } from '@eudromos/core/figures'
 import type { Phase } from '@eudromos/core/routing'
 import { en } from '../messages/en.ts'
@@ -15,11 +16,20 @@ export function Mark({ size = 28 }: { size?: number }) {
   )
 }
 
-/** A chat's sign: a rounded square. */
-export function ChatShape({ size = 14 }: { size?: number }) {
+/** A channel's sign: a drop for a call, a rounded square for a chat, a capsule for a text. */
+export function ChannelShape({ channel, size = 14 }: { channel: Channel; size?: number }) {
   return (
-    <svg width={size} height={size} viewBox="0 0 14 14" aria-hidden="true">
-      <rect width="14" height="14" rx="3.5" fill="currentColor" />
+    <svg
+      width={size}
+      height={size}
+      viewBox="0 0 14 14"
+      aria-hidden="true"
+      fill="currentColor"
+      style={{ flexShrink: 0 }}
+    >
+      {channel === 'chat' && <rect width="14" height="14" rx="3.5" />}
+      {channel === 'sms' && <rect y="3" width="14" height="8" rx="4" />}
+      {channel === 'voice' && <path d="M7 0C8.2 3 12 5.4 12 9a5 5 0 0 1-10 0C2 5.4 5.8 3 7 0z" />}
     </svg>
   )
 }

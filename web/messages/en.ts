@@ -170,7 +170,7 @@ export const en = {
     title: 'Seat',
     bays: 'Your conversations',
     offeredBay: (name: string) => `${name}: offered`,
-    roomForOne: 'room for one more chat',
+    roomForOne: 'room for one more',
     offlineBay: 'Say Ready, and chats come here',
     answer: 'Answer',
     decline: 'Decline',
@@ -192,7 +192,15 @@ export const en = {
     left: 'has closed the page',
     typing: 'is writing…',
     you: 'you',
-    delivery: { sending: 'sending', sent: 'sent', delivered: 'delivered', seen: 'seen', failed: 'not sent' },
+    delivery: {
+      sending: 'sending',
+      queued: 'on its way',
+      sent: 'sent',
+      delivered: 'delivered',
+      seen: 'seen',
+      unsent: 'not sent',
+      failed: 'not delivered',
+    },
     retry: 'Send again',
     myQueues: 'My queues',
     queue: (waiting: number, oldest: string | null, free: number) =>
@@ -228,7 +236,7 @@ export const en = {
     agentTurn: (name: string, time: string) => `${name} has waited ${time} for your next word.`,
     agentNeeded: (queue: string, n: number, state: string) =>
       `${queue}: ${n === 1 ? '1 waits' : `${n} wait`} and nobody is free. You are on ${state}.`,
-    agentReady: 'You are Ready. The next chat comes to you.',
+    agentReady: 'You are Ready. What comes next can be yours.',
     agentQuiet: (state: string) => `You are ${state}: no chats come to you.`,
     agentWorking: (n: number) => `${chats(n)} with you.`,
   },
@@ -281,7 +289,7 @@ export const en = {
     effects: 'Effects',
     couldServe: (n: number) => `${people(n)} could serve it.`,
     nowReady: (ready: number, free: number) => `Now ${ready} of them Ready, ${free} free.`,
-    next: (name: string, idle: string) => `The next chat would go to ${name}: free for ${idle}.`,
+    next: (name: string, idle: string) => `The next one would go to ${name}: free for ${idle}.`,
     nextNobody: 'A chat that came now would wait: nobody listed is Ready with room.',
     waitingNow: (n: number) =>
       n === 0 ? 'Nobody waits in it now.' : `${n} ${n === 1 ? 'waits' : 'wait'} in it now; they stay.`,

@@ -32,6 +32,13 @@ const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) 
   leadsToUnknown: () => 'Leads to: one of these queues is no longer in the plan. Take it off.',
   leadsNowhere: () => 'It leads to no queue: nobody can come in by it.',
   leadsToNoneInService: () => 'No queue that it leads to is in service: only test customers come in by it.',
+  leadsToSeveral: () => 'Leads to: a number leads to one queue, as nobody chooses there. Keep one.',
+  noNumber: () => 'It has no number yet: nobody can reach the centre by it. Pick one.',
+  notANumber: ({ number }) => `Number: ${number} is none that a network would take. Pick one of the stock.`,
+  numberTaken: ({ number, line }) => `Number: ${number} is that of ${line}. Pick another.`,
+  nobodyTakesIt: ({ queue, channel }) =>
+    `Nobody who serves ${queue} takes ${channelNames[channel as Channel].toLowerCase()}: change their load limits.`,
+  asksForUnknown: () => 'Skills asked for: one of these is no longer in the plan. Take it off.',
   leadIsGone: () => 'The lead is no longer among the people. Choose another.',
 }
 
@@ -46,6 +53,8 @@ const mends: Partial<Record<PeopleFinding['code'], string>> = {
   leadIsGone: 'No lead',
   leadsToUnknown: 'Take off',
   leadsNowhere: 'To all',
+  leadsToSeveral: 'Keep the first',
+  asksForUnknown: 'Take off',
   noLimits: 'Give them',
   neverOnShift: 'Give it',
 }

@@ -1,4 +1,6 @@
 // Words of what is done on the day: giving, moving, passing on, lending, and what agents say of themselves.
+import type { Channel } from '@eudromos/core/plan'
+import { channelNames } from './people.ts'
 export const steering = {
   title: 'Do something about it',
   giveTo: 'Give to',
@@ -70,8 +72,8 @@ export const seatWords = {
   after: 'After this',
   stay: 'stay as I am',
   afterNow: (state: string) => `After this: ${state}. Nothing new comes until then.`,
-  noNewChats: 'No new chats',
-  noNewNow: 'No new chats come to you. What you have goes on.',
+  noNew: (channel: Channel) => `No new ${channelNames[channel].toLowerCase()}`,
+  noNewNow: 'Nothing new comes to you. What you have goes on.',
   longer: '2 minutes more',
   asked: (name: string) => `${name} was asked whether they are still there; then the conversation rests.`,
   rests: 'This conversation rests. Write, and it goes on.',

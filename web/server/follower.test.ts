@@ -54,7 +54,7 @@ async function commit(type: string, body: object): Promise<void> {
   const { events } = run(state, command as unknown as Command, 1000 + seq)
   const cause = { inboxId: null, actor: null, onBehalfOf: null, reason: null }
   const rows = events.map((event): JournalRow => ({ ...cause, seq: (seq += 1), event }))
-  await commitBatch(router, { epoch, rows, answers: [], records: [], messages: [] })
+  await commitBatch(router, { epoch, rows, answers: [], texts: [], records: [], messages: [] })
 }
 
 const arrive = (interactionId: string) =>

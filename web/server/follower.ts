@@ -3,6 +3,7 @@ import type { PlanDocument } from '@eudromos/core/plan'
 import { evolve, State, stateFrom, visitOf, type Event } from '@eudromos/core/routing'
 import {
   connectAlone,
+  isStopped,
   listen,
   readContents,
   readCustomerNames,
@@ -10,6 +11,7 @@ import {
   readPeople,
   readPublished,
   readNews,
+  readNumbers,
   readSnapshot,
   type CentreClock,
   type Database,
@@ -76,6 +78,8 @@ export class Follower {
   readonly customerNames = new Map<string, string>()
   /** What customers are told in emergencies, by the id of the content. */
   readonly announcements = new Map<string, string>()
+  /** Of each live text thread the customer's number, and whether they want no texts from its line. */
+  readonly numbers = new Map<string, { readonly value: string; readonly stopped: boolean }>()
   /** What was left with transfers of live interactions, by the id of the content. */
   readonly handovers = new Map<string, string>()
   /** Words that this process took in itself, so that they need not be read back. */
@@ -268,6 +272,7 @@ export class Follower {
     if (planTaken) await this.insist(() => this.loadPlan())
     if (everything) await this.insist(() => this.loadAnnouncements())
     await this.insist(() => this.loadCustomers(customers))
+    await this.insist(() => this.loadNumbers(interactions, said))
     if (rows.some(({ event }) => event.type === 'transferred')) await this.insist(() => this.loadHandovers())
     const messages = await this.insist(() => this.loadMessages(said))
     for (const line of messages) this.transcripts.get(line.interactionId)?.push(line)
@@ -303,6 +308,7 @@ export class Follower {
     await this.loadAnnouncements()
     await this.loadHandovers()
     await this.loadCustomers(new Set([...this.state.interactions.values()].map(({ customerId }) => customerId)))
+    await this.loadNumbers(new Set(this.state.interactions.keys()))
   }
 
   private async loadPlan(): Promise<void> {
@@ -335,6 +341,24 @@ export class Follower {
     if (this.customerNames.size > 50_000) {
       const kept = new Set([...this.state.interactions.values()].map(({ customerId }) => customerId))
       for (const id of this.customerNames.keys()) if (!kept.has(id)) this.customerNames.delete(id)
+    }
+  }
+
+  /** The numbers of text threads, and what their customers said last of getting texts at all. */
+  private async loadNumbers(
+    ids: ReadonlySet<string>,
+    said: readonly Event<'messageSent'>[] | null = null,
+  ): Promise<void> {
+    const spoke = said === null ? null : new Set(said.map(({ interactionId }) => interactionId))
+    for (const id of ids) {
+      const interaction = this.state.interactions.get(id)
+      if (interaction === undefined) this.numbers.delete(id)
+      if (interaction?.addressId == null) continue
+      const known = this.numbers.get(id)
+      if (known !== undefined && spoke?.has(id) === false) continue
+      const { lineId, addressId } = interaction
+      const value = known?.value ?? (await readNumbers(this.lookups, [addressId])).get(addressId) ?? ''
+      this.numbers.set(id, { value, stopped: await isStopped(this.lookups, lineId, addressId) })
     }
   }
 

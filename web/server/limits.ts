@@ -41,9 +41,12 @@ export async function readBody(request: Request, most: number): Promise<Buffer> 
   return Buffer.concat(parts)
 }
 
-/** The body as JSON. The NUL sign is refused: it is in no text that people write, and the database keeps none. */
-export async function readJson(request: Request, most = 64 * 1024): Promise<unknown> {
-  const text = (await readBody(request, most)).toString('utf8')
+/** The body as JSON. */
+export const readJson = async (request: Request, most = 64 * 1024): Promise<unknown> =>
+  parseJson((await readBody(request, most)).toString('utf8'))
+
+/** A text as JSON. The NUL sign is refused: it is in no text that people write, and the database keeps none. */
+export function parseJson(text: string): unknown {
   if (/\\u0000/i.test(text))
     throw new ProblemError(
       problem(422, 'notText', 'Not valid', 'The text holds a NUL sign. Take it out and try again.'),

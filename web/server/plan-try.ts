@@ -56,6 +56,7 @@ export async function tryQueue(runtime: Runtime, input: unknown): Promise<Tried>
       visitId: `${id}.v1`,
       channel: 'chat',
       customerId: id,
+      addressId: null,
       lineId: id,
       queueId: queue.id,
       test: true,

@@ -70,12 +70,13 @@ function fieldsOf(error: ValidationError): Record<string, string> {
   return Object.fromEntries(inner.map(({ path, message }) => [path ?? '', message]))
 }
 
-/** Changes come from our own pages only: a browser says where a request was made. Carriers have a key instead. */
+/** Changes come from our own pages only: a browser says where a request was made. Carriers have a key, or sign. */
 function isForeign({ method, headers }: Request): boolean {
   if (['GET', 'HEAD', 'OPTIONS'].includes(method)) return false
   if (headers.get('sec-fetch-site') === 'cross-site') return true
   const origin = headers.get('origin')
-  if (origin === null) return !(headers.get('authorization') ?? '').startsWith('Bearer ')
+  if (origin === null)
+    return !(headers.get('authorization') ?? '').startsWith('Bearer ') && !headers.has('webhook-signature')
   return !URL.canParse(origin) || new URL(origin).host !== headers.get('host')
 }
 

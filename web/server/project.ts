@@ -1,5 +1,5 @@
 import { estimateWaitSeconds } from '@eudromos/core/figures'
-import { reachedBy } from '@eudromos/core/plan'
+import { channels, reachedBy } from '@eudromos/core/plan'
 import {
   atWork,
   isStuck,
@@ -55,6 +55,7 @@ export function planView({ state, document }: Follower): PlanView | null {
     longestWrapUpSeconds: document.centre.longestWrapUpSeconds,
     evacuatedStateId: document.centre.evacuatedStateId,
     ownAbsences: document.centre.ownAbsences,
+    channels: channels.filter((channel) => document.lines.some((line) => line.on && line.channel === channel)),
   }
 }
 
@@ -163,7 +164,7 @@ export function queueView({ state, people }: Follower, id: string): QueueView | 
 }
 
 export function interactionView(
-  { state, customerNames, people, handovers }: Follower,
+  { state, customerNames, people, handovers, numbers, document }: Follower,
   id: string,
 ): InteractionView | null {
   const interaction = state.interactions.get(id)
@@ -173,8 +174,19 @@ export function interactionView(
   const working = atWork(interaction)[0]
   const { handover } = interaction
   const talk = interaction.participations.findLast(({ leg }) => leg === 'talk')
+  const number = numbers.get(id)
   return {
     id,
+    channel: interaction.channel,
+    numbers:
+      number === undefined
+        ? null
+        : {
+            customer: number.value,
+            line: document?.lines.find((line) => line.id === interaction.lineId)?.address ?? null,
+            stopped: number.stopped,
+          },
+    texts: interaction.texts,
     customerName: customerNames.get(interaction.customerId) ?? '',
     queueId: visit.queueId,
     phase: interaction.phase,

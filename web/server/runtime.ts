@@ -5,6 +5,8 @@ import { CentreClock, connect, removeWebProcess, renewWebProcess, type Database 
 import { Connections } from './connections.ts'
 import { Follower } from './follower.ts'
 import { Sender } from './sender.ts'
+import { HttpCarrier, type TextCarrier } from './carrier.ts'
+import { Texter } from './texter.ts'
 
 /** What one web process has at work: made once, however many bundles of routes there are. */
 export interface Runtime {
@@ -14,6 +16,8 @@ export interface Runtime {
   readonly follower: Follower
   readonly sender: Sender
   readonly connections: Connections
+  readonly carrier: TextCarrier
+  readonly texter: Texter
   readonly log: Logger
   close(): Promise<void>
 }
@@ -50,6 +54,8 @@ async function begin(): Promise<Runtime> {
   }, 1000)
   await sender.start()
   await follower.start()
+  const carrier = new HttpCarrier(setting('EUDROMOS_OUTSIDE_URL'), setting('EUDROMOS_OUTSIDE_KEY'))
+  const texter = new Texter(database, follower, sender, carrier, log)
   return {
     processId,
     database,
@@ -57,10 +63,13 @@ async function begin(): Promise<Runtime> {
     follower,
     sender,
     connections,
+    carrier,
+    texter,
     log,
     close: async () => {
       clearInterval(lease)
       connections.closeAll()
+      await texter.close()
       sender.close()
       await follower.close()
       await lookups.$client.end()

@@ -1,18 +1,48 @@
 import * as yup from 'yup'
+import { e164 } from '@eudromos/core/numbers'
+import type { Channel } from '@eudromos/core/plan'
 import { id, name } from './hours-shape.ts'
+import { bounds } from './queue-shape.ts'
 
-/** A line as the form sends it. Chat boxes are the lines that can be made. */
+/** The channels that lines can be made for. */
+export const lineChannels = ['chat', 'sms'] as const
+
+/** The carrier's stock, with the lines that have a number already. */
+export interface StockView {
+  readonly numbers: readonly {
+    readonly number: string
+    readonly place: string
+    readonly channels: readonly Channel[]
+    readonly lineIds: readonly { readonly id: string; readonly channel: Channel }[]
+  }[]
+}
+
+/** A line as the form sends it. */
 export const lineShape = yup.object({
   id,
   name: name('the line'),
-  channel: yup
-    .string()
-    .oneOf(['chat'] as const, 'What it is: only chat boxes can be made.')
-    .required(),
+  channel: yup.string().oneOf(lineChannels, 'What it is: choose one of the list.').required(),
   on: yup.boolean().required(),
   queueIds: yup
     .array()
     .of(yup.string().max(200).required())
     .max(1000, 'Leads to: use at most 1,000 queues.')
     .required(),
+  address: yup
+    .string()
+    .nullable()
+    .default(null)
+    .test(
+      'e164',
+      'Number: give it with + and the country, such as +44 20 7946 0123.',
+      (value) => value == null || e164(value) === value,
+    ),
+  requirements: yup.array().of(bounds).max(20, 'Skills asked for: use at most 20.').default([]),
+  priority: yup
+    .number()
+    .integer('Priority: choose a whole number.')
+    .min(1, 'Priority: choose 1 to 10.')
+    .max(10, 'Priority: choose 1 to 10.')
+    .nullable()
+    .default(null),
 })

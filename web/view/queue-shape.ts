@@ -23,7 +23,7 @@ const level = (name: string) =>
     .max(5, `${name}: choose 0 to 5.`)
     .required(`${name}: choose a level.`)
 
-const bounds = yup.object({
+export const bounds = yup.object({
   skillId: yup.string().max(200).required('Skills asked for: choose a skill.'),
   least: level('At least'),
   most: level('At most'),

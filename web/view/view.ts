@@ -2,7 +2,7 @@
 // by the screens. All instants are the centre's milliseconds.
 import type { QueueFigures } from '@eudromos/core/figures'
 import type { Channel, PlanDocument, PresenceState, Role, SelectionMethod, StateLook } from '@eudromos/core/plan'
-import type { Absence, Emergency, Grant, Loan, Phase, Receipt, Side, Stopgap } from '@eudromos/core/routing'
+import type { Absence, Emergency, Grant, Loan, Phase, Receipt, Side, Stopgap, TextState } from '@eudromos/core/routing'
 
 export interface AttachmentView {
   readonly fileName: string
@@ -83,7 +83,12 @@ export interface QueueView {
 
 export interface InteractionView {
   readonly id: string
+  readonly channel: Channel
   readonly customerName: string
+  /** Of a text thread: the customer's number in E.164, the line's, and whether the customer wants no texts from it. */
+  readonly numbers: { readonly customer: string; readonly line: string | null; readonly stopped: boolean } | null
+  /** What became of the centre's texts, by the message's number. */
+  readonly texts: Readonly<Record<number, TextState>>
   readonly queueId: string
   readonly phase: Phase
   readonly test: boolean
@@ -133,6 +138,18 @@ export interface PlanView {
   readonly longestWrapUpSeconds: number
   readonly evacuatedStateId: string
   readonly ownAbsences: boolean
+  /** By which customers can reach the centre now. */
+  readonly channels: readonly Channel[]
+}
+
+/** Which of the centre's channels come to one in this state, but for those they have closed. */
+export const openChannels = (
+  plan: Pick<PlanView, 'channels' | 'presenceStates'> | null,
+  stateId: string,
+  closedTo: readonly Channel[] = [],
+): Channel[] => {
+  const admits = plan?.presenceStates.find(({ id }) => id === stateId)?.admits ?? []
+  return (plan?.channels ?? []).filter((channel) => admits.includes(channel) && !closedTo.includes(channel))
 }
 
 /** An emergency closing that lasts. */

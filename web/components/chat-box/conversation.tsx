@@ -81,7 +81,7 @@ export function Conversation({ client, zone, onAgain }: { client: ChatClient; zo
         at: one.at,
         text: one.text,
         attachment: null,
-        delivery: one.failed === null ? 'sending' : 'failed',
+        delivery: one.failed === null ? 'sending' : 'unsent',
         retry: one.failed === null ? undefined : () => retry(one.id),
       })),
   ]

@@ -21,6 +21,8 @@ interface TranscriptProps {
   readonly messages: readonly ShownMessage[]
   readonly own: 'customer' | 'agent'
   readonly otherName: string
+  /** How each word of theirs is signed; left out: by the first part of the name. */
+  readonly otherShort?: string
   /** Who one's own side is, where it is not the reader. */
   readonly ownName?: string
   readonly zone: string
@@ -29,7 +31,9 @@ interface TranscriptProps {
 }
 
 /** A conversation: one's own words to the right, the other's to the left, each with its time and state. */
-export function Transcript({ messages, own, otherName, ownName = en.seat.you, zone, fileHref, foot }: TranscriptProps) {
+export function Transcript(props: TranscriptProps) {
+  const { messages, own, otherName, otherShort = otherName.split(' ')[0] ?? '', zone, fileHref, foot } = props
+  const { ownName = en.seat.you } = props
   const end = useRef<HTMLDivElement>(null)
   const last = messages.at(-1)?.key
   const hasFoot = foot != null
@@ -57,7 +61,7 @@ export function Transcript({ messages, own, otherName, ownName = en.seat.you, zo
           key={message.key}
           message={message}
           mine={message.side === own}
-          name={message.side === own ? ownName : (otherName.split(' ')[0] ?? '')}
+          name={message.side === own ? ownName : otherShort}
           zone={zone}
           fileHref={fileHref}
         />
@@ -99,7 +103,7 @@ function Bubble({ message, mine, name, zone, fileHref }: BubbleProps) {
       <Typography
         variant="body2"
         sx={{
-          color: delivery === 'failed' ? 'error.main' : 'text.secondary',
+          color: delivery === 'failed' || delivery === 'unsent' ? 'error.main' : 'text.secondary',
           textAlign: mine ? 'end' : 'start',
           paddingInline: 0.5,
         }}

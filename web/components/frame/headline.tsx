@@ -8,7 +8,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { concernKey, concerns, headlineOf, type Concern, type Shown, type Situation } from '@eudromos/core/headline'
 import { en } from '../../messages/en.ts'
-import { waitMsAt, type EmergencyView, type View } from '../../view/view.ts'
+import { openChannels, waitMsAt, type EmergencyView, type View } from '../../view/view.ts'
 import { clockText, inWords } from '../format.ts'
 import { Notches } from '../glyphs.tsx'
 import { ownPerson, useLive, useNow, useSeat } from '../stream/context.tsx'
@@ -19,7 +19,7 @@ function situationOf(view: View, now: number): Situation {
   const missed = view.plan?.missedStateId
   const out = new Set(view.plan?.presenceStates.filter(({ signedOut }) => signedOut).map(({ id }) => id))
   const admitting = new Set(
-    view.plan?.presenceStates.filter(({ admits }) => admits.includes('chat')).map(({ id }) => id),
+    view.plan?.presenceStates.map(({ id }) => id).filter((id) => openChannels(view.plan, id).length > 0),
   )
   return {
     queues: (view.plan?.queues ?? []).flatMap((plan) => {
@@ -188,7 +188,7 @@ function seatSentence(view: View, now: number): { text: string; strong: boolean 
   if (first !== undefined && now - first.turn.since > 30_000)
     return { text: t.agentTurn(first.customerName, clockText(now - first.turn.since)), strong: true }
   const state = stateName(view.plan, person?.stateId ?? '')
-  const admits = view.plan?.presenceStates.find(({ id }) => id === person?.stateId)?.admits.includes('chat') ?? false
+  const admits = openChannels(view.plan, person?.stateId ?? '').length > 0
   const needed = Object.values(view.queues)
     .filter(({ waiting, free }) => waiting > 0 && free === 0)
     .sort((a, b) => b.waiting - a.waiting)[0]

@@ -10,7 +10,7 @@ import { useColorScheme } from '@mui/material/styles'
 import { useRouter } from 'next/navigation'
 import { useId, useState } from 'react'
 import { en } from '../../messages/en.ts'
-import type { PersonView, PlanView } from '../../view/view.ts'
+import { openChannels, type PersonView, type PlanView } from '../../view/view.ts'
 import { initialsOf } from '../format.ts'
 import { LoadRing } from '../glyphs.tsx'
 import { StateSign } from '../state-sign.tsx'
@@ -21,8 +21,9 @@ import { useNotice } from './notice.tsx'
 export const stateName = (plan: PlanView | null, id: string): string =>
   plan?.presenceStates.find((state) => state.id === id)?.name ?? id
 
-export const admitsChat = (plan: PlanView | null, person: PersonView): boolean =>
-  person.connected && (plan?.presenceStates.find(({ id }) => id === person.stateId)?.admits.includes('chat') ?? false)
+/** Something may come to them. */
+export const admitsAnything = (plan: PlanView | null, person: PersonView): boolean =>
+  person.connected && openChannels(plan, person.stateId).length > 0
 
 export const ringLabel = (plan: PlanView | null, person: PersonView): string => {
   const state = person.connected
@@ -36,7 +37,7 @@ export function PersonRing({ plan, person, size }: { plan: PlanView | null; pers
     <LoadRing
       slots={person.slots}
       carried={person.carried}
-      admits={admitsChat(plan, person)}
+      admits={admitsAnything(plan, person)}
       label={ringLabel(plan, person)}
       initials={initialsOf(person.name)}
       size={size}

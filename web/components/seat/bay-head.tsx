@@ -3,9 +3,11 @@ import Box from '@mui/material/Box'
 import Chip from '@mui/material/Chip'
 import Typography from '@mui/material/Typography'
 import type { ReactNode } from 'react'
+import { shownNumber } from '@eudromos/core/numbers'
 import { en } from '../../messages/en.ts'
+import { texts } from '../../messages/texts.ts'
 import type { InteractionView } from '../../view/view.ts'
-import { ChatShape } from '../glyphs.tsx'
+import { ChannelShape } from '../glyphs.tsx'
 
 interface BayHeadProps {
   readonly interaction: InteractionView
@@ -16,10 +18,11 @@ interface BayHeadProps {
 
 /** Who it is, which queue, and the time that counts. */
 export function BayHead({ interaction, under, time, pressing = false }: BayHeadProps) {
+  const { numbers } = interaction
   return (
     <Box sx={{ paddingInline: 1.75, paddingBlock: 1.25, borderBottom: 1, borderColor: 'divider' }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.25 }}>
-        <ChatShape />
+        <ChannelShape channel={interaction.channel} />
         <Typography variant="h2" noWrap sx={{ flex: 1 }}>
           {interaction.customerName}
         </Typography>
@@ -34,6 +37,11 @@ export function BayHead({ interaction, under, time, pressing = false }: BayHeadP
       <Typography variant="body2" noWrap sx={{ color: 'text.secondary' }}>
         {under}
       </Typography>
+      {numbers !== null && (
+        <Typography variant="body2" noWrap sx={{ color: 'text.secondary' }}>
+          {texts.under(shownNumber(numbers.customer), numbers.line === null ? '' : shownNumber(numbers.line))}
+        </Typography>
+      )}
     </Box>
   )
 }

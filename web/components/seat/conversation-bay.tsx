@@ -1,15 +1,19 @@
 'use client'
+import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useCallback, useEffect, useState } from 'react'
+import { textParts } from '@eudromos/core/numbers'
 import { en } from '../../messages/en.ts'
+import { texts } from '../../messages/texts.ts'
 import { seatWords } from '../../messages/steering.ts'
 import type { InteractionView, MessageView, View } from '../../view/view.ts'
 import { Composer } from '../chat/composer.tsx'
 import { Transcript, type ShownMessage } from '../chat/transcript.tsx'
 import { clockText } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
+import { useNotice } from '../frame/notice.tsx'
 import { requestJson } from '../stream/send.ts'
 import { useSeatActions } from './act.ts'
 import { BayHead } from './bay-head.tsx'
@@ -47,9 +51,37 @@ export function shownMessages(
   }))
 }
 
+/** How far each of one's own texts has come, by what the carrier tells; one that has failed can be sent again. */
+export const textMessages = (
+  messages: readonly MessageView[],
+  states: InteractionView['texts'],
+  again: (number: number) => void,
+): ShownMessage[] =>
+  messages.map((message) => {
+    const state = message.side === 'agent' ? (states[message.number] ?? null) : null
+    return {
+      ...message,
+      key: message.contentId,
+      delivery: state,
+      retry: state === 'failed' ? () => again(message.number) : undefined,
+    }
+  })
+
+/** As how many texts it will go out. */
+function TextLength({ text }: { text: string }) {
+  const { parts, left, alphabet } = textParts(text)
+  return (
+    <Typography variant="body2" sx={{ color: parts > 3 ? 'warning.main' : 'text.secondary' }}>
+      {texts.parts(parts, left)}
+      {alphabet === 'UCS-2' && ` · ${texts.wide}`}
+    </Typography>
+  )
+}
+
 /** A conversation at the seat: what was said, who owes the next word, and where to write. */
 export function ConversationBay({ interaction, view, now, typing }: ConversationBayProps) {
   const { act, attempt } = useSeatActions()
+  const notice = useNotice()
   const [text, setText] = useState('')
   const [passing, setPassing] = useState(false)
   const { id } = interaction
@@ -63,8 +95,19 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
   const first = interaction.customerName.split(' ')[0] ?? ''
   const waits = interaction.turn.side === 'agent'
   const waitMs = now - interaction.turn.since
+  const { numbers } = interaction
+  const stopped = numbers?.stopped === true
   const shown: ShownMessage[] = [
-    ...shownMessages(messages, 'agent', interaction.receipts.customer),
+    ...(interaction.channel === 'sms'
+      ? textMessages(
+          messages,
+          interaction.texts,
+          (number) =>
+            void requestJson('/api/texts/again', 'POST', { interactionId: id, number }).catch((error: Error) =>
+              notice(error.message),
+            ),
+        )
+      : shownMessages(messages, 'agent', interaction.receipts.customer)),
     ...unsent
       .filter((one) => !messages.some(({ contentId }) => contentId === `${one.id}-words`))
       .map((one): ShownMessage => ({
@@ -74,12 +117,12 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
         at: one.at,
         text: one.text,
         attachment: null,
-        delivery: one.failed === null ? 'sending' : 'failed',
+        delivery: one.failed === null ? 'sending' : 'unsent',
         retry: one.failed === null ? undefined : () => retry(one.id),
       })),
   ]
   const submit = (): void => {
-    if (text.trim() === '') return
+    if (text.trim() === '' || stopped) return
     send(text, now)
     setText('')
   }
@@ -87,7 +130,7 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
     <>
       <BayHead
         interaction={interaction}
-        under={`${queueName(view, interaction.queueId)} · ${interaction.customerHere ? (waits ? en.seat.yourTurn : en.seat.theirTurn) : `${first} ${en.seat.left}`}`}
+        under={`${queueName(view, interaction.queueId)} · ${interaction.customerHere || numbers !== null ? (waits ? en.seat.yourTurn : en.seat.theirTurn) : `${first} ${en.seat.left}`}`}
         time={clockText(waitMs)}
         pressing={waits && waitMs > pressingMs}
       />
@@ -113,15 +156,25 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
           value={text}
           onChange={setText}
           onSend={submit}
-          onTyping={() => void requestJson('/api/typing', 'POST', { interactionId: id }).catch(() => undefined)}
+          onTyping={() => {
+            if (numbers === null) void requestJson('/api/typing', 'POST', { interactionId: id }).catch(() => undefined)
+          }}
           label={en.seat.write(first)}
+          disabled={stopped}
         />
+        {stopped && <Alert severity="warning">{texts.stopped(first)}</Alert>}
+        {numbers !== null && !stopped && text !== '' && <TextLength text={text} />}
         <Box sx={{ display: 'flex', gap: 1 }}>
           <Button onClick={() => void attempt('endInteraction', { interactionId: id })}>{en.seat.end}</Button>
           <Button aria-haspopup="dialog" onClick={() => setPassing(true)}>
             {seatWords.passOn}
           </Button>
-          <Button variant="contained" disabled={text.trim() === ''} onClick={submit} sx={{ marginInlineStart: 'auto' }}>
+          <Button
+            variant="contained"
+            disabled={text.trim() === '' || stopped}
+            onClick={submit}
+            sx={{ marginInlineStart: 'auto' }}
+          >
             {en.seat.send}
           </Button>
         </Box>

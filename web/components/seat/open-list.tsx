@@ -7,7 +7,7 @@ import { seatWords as t } from '../../messages/steering.ts'
 import { waitMsAt, type View } from '../../view/view.ts'
 import { clockText } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
-import { ChatShape } from '../glyphs.tsx'
+import { ChannelShape } from '../glyphs.tsx'
 import { useSeatActions } from './act.ts'
 
 const mostShown = 20
@@ -34,7 +34,7 @@ export function OpenList({ view, now }: { view: View; now: number }) {
             key={one.id}
             sx={{ display: 'flex', alignItems: 'center', gap: 1.5, paddingBlock: 0.25, minWidth: 0 }}
           >
-            <ChatShape size={14} />
+            <ChannelShape channel={one.channel} size={14} />
             <Typography variant="figure" sx={{ width: 56, textAlign: 'right' }}>
               {clockText(waitMsAt(one.wait, now))}
             </Typography>

@@ -7,27 +7,32 @@ import { seatWords as t } from '../../messages/steering.ts'
 import type { PersonView, View } from '../../view/view.ts'
 import { useSeatActions } from './act.ts'
 
-/** What an agent says for later: the presence after what they have, and whether new chats come. */
+/** What an agent says for later: the presence after what they have, and of which channels nothing new comes. */
 export function SayBar({ person, view }: { person: PersonView; view: View }) {
   const { attempt } = useSeatActions()
   const states = (view.plan?.presenceStates ?? []).filter(({ id, choosable }) => choosable && id !== person.stateId)
-  const closed = person.closedTo.includes('chat')
   return (
     <>
-      <FormControlLabel
-        control={
-          <Switch
-            size="small"
-            checked={closed}
-            onChange={() =>
-              void attempt('closeChannels', {
-                closedTo: closed ? person.closedTo.filter((one) => one !== 'chat') : [...person.closedTo, 'chat'],
-              })
+      {(view.plan?.channels ?? []).map((channel) => {
+        const closed = person.closedTo.includes(channel)
+        return (
+          <FormControlLabel
+            key={channel}
+            control={
+              <Switch
+                size="small"
+                checked={closed}
+                onChange={() =>
+                  void attempt('closeChannels', {
+                    closedTo: closed ? person.closedTo.filter((one) => one !== channel) : [...person.closedTo, channel],
+                  })
+                }
+              />
             }
+            label={t.noNew(channel)}
           />
-        }
-        label={t.noNewChats}
-      />
+        )
+      })}
       {person.carried.length > 0 && (
         <TextField
           select

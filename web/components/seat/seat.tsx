@@ -9,7 +9,7 @@ import useMediaQuery from '@mui/material/useMediaQuery'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { en } from '../../messages/en.ts'
 import { seatWords } from '../../messages/steering.ts'
-import { waitMsAt, type InteractionView, type View } from '../../view/view.ts'
+import { openChannels, waitMsAt, type InteractionView, type View } from '../../view/view.ts'
 import { clockText, timeText } from '../format.ts'
 import { emergencyPlace, queueName } from '../frame/headline.tsx'
 import { useNotice } from '../frame/notice.tsx'
@@ -119,15 +119,14 @@ export function Seat({ onBehalfOf }: SeatProps) {
   const zone = view.plan?.zone ?? 'UTC'
   const evacuated = person.stateId === view.plan?.evacuatedStateId
   const unattended = person.stateId === view.plan?.missedStateId
-  const admits =
-    person.afterStateId === null &&
-    !person.closedTo.includes('chat') &&
-    (view.plan?.presenceStates.find(({ id }) => id === person.stateId)?.admits.includes('chat') ?? false)
-  const emptyBay = person.closedTo.includes('chat')
-    ? seatWords.noNewNow
-    : person.afterStateId === null
-      ? en.seat.offlineBay
-      : seatWords.afterNow(stateName(view.plan, person.afterStateId))
+  const closed = openChannels(view.plan, person.stateId, person.closedTo).length === 0
+  const admits = person.afterStateId === null && !closed
+  const emptyBay =
+    closed && person.closedTo.length > 0
+      ? seatWords.noNewNow
+      : person.afterStateId === null
+        ? en.seat.offlineBay
+        : seatWords.afterNow(stateName(view.plan, person.afterStateId))
   return (
     <SeatActions value={{ act, attempt }}>
       <Box sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column', padding: 1.5, gap: 1.25 }}>
@@ -253,7 +252,8 @@ export function Seat({ onBehalfOf }: SeatProps) {
 }
 
 const readyState = (view: View): string =>
-  view.plan?.presenceStates.find(({ admits, choosable }) => choosable && admits.includes('chat'))?.id ?? 'ready'
+  view.plan?.presenceStates.find(({ id, choosable }) => choosable && openChannels(view.plan, id).length > 0)?.id ??
+  'ready'
 
 interface BayProps {
   readonly interaction: InteractionView

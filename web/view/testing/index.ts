@@ -10,7 +10,10 @@ export const madeInteraction = (
   rest: Partial<InteractionView> = {},
 ): InteractionView => ({
   id,
+  channel: 'chat',
   customerName: id,
+  numbers: null,
+  texts: {},
   queueId,
   phase: 'waiting',
   test: false,
@@ -131,6 +134,7 @@ export const madeView = ({ queues, live = {}, people = [], interactions = [], em
     missedStateId: 'unattended',
     evacuatedStateId: 'evacuated',
     ownAbsences: true,
+    channels: ['chat'],
     presenceStates: [
       { id: 'ready', name: 'Ready', admits: ['chat'], choosable: true, signedOut: false, ...plainState },
       { id: 'offline', name: 'Offline', admits: [], choosable: true, signedOut: true, ...plainState },

@@ -1,6 +1,13 @@
 import { soonMs } from '@eudromos/core/headline'
 import { latenessOf, lanePlace, serviceLevel, type Lateness } from '@eudromos/core/figures'
-import { waitMsAt, type InteractionView, type PersonView, type PlanView, type View } from '../../../view/view.ts'
+import {
+  openChannels,
+  waitMsAt,
+  type InteractionView,
+  type PersonView,
+  type PlanView,
+  type View,
+} from '../../../view/view.ts'
 
 export interface Token {
   readonly interaction: InteractionView
@@ -64,7 +71,7 @@ export function lanesOf(view: View, now: number): Lane[] {
       if (list === undefined) serving.set(id, [person])
       else list.push(person)
     }
-  const admitting = new Set(plan.presenceStates.filter(({ admits }) => admits.includes('chat')).map(({ id }) => id))
+  const admitting = new Set(plan.presenceStates.map(({ id }) => id).filter((id) => openChannels(plan, id).length > 0))
   return plan.queues
     .filter(({ id, service }) => service !== 'retired' || waiting.has(id))
     .map((queue) => ({
@@ -87,7 +94,7 @@ function laneOf(
   const isFree = (person: PersonView): boolean =>
     person.carried.length < person.slots &&
     person.afterStateId === null &&
-    !person.closedTo.includes('chat') &&
+    openChannels(plan, person.stateId, person.closedTo).length > 0 &&
     !person.carried.some(({ phase }) => phase === 'offered')
   const free = people.filter(isFree).sort((a, b) => a.idleSince - b.idleSince)
   const rest = people.filter((person) => !isFree(person))

@@ -111,7 +111,11 @@ export function PersonDrawer({
           {person.afterStateId !== null && (
             <Typography variant="body2">{seatWords.afterNow(stateName(view.plan, person.afterStateId))}</Typography>
           )}
-          {person.closedTo.includes('chat') && <Typography variant="body2">{en.grounds.gaps.channelClosed}</Typography>}
+          {person.closedTo.map((channel) => (
+            <Typography key={channel} variant="body2">
+              {seatWords.noNew(channel)}
+            </Typography>
+          ))}
           <LendingPanel person={person} view={view} now={now} mayLayOver={mayLayOver} />
           {mayActAs && (
             <div>

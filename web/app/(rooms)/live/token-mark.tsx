@@ -7,7 +7,7 @@ import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { clockText } from '../../../components/format.ts'
-import { ChatShape, latenessColor } from '../../../components/glyphs.tsx'
+import { ChannelShape, latenessColor } from '../../../components/glyphs.tsx'
 import { en } from '../../../messages/en.ts'
 import type { Pile, Token } from './lane-data.ts'
 import { draggedType } from './steer.ts'
@@ -71,7 +71,7 @@ export function TokenMark({ token, nameOf, onToken, draggable }: { token: Token;
             outlineColor: 'secondary.main',
           }}
         >
-          <ChatShape size={15} />
+          <ChannelShape channel={interaction.channel} size={15} />
         </Box>
         <Typography variant="figure" component="span" sx={{ lineHeight: 1 }}>
           {clockText(waitMs)}

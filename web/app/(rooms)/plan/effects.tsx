@@ -15,7 +15,7 @@ import {
 import { isPreferred, preference, skillSum } from '@eudromos/core/routing'
 import { levelsOf, type Requirement } from '@eudromos/core/skills'
 import { clockText, secondsText, timeText, weekdayText } from '../../../components/format.ts'
-import { admitsChat } from '../../../components/frame/presence.tsx'
+import { admitsAnything } from '../../../components/frame/presence.tsx'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
 import { reach } from '../../../messages/people.ts'
@@ -79,7 +79,7 @@ export function Effects({ queue, plan, mayEdit, found }: EffectsProps) {
   const able = steps.at(-1)?.able ?? []
   const present = (steps[0]?.able ?? [])
     .flatMap(({ id }) => view?.people[id] ?? [])
-    .filter((person) => admitsChat(view?.plan ?? null, person) && (person.onShift || !queue.onShiftOnly))
+    .filter((person) => admitsAnything(view?.plan ?? null, person) && (person.onShift || !queue.onShiftOnly))
   const free = inOrderOf(queue, steps[0]?.asked ?? [], present.filter(isFree), plan.document)
   const next = free[0]
   const live = view?.queues[queue.id]

@@ -1,5 +1,6 @@
 // Which field each finding is about, and what one action mends it.
 import { Zone } from '@eudromos/core/hours'
+import { hasNumber } from '@eudromos/core/plan'
 import type {
   HoursFinding,
   HoursFindingCode,
@@ -36,6 +37,12 @@ const peopleFields: Record<PeopleFinding['code'], string> = {
   leadsToUnknown: 'queueIds',
   leadsNowhere: 'queueIds',
   leadsToNoneInService: 'queueIds',
+  leadsToSeveral: 'queueIds',
+  noNumber: 'address',
+  notANumber: 'address',
+  numberTaken: 'address',
+  nobodyTakesIt: 'queueIds',
+  asksForUnknown: 'requirements',
 }
 
 const hoursFields: Record<HoursFindingCode, string> = {
@@ -99,10 +106,15 @@ export const lineMends: Mends<PlanDocument['lines'][number]> = {
   leadsToUnknown: ({ queueIds }, _params, { queues }) => ({
     queueIds: queueIds.filter((known) => queues.some(({ id }) => id === known)),
   }),
-  leadsNowhere: (_, _params, { queues }) => {
+  leadsNowhere: (line, _params, { queues }) => {
     const open = queues.filter(({ service }) => service === 'inService').map(({ id }) => id)
-    return open.length === 0 ? null : { queueIds: open }
+    // Which one a number leads to is for people to say.
+    return open.length === 0 || hasNumber(line) ? null : { queueIds: open }
   },
+  leadsToSeveral: ({ queueIds }) => ({ queueIds: queueIds.slice(0, 1) }),
+  asksForUnknown: ({ requirements }, _params, { skills }) => ({
+    requirements: requirements.filter(({ skillId }) => skills.some(({ id }) => id === skillId)),
+  }),
 }
 
 interface Form<T> {

@@ -21,7 +21,7 @@ import {
 import type { PlanState } from '../../../server/plan.ts'
 import { blankCalendar } from './hours/calendar-form.tsx'
 import { blankHours } from './hours/hours-form.tsx'
-import { blankLine, type LineValue } from './lines/line-form.tsx'
+import { blankLine, type LineValue } from './lines/values.ts'
 import {
   blankLimits,
   blankPerson,

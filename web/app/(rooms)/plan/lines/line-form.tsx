@@ -3,23 +3,24 @@ import Autocomplete from '@mui/material/Autocomplete'
 import Box from '@mui/material/Box'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import Link from '@mui/material/Link'
+import MenuItem from '@mui/material/MenuItem'
 import Switch from '@mui/material/Switch'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { checkLine, type PlanDocument } from '@eudromos/core/plan'
+import { checkLine, hasNumber, type PlanDocument } from '@eudromos/core/plan'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { useLive } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
 import { line as t } from '../../../../messages/lines.ts'
-import { lineShape } from '../../../../view/line-shape.ts'
+import { demand } from '../../../../messages/skills.ts'
+import { lineChannels, lineShape } from '../../../../view/line-shape.ts'
+import { AskedField } from '../asked-field.tsx'
 import { useDraftForm } from '../draft-form.ts'
 import { EditorFrame, TextPart, type EditorProps } from '../editor.tsx'
 import { EffectsPane, FoundAtFields, Holding } from '../findings.tsx'
 import { lineMends, peopleFound } from '../found.ts'
-
-export type LineValue = PlanDocument['lines'][number]
-
-export const blankLine = (id: string): LineValue => ({ id, name: '', channel: 'chat', on: true, queueIds: [] })
+import { NumberField } from './number-field.tsx'
+import type { LineValue } from './values.ts'
 
 /** By what customers reach the centre, and which queues they come to by it. */
 export function LineForm(props: EditorProps<LineValue>) {
@@ -54,7 +55,26 @@ export function LineForm(props: EditorProps<LineValue>) {
           }}
         >
           <TextPart form={form} mayEdit={mayEdit} name="name" label={en.plan.name} />
-          <TextField label={t.kind} value={t.kinds[line.channel]} disabled />
+          <TextField
+            select
+            label={t.kind}
+            value={line.channel}
+            disabled={!isNew}
+            onChange={({ target }) => {
+              const channel = target.value as LineValue['channel']
+              form.set({
+                channel,
+                address: null,
+                queueIds: line.queueIds.slice(0, hasNumber({ channel }) ? 1 : Infinity),
+              })
+            }}
+          >
+            {lineChannels.map((channel) => (
+              <MenuItem key={channel} value={channel}>
+                {t.kinds[channel]}
+              </MenuItem>
+            ))}
+          </TextField>
         </Box>
         <Box>
           <FormControlLabel
@@ -71,33 +91,72 @@ export function LineForm(props: EditorProps<LineValue>) {
           />
           {!line.on && <Typography variant="body2">{t.off}</Typography>}
         </Box>
+        {hasNumber(line) && (
+          <Holding of={['address']}>
+            <NumberField line={line} mayEdit={mayEdit} fault={form.faultOf('address')} onChange={form.set} />
+          </Holding>
+        )}
         <Holding of={['queueIds']}>
           <Autocomplete
             multiple
-            disableCloseOnSelect
+            disableCloseOnSelect={!hasNumber(line)}
             size="small"
             filterOptions={fewOptions}
             options={document.queues.filter(({ service }) => service !== 'retired').map(({ id }) => id)}
             value={[...line.queueIds]}
             getOptionLabel={named}
             disabled={!mayEdit}
-            onChange={(_, queueIds) => form.set({ queueIds })}
+            onChange={(_, queueIds) => form.set({ queueIds: hasNumber(line) ? queueIds.slice(-1) : queueIds })}
             renderInput={(params) => (
               <TextField
                 {...params}
                 label={t.leadsTo}
                 error={fault !== undefined}
-                helperText={fault ?? t.leadsToHelp}
+                helperText={fault ?? (hasNumber(line) ? t.leadsToOne : t.leadsToHelp)}
               />
             )}
           />
         </Holding>
+        <Holding of={['requirements']}>
+          <Box role="group" aria-label={t.asks} sx={{ display: 'grid', gap: 1 }}>
+            <Typography variant="h3">{t.asks}</Typography>
+            <Typography variant="body2">{t.asksHelp}</Typography>
+            <AskedField
+              value={line.requirements}
+              skills={document.skills}
+              mayEdit={mayEdit}
+              fault={form.faultOf('requirements')}
+              onChange={(requirements) => form.set({ requirements })}
+            />
+          </Box>
+        </Holding>
+        <TextField
+          select
+          label={t.priority}
+          value={line.priority === null ? '' : String(line.priority)}
+          disabled={!mayEdit}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          onChange={({ target }) => form.set({ priority: target.value === '' ? null : Number(target.value) })}
+          sx={{ maxWidth: 280 }}
+        >
+          <MenuItem value="">{t.queuePriority}</MenuItem>
+          {Array.from({ length: 10 }, (_, n) => n + 1).map((n) => (
+            <MenuItem key={n} value={String(n)}>
+              {demand.priorityOf(n)}
+            </MenuItem>
+          ))}
+        </TextField>
       </EditorFrame>
       <EffectsPane found={found}>
         <Meets line={line} queues={document.queues} />
-        {!isNew && line.on && (
+        {!isNew && line.on && !hasNumber(line) && (
           <Link href={`/outside/site?line=${encodeURIComponent(line.id)}`} target="_blank">
             {t.tryIt}
+          </Link>
+        )}
+        {!isNew && line.on && line.address !== null && (
+          <Link href={`/outside/phone?to=${encodeURIComponent(line.address)}`} target="_blank">
+            {t.textIt}
           </Link>
         )}
       </EffectsPane>
@@ -119,6 +178,7 @@ function Meets({ line, queues }: { readonly line: LineValue; readonly queues: Pl
     <Box component="section" aria-label={t.now} sx={{ display: 'grid', gap: 0.5 }}>
       <Typography variant="h3">{t.now}</Typography>
       {!line.on && <Typography>{t.meetsNothing}</Typography>}
+      {line.on && hasNumber(line) && line.address === null && <Typography>{t.meetsNoNumber}</Typography>}
       {line.on && !led.some(({ service }) => service === 'inService') && <Typography>{t.meetsNoQueue}</Typography>}
       {line.on && (
         <Box component="ul" sx={{ margin: 0, paddingInlineStart: 2.5 }}>

@@ -10,6 +10,7 @@ import { useState, type ReactNode } from 'react'
 import { useController, type Control } from 'react-hook-form'
 import type { PlanDocument, QueueEdit } from '@eudromos/core/plan'
 import { demand as t } from '../../../../messages/skills.ts'
+import { AskedField } from '../asked-field.tsx'
 import { ReachField } from './reach-field.tsx'
 import { ladderOf, withStep, withoutStep, type Ladder } from './ladder.ts'
 
@@ -36,7 +37,6 @@ export function DemandField({ control, document, people, mayEdit }: DemandFieldP
   const { field: prioritySteps } = useController({ control, name: 'prioritySteps' })
   const { field: priority } = useController({ control, name: 'priority' })
   const named = (id: string): string => skills.find((one) => one.id === id)?.name ?? id
-  const free = skills.filter(({ id }) => !requirements.value.some(({ skillId }) => skillId === id))
   const ladder: Ladder = {
     relaxations: relaxations.value,
     laterReaches: laterReaches.value,
@@ -47,73 +47,21 @@ export function DemandField({ control, document, people, mayEdit }: DemandFieldP
     laterReaches.onChange(next.laterReaches)
     prioritySteps.onChange(next.prioritySteps)
   }
-  const takeOff = (skillId: string): void => {
-    requirements.onChange(requirements.value.filter((one) => one.skillId !== skillId))
-    relaxations.onChange(relaxations.value.filter((one) => one.skillId !== skillId))
-  }
   const steps = ladderOf(ladder)
   return (
     <>
       <Group title={t.skills}>
-        {requirements.value.length === 0 && <Typography variant="body2">{t.none}</Typography>}
-        {requirements.value.map(({ skillId, least, most }, n) => {
-          const change = (part: Partial<Queue['requirements'][number]>): void =>
-            requirements.onChange(requirements.value.map((one, k) => (k === n ? { ...one, ...part } : one)))
-          return (
-            <Box
-              key={skillId}
-              sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: '2fr 1fr 1fr 40px' }, gap: 1 }}
-            >
-              <TextField
-                select
-                label={t.skill}
-                value={skillId}
-                disabled={!mayEdit}
-                onChange={({ target }) => {
-                  relaxations.onChange(
-                    relaxations.value.map((one) => (one.skillId === skillId ? { ...one, skillId: target.value } : one)),
-                  )
-                  change({ skillId: target.value })
-                }}
-              >
-                {skills
-                  .filter(({ id }) => id === skillId || free.some((one) => one.id === id))
-                  .map(({ id, name }) => (
-                    <MenuItem key={id} value={id}>
-                      {name}
-                    </MenuItem>
-                  ))}
-                {named(skillId) === skillId && <MenuItem value={skillId}>{skillId}</MenuItem>}
-              </TextField>
-              <Level label={t.least} value={least} disabled={!mayEdit} onChange={(level) => change({ least: level })} />
-              <Level
-                label={t.most}
-                value={most}
-                disabled={!mayEdit}
-                highest={t.anyLevel}
-                onChange={(level) => change({ most: level })}
-              />
-              {mayEdit && (
-                <IconButton aria-label={t.takeOff(named(skillId))} size="small" onClick={() => takeOff(skillId)}>
-                  <CloseIcon fontSize="small" />
-                </IconButton>
-              )}
-            </Box>
-          )
-        })}
-        {fieldState.error?.message !== undefined && (
-          <Typography variant="body2" color="error">
-            {fieldState.error.message}
-          </Typography>
-        )}
-        {mayEdit && free.length > 0 && (
-          <Button
-            sx={{ justifySelf: 'start' }}
-            onClick={() => requirements.onChange([...requirements.value, { skillId: free[0]?.id, least: 1, most: 5 }])}
-          >
-            {t.ask}
-          </Button>
-        )}
+        <AskedField
+          value={requirements.value}
+          skills={skills}
+          mayEdit={mayEdit}
+          fault={fieldState.error?.message}
+          onChange={requirements.onChange}
+          onRenamed={(from, to) =>
+            relaxations.onChange(relaxations.value.map((one) => (one.skillId === from ? { ...one, skillId: to } : one)))
+          }
+          onTakenOff={(skillId) => relaxations.onChange(relaxations.value.filter((one) => one.skillId !== skillId))}
+        />
       </Group>
       <TextField
         select
@@ -255,33 +203,6 @@ function Group({ title, help, children }: { title: string; help?: string; childr
       )}
       {children}
     </Box>
-  )
-}
-
-interface LevelProps {
-  readonly label: string
-  readonly value: number
-  readonly disabled: boolean
-  /** How the highest level is called, where it stands for "any". */
-  readonly highest?: string
-  readonly onChange: (level: number) => void
-}
-
-function Level({ label, value, disabled, highest, onChange }: LevelProps) {
-  return (
-    <TextField
-      select
-      label={label}
-      value={value}
-      disabled={disabled}
-      onChange={({ target }) => onChange(Number(target.value))}
-    >
-      {(value === 0 ? [0, ...levels] : levels).map((level) => (
-        <MenuItem key={level} value={level}>
-          {level === 5 && highest !== undefined ? highest : t.levels[level]}
-        </MenuItem>
-      ))}
-    </TextField>
   )
 }
 

@@ -1,0 +1,30 @@
+// Telephone numbers and what is sent to them. Imports nothing of the project.
+// Whoever compiles this file compiles that declaration too: the library brings none of its own.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- a declaration cannot be imported
+/// <reference path="./split-sms.d.ts" />
+import { parsePhoneNumberFromString } from 'libphonenumber-js'
+import { split } from 'split-sms'
+
+/** The number in E.164 (`+` and digits), or null where it is none that a network would take. Spaces and signs may be in it. */
+export function e164(text: string): string | null {
+  const number = parsePhoneNumberFromString(text.trim())
+  return number?.isValid() === true && number.ext === undefined ? number.number : null
+}
+
+/** As people write it, with its country's code; what is no number stays as it is. */
+export const shownNumber = (number: string): string =>
+  parsePhoneNumberFromString(number)?.formatInternational() ?? number
+
+export interface TextParts {
+  /** GSM 03.38 where every sign of it is in that alphabet, else UCS-2. */
+  readonly alphabet: 'GSM-7' | 'UCS-2'
+  readonly parts: number
+  /** Signs that the last part still takes. */
+  readonly left: number
+}
+
+/** As how many text messages it goes out. */
+export function textParts(text: string): TextParts {
+  const { characterSet, parts, remainingInPart } = split(text)
+  return { alphabet: characterSet === 'GSM' ? 'GSM-7' : 'UCS-2', parts: parts.length, left: remainingInPart }
+}

@@ -1,0 +1,139 @@
+// How interactions come in: begun by a page or a call, or by a text to one of the centre's numbers.
+import { demanded } from '../skills/index.ts'
+import type { AddressId, CustomerId, Instant, InteractionId, Line, Queue, QueueId } from '../plan/index.ts'
+import { refuse, type Command, type CommandBodies, type Decision, type Refusal } from './commands.ts'
+import { estimateFor } from './consequences.ts'
+import { event, type Event } from './events.ts'
+import { takesMore } from './match.ts'
+import { wake } from './silence.ts'
+import type { State } from './state.ts'
+
+type Begun = CommandBodies['beginInteraction'] & { readonly addressId: AddressId | null }
+
+export function beginInteraction(state: State, command: Command<'beginInteraction'>, at: Instant): Decision {
+  const { body, actor } = command
+  if (actor.kind !== 'system' && !(actor.kind === 'customer' && actor.id === body.interactionId))
+    return refuse('notAllowed', { command: command.type })
+  return arrival(state, { ...body, addressId: null }, at)
+}
+
+/**
+ * A text belongs to the thread of its two numbers while that is alive; after that it begins another. Nobody stays at the
+ * other end of a text, so it is not lost when it comes while the queue is closed or full: it waits.
+ */
+export function receiveText(state: State, { body }: Command<'receiveText'>, at: Instant): Decision {
+  const { interactionId, lineId, addressId, customerId, contentId } = body
+  const line = state.lookup.lines.get(lineId)
+  if (line?.channel !== 'sms') return refuse('unknownLine', { lineId })
+  const thread = state.interactions.get(state.index.threads.of(lineId, addressId) ?? '')
+  if (thread !== undefined) {
+    const woken = thread.phase === 'resting' ? [wake(state, thread, at)] : []
+    return [...woken, saidByCustomer(thread.id, thread.messages + 1, contentId, at)]
+  }
+  const queueId = line.queueIds[0]
+  if (queueId === undefined) return refuse('leadsNowhere', { lineId })
+  const text = { interactionId, channel: 'sms', customerId, lineId, queueId, contentId, addressId } as const
+  return arrival(state, { ...text, connection: null, leaveMessage: true }, at)
+}
+
+/** What is known last counts, but nothing comes after its being delivered. */
+export function reportText(state: State, { body }: Command<'reportText'>, at: Instant): Decision {
+  const { interactionId, number } = body
+  const interaction = state.interactions.get(interactionId)
+  if (interaction === undefined) return refuse('unknownInteraction', { interactionId })
+  const before = interaction.texts[number]
+  if (before === undefined || before === 'delivered' || before === body.state) return []
+  return [event('textReported', at, body)]
+}
+
+const saidByCustomer = (interactionId: InteractionId, number: number, contentId: string, at: Instant) =>
+  event('messageSent', at, { interactionId, number, side: 'customer', personId: null, contentId })
+
+/** Whether the queue takes it: not for what is closed or full, for which there are ways on. */
+function barOf(
+  state: State,
+  { queueId, lineId, channel, customerId }: Pick<Begun, 'queueId' | 'lineId' | 'channel' | 'customerId'>,
+): Refusal | { readonly queue: Queue; readonly line: Line } {
+  const line = state.lookup.lines.get(lineId)
+  if (line?.channel !== channel) return refuse('unknownLine', { lineId })
+  const queue = state.lookup.queues.get(queueId)
+  if (queue === undefined) return refuse('unknownQueue', { queueId })
+  if (!line.leadsTo.has(queueId)) return refuse('queueNotOnLine', { queueId, lineId })
+  if (queue.service === 'retired') return refuse('queueRetired', { queueId })
+  if (queue.service === 'takingNothingNew') return refuse('queueTakesNothingNew', { queueId })
+  const barred = queue.service === 'inPreparation' && !isTester(queue, customerId)
+  return barred ? refuse('queueInPreparation', { queueId }) : { queue, line }
+}
+
+const isTester = ({ testCustomerIds }: Queue, customerId: CustomerId): boolean => testCustomerIds.includes(customerId)
+
+function arrival(state: State, body: Begun, at: Instant): Decision {
+  const { interactionId, queueId, lineId, channel, customerId, addressId, contentId, connection } = body
+  if (state.plan === null) return refuse('noPlan')
+  if (state.interactions.has(interactionId)) return refuse('interactionExists', { interactionId })
+  const led = barOf(state, body)
+  if ('code' in led) return led
+  const { queue, line } = led
+  const test = queue.service === 'inPreparation'
+  const { open } = state.queueDay(queueId)
+  const leftMessage = !open && body.leaveMessage === true && contentId !== null
+  if (!open && !leftMessage) return refuse('queueClosed', closedParams(state, queueId))
+  const isFull = open && queue.mostWaiting !== null && state.index.queue(queueId).visitors.size >= queue.mostWaiting
+  const instead = isFull ? insteadOf(state, queue) : null
+  if (isFull && instead === null && channel !== 'sms')
+    return [
+      event('interactionSentAway', at, {
+        interactionId,
+        channel,
+        customerId,
+        lineId,
+        queueId,
+        test,
+        reason: 'queueFull',
+      }),
+    ]
+  const stays = leftMessage || channel === 'sms'
+  const arrived = event('interactionArrived', at, {
+    interactionId,
+    visitId: `${interactionId}.v1`,
+    channel,
+    customerId,
+    lineId,
+    addressId,
+    queueId,
+    test,
+    estimatedWaitSeconds: estimateFor(state, queueId),
+    connection,
+    customerGraceDueAt: connection === null && !stays ? at + state.settings().customerGraceSeconds * 1000 : null,
+    leftMessage,
+    requirements: demanded([...line.requirements, ...(body.requirements ?? [])]),
+    priority: body.priority ?? line.priority,
+  })
+  const sentOn = instead === null ? [] : [fullEvent(state, interactionId, instead, at)]
+  const said = contentId === null ? [] : [saidByCustomer(interactionId, 1, contentId, at)]
+  return [arrived, ...sentOn, ...said]
+}
+
+const fullEvent = (state: State, interactionId: InteractionId, queueId: QueueId, at: Instant): Event<'sentOn'> =>
+  event('sentOn', at, {
+    interactionId,
+    visitId: `${interactionId}.v2`,
+    queueId,
+    cause: 'full',
+    by: null,
+    waitedBeforeMs: 0,
+    estimatedWaitSeconds: estimateFor(state, queueId),
+  })
+
+/** Where a newcomer goes who finds the queue full: the first on the way on that takes one more, or nowhere. */
+function insteadOf(state: State, queue: Queue): QueueId | null {
+  for (let next = queue.whenFullTo; next !== null; next = state.lookup.queues.get(next)?.whenFullTo ?? null)
+    if (takesMore(state, next)) return next
+  return null
+}
+
+/** `opensAt` is left out where it does not open again. */
+function closedParams(state: State, queueId: string): Refusal['params'] {
+  const opensAt = state.nextTurn(queueId)
+  return opensAt === null ? { queueId } : { queueId, opensAt }
+}

@@ -1,0 +1,56 @@
+import { and, asc, eq, inArray } from 'drizzle-orm'
+import type { Database } from './connect.ts'
+import * as t from './schema.ts'
+
+export interface Met {
+  readonly addressId: string
+  /** Whose number it is, in the order in which they became known; at least one. */
+  readonly customers: readonly { readonly id: string; readonly name: string }[]
+}
+
+/**
+ * The number's address and its customers; a number nobody is known by makes a customer of the id and name given. Two who
+ * ask at once get the same.
+ */
+export async function meetNumber(
+  database: Database,
+  value: string,
+  fresh: { readonly addressId: string; readonly customerId: string; readonly name: string },
+): Promise<Met> {
+  return database.transaction(async (tx) => {
+    await tx.insert(t.address).values({ id: fresh.addressId, kind: 'phone', value }).onConflictDoNothing()
+    // The row is locked: of several that meet the number for the first time one makes the customer.
+    const [address] = await tx.select().from(t.address).where(eq(t.address.value, value)).for('update')
+    if (address === undefined) throw new Error('the address was not kept')
+    const known = await tx
+      .select({ id: t.customer.id, name: t.customer.name })
+      .from(t.customerAddress)
+      .innerJoin(t.customer, eq(t.customer.id, t.customerAddress.customerId))
+      .where(eq(t.customerAddress.addressId, address.id))
+      .orderBy(asc(t.customer.createdAt), asc(t.customer.id))
+    if (known.length > 0) return { addressId: address.id, customers: known }
+    const customer = { id: fresh.customerId, name: fresh.name }
+    await tx.insert(t.customer).values(customer).onConflictDoNothing()
+    await tx.insert(t.customerAddress).values({ customerId: customer.id, addressId: address.id })
+    return { addressId: address.id, customers: [customer] }
+  })
+}
+
+/** The numbers by their addresses' ids. */
+export async function readNumbers(database: Database, ids: readonly string[]): Promise<Map<string, string>> {
+  if (ids.length === 0) return new Map()
+  const rows = await database
+    .select({ id: t.address.id, value: t.address.value })
+    .from(t.address)
+    .where(inArray(t.address.id, [...ids]))
+  return new Map(rows.map(({ id, value }) => [id, value]))
+}
+
+/** Whether the customer of the number wants no texts from the line. */
+export async function isStopped(database: Database, lineId: string, addressId: string): Promise<boolean> {
+  const rows = await database
+    .select({ at: t.textStop.at })
+    .from(t.textStop)
+    .where(and(eq(t.textStop.lineId, lineId), eq(t.textStop.addressId, addressId)))
+  return rows.length > 0
+}

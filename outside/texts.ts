@@ -1,0 +1,132 @@
+import type { Logger } from 'pino'
+import { v7 as newId } from 'uuid'
+import { signed } from './signing.ts'
+
+export type TextState = 'sending' | 'sent' | 'delivered' | 'failed'
+
+/** One text on the network, as the customer's telephone shows it. */
+export interface PhoneText {
+  readonly id: string
+  readonly from: string
+  readonly to: string
+  readonly text: string
+  readonly at: number
+  state: TextState
+  reason: string | null
+}
+
+export interface NetworkSettings {
+  /** Milliseconds that a text takes. */
+  readonly delayMs: number
+  /** Of a hundred texts to customers so many do not arrive. */
+  readonly failPercent: number
+  /** Whether the network takes texts at all. */
+  readonly up: boolean
+}
+
+export const usualNetwork: NetworkSettings = { delayMs: 600, failPercent: 0, up: true }
+
+/** The settings from outside the program; what is missing stays. Throws a sentence that names what is wrong. */
+export function readNetwork(input: unknown, before: NetworkSettings): NetworkSettings {
+  if (input === null || typeof input !== 'object') throw new RangeError('Give the settings as a JSON object.')
+  const { delayMs, failPercent, up } = { ...before, ...(input as Partial<NetworkSettings>) }
+  const within = (value: unknown, most: number): boolean => typeof value === 'number' && value >= 0 && value <= most
+  if (!within(delayMs, 60_000)) throw new RangeError('Delay: give milliseconds from 0 to 60,000.')
+  if (!within(failPercent, 100)) throw new RangeError('Not delivered: give a percentage from 0 to 100.')
+  if (typeof up !== 'boolean') throw new RangeError('Network: say whether it is up, true or false.')
+  return { delayMs, failPercent, up }
+}
+
+const retriesMs = [1000, 2000, 5000, 10_000]
+const mostKept = 20_000
+
+/** A text network between the centre and customers' telephones. Holds in memory what each of these has. */
+export class TextNetwork {
+  settings = usualNetwork
+  private readonly texts = new Map<string, PhoneText>()
+
+  constructor(
+    private origin: string,
+    private readonly key: string,
+    private readonly random: () => number,
+    private readonly log: Logger,
+    private readonly now: () => number = () => Date.now(),
+  ) {}
+
+  /** All texts of a telephone's number, oldest first. */
+  of(number: string): PhoneText[] {
+    return [...this.texts.values()].filter(({ from, to }) => from === number || to === number)
+  }
+
+  private keep(text: PhoneText): void {
+    this.texts.set(text.id, text)
+    const [oldest] = this.texts.keys()
+    if (this.texts.size > mostKept && oldest !== undefined) this.texts.delete(oldest)
+  }
+
+  /** A customer sends one; it is carried to the centre. The same id a second time is the same text. */
+  write(from: string, to: string, text: string, id: string = newId()): PhoneText {
+    const known = this.texts.get(id)
+    if (known !== undefined) return known
+    const one: PhoneText = { id, from, to, text, at: this.now(), state: 'sending', reason: null }
+    this.keep(one)
+    setTimeout(() => void this.bring(one), this.settings.delayMs / 2)
+    return one
+  }
+
+  private async bring(one: PhoneText, tried = 0): Promise<void> {
+    const { id, from, to, text } = one
+    const answer = this.settings.up ? await this.tell('/api/gateway/texts', id, { id, from, to, text }) : null
+    if (answer?.ok === true) one.state = 'delivered'
+    else if (answer !== null && answer.status < 500 && answer.status !== 429) {
+      one.state = 'failed'
+      one.reason = ((await answer.json().catch(() => ({}))) as { detail?: string }).detail ?? `HTTP ${answer.status}`
+    } else {
+      // A network tries for long; this one gives up after a while, so that one sees it.
+      const pause = retriesMs[Math.min(tried, retriesMs.length - 1)] ?? 0
+      if (tried < 30) setTimeout(() => void this.bring(one, tried + 1), pause)
+      else Object.assign(one, { state: 'failed', reason: 'The centre could not be reached.' })
+    }
+  }
+
+  /** The centre hands one over; it arrives after a while, or does not, and the centre is told. */
+  take({ id, from, to, text }: Pick<PhoneText, 'id' | 'from' | 'to' | 'text'>): void {
+    if (this.texts.has(id)) return
+    const one: PhoneText = { id, from, to, text, at: this.now(), state: 'sending', reason: null }
+    this.keep(one)
+    setTimeout(() => {
+      const fails = this.random() * 100 < this.settings.failPercent
+      one.state = fails ? 'failed' : 'delivered'
+      one.reason = fails ? 'unreachable' : null
+      void this.report(one)
+    }, this.settings.delayMs)
+  }
+
+  private async report({ id, state, reason }: PhoneText, tried = 0): Promise<void> {
+    const answer = await this.tell('/api/gateway/texts/reports', `${id}.${state}`, { id, state, reason })
+    if (answer !== null && answer.status < 500) return
+    const text = this.texts.get(id)
+    if (text !== undefined && tried < 30)
+      setTimeout(() => void this.report(text, tried + 1), retriesMs[Math.min(tried, retriesMs.length - 1)])
+  }
+
+  private async tell(path: string, id: string, message: object): Promise<Response | null> {
+    const body = JSON.stringify(message)
+    try {
+      return await fetch(`${this.origin}${path}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', ...signed(this.key, id, body, Date.now()) },
+        body,
+        signal: AbortSignal.timeout(20_000),
+      })
+    } catch (error) {
+      this.log.warn({ err: error }, 'the centre does not answer')
+      return null
+    }
+  }
+
+  /** Goes to another web process of the same centre. */
+  moveTo(origin: string): void {
+    this.origin = origin
+  }
+}

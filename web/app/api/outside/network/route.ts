@@ -1,0 +1,17 @@
+import { readJson } from '../../../../server/limits.ts'
+import { outside } from '../../../../server/outside.ts'
+import { answering } from '../../../../server/problem.ts'
+import { permit } from '../../../../server/who.ts'
+
+/** How the simulated text network does. */
+export const GET = (request: Request): Promise<Response> =>
+  answering(request, async () => {
+    await permit('actAs')
+    return outside('GET', '/network')
+  })
+
+export const PUT = (request: Request): Promise<Response> =>
+  answering(request, async () => {
+    await permit('traffic.run')
+    return outside('PUT', '/network', await readJson(request))
+  })

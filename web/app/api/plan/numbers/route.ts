@@ -1,0 +1,11 @@
+import { readStock } from '../../../../server/plan-lines.ts'
+import { answering } from '../../../../server/problem.ts'
+import { runtime } from '../../../../server/runtime.ts'
+import { permit } from '../../../../server/who.ts'
+
+/** What the carrier has of numbers, for whoever may pick one. */
+export const GET = (request: Request): Promise<Response> =>
+  answering(request, async () => {
+    await permit('plan.edit')
+    return Response.json(await readStock(await runtime()))
+  })

@@ -1,0 +1,26 @@
+import type { Metadata } from 'next'
+import { may } from '@eudromos/core/plan'
+import { phone } from '../../../messages/texts.ts'
+import { enter } from '../../../server/room.ts'
+import { runtime } from '../../../server/runtime.ts'
+import { PhoneRoom } from './phone-room.tsx'
+
+export const metadata: Metadata = { title: phone.title }
+
+/** A made-up customer's telephone. */
+export default async function PhonePage() {
+  const who = await enter('actAs')
+  const { clock, follower } = await runtime()
+  const { document } = follower
+  const lines = (document?.lines ?? []).flatMap(({ name, address, channel, on }) =>
+    on && address !== null && channel === 'sms' ? [{ name, number: address }] : [],
+  )
+  return (
+    <PhoneRoom
+      lines={lines}
+      zone={document?.centre.zone ?? 'UTC'}
+      clockMs={clock.aheadMs}
+      maySet={may(who.roles, 'traffic.run')}
+    />
+  )
+}

@@ -1,0 +1,35 @@
+// Texts (SMS): what the screens and the program itself say.
+import { count } from './count.ts'
+
+export const texts = {
+  confirm: {
+    stop: 'You will get no more texts from this number. Text START if you want them again.',
+    start: 'You will get texts from this number again. Text STOP to end them.',
+  },
+  /** As how many texts it goes out, and how many signs the last one still takes. */
+  parts: (parts: number, left: number) => `${count(parts, 'text', 'texts')}, ${left} left`,
+  wide: 'With a sign outside the usual alphabet a text holds 70 signs.',
+  stopped: (name: string) =>
+    `${name} wants no more texts from this number, and gets none. They come again when they text START.`,
+  under: (customer: string, line: string) => `${customer} to ${line}`,
+} as const
+
+/** A customer’s telephone in Outside. */
+export const phone = {
+  title: 'Telephone',
+  door: 'Customer’s telephone',
+  doorText: 'Text the centre’s numbers as a customer would, and see what arrives, what does not, and when.',
+  whose: 'Whose telephone',
+  newTo: (name: string, number: string) => `New text to ${name}, ${number}`,
+  threads: 'Texts',
+  none: 'No texts yet. Choose a number of the centre and write.',
+  noLines: 'The centre has no number for texts yet. Make one under Plan, Lines.',
+  write: 'Text message',
+  send: 'Send',
+  network: 'The network',
+  delay: 'A text takes, seconds',
+  fails: 'Do not arrive, percent',
+  up: 'Takes texts',
+  down: 'The network takes no texts: what is sent waits until it does.',
+  set: 'Set',
+} as const

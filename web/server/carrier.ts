@@ -1,0 +1,78 @@
+import * as yup from 'yup'
+
+/** What a carrier is asked for; docs/formats/gateway.yaml is the same as an interface that others can write to. */
+export interface TextCarrier {
+  /** Hands a text over; the same id a second time is the same text. Throws where the carrier cannot be reached. */
+  send(text: OutgoingText): Promise<Handed>
+  /** The numbers that can be had from it, and those that are had. Throws likewise. */
+  numbers(): Promise<StockNumber[]>
+}
+
+export interface OutgoingText {
+  readonly id: string
+  readonly from: string
+  readonly to: string
+  readonly text: string
+}
+
+/** `again`: it may take it later. */
+export type Handed =
+  { readonly taken: true } | { readonly taken: false; readonly reason: string; readonly again: boolean }
+
+export interface StockNumber {
+  /** E.164. */
+  readonly number: string
+  readonly channels: readonly ('voice' | 'sms')[]
+  readonly place: string
+}
+
+const stock = yup.object({
+  numbers: yup
+    .array()
+    .of(
+      yup.object({
+        number: yup.string().required(),
+        channels: yup
+          .array()
+          .of(
+            yup
+              .string()
+              .oneOf(['voice', 'sms'] as const)
+              .required(),
+          )
+          .required(),
+        place: yup.string().required(),
+      }),
+    )
+    .required(),
+})
+
+/** The carrier at an address of HTTP, asked with our key. */
+export class HttpCarrier implements TextCarrier {
+  constructor(
+    private readonly url: string,
+    private readonly key: string,
+  ) {}
+
+  private ask(path: string, init: RequestInit = {}): Promise<Response> {
+    return fetch(`${this.url}${path}`, {
+      ...init,
+      headers: { authorization: `Bearer ${this.key}`, 'content-type': 'application/json' },
+      signal: AbortSignal.timeout(5000),
+    })
+  }
+
+  async send(text: OutgoingText): Promise<Handed> {
+    const answer = await this.ask('/texts', { method: 'POST', body: JSON.stringify(text) })
+    if (answer.ok) return { taken: true }
+    const body = (await answer.json().catch(() => ({}))) as { code?: unknown }
+    const reason = typeof body.code === 'string' ? body.code : `http${answer.status}`
+    return { taken: false, reason, again: answer.status >= 500 || answer.status === 429 }
+  }
+
+  async numbers(): Promise<StockNumber[]> {
+    const answer = await this.ask('/numbers')
+    if (!answer.ok) throw new Error(`the carrier answers ${answer.status}`)
+    return (await stock.validate(await answer.json())).numbers
+  }
+}

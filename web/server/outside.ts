@@ -1,0 +1,28 @@
+import 'server-only'
+import { ProblemError, problem } from './problem.ts'
+import { setting } from './runtime.ts'
+
+/** Passes an order on to the simulated services, and gives back what they answer. */
+export async function outside(method: string, path: string, body?: unknown): Promise<Response> {
+  try {
+    const answer = await fetch(`${setting('EUDROMOS_OUTSIDE_URL')}${path}`, {
+      method,
+      headers: { authorization: `Bearer ${setting('EUDROMOS_OUTSIDE_KEY')}`, 'content-type': 'application/json' },
+      body: body === undefined ? undefined : JSON.stringify(body),
+      signal: AbortSignal.timeout(5000),
+    })
+    return new Response(await answer.text(), {
+      status: answer.status,
+      headers: { 'content-type': answer.headers.get('content-type') ?? 'application/json' },
+    })
+  } catch {
+    throw new ProblemError(
+      problem(
+        503,
+        'noOutside',
+        'Outside is not running',
+        'The simulated services are not running. Start them with npm run demo.',
+      ),
+    )
+  }
+}

@@ -1,0 +1,101 @@
+import type { Logger } from 'pino'
+import { noteText, putOffText, takeDueTexts, type Database, type DueText } from '@eudromos/database'
+import { envelope } from './envelope.ts'
+import type { Follower } from './follower.ts'
+import type { TextCarrier } from './carrier.ts'
+import type { Sender } from './sender.ts'
+
+const everyMs = 1000
+const atOnce = 50
+const leaseSeconds = 30
+/** Seconds until it is tried again, by how often it was: after the last of these it has failed. */
+const pauses = [2, 5, 15, 30, 60]
+
+/**
+ * Takes the centre's texts to the carrier, each until it is handed over or has failed for good. Any number of processes may
+ * do so; one that dies leaves its texts to the others, and the carrier knows a second copy by its id.
+ */
+export class Texter {
+  private timer: NodeJS.Timeout | null = null
+  private working: Promise<void> | null = null
+  private again = false
+  private closed = false
+  private readonly unwatch: () => void
+
+  constructor(
+    private readonly database: Database,
+    private readonly follower: Follower,
+    private readonly sender: Pick<Sender, 'submit'>,
+    private readonly carrier: TextCarrier,
+    private readonly log: Logger,
+  ) {
+    this.unwatch = follower.watch({
+      changed: ({ events }) => {
+        if (events.some((event) => event.type === 'messageSent' && event.side === 'agent')) this.look()
+      },
+    })
+    this.timer = setInterval(() => this.look(), everyMs)
+  }
+
+  async close(): Promise<void> {
+    this.closed = true
+    this.unwatch()
+    if (this.timer !== null) clearInterval(this.timer)
+    await this.working
+  }
+
+  /** There may be texts to carry. */
+  look(): void {
+    if (this.closed) return
+    this.again = true
+    this.working ??= this.work().finally(() => {
+      this.working = null
+    })
+  }
+
+  private async work(): Promise<void> {
+    try {
+      while (this.again && !this.closed) {
+        this.again = false
+        const due = await takeDueTexts(this.database, atOnce, leaseSeconds)
+        if (due.length > 0) this.again = true
+        await Promise.all(due.map((one) => this.carry(one)))
+      }
+    } catch (error) {
+      this.log.warn({ err: error }, 'could not look for texts to send')
+    }
+  }
+
+  private async carry(text: DueText): Promise<void> {
+    const from = this.follower.document?.lines.find(({ id }) => id === text.lineId)?.address ?? null
+    if (text.stopped) return this.failed(text, 'stopped')
+    if (from === null) return this.failed(text, 'noNumber')
+    const id = `${text.interactionId}.${text.number}`
+    try {
+      const handed = await this.carrier.send({ id, from, to: text.to, text: text.text })
+      if (handed.taken) {
+        if (await noteText(this.database, text, 'sent')) this.tell(text, 'sent')
+      } else if (handed.again) await this.putOff(text, handed.reason)
+      else await this.failed(text, handed.reason)
+    } catch (error) {
+      this.log.warn({ err: error }, 'the carrier does not take texts')
+      await this.putOff(text, 'noCarrier')
+    }
+  }
+
+  private async putOff(text: DueText, reason: string): Promise<void> {
+    const pause = pauses[text.tries - 1]
+    if (pause === undefined) await this.failed(text, reason)
+    else await putOffText(this.database, text, pause)
+  }
+
+  private async failed(text: DueText, reason: string): Promise<void> {
+    if (await noteText(this.database, text, 'failed', reason)) this.tell(text, 'failed')
+  }
+
+  /** What is live shows it; the table has it already. */
+  private tell({ interactionId, number }: DueText, state: 'sent' | 'failed'): void {
+    const command = envelope('reportText', { kind: 'system', id: 'gateway' }, { interactionId, number, state })
+    this.sender.submit({ command }).catch(() => undefined)
+  }
+}
