@@ -1,7 +1,7 @@
 import type { PlanDocument } from '@eudromos/core/plan'
 import { people } from '../demo/scenario-people.ts'
 import { times } from '../demo/scenario-times.ts'
-import { centre, line, queues, skills, teams } from '../demo/scenario.ts'
+import { centre, lines as known, queues, skills, teams } from '../demo/scenario.ts'
 import { faultsIn } from './given.ts'
 import { checkFile } from './plan.ts'
 import { BadInput } from './problem.ts'
@@ -23,7 +23,7 @@ const plan = {
     skills: Object.entries(own).map(([skillId, level]) => ({ skillId, level })),
   })),
   teams,
-  lines: [{ ...line, queueIds: queues.map(({ id }) => id) }],
+  lines: known.map((line) => (line.queueIds.length > 0 ? line : { ...line, queueIds: queues.map(({ id }) => id) })),
 } as PlanDocument
 const planText = JSON.stringify(plan)
 

