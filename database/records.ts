@@ -1,4 +1,5 @@
 import { and, asc, count, desc, eq, gte, ilike, isNull, lt, notInArray, or, sql, type SQL } from 'drizzle-orm'
+import type { Channel } from '@eudromos/core/plan'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
 
@@ -6,6 +7,7 @@ export const sortColumns = {
   arrivedAt: t.record.arrivedAt,
   customer: t.customer.name,
   agent: t.person.name,
+  channel: t.record.channel,
   queue: t.queue.name,
   outcome: t.record.outcome,
   waitMs: t.record.waitMs,
@@ -16,6 +18,7 @@ export const sortColumns = {
 export interface RecordQuery {
   readonly from: number | null
   readonly to: number | null
+  readonly channel: Channel | null
   readonly queueId: string | null
   readonly agentId: string | null
   readonly outcome: 'underWay' | 'answered' | 'abandoned' | 'sentAway' | null
@@ -45,6 +48,7 @@ function conditions(query: RecordQuery): SQL | undefined {
       : or(isNull(t.record.agentId), notInArray(t.record.agentId, [...query.hidden.personIds])),
     query.from === null ? undefined : gte(t.record.arrivedAt, query.from),
     query.to === null ? undefined : lt(t.record.arrivedAt, query.to),
+    query.channel === null ? undefined : eq(t.record.channel, query.channel),
     query.queueId === null ? undefined : eq(t.record.queueId, query.queueId),
     query.agentId === null ? undefined : eq(t.record.agentId, query.agentId),
     query.outcome === null ? undefined : eq(t.record.outcome, query.outcome),

@@ -412,6 +412,8 @@ export const textOut = pgTable(
     /** Why it failed, as the carrier's code. */
     reason: text(),
     tries: integer().notNull().default(0),
+    /** How often it was put on its way: a carrier takes each time for another text. */
+    round: integer().notNull().default(1),
     /** Goes out even to who wants none: the answer to their saying so. */
     owed: boolean().notNull().default(false),
     dueAt: stamp('due_at').notNull().defaultNow(),

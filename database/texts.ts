@@ -11,7 +11,9 @@ export interface DueText {
   /** E.164. */
   readonly to: string
   readonly text: string
-  /** How often it was tried, this time included. */
+  /** How often it was put on its way. */
+  readonly round: number
+  /** How often it was tried since, this time included. */
   readonly tries: number
   /** The customer wants no texts from this line. */
   readonly stopped: boolean
@@ -34,7 +36,7 @@ export async function takeDueTexts(database: Database, limit: number, leaseSecon
              where o.interaction_id = due.interaction_id and o.number = due.number
              returning o.*)
            select o.interaction_id as "interactionId", o.number, o.line_id as "lineId", a.value as "to",
-             coalesce(c.body, '') as text, o.tries,
+             coalesce(c.body, '') as text, o.round, o.tries,
              not o.owed and exists (select from text_stop s where s.line_id = o.line_id and s.address_id = o.address_id) as stopped
            from taken o join address a on a.id = o.address_id left join content c on c.id = o.content_id
            order by o.interaction_id, o.number`,
@@ -62,10 +64,13 @@ export async function obeyOrder(
   })
 }
 
-/** Notes what became of a text. What was delivered stays so; true where this was news. */
+/**
+ * Notes what became of a text; what was delivered stays so, and what is said of an earlier round counts no more. True where
+ * this was news. Queued anew, it begins another round.
+ */
 export async function noteText(
   database: Database,
-  { interactionId, number }: Pick<DueText, 'interactionId' | 'number'>,
+  { interactionId, number, round }: Pick<DueText, 'interactionId' | 'number' | 'round'>,
   state: TextState,
   reason: string | null = null,
 ): Promise<boolean> {
@@ -73,9 +78,10 @@ export async function noteText(
     name: 'note-text',
     text: `update text_out set state = $3, reason = $4,
              due_at = case when $3 = 'queued' then now() else due_at end,
-             tries = case when $3 = 'queued' then 0 else tries end
-           where interaction_id = $1 and number = $2 and state <> 'delivered' and state <> $3`,
-    values: [interactionId, number, state, reason],
+             tries = case when $3 = 'queued' then 0 else tries end,
+             round = case when $3 = 'queued' then round + 1 else round end
+           where interaction_id = $1 and number = $2 and round = $5 and state <> 'delivered' and state <> $3`,
+    values: [interactionId, number, state, reason, round],
   })
   return rowCount === 1
 }
@@ -93,14 +99,17 @@ export async function putOffText(
   )
 }
 
+export interface TextFate {
+  readonly state: TextState
+  readonly reason: string | null
+  readonly round: number
+}
+
 /** What became of the texts of an interaction, by the message's number. */
-export async function readTexts(
-  database: Database,
-  interactionId: string,
-): Promise<Map<number, { readonly state: TextState; readonly reason: string | null }>> {
-  const { rows } = await database.$client.query<{ number: number; state: TextState; reason: string | null }>(
-    'select number, state, reason from text_out where interaction_id = $1',
+export async function readTexts(database: Database, interactionId: string): Promise<Map<number, TextFate>> {
+  const { rows } = await database.$client.query<TextFate & { number: number }>(
+    'select number, state, reason, round from text_out where interaction_id = $1',
     [interactionId],
   )
-  return new Map(rows.map(({ number, state, reason }) => [number, { state, reason }]))
+  return new Map(rows.map(({ number, ...fate }) => [number, fate]))
 }

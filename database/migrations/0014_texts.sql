@@ -20,6 +20,7 @@ CREATE TABLE "text_out" (
 	"state" text DEFAULT 'queued' NOT NULL,
 	"reason" text,
 	"tries" integer DEFAULT 0 NOT NULL,
+	"round" integer DEFAULT 1 NOT NULL,
 	"owed" boolean DEFAULT false NOT NULL,
 	"due_at" timestamp with time zone DEFAULT now() NOT NULL,
 	"created_at" timestamp with time zone DEFAULT now() NOT NULL,

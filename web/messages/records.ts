@@ -11,7 +11,11 @@ export const records = {
   customer: 'Customer',
   all: 'all',
   outcomes: { underWay: 'under way', answered: 'answered', abandoned: 'gave up', sentAway: 'sent away' },
+  channel: 'Channel',
+  channels: { voice: 'call', chat: 'chat', sms: 'text' },
+  by: (line: string, customer: string | null) => (customer === null ? line : `${line}, from ${customer}`),
   columns: {
+    channel: 'Channel',
     arrivedAt: 'Arrived',
     customer: 'Customer',
     queue: 'Queue',

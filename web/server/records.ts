@@ -1,12 +1,15 @@
 import 'server-only'
 import Papa from 'papaparse'
 import * as yup from 'yup'
+import { channels } from '@eudromos/core/plan'
 import {
   listRecords,
   readActs,
   readContents,
   readNotes,
+  readNumbers,
   readRecord,
+  readTexts,
   readTranscripts,
   sortColumns,
   type RecordQuery,
@@ -22,6 +25,7 @@ const sorts = Object.keys(sortColumns) as RecordQuery['sort'][]
 const queryShape = yup.object({
   from: yup.number().integer().nullable().default(null),
   to: yup.number().integer().nullable().default(null),
+  channel: yup.string().oneOf(channels).nullable().default(null),
   queueId: optional,
   agentId: optional,
   outcome: yup.string().oneOf(['underWay', 'answered', 'abandoned', 'sentAway']).nullable().default(null),
@@ -126,11 +130,13 @@ export async function recordDetails({ database, follower }: Runtime, viewerId: s
   const row = await readRecord(database, id)
   if (row === null || !seesRecord(sightFor(follower, viewerId), row)) throw notFound('This record')
   const noteIds = row.passages.flatMap(({ noteContentId }) => noteContentId ?? [])
-  const [transcript, notes, acted, left] = await Promise.all([
+  const [transcript, notes, acted, left, texts, numbers] = await Promise.all([
     readTranscripts(database, [id]),
     readNotes(database, row.notesContentId),
     readActs(database, id),
     readContents(database, noteIds),
+    readTexts(database, id),
+    readNumbers(database, row.addressId === null ? [] : [row.addressId]),
   ])
   const mentioned = new Set([
     ...row.offers.flatMap(({ agentId, by }) => [agentId, ...(by == null ? [] : [by])]),
@@ -144,5 +150,20 @@ export async function recordDetails({ database, follower }: Runtime, viewerId: s
   const reasons = Object.fromEntries((follower.document?.declineReasons ?? []).map((r) => [r.id, r.name]))
   const queues = Object.fromEntries((follower.document?.queues ?? []).map((queue) => [queue.id, queue.name]))
   const passageNotes = Object.fromEntries([...left].map(([contentId, { text }]) => [contentId, text]))
-  return { row, transcript, notes, names, reasons, acted, queues, passageNotes }
+  const line = follower.document?.lines.find((one) => one.id === row.lineId)
+  const number = row.addressId === null ? null : (numbers.get(row.addressId) ?? null)
+  return {
+    row,
+    transcript,
+    notes,
+    names,
+    reasons,
+    acted,
+    queues,
+    passageNotes,
+    /** What became of the centre's texts, by the message's number. */
+    texts: Object.fromEntries(texts),
+    number,
+    line: { name: line?.name ?? row.lineId, address: line?.address ?? null },
+  }
 }

@@ -5,6 +5,13 @@ import type { Follower } from './follower.ts'
 import type { TextCarrier } from './carrier.ts'
 import type { Sender } from './sender.ts'
 
+/** The id that a carrier knows a text by. */
+export const outgoingId = ({
+  interactionId,
+  number,
+  round,
+}: Pick<DueText, 'interactionId' | 'number' | 'round'>): string => `${interactionId}.${number}.${round}`
+
 const everyMs = 1000
 const atOnce = 50
 const leaseSeconds = 30
@@ -70,7 +77,7 @@ export class Texter {
     const from = this.follower.document?.lines.find(({ id }) => id === text.lineId)?.address ?? null
     if (text.stopped) return this.failed(text, 'stopped')
     if (from === null) return this.failed(text, 'noNumber')
-    const id = `${text.interactionId}.${text.number}`
+    const id = outgoingId(text)
     try {
       const handed = await this.carrier.send({ id, from, to: text.to, text: text.text })
       if (handed.taken) {

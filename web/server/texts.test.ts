@@ -6,6 +6,7 @@ import {
   connect,
   connectAlone,
   isStopped,
+  noteText,
   readTexts,
   takeTurn,
   type Connection,
@@ -168,13 +169,13 @@ describe('a text of the centre', () => {
     texter.look()
     await until(() => sent.length === 2)
     expect(sent.map(({ id, text }) => [id, text])).toEqual([
-      ['i2.2', 'words 2'],
-      ['i2.3', 'words 3'],
+      ['i2.2.1', 'words 2'],
+      ['i2.3.1', 'words 3'],
     ])
     await until(() => commandsOf('reportText').length === 2)
-    expect(await reportText(runtime, { id: 'i2.2', state: 'delivered', reason: null })).toEqual({ news: true })
-    expect(await reportText(runtime, { id: 'i2.2', state: 'failed', reason: 'late' })).toEqual({ news: false })
-    expect((await readTexts(web, 'i2')).get(2)).toEqual({ state: 'delivered', reason: null })
+    expect(await reportText(runtime, { id: 'i2.2.1', state: 'delivered', reason: null })).toEqual({ news: true })
+    expect(await reportText(runtime, { id: 'i2.2.1', state: 'failed', reason: 'late' })).toEqual({ news: false })
+    expect((await readTexts(web, 'i2')).get(2)).toEqual({ state: 'delivered', reason: null, round: 1 })
     expect(commandsOf('reportText').at(-1)?.body).toEqual({ interactionId: 'i2', number: 2, state: 'delivered' })
   })
 
@@ -191,6 +192,20 @@ describe('a text of the centre', () => {
     await until(async () => (await readTexts(web, 'i3')).get(3)?.state === 'failed')
     expect((await readTexts(web, 'i3')).get(3)?.reason).toBe('notANumber')
   }, 20_000)
+
+  test('sent again it is another text to the carrier, and what is told of the first counts no more', async () => {
+    await write('i5', 2, addressId)
+    texter.look()
+    await until(() => sent.length === 1)
+    await reportText(runtime, { id: 'i5.2.1', state: 'failed', reason: 'unreachable' })
+    expect(await noteText(web, { interactionId: 'i5', number: 2, round: 1 }, 'queued')).toBe(true)
+    texter.look()
+    await until(() => sent.length === 2)
+    expect(sent[1]).toMatchObject({ id: 'i5.2.2', text: 'words 2' })
+    await until(async () => (await readTexts(web, 'i5')).get(2)?.state === 'sent')
+    expect(await reportText(runtime, { id: 'i5.2.1', state: 'failed', reason: 'late' })).toEqual({ news: false })
+    expect(await reportText(runtime, { id: 'i5.2.2', state: 'delivered', reason: null })).toEqual({ news: true })
+  })
 
   test('has failed where its line has no number any more', async () => {
     Object.assign(runtime.follower, { document: { lines: [] } })

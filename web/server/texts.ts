@@ -4,7 +4,7 @@ import { v7 as newId } from 'uuid'
 import { e164, shownNumber } from '@eudromos/core/numbers'
 import { may } from '@eudromos/core/plan'
 import { atWork } from '@eudromos/core/routing'
-import { meetNumber, noteText, obeyOrder } from '@eudromos/database'
+import { meetNumber, noteText, obeyOrder, readTexts } from '@eudromos/database'
 import { texts as words } from '../messages/texts.ts'
 import { envelope } from './envelope.ts'
 import { notAllowed, notFound, ProblemError, problem, refused } from './problem.ts'
@@ -70,11 +70,14 @@ export async function receiveText(runtime: Runtime, input: yup.InferType<typeof 
   return { taken: true, seq }
 }
 
+/** Interaction, message and round: see `outgoingId`. */
+const outgoingForm = /^(.+)\.(\d{1,9})\.(\d{1,9})$/
+
 export const reportShape = yup.object({
   /** The id that the text was handed over with. */
   id: yup
     .string()
-    .matches(/^.+\.\d{1,9}$/, 'Give the id that the text came with.')
+    .matches(outgoingForm, 'Give the id that the text came with.')
     .required('Give the id that the text came with.'),
   state: yup
     .string()
@@ -88,9 +91,9 @@ export async function reportText(
   { database, sender }: Runtime,
   { id, state, reason }: yup.InferType<typeof reportShape>,
 ): Promise<object> {
-  const cut = id.lastIndexOf('.')
-  const text = { interactionId: id.slice(0, cut), number: Number(id.slice(cut + 1)) }
-  if (!(await noteText(database, text, state, reason))) return { news: false }
+  const [, interactionId = '', number, round] = outgoingForm.exec(id) ?? []
+  const text = { interactionId, number: Number(number) }
+  if (!(await noteText(database, { ...text, round: Number(round) }, state, reason))) return { news: false }
   // Where the conversation is over already there is nothing live to tell it to.
   await sender.submit({ command: envelope('reportText', gateway, { ...text, state }) })
   return { news: true }
@@ -111,7 +114,8 @@ export async function sendAgain(
   const mine = interaction !== undefined && atWork(interaction).some(({ personId }) => personId === who.id)
   if (!mine && !may(who.roles, 'actAs')) throw notAllowed()
   if (interaction?.texts[number] !== 'failed') throw notFound('A text that was not delivered')
-  if (await noteText(database, { interactionId, number }, 'queued')) {
+  const round = (await readTexts(database, interactionId)).get(number)?.round ?? 1
+  if (await noteText(database, { interactionId, number, round }, 'queued')) {
     await sender.submit({ command: envelope('reportText', gateway, { interactionId, number, state: 'queued' }) })
     texter.look()
   }

@@ -92,6 +92,8 @@ export const centreShape = yup.object({
   askAfterSilenceSeconds: whole('Asked after', 10, 86_400).nullable().defined(),
   restAfterSilenceSeconds: whole('Rests after', 10, 86_400).nullable().defined(),
   endAfterRestSeconds: whole('Over after', 60, 604_800).required(),
+  textRestAfterSeconds: whole('Texts rest after', 10, 604_800).nullable().defined(),
+  textEndAfterRestSeconds: whole('Texts over after', 60, 2_592_000).required(),
   declineReasons: words.min(1, 'Reasons to decline: name at least one.'),
   dispositions: words.min(1, 'Dispositions: name at least one.'),
 })

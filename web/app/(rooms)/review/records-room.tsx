@@ -9,6 +9,7 @@ import Typography from '@mui/material/Typography'
 import { DataGrid, type GridColDef } from '@mui/x-data-grid'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useState } from 'react'
+import { channels, type Channel } from '@eudromos/core/plan'
 import { useFetched } from '../../../components/fetched.ts'
 import { clockText, timeText } from '../../../components/format.ts'
 import { en } from '../../../messages/en.ts'
@@ -25,6 +26,7 @@ interface Row {
   readonly customerName: string
   readonly queueName: string
   readonly agentName: string | null
+  readonly channel: Channel
   readonly outcome: keyof typeof en.records.outcomes
   readonly waitMs: number | null
   readonly talkMs: number | null
@@ -35,7 +37,7 @@ interface Row {
 
 const t = en.records
 const sizes = [25, 50, 100]
-const fields = ['from', 'to', 'queueId', 'agentId', 'outcome', 'customer'] as const
+const fields = ['from', 'to', 'channel', 'queueId', 'agentId', 'outcome', 'customer'] as const
 const columnStore = 'eudromos.records.columns'
 
 const keptColumns = (): Record<string, boolean> =>
@@ -61,6 +63,12 @@ function columnsIn(zone: string): GridColDef<Row>[] {
       flex: 1,
       minWidth: 120,
       valueGetter: (_, row) => row.customerName || t.erased,
+    },
+    {
+      field: 'channel',
+      headerName: t.columns.channel,
+      width: 96,
+      valueFormatter: (value: Row['channel']) => t.channels[value],
     },
     { field: 'queue', headerName: t.columns.queue, flex: 1, minWidth: 130, valueGetter: (_, row) => row.queueName },
     {
@@ -135,7 +143,7 @@ export function RecordsRoom({
   const total = value?.total ?? 0
   const columns = useMemo(() => columnsIn(zone), [zone])
   const filtered = fields.some((name) => params.has(name))
-  const choice = (name: 'queueId' | 'agentId', label: string, options: readonly Named[]) => (
+  const choice = (name: 'channel' | 'queueId' | 'agentId', label: string, options: readonly Named[]) => (
     <TextField
       select
       label={label}
@@ -177,6 +185,11 @@ export function RecordsRoom({
             sx={{ width: 200 }}
           />
         ))}
+        {choice(
+          'channel',
+          t.channel,
+          channels.map((channel) => ({ id: channel, name: t.channels[channel] })),
+        )}
         {choice('queueId', t.queue, queues)}
         {choice('agentId', t.agent, agents)}
         <TextField

@@ -30,6 +30,8 @@ const fields: readonly { name: NumberName; label: string; help?: string }[] = [
   { name: 'askAfterSilenceSeconds', label: t.ask, help: t.silenceHelp },
   { name: 'restAfterSilenceSeconds', label: t.rest, help: t.silenceHelp },
   { name: 'endAfterRestSeconds', label: t.end },
+  { name: 'textRestAfterSeconds', label: t.textRest, help: t.textHelp },
+  { name: 'textEndAfterRestSeconds', label: t.textEnd },
 ]
 
 /** What the whole centre goes by, and its lists of reasons and dispositions. */

@@ -31,6 +31,8 @@ export type CentreValue = Pick<
   | 'askAfterSilenceSeconds'
   | 'restAfterSilenceSeconds'
   | 'endAfterRestSeconds'
+  | 'textRestAfterSeconds'
+  | 'textEndAfterRestSeconds'
 > & { readonly id: string; readonly name: string; readonly declineReasons: Words; readonly dispositions: Words }
 
 export const stateValue = (document: PlanDocument, state: PlanDocument['presenceStates'][number]): StateValue => ({
@@ -54,6 +56,7 @@ export function centreValue({ centre, declineReasons, dispositions }: PlanDocume
   const { name, order, defaultTargetSeconds, retryAfterSeconds, agentGraceSeconds, customerGraceSeconds } = centre
   const { wishSeconds, transferPriority, longestWrapUpSeconds } = centre
   const { askAfterSilenceSeconds, restAfterSilenceSeconds, endAfterRestSeconds } = centre
+  const { textRestAfterSeconds, textEndAfterRestSeconds } = centre
   return {
     id: 'centre',
     name,
@@ -68,6 +71,8 @@ export function centreValue({ centre, declineReasons, dispositions }: PlanDocume
     askAfterSilenceSeconds,
     restAfterSilenceSeconds,
     endAfterRestSeconds,
+    textRestAfterSeconds,
+    textEndAfterRestSeconds,
     declineReasons,
     dispositions,
   }

@@ -7,9 +7,11 @@ import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useState, type ReactNode } from 'react'
+import { shownNumber } from '@eudromos/core/numbers'
 import { Transcript } from '../../../../components/chat/transcript.tsx'
 import { useFetched } from '../../../../components/fetched.ts'
 import { clockText, timeText } from '../../../../components/format.ts'
+import { ChannelShape } from '../../../../components/glyphs.tsx'
 import { GroundsList, type NamedGrounds } from '../../../../components/grounds/grounds-list.tsx'
 import { SidePanel } from '../../../../components/side-panel.tsx'
 import { en } from '../../../../messages/en.ts'
@@ -22,7 +24,7 @@ const duration = (ms: number | null): string => (ms === null ? '–' : clockText
 
 /** One record: when, who, each offer and its end with the grounds, what was written, and the notes. */
 export function RecordPage({ details, plan }: { details: RecordDetails; plan: PlanView | null }) {
-  const { row, transcript, notes, names, reasons, acted, queues, passageNotes } = details
+  const { row, transcript, notes, names, reasons, acted, queues, passageNotes, texts, number, line } = details
   const [asked, setAsked] = useState<{ seq: number; agentId: string } | null>(null)
   const zone = plan?.zone ?? 'UTC'
   const acts = new Map<string, number>()
@@ -48,9 +50,11 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
         <Button component={Link} href="/review">
           {t.back}
         </Button>
+        <ChannelShape channel={row.channel} size={18} />
         <Typography variant="h1">{row.customerName || t.erased}</Typography>
         <Typography sx={{ color: 'text.secondary' }}>
-          {row.queueName} · {timeText(row.arrivedAt, zone, 0)} · {t.outcomes[row.outcome]}
+          {t.by(line.name, number === null ? null : shownNumber(number))} · {row.queueName} ·{' '}
+          {timeText(row.arrivedAt, zone, 0)} · {t.outcomes[row.outcome]}
         </Typography>
       </Box>
       <Box sx={{ display: 'grid', gap: 1.5 }}>
@@ -131,7 +135,11 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
           <Typography>{t.noWords}</Typography>
         ) : (
           <Transcript
-            messages={transcript.map((line) => ({ ...line, key: line.contentId, delivery: null }))}
+            messages={transcript.map((said) => ({
+              ...said,
+              key: said.contentId,
+              delivery: texts[said.number]?.state ?? null,
+            }))}
             own="agent"
             otherName={row.customerName || t.erased}
             ownName={row.agentName ?? undefined}

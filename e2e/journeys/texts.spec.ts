@@ -1,0 +1,125 @@
+import { expect, type Page } from '@playwright/test'
+import { test } from './journey.ts'
+import { bayOf, expectAccessible, goHome, passSeconds, sayPresence, signIn } from './people.ts'
+
+const sailings = '+442079460101'
+
+/** A customer's telephone, with the thread to a number open. */
+async function phoneAt(page: Page, phone: string, to: string): Promise<void> {
+  await page.goto(`/outside/phone?${new URLSearchParams({ phone, to })}`)
+}
+
+async function text(page: Page, words: string): Promise<void> {
+  await page.getByRole('textbox', { name: 'Text message' }).fill(words)
+  await page.getByRole('button', { name: 'Send', exact: true }).click()
+}
+
+test('a customer texts, an agent answers; what is not delivered is seen and sent again; STOP is obeyed', async ({
+  browser,
+}) => {
+  const ana = await signIn(browser, 'Ana Mirel')
+  await sayPresence(ana, 'Ready')
+  const phone = await signIn(browser, 'Rosalind Okafor')
+  await phoneAt(phone, '+61491570006', sailings)
+  await text(phone, 'Is the 14:10 running?')
+  await expect(phone.getByText(/you .* delivered/)).toBeVisible()
+
+  const bay = bayOf(ana, 'Ilse Varga')
+  await expect(bay).toContainText('Is the 14:10 running?')
+  await expect(bay).toContainText('+61 491 570 006 to +44 20 7946 0101')
+  await ana.keyboard.press('Alt+a')
+  await bay.getByRole('textbox').fill('It is, 20 minutes late. Da, întârzie.')
+  await expect(bay).toContainText('1 text, 33 left')
+  await expectAccessible(ana)
+  await bay.getByRole('textbox').press('Enter')
+  await expect(phone.getByRole('log')).toContainText('20 minutes late')
+  await expect(bay.getByText(/delivered/)).toBeVisible()
+  await expectAccessible(phone)
+
+  await phone.getByLabel('Do not arrive, percent').fill('100')
+  await phone.getByRole('button', { name: 'Set', exact: true }).click()
+  await expect(phone.getByRole('button', { name: 'Set', exact: true })).toBeDisabled()
+  await bay.getByRole('textbox').fill('Be at the quay at 13:45.')
+  await bay.getByRole('textbox').press('Enter')
+  await expect(bay.getByText('not delivered')).toBeVisible()
+  await phone.getByLabel('Do not arrive, percent').fill('0')
+  await phone.getByRole('button', { name: 'Set', exact: true }).click()
+  await expect(phone.getByRole('button', { name: 'Set', exact: true })).toBeDisabled()
+  await bay.getByRole('button', { name: 'Send again' }).click()
+  await expect(bay.getByText('not delivered')).toBeHidden()
+  await expect(bay.getByText(/delivered/)).toHaveCount(2)
+
+  await text(phone, 'STOP')
+  await expect(phone.getByRole('log')).toContainText('You will get no more texts from this number.')
+  await expect(bay.getByText('Ilse wants no more texts from this number')).toBeVisible()
+  await expect(bay.getByRole('textbox')).toBeDisabled()
+  await text(phone, 'Start')
+  await expect(bay.getByRole('textbox')).toBeEnabled()
+
+  await bay.getByRole('button', { name: 'End', exact: true }).click()
+  await bay.getByRole('button', { name: 'Finish wrap-up' }).click()
+  await expect(bay).toBeHidden()
+  await phone.goto('/review?channel=sms')
+  await phone.getByRole('gridcell', { name: 'Ilse Varga' }).first().click()
+  await expect(phone.getByText('Texts about today’s sailings, from +61 491 570 006')).toBeVisible()
+  await expect(phone.getByRole('log')).toContainText('Be at the quay at 13:45.')
+  await goHome(ana)
+})
+
+test('a quiet thread rests, and the next text comes back to whoever had it', async ({ browser }) => {
+  const ana = await signIn(browser, 'Ana Mirel')
+  await sayPresence(ana, 'Ready')
+  const phone = await signIn(browser, 'Rosalind Okafor')
+  await phoneAt(phone, '+61491570157', sailings)
+  await text(phone, 'My bag is at the pier.')
+  const bay = bayOf(ana, 'Marta Quill')
+  await expect(bay).toBeVisible()
+  await ana.keyboard.press('Alt+a')
+  await bay.getByRole('textbox').fill('Which pier?')
+  await bay.getByRole('textbox').press('Enter')
+  await expect(phone.getByRole('log')).toContainText('Which pier?')
+  await passSeconds(16 * 60)
+  await expect(bay).toBeHidden()
+  await text(phone, 'The north one.')
+  await expect(bay).toContainText('My bag is at the pier.')
+  await expect(bay).toContainText('The north one.')
+  await ana.keyboard.press('Alt+a')
+  await expect(bay.getByRole('textbox')).toBeVisible()
+  await goHome(ana)
+})
+
+test('a number is picked for a new line, answered by its queue, and given back', async ({ browser }) => {
+  const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan')
+  await rosalind
+    .getByRole('button', { name: /New line|New/ })
+    .first()
+    .click()
+  await rosalind.getByRole('textbox', { name: 'Name' }).fill('Texts in storms')
+  await rosalind.getByLabel('What it is').click()
+  await rosalind.getByRole('option', { name: 'Text number' }).click()
+  await expect(rosalind.getByText('It has no number yet').first()).toBeVisible()
+  await rosalind.getByRole('combobox', { name: 'Number' }).click()
+  await expect(rosalind.getByRole('option', { name: '+44 20 7946 0101 · London' })).toHaveCount(0)
+  await rosalind.getByRole('option', { name: '+44 20 7946 0105 · London' }).click()
+  await rosalind.getByRole('combobox', { name: 'Leads to' }).click()
+  await rosalind.getByRole('option', { name: 'Bookings' }).click()
+  await expectAccessible(rosalind)
+  await rosalind.getByRole('button', { name: 'Save and publish' }).click()
+  await expect(rosalind.getByText(/Published/).first()).toBeVisible()
+
+  const phone = await signIn(browser, 'Rosalind Okafor')
+  await phoneAt(phone, '+61491570313', '+442079460105')
+  await text(phone, 'Are you still sailing?')
+  await expect(phone.getByText(/you .* delivered/)).toBeVisible()
+  const ana = await signIn(browser, 'Ana Mirel')
+  await sayPresence(ana, 'Ready')
+  await expect(bayOf(ana, 'Greta Dunmore')).toContainText('Are you still sailing?')
+  await ana.keyboard.press('Alt+a')
+  await goHome(ana)
+
+  await rosalind.getByRole('button', { name: 'Delete' }).click()
+  await rosalind.getByRole('dialog').getByRole('button', { name: 'Delete' }).click()
+  await expect(rosalind.getByRole('dialog')).toBeHidden()
+  await text(phone, 'Hello?')
+  await expect(phone.getByText('No line of the centre has the number +442079460105.')).toBeVisible()
+})
