@@ -13,6 +13,8 @@ export interface News {
 export interface LineInfo {
   readonly channel: string
   readonly id: string
+  /** The number, of a line that has one. */
+  readonly address: string | null
   readonly queues: readonly {
     readonly id: string
     readonly name: string

@@ -21,6 +21,7 @@ const setting = (name: string): string => {
 const origin = setting('EUDROMOS_ORIGIN')
 const key = setting('EUDROMOS_OUTSIDE_KEY')
 const log = pino({ name: 'outside', level: process.env.EUDROMOS_LOG ?? 'info' })
+const texts = new TextNetwork(origin, key, seeded(7), log)
 let traffic: Traffic | null = null
 
 async function stop(): Promise<void> {
@@ -30,7 +31,7 @@ async function stop(): Promise<void> {
 async function start(input: unknown): Promise<void> {
   const settings = readSettings(input)
   await stop()
-  traffic = new Traffic(settings, origin, key, log)
+  traffic = new Traffic(settings, origin, key, log, texts)
   traffic.start()
 }
 
@@ -64,8 +65,6 @@ const problem = (status: number, code: string, detail: string) => ({
   code,
   detail,
 })
-
-const texts = new TextNetwork(origin, key, seeded(7), log)
 
 type Handler = (url: URL, body: unknown) => object | Promise<object>
 

@@ -1,9 +1,12 @@
 import { e164 } from '../core/numbers/index.ts'
-import { phones, stock } from './numbers.ts'
+import { phones, stock, texterNumber } from './numbers.ts'
 
-test.each([...stock, ...phones].map(({ number }) => number))('%s is a number in E.164', (number) => {
-  expect(e164(number)).toBe(number)
-})
+test.each([...[...stock, ...phones].map(({ number }) => number), texterNumber(0), texterNumber(199)])(
+  '%s is a number in E.164',
+  (number) => {
+    expect(e164(number)).toBe(number)
+  },
+)
 
 test('each number is there once', () => {
   const all = [...stock, ...phones].map(({ number }) => number)

@@ -22,6 +22,9 @@ export const stock: readonly StockNumber[] = [
   ...range('+61370101', 200, 6, 3).map((number) => ({ number, channels: ['voice', 'sms'] as const, place: 'Hobart' })),
 ]
 
+/** The number of the n-th passer-by: of a range for fiction as well, and nobody’s telephone in Outside. */
+export const texterNumber = (n: number): string => `+1202555${String(100 + (n % 100)).padStart(4, '0')}`
+
 /** Telephones of made-up people. */
 export const phones: readonly { readonly number: string; readonly people: readonly string[] }[] = [
   { number: '+61491570006', people: ['Ilse Varga'] },

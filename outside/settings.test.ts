@@ -8,7 +8,7 @@ test('a mood brings its own figures, where none are given', () => {
 })
 
 test.each([
-  [{ chatsPerMinute: 'many' }, 'Chats a minute: give a number from 0 to 6000.'],
+  [{ chatsPerMinute: 'many' }, 'Conversations a minute: give a number from 0 to 6000.'],
   [{ agents: -1 }, 'Simulated agents: give a number from 0 to 1000.'],
   [{ seed: Number.NaN }, 'Seed: give a number'],
   [{ queueIds: 'all' }, 'Queues: give a list of queue ids'],

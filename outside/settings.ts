@@ -3,6 +3,7 @@ import type { TrafficSettings } from './traffic.ts'
 
 export const usualTraffic: TrafficSettings = {
   chatsPerMinute: 8,
+  textPercent: 15,
   agents: 16,
   handleSeconds: 60,
   seed: 1,
@@ -11,7 +12,8 @@ export const usualTraffic: TrafficSettings = {
 }
 
 const ranges = {
-  chatsPerMinute: ['Chats a minute', 0, 6000],
+  chatsPerMinute: ['Conversations a minute', 0, 6000],
+  textPercent: ['By text, percent', 0, 100],
   agents: ['Simulated agents', 0, 1000],
   handleSeconds: ['Seconds of a conversation', 1, 3600],
   seed: ['Seed', 0, 4294967295],

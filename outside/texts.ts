@@ -44,6 +44,7 @@ const mostKept = 20_000
 export class TextNetwork {
   settings = usualNetwork
   private readonly texts = new Map<string, PhoneText>()
+  private readonly watchers = new Set<(text: PhoneText) => void>()
 
   constructor(
     private origin: string,
@@ -56,6 +57,12 @@ export class TextNetwork {
   /** All texts of a telephone's number, oldest first. */
   of(number: string): PhoneText[] {
     return [...this.texts.values()].filter(({ from, to }) => from === number || to === number)
+  }
+
+  /** Calls with every text that arrives at a telephone. */
+  watch(watcher: (text: PhoneText) => void): () => void {
+    this.watchers.add(watcher)
+    return () => this.watchers.delete(watcher)
   }
 
   private keep(text: PhoneText): void {
@@ -98,6 +105,7 @@ export class TextNetwork {
       const fails = this.random() * 100 < this.settings.failPercent
       one.state = fails ? 'failed' : 'delivered'
       one.reason = fails ? 'unreachable' : null
+      if (!fails) for (const watcher of this.watchers) watcher(one)
       void this.report(one)
     }, this.settings.delayMs)
   }

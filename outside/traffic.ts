@@ -2,10 +2,14 @@ import type { Logger } from 'pino'
 import { Carrier, GatewayError, type News } from './carrier.ts'
 import { agentWord, customerName, customerWord } from './made-up.ts'
 import { moods, openingOf, type MoodName } from './moods.ts'
+import { texterNumber } from './numbers.ts'
+import type { PhoneText, TextNetwork } from './texts.ts'
 import { between, nextGapSeconds, pick, seeded } from './random.ts'
 
 export interface TrafficSettings {
   readonly chatsPerMinute: number
+  /** Of a hundred customers so many text; the others chat. */
+  readonly textPercent: number
   /** How many simulated agents are at work. */
   readonly agents: number
   /** The length of a conversation on average, in seconds. */
@@ -50,15 +54,21 @@ export class Traffic {
   private readonly startedAt = performance.now()
   private agentIds: readonly string[] = []
   private trouble: string | null = null
+  private readonly unwatch: (() => void) | undefined
+  /** How often each of those who text still answers, by number. */
+  private readonly texters = new Map<string, number>()
 
   constructor(
     readonly settings: TrafficSettings,
     origin: string,
     key: string,
     private readonly log: Logger,
+    /** By which some of the customers text; null: all of them chat. */
+    private readonly network: TextNetwork | null = null,
   ) {
     this.random = seeded(settings.seed)
     this.carrier = new Carrier(origin, key)
+    this.unwatch = network?.watch((text) => this.textBack(text))
   }
 
   report(): TrafficReport {
@@ -82,6 +92,7 @@ export class Traffic {
       this.agentIds.map((agentId) => this.carrier.act(agentId, 'setPresence', { stateId: 'break' })),
     )
     this.stopping.abort()
+    this.unwatch?.()
     for (const timer of this.timers) clearTimeout(timer)
     this.timers.clear()
   }
@@ -120,9 +131,42 @@ export class Traffic {
     const rate = chatsPerMinute * Math.max(0.05, moods[mood].course((performance.now() - this.startedAt) / 1000))
     const gap = nextGapSeconds(this.random, rate / 60)
     const [name, text, choice] = [customerName(this.random), openingOf(this.random, mood), this.random()]
+    const texts = this.random() * 100 < this.settings.textPercent
     this.after(gap, async () => {
       this.awaitNext()
+      if (texts && (await this.text(text, choice))) return
       await this.begin(name, text, choice)
+    })
+  }
+
+  /** Somebody texts a line, from a number of their own; false where there is none to text. */
+  private async text(words: string, choice: number): Promise<boolean> {
+    const wanted = this.settings.queueIds
+    const lines = (await this.carrier.lines()).flatMap(({ address, queues }) =>
+      address !== null && (wanted.length === 0 || queues.some(({ id }) => wanted.includes(id))) ? [address] : [],
+    )
+    const line = lines[Math.floor(choice * lines.length)]
+    if (line === undefined || this.network === null) return false
+    const from = texterNumber(this.begun)
+    this.texters.set(from, Math.floor(between(this.random, 1, 4)))
+    this.network.write(from, line, words)
+    this.begun += 1
+    return true
+  }
+
+  /** Who got a text answers it after a while, as long as there is something to say. */
+  private textBack({ from, to }: PhoneText): void {
+    const left = this.texters.get(to)
+    if (left === undefined) return
+    if (left <= 0) {
+      this.texters.delete(to)
+      return
+    }
+    this.texters.set(to, left - 1)
+    const pause = this.settings.handleSeconds / 5
+    this.later(pause * 0.4, pause * 1.6, () => {
+      this.network?.write(to, from, customerWord(this.random))
+      return Promise.resolve()
     })
   }
 

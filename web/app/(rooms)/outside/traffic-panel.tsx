@@ -11,7 +11,7 @@ import { en } from '../../../messages/en.ts'
 
 const t = en.outside
 const url = '/api/outside/traffic'
-const fields = ['chatsPerMinute', 'agents', 'handleSeconds', 'seed'] as const
+const fields = ['chatsPerMinute', 'textPercent', 'agents', 'handleSeconds', 'seed'] as const
 
 type Numbers = Record<(typeof fields)[number], number>
 
@@ -86,7 +86,7 @@ export function TrafficPanel() {
         })}
       </Box>
       <Typography variant="body2">{t.orBy}</Typography>
-      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 2 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(5, 1fr)', gap: 2 }}>
         {fields.map((name) => (
           <TextField
             key={name}

@@ -16,10 +16,11 @@ export const GET = (request: Request): Promise<Response> =>
     )
     const lines = (document?.lines ?? [])
       .filter(({ on }) => on)
-      .map(({ id, name, channel, queueIds }) => ({
+      .map(({ id, name, channel, address, queueIds }) => ({
         id,
         name,
         channel,
+        address,
         queues: open
           .filter((queue) => queueIds.includes(queue.id))
           .map(({ id, name, service, selection }) => {
