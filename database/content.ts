@@ -113,6 +113,22 @@ export async function readNotes(database: Database, contentId: string | null): P
   return row?.body ?? null
 }
 
+/** What two ends of a call say to each other to set it up. */
+export interface Signal {
+  readonly interactionId: string
+  readonly to: 'customer' | 'agent'
+  /** Of the setting up; as the browsers have made it. */
+  readonly data: unknown
+}
+
+/** A hint's payload must stay below 8,000 bytes. */
+export const mostSignalBytes = 7500
+
+/** Brings a signal to whoever listens now. Nothing of it is kept. */
+export async function sendSignal(database: Database, signal: Signal): Promise<void> {
+  await database.$client.query(`select pg_notify('signal', $1)`, [JSON.stringify(signal)])
+}
+
 /** A sign that is not kept: it goes to whoever listens now. */
 export async function sendTyping(
   database: Database,

@@ -9,10 +9,13 @@ export {
   readContents,
   readNotes,
   readTranscripts,
+  mostSignalBytes,
+  sendSignal,
   sendTyping,
   type AttachmentInfo,
   type MessageText,
   type NewContent,
+  type Signal,
   type TranscriptLine,
 } from './content.ts'
 export {

@@ -368,6 +368,8 @@ export const record = pgTable(
     waitMs: instant('wait_ms'),
     talkMs: instant('talk_ms'),
     wrapUpMs: instant('wrap_up_ms'),
+    holdMs: instant('hold_ms').notNull().default(0),
+    heldAt: instant('held_at'),
     messages: integer().notNull(),
     dispositionId: text('disposition_id'),
     notesContentId: text('notes_content_id'),

@@ -8,6 +8,11 @@ const flags = [
   '--disable-background-networking',
   '--disable-component-update',
   '--disable-sync',
+  // Calls have a microphone that beeps, and reach each other on this machine without asking anybody.
+  '--use-fake-device-for-media-stream',
+  '--use-fake-ui-for-media-stream',
+  '--allow-loopback-in-peer-connection',
+  '--autoplay-policy=no-user-gesture-required',
 ]
 
 export default defineConfig({

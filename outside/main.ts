@@ -112,6 +112,11 @@ const server = createServer((request, response) => {
       const written = ['PUT', 'POST'].includes(request.method ?? '') ? await bodyOf(request) : ''
       const body: unknown = written === '' ? null : JSON.parse(written)
       if (wanted === 'POST /texts') return handOver(response, body)
+      if (/^POST \/phones\/[^/]+\/calls$/.test(wanted)) {
+        const { to, id } = fields(body)
+        const answer = await texts.call(phone(url), textOf(to, 'To'), textOf(id, 'Id'))
+        return send(response, answer.status, answer.body as object)
+      }
       const found = routes.find(([pattern]) => pattern.test(wanted))
       if (found === undefined) return send(response, 404, problem(404, 'notFound', `There is no ${wanted} here.`))
       send(response, 200, await found[1](url, body))

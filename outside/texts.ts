@@ -133,6 +133,13 @@ export class TextNetwork {
     }
   }
 
+  /** A telephone calls a number: the centre's answer, whatever it is. Throws where there is none. */
+  async call(from: string, to: string, id: string): Promise<{ status: number; body: unknown }> {
+    const answer = this.settings.up ? await this.tell('/api/gateway/calls', id, { id, from, to }) : null
+    if (answer === null) throw new RangeError('The network does not carry calls now.')
+    return { status: answer.status, body: await answer.json().catch(() => ({})) }
+  }
+
   /** Goes to another web process of the same centre. */
   moveTo(origin: string): void {
     this.origin = origin

@@ -71,6 +71,10 @@ export interface InteractionRecord {
   readonly waitMs: number | null
   readonly talkMs: number | null
   readonly wrapUpMs: number | null
+  /** Of the talk: on hold. */
+  readonly holdMs: number
+  /** Since when it is on hold now. */
+  readonly heldAt: Instant | null
   readonly messages: number
   readonly dispositionId: DispositionId | null
   readonly notesContentId: ContentId | null
@@ -112,7 +116,7 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
     case 'interactionAbandoned':
       return gone(before, event, 'abandoned', event.cause === 'left' ? 'customer' : 'system')
     case 'interactionEnded': {
-      return { ...before, endedAt: event.at, endedBy: event.by, talkMs: talkedBy(before, event.at) }
+      return { ...offHold(before, event.at), endedAt: event.at, endedBy: event.by, talkMs: talkedBy(before, event.at) }
     }
     case 'turnedAway':
       return gone(before, event, 'sentAway', 'system')
@@ -137,6 +141,8 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
         talkMs: talkedBy(before, event.at),
       }
     }
+    case 'callHeld':
+      return event.held ? { ...before, heldAt: event.at } : offHold(before, event.at)
     case 'wrapUpSaved':
       return { ...before, dispositionId: event.dispositionId, notesContentId: event.notesContentId }
     case 'wrapUpEnded':
@@ -164,6 +170,9 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
   }
 }
 
+const offHold = (before: InteractionRecord, at: Instant): InteractionRecord =>
+  before.heldAt === null ? before : { ...before, holdMs: before.holdMs + at - before.heldAt, heldAt: null }
+
 /** It is over without another answer. */
 const gone = (
   before: InteractionRecord,
@@ -184,7 +193,7 @@ const passed = (
   { at }: Event,
   to: Pick<Passage, 'cause' | 'toQueueId' | 'by'> & Partial<Passage>,
 ): InteractionRecord => ({
-  ...before,
+  ...offHold(before, at),
   queueId: to.toQueueId,
   passages: [...before.passages, { at, fromQueueId: before.queueId, toAgentId: null, noteContentId: null, ...to }],
 })
@@ -216,6 +225,8 @@ function begin(event: Event<'interactionArrived' | 'interactionSentAway'>): Inte
     waitMs: sentAway ? 0 : null,
     talkMs: null,
     wrapUpMs: null,
+    holdMs: 0,
+    heldAt: null,
     messages: 0,
     dispositionId: null,
     notesContentId: null,

@@ -27,7 +27,9 @@ export function asAgent(state: State, command: Command, agentId: AgentId): Refus
 /** What follows where the agent has the interaction, in this phase. */
 export function withWork(
   state: State,
-  command: Command<'endInteraction' | 'saveWrapUp' | 'finishWrapUp' | 'transferInteraction' | 'extendWrapUp'>,
+  command: Command<
+    'endInteraction' | 'saveWrapUp' | 'finishWrapUp' | 'transferInteraction' | 'extendWrapUp' | 'holdCall'
+  >,
   phase: 'connected' | 'wrapUp',
   decideFor: (interaction: Interaction) => Decision,
 ): Decision {

@@ -8,13 +8,13 @@ import { takesMore } from './match.ts'
 import { wake } from './silence.ts'
 import type { State } from './state.ts'
 
-type Begun = CommandBodies['beginInteraction'] & { readonly addressId: AddressId | null }
+type Begun = Omit<CommandBodies['beginInteraction'], 'addressId'> & { readonly addressId: AddressId | null }
 
 export function beginInteraction(state: State, command: Command<'beginInteraction'>, at: Instant): Decision {
   const { body, actor } = command
   if (actor.kind !== 'system' && !(actor.kind === 'customer' && actor.id === body.interactionId))
     return refuse('notAllowed', { command: command.type })
-  return arrival(state, { ...body, addressId: null }, at)
+  return arrival(state, { ...body, addressId: body.addressId ?? null }, at)
 }
 
 /**

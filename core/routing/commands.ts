@@ -102,6 +102,8 @@ export interface CommandBodies {
     readonly channel: Channel
     readonly customerId: CustomerId
     readonly lineId: LineId
+    /** The customer's number, of a call. */
+    readonly addressId?: AddressId | null
     readonly queueId: QueueId
     /** The customer's connection, where it stands already. */
     readonly connection: { readonly id: ConnectionId; readonly processId: ProcessId } | null
@@ -163,6 +165,8 @@ export interface CommandBodies {
     readonly delivered: number
     readonly seen: number
   }
+  /** The customer of a call hears music, and the agent nothing of them; or that is over. */
+  holdCall: { readonly agentId: AgentId; readonly interactionId: InteractionId; readonly held: boolean }
   endInteraction: { readonly agentId: AgentId; readonly interactionId: InteractionId }
   saveWrapUp: {
     readonly agentId: AgentId
@@ -253,6 +257,7 @@ export type RefusalCode =
   | 'grantLevel'
   | 'unknownGrant'
   | 'leadsNowhere'
+  | 'notACall'
 
 export const refuse = (code: RefusalCode, params: Refusal['params'] = {}): Refusal => ({ code, params })
 

@@ -4,7 +4,7 @@ import { refuse, type Command, type Decision, type Refusal } from './commands.ts
 import { end, lapseWishes, leave, offerIdentity, refusedWish, withdraw, withdrawFrom } from './consequences.ts'
 import { handBackEvent } from './deadlines.ts'
 import { event, type Event } from './events.ts'
-import { atWork, openOffer, visitOf, type Connection, type Interaction } from './pieces.ts'
+import { atWork, endsUnattended, openOffer, visitOf, type Connection, type Interaction } from './pieces.ts'
 import { beginInteraction, receiveText, reportText } from './arrivals.ts'
 import { enterAbsence, removeAbsence } from './absences.ts'
 import { beginEmergency, endEmergency } from './emergencies.ts'
@@ -90,6 +90,8 @@ export function decide(state: State, command: Command, at: Instant): Decision {
       return sendMessage(state, command, at)
     case 'receiveMessages':
       return receiveMessages(state, command, at)
+    case 'holdCall':
+      return holdCall(state, command, at)
     case 'endInteraction':
       return withWork(state, command, 'connected', (interaction) => end(state, interaction, 'agent', at))
     case 'saveWrapUp':
@@ -222,7 +224,7 @@ function disconnectCustomer(
   lost = 1,
 ): Event[] {
   if (!interaction.connections.some(({ id }) => id === connectionId)) return []
-  const waits = interaction.phase === 'waiting' || interaction.phase === 'offered'
+  const waits = endsUnattended(interaction)
   const last = interaction.connections.length === lost
   return [
     event('customerDisconnected', at, {
@@ -302,6 +304,14 @@ function receiveMessages(state: State, command: Command<'receiveMessages'>, at: 
   const delivered = Math.max(had.delivered, seen, Math.min(command.body.delivered, interaction.messages))
   if (seen === had.seen && delivered === had.delivered) return []
   return [event('messagesReceived', at, { interactionId: interaction.id, side, delivered, seen })]
+}
+
+function holdCall(state: State, command: Command<'holdCall'>, at: Instant): Decision {
+  const { agentId, interactionId, held } = command.body
+  return withWork(state, command, 'connected', ({ channel, heldSince }) => {
+    if (channel !== 'voice') return refuse('notACall', { interactionId })
+    return (heldSince !== null) === held ? [] : [event('callHeld', at, { interactionId, agentId, held })]
+  })
 }
 
 function saveWrapUp(state: State, command: Command<'saveWrapUp'>, at: Instant): Decision {

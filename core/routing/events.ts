@@ -196,6 +196,8 @@ export interface EventBodies {
     readonly personId: PersonId | null
     readonly contentId: ContentId
   }
+  /** The customer of a call was put on hold, or taken off it. */
+  callHeld: { readonly interactionId: InteractionId; readonly agentId: AgentId; readonly held: boolean }
   /** What became of a text that the centre sent, as far as the carrier has told. */
   textReported: { readonly interactionId: InteractionId; readonly number: number; readonly state: TextState }
   messagesReceived: {

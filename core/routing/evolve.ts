@@ -215,10 +215,13 @@ export function evolve(state: State, event: Event): State {
       if (interaction.turn.side !== owes) interaction.turn = { side: owes, since: event.at }
       interaction.asked = false
       if (event.side === 'agent') interaction.silentSince = event.at
-      if (event.side === 'agent' && interaction.addressId !== null) interaction.texts[event.number] = 'queued'
+      if (event.side === 'agent' && interaction.channel === 'sms') interaction.texts[event.number] = 'queued'
       state.index.setSilence(interaction)
       return state
     }
+    case 'callHeld':
+      state.interaction(event.interactionId).heldSince = event.held ? event.at : null
+      return state
     case 'textReported':
       state.interaction(event.interactionId).texts[event.number] = event.state
       return state
@@ -228,6 +231,7 @@ export function evolve(state: State, event: Event): State {
     case 'interactionEnded':
       return changeInteraction(state, event.interactionId, (interaction) => {
         interaction.phase = 'wrapUp'
+        interaction.heldSince = null
         interaction.wrapUpDueAt = event.wrapUpDueAt
         interaction.wrapUpMs = event.wrapUpDueAt - event.at
         for (const talk of [...interaction.participations])
@@ -316,6 +320,7 @@ function answer(state: State, event: Event<'offerAnswered'>): State {
 }
 
 function release(state: State, interaction: Interaction): void {
+  interaction.heldSince = null
   for (const participation of interaction.participations) {
     if (participation.to !== null) continue
     participation.to = state.at

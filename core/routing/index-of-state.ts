@@ -14,7 +14,7 @@ import {
   type QueueIndex,
   type Standing,
 } from './index-pieces.ts'
-import { visitOf, type Agent, type Interaction, type Visit } from './pieces.ts'
+import { endsUnattended, visitOf, type Agent, type Interaction, type Visit } from './pieces.ts'
 import { isPreferred, Pool, preference, seatOf, type Choice, type Preference } from './pools.ts'
 import { Reserve } from './reserve.ts'
 import { Threads } from './threads.ts'
@@ -348,7 +348,7 @@ export class Index {
     this.times.set(deadlines, 'answerWindow', id, offered ? (visit.offers.at(-1)?.dueAt ?? null) : null)
     this.times.set(deadlines, 'wish', id, unanswered ? (visit.wish?.until ?? null) : null)
     this.times.set(deadlines, 'round', id, unanswered ? visit.retryDueAt : null)
-    this.times.set(deadlines, 'customerGrace', id, unanswered ? interaction.customerGraceDueAt : null)
+    this.times.set(deadlines, 'customerGrace', id, endsUnattended(interaction) ? interaction.customerGraceDueAt : null)
     this.times.set(deadlines, 'rest', id, interaction.phase === 'resting' ? interaction.restDueAt : null)
     this.setSilence(interaction)
     this.times.set(deadlines, 'wrapUp', id, interaction.phase === 'wrapUp' ? interaction.wrapUpDueAt : null)

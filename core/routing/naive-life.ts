@@ -20,7 +20,7 @@ export class NaiveLife extends NaiveCentre {
         .flatMap((i) => [
           { at: i.phase === 'offered' ? i.dueAt : null, kind: 'answerWindow', id: i.id },
           { at: i.phase === 'wrapUp' ? i.dueAt : null, kind: 'wrapUp', id: i.id },
-          { at: this.waits(i) ? i.graceDueAt : null, kind: 'customerGrace', id: i.id },
+          { at: this.endsUnattended(i) ? i.graceDueAt : null, kind: 'customerGrace', id: i.id },
           { at: this.waits(i) ? i.retryDueAt : null, kind: 'round', id: i.id },
           { at: this.waits(i) ? (i.wish?.until ?? null) : null, kind: 'wish', id: i.id },
           { at: this.silenceDueAt(i), kind: 'silence', id: i.id },
@@ -55,6 +55,9 @@ export class NaiveLife extends NaiveCentre {
     ]
     for (const i of this.interactions) this.letIn(i, at)
   }
+
+  protected endsUnattended = (i: NaiveInteraction): boolean =>
+    this.waits(i) || (i.channel === 'voice' && i.phase === 'connected')
 
   /** One more comes in, unless its queue is closed to it or full. */
   protected arrive(
@@ -141,6 +144,7 @@ export class NaiveLife extends NaiveCentre {
       this.refuse(i)
       this.setState(agent, 'unattended', at)
     } else if (kind === 'wrapUp') this.finish(i, at)
+    else if (kind === 'customerGrace' && i.phase === 'connected') this.wrapUp(i, at)
     else if (kind === 'customerGrace') this.drop(i)
     else if (kind === 'step') i.step += 1
     else if (kind === 'longestWait') i.overdue = true

@@ -120,7 +120,7 @@ export class NaiveModel extends NaiveLife {
         const i = find(command.body.interactionId)
         if (i === undefined || !i.connections.includes(command.body.connectionId)) return
         i.connections = i.connections.filter((c) => c !== command.body.connectionId)
-        if (this.waits(i) && i.connections.length === 0 && !i.leftMessage && i.channel !== 'sms')
+        if (this.endsUnattended(i) && i.connections.length === 0 && !i.leftMessage && i.channel !== 'sms')
           i.graceDueAt = at + 10_000
         return
       }

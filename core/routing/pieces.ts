@@ -201,6 +201,8 @@ export interface Interaction {
   notesContentId: ContentId | null
   messages: number
   receipts: Record<Side, Receipt>
+  /** Of a call: since when its customer is on hold; null: they are not. */
+  heldSince: Instant | null
   /** Of the centre's texts, by the message's number. */
   texts: Record<number, TextState>
   /** Since when the customer's silence is counted: the agent's last word, or a plan by which it would be over. */
@@ -250,6 +252,10 @@ export interface QueueDay {
   /** Whom it made its last offer to: a queue that offers in turn goes on from there. */
   lastOffered: AgentId | null
 }
+
+/** It ends where nobody is at the customer's end for longer than the grace: while it waits, and a call also in conversation. */
+export const endsUnattended = ({ phase, channel }: Pick<Interaction, 'phase' | 'channel'>): boolean =>
+  phase === 'waiting' || phase === 'offered' || (phase === 'connected' && channel === 'voice')
 
 /** The visit in which the interaction is or last was. */
 export function visitOf(interaction: Interaction): Visit {

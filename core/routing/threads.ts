@@ -13,8 +13,8 @@ export class Threads {
   }
 
   /** To be called after the phase of one changed. */
-  note({ id, lineId, addressId, phase }: Interaction): void {
-    if (addressId === null) return
+  note({ id, channel, lineId, addressId, phase }: Interaction): void {
+    if (addressId === null || channel !== 'sms') return
     if (phase === 'wrapUp') this.forget(id, keyOf(lineId, addressId))
     else this.alive.set(keyOf(lineId, addressId), id)
   }

@@ -45,6 +45,7 @@ export function arrive(state: State, event: Event<'interactionArrived'>): State 
     notesContentId: null,
     messages: 0,
     receipts: { customer: { delivered: 0, seen: 0 }, agent: { delivered: 0, seen: 0 } },
+    heldSince: null,
     texts: {},
     silentSince: event.at,
     asked: false,

@@ -50,7 +50,7 @@ const person = (
 const staff: readonly ScenarioPerson[] = [
   person('Rosalind Okafor', ['supervisor'], null, 'steers the day, shapes the plan'),
   person('Teodor Lindqvist', ['administrator'], null, 'sets the centre up'),
-  person('Ana Mirel', ['agent'], 'three-chats', 'answers chats at her seat', 'port-ansel', 'early', {
+  person('Ana Mirel', ['agent'], 'three-chats', 'answers calls, chats and texts at her seat', 'port-ansel', 'early', {
     english: 4,
     portuguese: 5,
     fares: 3,
@@ -58,7 +58,7 @@ const staff: readonly ScenarioPerson[] = [
     rebooking: 4,
     'refund-authority': 3,
   }),
-  person('João Tavares', ['agent'], 'three-chats', 'answers chats at his seat', 'port-ansel', 'late', {
+  person('João Tavares', ['agent'], 'three-chats', 'answers calls, chats and texts at his seat', 'port-ansel', 'late', {
     english: 5,
     portuguese: 5,
     fares: 4,
@@ -134,7 +134,8 @@ export const simulated: readonly ScenarioPerson[] = simulatedNames.map((name, n)
   id: slug(name),
   name,
   roles: ['agent'],
-  loadLimitsId: n % 5 === 0 ? 'one-chat' : 'three-chats',
+  // They have no ears: calls come to real people.
+  loadLimitsId: n % 5 === 0 ? 'one-written' : 'written-only',
   ...whereOf(n),
   teamId: teamOf(n),
   // The crossing desk has tiers: newer people first, then those who know more.

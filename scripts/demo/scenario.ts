@@ -192,6 +192,22 @@ export const centre: Omit<
       },
     },
     {
+      id: 'written-only',
+      name: 'Chats and texts, no calls',
+      slots: 3,
+      freeForCalls: 0,
+      sameCustomerInCalls: false,
+      channels: { voice: upTo(0), chat: upTo(3), sms: upTo(3) },
+    },
+    {
+      id: 'one-written',
+      name: 'One chat or text, no calls',
+      slots: 1,
+      freeForCalls: 0,
+      sameCustomerInCalls: false,
+      channels: { voice: upTo(0), chat: upTo(1), sms: upTo(1) },
+    },
+    {
       id: 'one-chat',
       name: 'One at a time',
       slots: 1,
@@ -223,6 +239,15 @@ export const lines: readonly PlanDocument['lines'][number][] = [
     on: true,
     queueIds: [],
     address: null,
+    ...plainLine,
+  },
+  {
+    id: 'sailings-calls',
+    name: 'Calls about today’s sailings',
+    channel: 'voice',
+    on: true,
+    queueIds: ['today-s-sailings'],
+    address: '+442079460100',
     ...plainLine,
   },
   {

@@ -238,7 +238,7 @@ export const en = {
       `${queue}: ${n === 1 ? '1 waits' : `${n} wait`} and nobody is free. You are on ${state}.`,
     agentReady: 'You are Ready. What comes next can be yours.',
     agentQuiet: (state: string) => `You are ${state}: no chats come to you.`,
-    agentWorking: (n: number) => `${chats(n)} with you.`,
+    agentWorking: (n: number) => `${count(n, 'conversation', 'conversations')} with you.`,
   },
   plan: {
     title: 'Plan',
@@ -342,7 +342,7 @@ export const en = {
     restart: 'Start again with these',
     stop: 'Stop traffic',
     running: (begun: number, agents: number, underWay: number) =>
-      `Running: ${chats(begun)} begun, ${agents} simulated agents connected, ${underWay} under way.`,
+      `Running: ${count(begun, 'conversation', 'conversations')} begun, ${agents} simulated agents connected, ${underWay} under way.`,
     stopped: 'No traffic is running.',
     commandLine:
       'From the command line: npm run -s eudromos -- traffic start --mood storm, or --rate 8 --agents 16 --seed 1',

@@ -55,6 +55,7 @@ export const records = {
   handedBack: (n: number) => `Handed back to the queue ${count(n, 'time', 'times')}.`,
   endedBy: { customer: 'the customer', agent: 'the agent', system: 'the centre' },
   handle: 'Handling time',
+  held: 'On hold',
   erased: 'erased',
   clear: 'Clear filters',
   total: (n: number) => count(n, 'record', 'records'),

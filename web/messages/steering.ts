@@ -72,6 +72,8 @@ export const seatWords = {
   after: 'After this',
   stay: 'stay as I am',
   afterNow: (state: string) => `After this: ${state}. Nothing new comes until then.`,
+  nothingNew: 'Nothing new of',
+  takesAll: 'I take all',
   noNew: (channel: Channel) => `No new ${channelNames[channel].toLowerCase()}`,
   noNewNow: 'Nothing new comes to you. What you have goes on.',
   longer: '2 minutes more',

@@ -28,6 +28,9 @@ export class ChatFeed {
       typing: ({ interactionId, side }) => {
         if (interactionId === this.interactionId && side === 'agent') this.stream.send('typing', {})
       },
+      signal: ({ interactionId, to, data }) => {
+        if (interactionId === this.interactionId && to === 'customer') this.stream.send('signal', data)
+      },
     })
     this.enqueue(async () => {
       await follower.pull()
@@ -84,6 +87,7 @@ export class ChatFeed {
     return {
       phase: 'over',
       asked: false,
+      held: false,
       outcome: outcome === 'underWay' ? null : outcome,
       queueName: record?.queueName ?? '',
       shownAs: null,

@@ -4,12 +4,9 @@ import type { Actor, CommandBodies, CommandType } from '@eudromos/core/routing'
 import { insertContent, readCustomer } from '@eudromos/database'
 import { envelope } from './envelope.ts'
 import { checkedType, safeFileName } from './attachments.ts'
+import { uuid } from './gateway-shapes.ts'
 import { refused } from './problem.ts'
 import type { Runtime } from './runtime.ts'
-
-const uuid = yup
-  .string()
-  .matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/, 'This is not a UUID in lower case.')
 
 export const beginShape = yup.object({
   id: uuid.required('Give the chat an id.'),

@@ -41,6 +41,7 @@ const bodies = {
     delivered: yup.number().integer().min(0).required(),
     seen: yup.number().integer().min(0).required(),
   }),
+  holdCall: yup.object({ agentId: id, interactionId: id, held: yup.boolean().required('Held: say whether.') }),
   endInteraction: yup.object({ agentId: id, interactionId: id }),
   takeInteraction: yup.object({ agentId: id, interactionId: id }),
   assignInteraction: yup.object({ agentId: id, interactionId: id }),

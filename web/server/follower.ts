@@ -18,6 +18,7 @@ import {
   type MessageText,
   type News,
   type Person,
+  type Signal,
   type Submission,
   type TranscriptLine,
 } from '@eudromos/database'
@@ -50,6 +51,8 @@ export interface Typing {
 export interface Watcher {
   changed?(change: Change): void
   typing?(typing: Typing): void
+  /** Two ends of a call set it up. */
+  signal?(signal: Signal): void
 }
 
 /** After these a browser is sent its whole view again. */
@@ -161,10 +164,11 @@ export class Follower {
       const client = await connectAlone(this.url)
       this.ear = client
       client.on('end', () => setTimeout(() => void this.hear(), 500))
-      await listen(client, ['journal', 'clock', 'typing'], (channel, payload) => {
+      await listen(client, ['journal', 'clock', 'typing', 'signal'], (channel, payload) => {
         if (channel === 'journal') this.heardNews(readNews(payload))
         else if (channel === 'clock') void this.clock.refresh(this.database.$client).catch(() => undefined)
-        else this.heardTyping(payload)
+        else if (channel === 'typing') this.heardTyping(payload)
+        else this.heardSignal(payload)
       })
       void this.pull()
     } catch {
@@ -177,6 +181,11 @@ export class Follower {
     if (news === null) this.mustRead = true
     else this.heard.push(...news.rows)
     void this.goOn()
+  }
+
+  private heardSignal(payload: string): void {
+    const signal = JSON.parse(payload) as Signal
+    for (const watcher of this.watchers) watcher.signal?.(signal)
   }
 
   private heardTyping(payload: string): void {

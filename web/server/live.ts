@@ -88,6 +88,10 @@ export class LiveFeed {
         if (side === 'customer' && this.known.has(interactionId) && this.scope.kind === 'seat')
           this.stream.send('typing', { interactionId })
       },
+      signal: ({ interactionId, to, data }) => {
+        if (to === 'agent' && this.known.has(interactionId) && this.scope.kind === 'seat')
+          this.stream.send('signal', { interactionId, data })
+      },
     })
     this.enqueue(() => {
       if (missed === null || this.scope.kind === 'seat') return this.snapshot()

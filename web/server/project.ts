@@ -198,6 +198,7 @@ export function interactionView(
     offer: offer === null ? null : { id: offer.id, agentId: offer.agentId, at: offer.offeredAt, dueAt: offer.dueAt },
     agentId: working?.personId ?? null,
     connectedAt: talk?.from ?? null,
+    heldSince: interaction.heldSince,
     asked: interaction.asked,
     handover:
       handover === null
@@ -240,6 +241,7 @@ export function chatView(follower: Follower, interaction: Interaction): Omit<Cha
   return {
     phase: interaction.phase,
     asked: interaction.asked,
+    held: interaction.heldSince !== null,
     outcome: null,
     queueName: queue?.name ?? '',
     shownAs: queue?.shownAs || null,

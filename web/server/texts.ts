@@ -1,21 +1,16 @@
 import 'server-only'
 import * as yup from 'yup'
 import { v7 as newId } from 'uuid'
-import { e164, shownNumber } from '@eudromos/core/numbers'
+import { shownNumber } from '@eudromos/core/numbers'
 import { may } from '@eudromos/core/plan'
 import { atWork } from '@eudromos/core/routing'
 import { meetNumber, noteText, obeyOrder, readTexts } from '@eudromos/database'
 import { texts as words } from '../messages/texts.ts'
 import { envelope } from './envelope.ts'
+import { number } from './gateway-shapes.ts'
 import { notAllowed, notFound, ProblemError, problem, refused } from './problem.ts'
 import type { Who } from './who.ts'
 import type { Runtime } from './runtime.ts'
-
-const number = (what: string) =>
-  yup
-    .string()
-    .required(`${what}: give a number.`)
-    .test('e164', `${what}: give a number in E.164, such as +442079460123.`, (value) => e164(value) === value)
 
 export const receivedShape = yup.object({
   id: yup.string().trim().max(200).required('Give the text an id.'),

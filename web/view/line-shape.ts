@@ -5,7 +5,7 @@ import { id, name } from './hours-shape.ts'
 import { bounds } from './queue-shape.ts'
 
 /** The channels that lines can be made for. */
-export const lineChannels = ['chat', 'sms'] as const
+export const lineChannels = ['chat', 'voice', 'sms'] as const
 
 /** The carrier's stock, with the lines that have a number already. */
 export interface StockView {

@@ -100,6 +100,8 @@ export interface InteractionView {
   readonly offer: { readonly id: string; readonly agentId: string; readonly at: number; readonly dueAt: number } | null
   readonly agentId: string | null
   readonly connectedAt: number | null
+  /** Of a call: since when the customer is on hold. */
+  readonly heldSince: number | null
   /** The silent customer has been asked whether they are still there. */
   readonly asked: boolean
   /** The last transfer: who passed it on, and what they left to know. */
@@ -220,6 +222,8 @@ export interface ChatView {
   readonly phase: Phase | 'over'
   /** Nothing was heard of them for long: are they still there? */
   readonly asked: boolean
+  /** Of a call: the customer is on hold. */
+  readonly held: boolean
   /** What came of it, once it is over. */
   readonly outcome: 'answered' | 'abandoned' | 'sentAway' | null
   readonly queueName: string

@@ -47,18 +47,23 @@ export interface Begin {
 export const beginChat = (id: string, begin: Begin): Promise<unknown> =>
   requestJson(`${gateway}/chats`, 'POST', { id, ...begin })
 
-/** One chat as the customer's device holds it; it lives on the gateway's stream. */
+/** One chat, or call, as the customer's device holds it; it lives on the gateway's stream. */
 export class ChatClient {
   private state: ChatState
   private readonly listeners = new Set<() => void>()
   private typingEnds: ReturnType<typeof setTimeout> | null = null
 
-  constructor(readonly id: string) {
+  private readonly hearers = new Set<(data: unknown) => void>()
+
+  constructor(
+    readonly id: string,
+    private readonly kind: 'chats' | 'calls' = 'chats',
+  ) {
     this.state = { id, view: null, messages: [], connected: false, typing: false }
   }
 
   private url(rest: string): string {
-    return `${gateway}/chats/${this.id}/${rest}`
+    return `${gateway}/${this.kind}/${this.id}/${rest}`
   }
 
   open(): () => void {
@@ -69,6 +74,10 @@ export class ChatClient {
       const messages = [...this.state.messages, ...view.messages.filter(({ number }) => !known.has(number))]
       this.set({ view, messages, connected: true })
       if (view.phase === 'over') source.close()
+    })
+    source.addEventListener('signal', (event) => {
+      const data: unknown = JSON.parse((event as MessageEvent<string>).data)
+      for (const hear of this.hearers) hear(data)
     })
     source.addEventListener('typing', () => {
       this.set({ typing: true })
@@ -94,6 +103,16 @@ export class ChatClient {
   }
 
   readonly get = (): ChatState => this.state
+
+  /** Calls with what the other end of a call says; gives what ends it. */
+  onSignal(hear: (data: unknown) => void): () => void {
+    this.hearers.add(hear)
+    return () => this.hearers.delete(hear)
+  }
+
+  async signal(data: object): Promise<void> {
+    await requestJson(this.url('signals'), 'POST', { data })
+  }
 
   async say(id: string, text: string): Promise<void> {
     await requestJson(this.url('messages'), 'POST', { id, text })
@@ -122,6 +141,7 @@ export class ChatClient {
 const lost: ChatView = {
   phase: 'over',
   asked: false,
+  held: false,
   outcome: null,
   queueName: '',
   agentName: null,

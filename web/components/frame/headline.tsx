@@ -182,7 +182,7 @@ function seatSentence(view: View, now: number): { text: string; strong: boolean 
   const offer = own.find(({ phase }) => phase === 'offered')
   if (offer !== undefined) return { text: t.agentOffer(offer.customerName), strong: true }
   const turns = own
-    .filter(({ phase, turn }) => phase === 'connected' && turn.side === 'agent')
+    .filter(({ phase, channel, turn }) => phase === 'connected' && channel !== 'voice' && turn.side === 'agent')
     .sort((a, b) => a.turn.since - b.turn.since)
   const first = turns[0]
   if (first !== undefined && now - first.turn.since > 30_000)

@@ -16,13 +16,14 @@ import { useNotice } from '../frame/notice.tsx'
 import { stateName } from '../frame/presence.tsx'
 import { ownPerson, useNow, useSeat, useSeatStore } from '../stream/context.tsx'
 import { sendCommand } from '../stream/send.ts'
+import { CallBay } from './call-bay.tsx'
 import { ConversationBay } from './conversation-bay.tsx'
 import { OfferBay } from './offer-bay.tsx'
+import { useOfferSigns, useSoundHere } from './offer-signs.ts'
 import { OpenList } from './open-list.tsx'
 import { SayBar } from './say-bar.tsx'
 import { SeatActions, type Act } from './act.ts'
 import { OwnTimes } from './own-times.tsx'
-import { soundOffer } from './sound.ts'
 import { WrapUpBay } from './wrap-up-bay.tsx'
 
 interface SeatProps {
@@ -72,7 +73,8 @@ export function Seat({ onBehalfOf }: SeatProps) {
     [act, notice],
   )
   const offer = Object.values(view?.interactions ?? {}).find(({ phase }) => phase === 'offered')
-  useOfferSigns(offer, view)
+  const soundHere = useSoundHere(agentId)
+  useOfferSigns(offer, view, soundHere)
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (!event.altKey) return
@@ -200,7 +202,13 @@ export function Seat({ onBehalfOf }: SeatProps) {
                   borderColor: wide || interaction.phase === 'offered' ? 'secondary.main' : 'divider',
                 }}
               >
-                <Bay interaction={interaction} view={view} now={now} typing={typing.has(interaction.id)} />
+                <Bay
+                  interaction={interaction}
+                  view={view}
+                  now={now}
+                  typing={typing.has(interaction.id)}
+                  soundHere={soundHere}
+                />
               </Paper>
             ) : (
               <Box
@@ -260,13 +268,16 @@ interface BayProps {
   readonly view: View
   readonly now: number
   readonly typing: boolean
+  readonly soundHere: boolean
 }
 
-function Bay({ interaction, view, now, typing }: BayProps) {
+function Bay({ interaction, view, now, typing, soundHere }: BayProps) {
   switch (interaction.phase) {
     case 'offered':
       return <OfferBay interaction={interaction} view={view} now={now} />
     case 'connected':
+      if (interaction.channel === 'voice')
+        return <CallBay interaction={interaction} view={view} now={now} soundHere={soundHere} />
       return <ConversationBay interaction={interaction} view={view} now={now} typing={typing} />
     case 'wrapUp':
       return <WrapUpBay interaction={interaction} view={view} now={now} />
@@ -315,24 +326,4 @@ function MyQueues({ view, now }: { view: View; now: number }) {
       })}
     </Paper>
   )
-}
-
-/** An offer is also a sound, a sign on the tab and a message for screen readers. */
-function useOfferSigns(offer: InteractionView | undefined, view: View | null): void {
-  const offerId = offer?.offer?.id
-  const words = offer === undefined ? '' : (view?.messages[offer.id]?.[0]?.text ?? '')
-  const name = offer?.customerName ?? ''
-  useEffect(() => {
-    if (offerId === undefined) return
-    const title = document.title
-    document.title = `◆ ${name}`
-    soundOffer()
-    return () => {
-      document.title = title
-    }
-  }, [offerId, name])
-  useEffect(() => {
-    const region = document.getElementById('offer-announcement')
-    if (region !== null) region.textContent = offerId === undefined ? '' : en.seat.announceOffer(name, words)
-  }, [offerId, name, words])
 }

@@ -12,6 +12,11 @@ export interface StoreState {
   readonly typing: ReadonlySet<string>
 }
 
+interface Signalled {
+  readonly interactionId: string
+  readonly data: unknown
+}
+
 const typingLastsMs = 4000
 
 /** Follows one stream of the centre and holds the view that it gives. A burst of changes is one render. */
@@ -22,6 +27,7 @@ export class StreamStore {
   private source: EventSource | null = null
   private readonly typingEnds = new Map<string, ReturnType<typeof setTimeout>>()
   private renderDue = false
+  private readonly signals = new Map<string, Set<(data: unknown) => void>>()
   private retry: ReturnType<typeof setTimeout> | null = null
 
   constructor(private readonly url: string) {}
@@ -52,6 +58,10 @@ export class StreamStore {
       const queues = JSON.parse((event as MessageEvent<string>).data) as View['queues']
       const { view } = this.state
       if (view !== null) this.set({ view: { ...view, queues: { ...view.queues, ...queues } } })
+    })
+    source.addEventListener('signal', (event) => {
+      const { interactionId, data } = JSON.parse((event as MessageEvent<string>).data) as Signalled
+      for (const hear of this.signals.get(interactionId) ?? []) hear(data)
     })
     source.addEventListener('typing', (event) => {
       const { interactionId } = JSON.parse((event as MessageEvent<string>).data) as { interactionId: string }
@@ -90,6 +100,16 @@ export class StreamStore {
   readonly subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener)
     return () => this.listeners.delete(listener)
+  }
+
+  /** Calls with what the other end of a call says; gives what ends it. */
+  onSignal(interactionId: string, hear: (data: unknown) => void): () => void {
+    const all = this.signals.get(interactionId) ?? new Set()
+    this.signals.set(interactionId, all.add(hear))
+    return () => {
+      all.delete(hear)
+      if (all.size === 0) this.signals.delete(interactionId)
+    }
   }
 
   readonly get = (): StoreState => this.shown

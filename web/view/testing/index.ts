@@ -25,6 +25,7 @@ export const madeInteraction = (
   agentId: null,
   connectedAt: null,
   asked: false,
+  heldSince: null,
   handover: null,
   wishAgentId: null,
   customerHere: true,

@@ -8,19 +8,23 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useCallback, useState } from 'react'
-import { shownNumber } from '@eudromos/core/numbers'
+import { v7 as newId } from 'uuid'
+import { e164, shownNumber } from '@eudromos/core/numbers'
 import { Composer } from '../../../components/chat/composer.tsx'
 import { Transcript, type ShownMessage } from '../../../components/chat/transcript.tsx'
-import { useFetched } from '../../../components/fetched.ts'
+import { useFetched, useInBrowser } from '../../../components/fetched.ts'
 import { useOutbox } from '../../../components/seat/outbox.ts'
 import { requestJson } from '../../../components/stream/send.ts'
+import { phoneCall as c } from '../../../messages/calls.ts'
 import { phone as t } from '../../../messages/texts.ts'
 import { threadsOf, type PhoneTextView, type PhoneView } from '../../../view/outside-view.ts'
+import { CallScreen } from './call-screen.tsx'
 import { NetworkPanel } from './network-panel.tsx'
 
 interface Line {
   readonly name: string
   readonly number: string
+  readonly channel: 'voice' | 'sms'
 }
 
 interface PhoneRoomProps {
@@ -37,6 +41,8 @@ export function PhoneRoom({ lines, zone, clockMs, maySet }: PhoneRoomProps) {
   const params = useSearchParams()
   const { value, error } = useFetched<{ phones: readonly PhoneView[] }>('/api/outside/phones')
   const phones = value?.phones ?? []
+  // A call goes on in a page that is loaded anew: only the browser knows of it.
+  const inBrowser = useInBrowser()
   const own = params.get('phone') ?? phones[0]?.number ?? null
   const to = params.get('to')
   const go = (change: { phone?: string; to?: string | null }): void => {
@@ -73,7 +79,7 @@ export function PhoneRoom({ lines, zone, clockMs, maySet }: PhoneRoomProps) {
           onChange={(_, number) => go({ phone: number, to: null })}
           renderInput={(given) => <TextField {...given} label={t.whose} />}
         />
-        {own !== null && (
+        {inBrowser && own !== null && (
           <Handset key={own} own={own} to={to} lines={lines} zone={zone} clockMs={clockMs} onTo={(to) => go({ to })} />
         )}
       </Box>
@@ -94,7 +100,10 @@ function Handset({ own, to, lines, zone, clockMs, onTo }: HandsetProps) {
   const threads = threadsOf(own, value?.texts ?? [])
   const nameOf = (number: string): string => lines.find((line) => line.number === number)?.name ?? shownNumber(number)
   const open = threads.find(({ other }) => other === to)
-  const unwritten = lines.filter(({ number }) => !threads.some(({ other }) => other === number))
+  const unwritten = lines.filter(
+    ({ number, channel }) => channel === 'sms' && !threads.some(({ other }) => other === number),
+  )
+  const [call, setCall] = useCall(own)
   return (
     <Paper
       component="section"
@@ -111,8 +120,11 @@ function Handset({ own, to, lines, zone, clockMs, onTo }: HandsetProps) {
       }}
     >
       {error !== null && <Alert severity="error">{error}</Alert>}
-      {to === null ? (
+      {call !== null ? (
+        <CallScreen callId={call.id} to={call.to} name={nameOf(call.to)} onClose={() => setCall(null)} />
+      ) : to === null ? (
         <Box sx={{ padding: 2, display: 'grid', gap: 1.5, alignContent: 'start', overflowY: 'auto' }}>
+          <Calls own={own} lines={lines} onCall={setCall} />
           <Typography variant="h2">{t.threads}</Typography>
           {threads.map(({ other, texts }) => (
             <Button key={other} onClick={() => onTo(other)} sx={{ justifyContent: 'start', textAlign: 'start' }}>
@@ -124,7 +136,7 @@ function Handset({ own, to, lines, zone, clockMs, onTo }: HandsetProps) {
               </Box>
             </Button>
           ))}
-          {threads.length === 0 && <Typography>{lines.length === 0 ? t.noLines : t.none}</Typography>}
+          {threads.length === 0 && <Typography>{unwritten.length === 0 ? t.noLines : t.none}</Typography>}
           {unwritten.map(({ name, number }) => (
             <Button key={number} onClick={() => onTo(number)} sx={{ justifyContent: 'start', textAlign: 'start' }}>
               {t.newTo(name, shownNumber(number))}
@@ -145,6 +157,89 @@ function Handset({ own, to, lines, zone, clockMs, onTo }: HandsetProps) {
         />
       )}
     </Paper>
+  )
+}
+
+interface Call {
+  readonly id: string
+  readonly to: string
+}
+
+/** The telephone's call, kept in this tab: a page that is loaded anew is in it still. */
+function useCall(own: string): [call: Call | null, set: (call: Call | null) => void] {
+  const store = `eudromos.phone.call.${own}`
+  const [call, setCall] = useState<Call | null>(() => {
+    const kept = sessionStorage.getItem(store)
+    return kept === null ? null : (JSON.parse(kept) as Call)
+  })
+  return [
+    call,
+    (next) => {
+      if (next === null) sessionStorage.removeItem(store)
+      else sessionStorage.setItem(store, JSON.stringify(next))
+      setCall(next)
+    },
+  ]
+}
+
+/** A keypad for any number, and the centre's numbers to call. */
+function Calls({ own, lines, onCall }: Pick<HandsetProps, 'own' | 'lines'> & { onCall: (call: Call) => void }) {
+  const [typed, setTyped] = useState('')
+  const [error, setError] = useState<string | null>(null)
+  const [busy, setBusy] = useState(false)
+  const called = lines.filter(({ channel }) => channel === 'voice')
+  const begin = (text: string): void => {
+    const to = e164(text)
+    if (to === null) {
+      setError(c.noNumber)
+      return
+    }
+    setBusy(true)
+    setError(null)
+    const id = newId()
+    requestJson(`/api/outside/phones/${encodeURIComponent(own)}/calls`, 'POST', { id, to })
+      .then(
+        () => onCall({ id, to }),
+        (caught: Error) => setError(caught.message),
+      )
+      .finally(() => setBusy(false))
+  }
+  return (
+    <>
+      <Typography variant="h2">{c.calls}</Typography>
+      {error !== null && <Alert severity="error">{error}</Alert>}
+      {called.map(({ name, number }) => (
+        <Button
+          key={number}
+          disabled={busy}
+          onClick={() => begin(number)}
+          sx={{ justifyContent: 'start', textAlign: 'start' }}
+        >
+          {c.callTo(name, shownNumber(number))}
+        </Button>
+      ))}
+      {called.length === 0 && <Typography>{c.none}</Typography>}
+      <Box
+        component="form"
+        onSubmit={(event) => {
+          event.preventDefault()
+          begin(typed)
+        }}
+        sx={{ display: 'grid', gridTemplateColumns: '1fr auto', gap: 1 }}
+      >
+        <TextField
+          size="small"
+          label={c.number}
+          placeholder="+44 20 7946 0100"
+          value={typed}
+          onChange={({ target }) => setTyped(target.value)}
+          slotProps={{ htmlInput: { inputMode: 'tel' } }}
+        />
+        <Button type="submit" disabled={busy || typed.trim() === ''}>
+          {c.call}
+        </Button>
+      </Box>
+    </>
   )
 }
 

@@ -155,8 +155,11 @@ export function LineForm(props: EditorProps<LineValue>) {
           </Link>
         )}
         {!isNew && line.on && line.address !== null && (
-          <Link href={`/outside/phone?to=${encodeURIComponent(line.address)}`} target="_blank">
-            {t.textIt}
+          <Link
+            href={line.channel === 'sms' ? `/outside/phone?to=${encodeURIComponent(line.address)}` : '/outside/phone'}
+            target="_blank"
+          >
+            {line.channel === 'sms' ? t.textIt : t.callIt}
           </Link>
         )}
       </EffectsPane>

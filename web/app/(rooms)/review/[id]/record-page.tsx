@@ -64,6 +64,7 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
             <Fact name={t.columns.talk} value={duration(row.talkMs)} />
             <Fact name={t.columns.wrapUp} value={duration(row.wrapUpMs)} />
             <Fact name={t.handle} value={row.talkMs === null ? '–' : duration(row.talkMs + (row.wrapUpMs ?? 0))} />
+            {row.channel === 'voice' && <Fact name={t.held} value={duration(row.holdMs)} />}
             <Fact name={t.columns.agent} value={row.agentName ?? '–'} words />
             <Fact name={t.columns.disposition} value={row.dispositionName ?? '–'} words />
           </Box>

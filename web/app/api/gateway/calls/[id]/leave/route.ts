@@ -1,0 +1,1 @@
+export { POST } from '../../../chats/[id]/leave/route.ts'

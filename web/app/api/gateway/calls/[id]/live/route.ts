@@ -1,0 +1,1 @@
+export { GET } from '../../../chats/[id]/live/route.ts'

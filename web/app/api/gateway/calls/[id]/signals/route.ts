@@ -1,0 +1,19 @@
+import { passSignal } from '../../../../../../server/calls.ts'
+import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
+import { readJson } from '../../../../../../server/limits.ts'
+import { answering } from '../../../../../../server/problem.ts'
+import { runtime } from '../../../../../../server/runtime.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string }>
+}
+
+/** The customer's end of a call says something to the agent's. */
+export const POST = (request: Request, { params }: Context): Promise<Response> =>
+  answering(request, async () => {
+    const { id } = await params
+    limitPublic(request, 'signal', 600)
+    await requireChat(request, id)
+    await passSignal(await runtime(), id, 'agent', await readJson(request))
+    return new Response(null, { status: 204 })
+  })

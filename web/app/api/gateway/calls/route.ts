@@ -1,0 +1,13 @@
+import { beginCall, callShape } from '../../../../server/calls.ts'
+import { chatToken } from '../../../../server/gateway.ts'
+import { answering } from '../../../../server/problem.ts'
+import { runtime } from '../../../../server/runtime.ts'
+import { readSigned } from '../../../../server/signed.ts'
+
+/** A carrier brings a customer's call; signed. The answer holds the token with which the customer's device follows it. */
+export const POST = (request: Request): Promise<Response> =>
+  answering(request, async () => {
+    const input = await callShape.validate(await readSigned(request), { abortEarly: false, stripUnknown: true })
+    const seq = await beginCall(await runtime(), input)
+    return Response.json({ id: input.id, token: chatToken(input.id), seq }, { status: 201 })
+  })

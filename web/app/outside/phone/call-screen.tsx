@@ -1,0 +1,93 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
+import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
+import { shownNumber } from '@eudromos/core/numbers'
+import { playHoldMusic } from '../../../components/call/local-sound.ts'
+import { SoundMeters } from '../../../components/call/sound-meters.tsx'
+import { useCallSound } from '../../../components/call/use-call-sound.ts'
+import type { CallSignal } from '../../../components/call/peer.ts'
+import { ChatClient } from '../../../components/chat-box/chat-client.ts'
+import { secondsText } from '../../../components/format.ts'
+import { calls, phoneCall as t } from '../../../messages/calls.ts'
+import { en } from '../../../messages/en.ts'
+import type { ChatView } from '../../../view/view.ts'
+
+interface CallScreenProps {
+  readonly callId: string
+  readonly to: string
+  readonly name: string
+  readonly onClose: () => void
+}
+
+/** What is heard at this moment, in words. */
+function captionOf(view: ChatView | null): string {
+  if (view === null) return t.calling
+  if (view.phase === 'over' || view.phase === 'wrapUp')
+    return view.closure !== undefined
+      ? en.emergency.chatClosed(view.closure.announcement)
+      : view.outcome === 'sentAway'
+        ? t.sentAway
+        : t.over
+  if (view.phase === 'connected') return view.held ? t.held : t.talking(view.agentName ?? '')
+  if (view.closure !== undefined) return en.emergency.chatClosed(view.closure.announcement)
+  const wait = view.estimatedWaitSeconds
+  const place = view.place === null ? '' : ` ${t.place(view.place)}`
+  return `${t.ringing}${place}${wait === null || wait === 0 ? '' : ` ${en.chat.estimate(secondsText(wait))}`}`
+}
+
+/** A call at the customer's end: what is heard in words, the sound, mute and hanging up. */
+export function CallScreen({ callId, to, name, onClose }: CallScreenProps) {
+  const client = useMemo(() => new ChatClient(callId, 'calls'), [callId])
+  const { view, connected } = useSyncExternalStore(client.subscribe, client.get, client.get)
+  const [muted, setMuted] = useState(false)
+  const [error, setError] = useState<string | null>(null)
+  useEffect(() => client.open(), [client])
+  const talking = view?.phase === 'connected'
+  const over = view !== null && (view.phase === 'over' || view.phase === 'wrapUp')
+  const music = view !== null && !over && (!talking || view.held)
+  useEffect(() => (music ? playHoldMusic() : undefined), [music])
+  const send = useCallback((signal: CallSignal) => client.signal(signal), [client])
+  const listen = useCallback(
+    (hear: (signal: CallSignal) => void) => client.onSignal((data) => hear(data as CallSignal)),
+    [client],
+  )
+  const sound = useCallSound('customer', talking, muted, send, listen)
+  return (
+    <Box sx={{ padding: 2.5, display: 'grid', gap: 2, alignContent: 'start', flex: 1 }}>
+      <div>
+        <Typography variant="h2">{name}</Typography>
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          {shownNumber(to)}
+        </Typography>
+      </div>
+      <Box role="status" aria-label={t.heard} sx={{ bgcolor: 'background.default', padding: 1.5, borderRadius: 1 }}>
+        <Typography>{captionOf(view)}</Typography>
+        {view !== null && !over && !connected && <Typography variant="body2">{en.chat.reconnecting}</Typography>}
+      </Box>
+      {talking && (
+        <SoundMeters sound={sound} here={muted ? calls.muted : calls.you} there={t.there} silenced={view.held} />
+      )}
+      {error !== null && <Alert severity="error">{error}</Alert>}
+      <Box sx={{ display: 'flex', gap: 1 }}>
+        {talking && (
+          <Button aria-pressed={muted} onClick={() => setMuted(!muted)}>
+            {muted ? calls.muted : calls.mute}
+          </Button>
+        )}
+        {over ? (
+          <Button onClick={onClose}>{t.again}</Button>
+        ) : (
+          <Button
+            variant="contained"
+            onClick={() => void client.leave().catch((caught: Error) => setError(caught.message))}
+          >
+            {calls.hangUp}
+          </Button>
+        )}
+      </Box>
+    </Box>
+  )
+}

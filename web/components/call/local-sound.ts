@@ -1,0 +1,58 @@
+'use client'
+
+export interface LocalSound {
+  readonly stream: MediaStream
+  /** There is no microphone that may be used: a tone is sent in its place. */
+  readonly made: boolean
+  stop(): void
+}
+
+/** The microphone, or a soft made tone of this frequency (Hz) where there is none. */
+export async function openLocalSound(frequency: number): Promise<LocalSound> {
+  try {
+    const stream = await navigator.mediaDevices.getUserMedia({
+      audio: { echoCancellation: true, noiseSuppression: true, autoGainControl: true },
+    })
+    return { stream, made: false, stop: () => stream.getTracks().forEach((track) => track.stop()) }
+  } catch {
+    const audio = new AudioContext()
+    const tone = audio.createOscillator()
+    const volume = audio.createGain()
+    const out = audio.createMediaStreamDestination()
+    tone.frequency.value = frequency
+    volume.gain.value = 0.15
+    tone.connect(volume).connect(out)
+    tone.start()
+    return { stream: out.stream, made: true, stop: () => void audio.close() }
+  }
+}
+
+// A tune of our own: steps of a five-note scale, up and down.
+const tune = [0, 2, 4, 3, 1, 2, 0, 4, 5, 3, 4, 2, 1, 3, 2, 0]
+const scale = [261.63, 293.66, 329.63, 392.0, 440.0, 523.25]
+
+/** Soft music for whoever waits; gives what ends it. */
+export function playHoldMusic(): () => void {
+  const audio = new AudioContext()
+  let step = 0
+  const play = (): void => {
+    const from = audio.currentTime
+    const tone = audio.createOscillator()
+    const volume = audio.createGain()
+    tone.type = 'triangle'
+    tone.frequency.value = scale[tune[step % tune.length] ?? 0] ?? 261.63
+    volume.gain.setValueAtTime(0.0001, from)
+    volume.gain.linearRampToValueAtTime(0.05, from + 0.05)
+    volume.gain.exponentialRampToValueAtTime(0.0001, from + 0.9)
+    tone.connect(volume).connect(audio.destination)
+    tone.start(from)
+    tone.stop(from + 1)
+    step += 1
+  }
+  play()
+  const timer = setInterval(play, 550)
+  return () => {
+    clearInterval(timer)
+    void audio.close()
+  }
+}

@@ -1,0 +1,200 @@
+'use client'
+import { v7 as newId } from 'uuid'
+
+/** What two ends of a call say to each other, by way of the centre, before they hear each other. */
+export type CallSignal =
+  | { readonly kind: 'here'; readonly page: string; readonly again: boolean }
+  | { readonly kind: 'offer' | 'answer'; readonly session: string; readonly sdp: string }
+  | { readonly kind: 'candidate'; readonly session: string; readonly candidate: RTCIceCandidateInit }
+
+export type PeerState = 'connecting' | 'connected' | 'lost'
+
+/** Of the last second. */
+export interface SoundStats {
+  /** 0 to 1. */
+  readonly levelHere: number
+  readonly levelThere: number
+  /** Null until it was measured. */
+  readonly roundTripMs: number | null
+  /** Of a hundred packets so many did not come. */
+  readonly lostPercent: number
+  readonly bytesHere: number
+  readonly bytesThere: number
+}
+
+const lostAfterMs = 4000
+
+/**
+ * One end of a call's sound, which goes from browser to browser. The agent's end begins it, whenever the customer's says that
+ * it is there; whichever end is opened anew, or hears nothing for a while, has it begun again.
+ */
+export class CallPeer {
+  readonly remote = new MediaStream()
+  private connection: RTCPeerConnection | null = null
+  private session = ''
+  private otherPage = ''
+  private page = newId()
+  private early: CallSignal[] = []
+  private lostTimer: ReturnType<typeof setTimeout> | null = null
+  private closed = false
+  private counted = { lost: 0, received: 0 }
+
+  constructor(
+    private readonly role: 'agent' | 'customer',
+    private readonly local: MediaStream,
+    private readonly send: (signal: CallSignal) => Promise<void>,
+    private readonly changed: (state: PeerState) => void,
+  ) {}
+
+  /** Says that this end is there. */
+  begin(): void {
+    this.tell({ kind: 'here', page: this.page, again: false })
+  }
+
+  close(): void {
+    this.closed = true
+    this.drop()
+  }
+
+  async hear(signal: CallSignal): Promise<void> {
+    if (this.closed) return
+    switch (signal.kind) {
+      case 'here':
+        return this.meet(signal)
+      case 'offer':
+        return this.accept(signal)
+      case 'answer':
+        if (signal.session !== this.session || this.connection === null) return
+        await this.connection.setRemoteDescription({ type: 'answer', sdp: signal.sdp })
+        return this.takeEarly()
+      case 'candidate':
+        if (signal.session !== this.session || this.connection?.remoteDescription == null) this.early.push(signal)
+        else await this.connection.addIceCandidate(signal.candidate)
+    }
+  }
+
+  private async meet({ page, again }: Extract<CallSignal, { kind: 'here' }>): Promise<void> {
+    if (this.role === 'customer') {
+      // The agent's end is there, perhaps anew: it begins once it knows that this one is.
+      this.begin()
+      return
+    }
+    if (this.connection !== null && page === this.otherPage && !again) return
+    this.otherPage = page
+    await this.offer()
+  }
+
+  private async offer(): Promise<void> {
+    const connection = this.open(newId())
+    await connection.setLocalDescription(await connection.createOffer())
+    this.tell({ kind: 'offer', session: this.session, sdp: connection.localDescription?.sdp ?? '' })
+  }
+
+  private async accept({ session, sdp }: Extract<CallSignal, { kind: 'offer' | 'answer' }>): Promise<void> {
+    const connection = this.open(session)
+    await connection.setRemoteDescription({ type: 'offer', sdp })
+    await connection.setLocalDescription(await connection.createAnswer())
+    this.tell({ kind: 'answer', session, sdp: connection.localDescription?.sdp ?? '' })
+    await this.takeEarly()
+  }
+
+  private async takeEarly(): Promise<void> {
+    const early = this.early
+    this.early = []
+    for (const signal of early)
+      if (signal.kind === 'candidate' && signal.session === this.session)
+        await this.connection?.addIceCandidate(signal.candidate)
+  }
+
+  /** A connection in place of the one there is. */
+  private open(session: string): RTCPeerConnection {
+    this.drop()
+    this.session = session
+    this.changed('connecting')
+    const connection = new RTCPeerConnection({ iceServers: [] })
+    this.connection = connection
+    for (const track of this.local.getTracks()) connection.addTrack(track, this.local)
+    connection.ontrack = ({ track }) => {
+      for (const old of this.remote.getTracks()) this.remote.removeTrack(old)
+      this.remote.addTrack(track)
+    }
+    connection.onicecandidate = ({ candidate }) => {
+      if (candidate !== null) this.tell({ kind: 'candidate', session, candidate: candidate.toJSON() })
+    }
+    connection.onconnectionstatechange = () => {
+      if (this.connection !== connection) return
+      const { connectionState } = connection
+      if (connectionState === 'connected') {
+        this.stopWaiting()
+        this.changed('connected')
+      } else if (connectionState === 'failed') this.again()
+      else if (connectionState === 'disconnected') {
+        this.changed('lost')
+        this.lostTimer ??= setTimeout(() => this.again(), lostAfterMs)
+      }
+    }
+    return connection
+  }
+
+  /** The sound was lost: it is begun anew. */
+  private again(): void {
+    if (this.closed) return
+    this.stopWaiting()
+    this.changed('lost')
+    if (this.role === 'agent') void this.offer().catch(() => undefined)
+    else this.tell({ kind: 'here', page: this.page, again: true })
+    this.lostTimer = setTimeout(() => this.again(), 2 * lostAfterMs)
+  }
+
+  private stopWaiting(): void {
+    if (this.lostTimer !== null) clearTimeout(this.lostTimer)
+    this.lostTimer = null
+  }
+
+  private drop(): void {
+    this.stopWaiting()
+    this.connection?.close()
+    this.connection = null
+    this.counted = { lost: 0, received: 0 }
+  }
+
+  private tell(signal: CallSignal): void {
+    if (!this.closed) this.send(signal).catch(() => undefined)
+  }
+
+  /** Whether what is said here goes out. */
+  speak(on: boolean): void {
+    for (const track of this.local.getAudioTracks()) track.enabled = on
+  }
+
+  async stats(): Promise<SoundStats> {
+    const found = {
+      levelHere: 0,
+      levelThere: 0,
+      roundTripMs: null as number | null,
+      lostPercent: 0,
+      bytesHere: 0,
+      bytesThere: 0,
+    }
+    const report = await this.connection?.getStats()
+    report?.forEach((one: Record<string, unknown>) => {
+      const number = (name: string): number => (typeof one[name] === 'number' ? one[name] : 0)
+      if (one.type === 'media-source') found.levelHere = number('audioLevel')
+      else if (one.type === 'outbound-rtp') found.bytesHere = number('bytesSent')
+      else if (one.type === 'inbound-rtp') {
+        found.levelThere = number('audioLevel')
+        found.bytesThere = number('bytesReceived')
+        const [lost, received] = [number('packetsLost'), number('packetsReceived')]
+        const [newLost, all] = [lost - this.counted.lost, lost - this.counted.lost + received - this.counted.received]
+        found.lostPercent = all > 0 ? Math.max(0, Math.round((100 * newLost) / all)) : 0
+        this.counted = { lost, received }
+      } else if (
+        one.type === 'candidate-pair' &&
+        one.nominated === true &&
+        typeof one.currentRoundTripTime === 'number'
+      )
+        found.roundTripMs = Math.round(one.currentRoundTripTime * 1000)
+    })
+    return found
+  }
+}
