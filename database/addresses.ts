@@ -1,5 +1,6 @@
 import { and, asc, eq, inArray } from 'drizzle-orm'
 import type { Database } from './connect.ts'
+import type { Transaction } from './parts.ts'
 import * as t from './schema.ts'
 
 export interface Met {
@@ -22,12 +23,7 @@ export async function meetNumber(
     // The row is locked: of several that meet the number for the first time one makes the customer.
     const [address] = await tx.select().from(t.address).where(eq(t.address.value, value)).for('update')
     if (address === undefined) throw new Error('the address was not kept')
-    const known = await tx
-      .select({ id: t.customer.id, name: t.customer.name })
-      .from(t.customerAddress)
-      .innerJoin(t.customer, eq(t.customer.id, t.customerAddress.customerId))
-      .where(eq(t.customerAddress.addressId, address.id))
-      .orderBy(asc(t.customer.createdAt), asc(t.customer.id))
+    const known = await readCustomersOf(tx, address.id)
     if (known.length > 0) return { addressId: address.id, customers: known }
     const customer = { id: fresh.customerId, name: fresh.name }
     await tx.insert(t.customer).values(customer).onConflictDoNothing()
@@ -53,4 +49,36 @@ export async function isStopped(database: Database, lineId: string, addressId: s
     .from(t.textStop)
     .where(and(eq(t.textStop.lineId, lineId), eq(t.textStop.addressId, addressId)))
   return rows.length > 0
+}
+
+/** Whose number it is, in the order in which they became known. */
+export const readCustomersOf = (
+  database: Database | Transaction,
+  addressId: string,
+): Promise<{ id: string; name: string }[]> =>
+  database
+    .select({ id: t.customer.id, name: t.customer.name })
+    .from(t.customerAddress)
+    .innerJoin(t.customer, eq(t.customer.id, t.customerAddress.customerId))
+    .where(eq(t.customerAddress.addressId, addressId))
+    .orderBy(asc(t.customer.createdAt), asc(t.customer.id))
+
+/**
+ * Makes a customer of the number. Whoever stood for it without a name (`placeholder`, as the number is shown) stands for it
+ * no more. The same id a second time is the same customer.
+ */
+export async function insertCustomerOf(
+  database: Database,
+  addressId: string,
+  customer: { readonly id: string; readonly name: string },
+  placeholder: string,
+): Promise<void> {
+  await database.transaction(async (tx) => {
+    await tx.insert(t.customer).values(customer).onConflictDoNothing()
+    await tx.insert(t.customerAddress).values({ customerId: customer.id, addressId }).onConflictDoNothing()
+    const nameless = tx.select({ id: t.customer.id }).from(t.customer).where(eq(t.customer.name, placeholder))
+    await tx
+      .delete(t.customerAddress)
+      .where(and(eq(t.customerAddress.addressId, addressId), inArray(t.customerAddress.customerId, nameless)))
+  })
 }

@@ -55,7 +55,8 @@ export {
   tryLock,
   type Turn,
 } from './lease.ts'
-export { isStopped, meetNumber, readNumbers, type Met } from './addresses.ts'
+export { readStory, type StoryEntry } from './story.ts'
+export { insertCustomerOf, isStopped, meetNumber, readCustomersOf, readNumbers, type Met } from './addresses.ts'
 export { noteText, obeyOrder, putOffText, readTexts, takeDueTexts, type DueText } from './texts.ts'
 export { migrate, type RolePasswords } from './migrate.ts'
 export { readOpenRecords } from './open-records.ts'

@@ -88,7 +88,7 @@ begin
       "endedAt" bigint, "endedBy" text, "closedAt" bigint, "waitMs" bigint, "talkMs" bigint, "wrapUpMs" bigint, "holdMs" bigint, "heldAt" bigint,
       messages int, "dispositionId" text, "notesContentId" text, offers jsonb, "handedBack" int, "sentOn" int,
       passages jsonb)
-    on conflict (id) do update set queue_id = excluded.queue_id, outcome = excluded.outcome, answered_at = excluded.answered_at,
+    on conflict (id) do update set customer_id = excluded.customer_id, queue_id = excluded.queue_id, outcome = excluded.outcome, answered_at = excluded.answered_at,
       agent_id = excluded.agent_id, ended_at = excluded.ended_at, ended_by = excluded.ended_by,
       closed_at = excluded.closed_at, wait_ms = excluded.wait_ms, talk_ms = excluded.talk_ms,
       wrap_up_ms = excluded.wrap_up_ms, hold_ms = excluded.hold_ms, held_at = excluded.held_at, messages = excluded.messages, disposition_id = excluded.disposition_id,

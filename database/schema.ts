@@ -381,6 +381,7 @@ export const record = pgTable(
   (table) => [
     index('record_arrived').on(table.arrivedAt, table.id),
     index('record_queue').on(table.queueId, table.arrivedAt),
+    index('record_customer').on(table.customerId, table.arrivedAt),
     index('record_agent').on(table.agentId, table.arrivedAt),
     index('record_open')
       .on(table.id)

@@ -41,18 +41,17 @@ export class Draft {
       if (event.type === 'messageSent') {
         const { interactionId, number, at, side, personId, contentId } = event
         this.messages.push({ interactionId, number, at, side, personId, contentId })
-        if (side === 'agent') this.noteText(event)
+        this.noteText(event)
       }
       if ('interactionId' in event) this.noteRecord(event)
     }
   }
 
   /** What an agent writes to a number goes out as a text. */
-  private noteText({ interactionId, number, contentId }: Event<'messageSent'>): void {
-    const record = this.open.get(interactionId)
-    if (record?.addressId == null || record.channel !== 'sms') return
-    const { lineId, addressId } = record
-    this.texts.push({ interactionId, number, lineId, addressId, contentId })
+  private noteText({ interactionId, number, contentId, textLineId }: Event<'messageSent'>): void {
+    const addressId = this.open.get(interactionId)?.addressId ?? null
+    if (textLineId === null || addressId === null) return
+    this.texts.push({ interactionId, number, lineId: textLineId, addressId, contentId })
   }
 
   private noteRecord(event: Event & { interactionId: string }): void {

@@ -1,15 +1,15 @@
 import { plannedLine, plannedQueue } from '../testing/index.ts'
-import { checkLine, checkQueue, compilePlan, ledTo, linesTo, type PlanDocument } from './index.ts'
+import { checkLine, checkQueue, upTo, compilePlan, ledTo, linesTo, type PlanDocument } from './index.ts'
 
 const document = (lines: PlanDocument['lines'], queues = [plannedQueue('a'), plannedQueue('b')]): PlanDocument =>
   ({
     lines,
     queues,
-    people: ['ana', 'ben'].map((id) => ({ id, roles: ['agent'], loadLimitsId: null, skills: [] })),
+    people: ['ana', 'ben'].map((id) => ({ id, roles: ['agent'], loadLimitsId: 'all', skills: [] })),
     teams: [],
     skills: [],
     hours: [],
-    loadLimits: [],
+    loadLimits: [{ id: 'all', slots: 2, channels: { voice: upTo(0), chat: upTo(2), sms: upTo(1) } }],
   }) as unknown as PlanDocument
 
 const codes = (line: PlanDocument['lines'][number], queues?: PlanDocument['queues'][number][]): string[] =>
@@ -23,6 +23,28 @@ test('a line leads to queues that are there, at least one of them in service', (
   const closing = [plannedQueue('a', { service: 'takingNothingNew' }), plannedQueue('b')]
   expect(codes(plannedLine(['a']), closing)).toEqual(['leadsToNoneInService'])
   expect(codes(plannedLine(['a', 'b']), closing)).toEqual([])
+})
+
+test('a number is one line’s of its channel, in E.164, and leads to one queue', () => {
+  const texts = { ...plannedLine(['a'], 'texts'), channel: 'sms' as const, address: '+442079460101' }
+  const found = (line: PlanDocument['lines'][number], others: PlanDocument['lines'] = []): string[] =>
+    checkLine(line, document([line, ...others])).map(({ code }) => code)
+  expect(found(texts)).toEqual([])
+  expect(found({ ...texts, address: null })).toEqual(['noNumber'])
+  expect(found({ ...texts, address: '020 7946 0101' })).toEqual(['notANumber'])
+  expect(found({ ...texts, queueIds: ['a', 'b'] })).toEqual(['leadsToSeveral'])
+  expect(found(texts, [{ ...texts, id: 'more', name: 'more' }])).toEqual(['numberTaken'])
+  // The same number for calls is another line, which nobody here could take.
+  const calls = { ...texts, id: 'calls', name: 'calls', channel: 'voice' as const }
+  expect(found(calls, [texts])).toEqual(['nobodyTakesIt'])
+  expect(found({ ...texts, requirements: [{ skillId: 'gone', least: 1, most: 5 }] })).toEqual(['asksForUnknown'])
+})
+
+test('a number that is led to another queue leaves the one before', () => {
+  const texts = { ...plannedLine(['a'], 'texts'), channel: 'sms' as const, address: '+442079460101' }
+  expect(
+    ledTo(document([texts, plannedLine(['a'])]), 'b', ['texts', 'site']).lines.map(({ queueIds }) => queueIds),
+  ).toEqual([['b'], ['a', 'b']])
 })
 
 test('a queue that nobody can come to is told, whether by a line or sent on', () => {

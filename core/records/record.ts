@@ -141,6 +141,8 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
         talkMs: talkedBy(before, event.at),
       }
     }
+    case 'customerIdentified':
+      return { ...before, customerId: event.customerId }
     case 'callHeld':
       return event.held ? { ...before, heldAt: event.at } : offHold(before, event.at)
     case 'wrapUpSaved':

@@ -47,7 +47,7 @@ export function reportText(state: State, { body }: Command<'reportText'>, at: In
 }
 
 const saidByCustomer = (interactionId: InteractionId, number: number, contentId: string, at: Instant) =>
-  event('messageSent', at, { interactionId, number, side: 'customer', personId: null, contentId })
+  event('messageSent', at, { interactionId, number, side: 'customer', personId: null, contentId, textLineId: null })
 
 /** Whether the queue takes it: not for what is closed or full, for which there are ways on. */
 function barOf(

@@ -158,6 +158,8 @@ export interface CommandBodies {
     readonly interactionId: InteractionId
     readonly agentId: AgentId | null
     readonly contentId: ContentId
+    /** In a call, by its agent: the text line by which it goes out to the caller. */
+    readonly textLineId?: LineId | null
   }
   receiveMessages: {
     readonly interactionId: InteractionId
@@ -167,6 +169,12 @@ export interface CommandBodies {
   }
   /** The customer of a call hears music, and the agent nothing of them; or that is over. */
   holdCall: { readonly agentId: AgentId; readonly interactionId: InteractionId; readonly held: boolean }
+  /** Who has it, or is offered it, says which customer it is. */
+  identifyCustomer: {
+    readonly agentId: AgentId
+    readonly interactionId: InteractionId
+    readonly customerId: CustomerId
+  }
   endInteraction: { readonly agentId: AgentId; readonly interactionId: InteractionId }
   saveWrapUp: {
     readonly agentId: AgentId
@@ -258,6 +266,7 @@ export type RefusalCode =
   | 'unknownGrant'
   | 'leadsNowhere'
   | 'notACall'
+  | 'noTextLine'
 
 export const refuse = (code: RefusalCode, params: Refusal['params'] = {}): Refusal => ({ code, params })
 

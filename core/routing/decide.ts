@@ -1,4 +1,4 @@
-import type { AgentId, Instant } from '../plan/index.ts'
+import type { AgentId, Instant, LineId } from '../plan/index.ts'
 import { actorMay, asAgent, withWork } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
 import { end, lapseWishes, leave, offerIdentity, refusedWish, withdraw, withdrawFrom } from './consequences.ts'
@@ -92,6 +92,8 @@ export function decide(state: State, command: Command, at: Instant): Decision {
       return receiveMessages(state, command, at)
     case 'holdCall':
       return holdCall(state, command, at)
+    case 'identifyCustomer':
+      return identifyCustomer(state, command, at)
     case 'endInteraction':
       return withWork(state, command, 'connected', (interaction) => end(state, interaction, 'agent', at))
     case 'saveWrapUp':
@@ -283,6 +285,9 @@ function sendMessage(state: State, command: Command<'sendMessage'>, at: Instant)
   if ('code' in found) return found
   const { interaction, side } = found
   if (interaction.phase === 'wrapUp') return refuse('interactionOver', { interactionId: interaction.id })
+  const textLineId = side === 'customer' ? null : textLineOf(state, interaction, command.body.textLineId ?? null)
+  if (interaction.channel === 'voice' && textLineId === null)
+    return refuse('noTextLine', { interactionId: interaction.id })
   return [
     ...(interaction.phase === 'resting' ? [wake(state, interaction, at)] : []),
     event('messageSent', at, {
@@ -291,8 +296,16 @@ function sendMessage(state: State, command: Command<'sendMessage'>, at: Instant)
       side,
       personId: command.body.agentId,
       contentId: command.body.contentId,
+      textLineId,
     }),
   ]
+}
+
+/** The line by which an agent’s words go out as a text: a thread's own, in a call the one asked for. */
+function textLineOf(state: State, { channel, lineId, addressId }: Interaction, wanted: LineId | null): LineId | null {
+  if (addressId === null || channel === 'chat') return null
+  const line = channel === 'sms' ? lineId : wanted
+  return line !== null && (channel === 'sms' || state.lookup.lines.get(line)?.channel === 'sms') ? line : null
 }
 
 function receiveMessages(state: State, command: Command<'receiveMessages'>, at: Instant): Decision {
@@ -312,6 +325,17 @@ function holdCall(state: State, command: Command<'holdCall'>, at: Instant): Deci
     if (channel !== 'voice') return refuse('notACall', { interactionId })
     return (heldSince !== null) === held ? [] : [event('callHeld', at, { interactionId, agentId, held })]
   })
+}
+
+function identifyCustomer(state: State, command: Command<'identifyCustomer'>, at: Instant): Decision {
+  const { agentId, interactionId, customerId } = command.body
+  const refusal = asAgent(state, command, agentId)
+  if (refusal !== null) return refusal
+  const interaction = state.interactions.get(interactionId)
+  if (interaction === undefined || !state.agent(agentId).carried.includes(interactionId))
+    return refuse('notYourInteraction', { interactionId })
+  if (interaction.customerId === customerId) return []
+  return [event('customerIdentified', at, { interactionId, agentId, customerId })]
 }
 
 function saveWrapUp(state: State, command: Command<'saveWrapUp'>, at: Instant): Decision {

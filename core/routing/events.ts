@@ -195,9 +195,17 @@ export interface EventBodies {
     readonly side: Side
     readonly personId: PersonId | null
     readonly contentId: ContentId
+    /** The line by which it goes out as a text; null: it does not. */
+    readonly textLineId: LineId | null
   }
   /** The customer of a call was put on hold, or taken off it. */
   callHeld: { readonly interactionId: InteractionId; readonly agentId: AgentId; readonly held: boolean }
+  /** It is another customer’s than it was taken for. */
+  customerIdentified: {
+    readonly interactionId: InteractionId
+    readonly agentId: AgentId
+    readonly customerId: CustomerId
+  }
   /** What became of a text that the centre sent, as far as the carrier has told. */
   textReported: { readonly interactionId: InteractionId; readonly number: number; readonly state: TextState }
   messagesReceived: {
@@ -264,6 +272,7 @@ const versions: Partial<Record<EventType, number>> = {
   planTaken: 8,
   planExtended: 2,
   interactionArrived: 4,
+  messageSent: 2,
   sentOn: 3,
   offerMade: 2,
   handedBack: 2,

@@ -215,10 +215,14 @@ export function evolve(state: State, event: Event): State {
       if (interaction.turn.side !== owes) interaction.turn = { side: owes, since: event.at }
       interaction.asked = false
       if (event.side === 'agent') interaction.silentSince = event.at
-      if (event.side === 'agent' && interaction.channel === 'sms') interaction.texts[event.number] = 'queued'
+      if (event.textLineId !== null) interaction.texts[event.number] = 'queued'
       state.index.setSilence(interaction)
       return state
     }
+    case 'customerIdentified':
+      state.interaction(event.interactionId).customerId = event.customerId
+      state.index.agentChanged(state.agent(event.agentId))
+      return state
     case 'callHeld':
       state.interaction(event.interactionId).heldSince = event.held ? event.at : null
       return state

@@ -116,6 +116,12 @@ export class NaiveModel extends NaiveLife {
         this.arrive({ ...text, number, connection: null, leaveMessage: true }, at)
         return
       }
+      case 'identifyCustomer': {
+        const { agentId, interactionId, customerId } = command.body
+        const i = find(interactionId)
+        if (i !== undefined && i.agent === agentId) i.customer = customerId
+        return
+      }
       case 'disconnectCustomer': {
         const i = find(command.body.interactionId)
         if (i === undefined || !i.connections.includes(command.body.connectionId)) return

@@ -175,7 +175,7 @@ export type Phase = 'waiting' | 'offered' | 'connected' | 'resting' | 'wrapUp'
 export interface Interaction {
   readonly id: InteractionId
   readonly channel: Channel
-  readonly customerId: CustomerId
+  customerId: CustomerId
   readonly lineId: LineId
   /** The customer's number, of one who texts; null where the channel has none. */
   readonly addressId: AddressId | null

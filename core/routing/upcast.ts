@@ -52,6 +52,9 @@ export function upcast(event: Event): Event {
         requirements: [],
         priority: null,
       }
+    case 'messageSent':
+      // Text threads are younger than the first version.
+      return event.v >= 2 ? event : { ...event, v: 2, textLineId: null }
     case 'handedBack': {
       if (event.v >= 2) return event
       const { waitSince, ...rest } = event as First['handedBack']

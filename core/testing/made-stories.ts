@@ -125,6 +125,20 @@ const make = fc.oneof(
     ]),
   ),
   often(
+    2,
+    fc
+      .tuple(pick, fc.constantFrom('connected', 'offered'), fc.constantFrom('c1', 'c2', 'c3'))
+      .map(([who, phase, customerId]) => (state: State) => [
+        command('identifyCustomer', { ...having(state, who, phase), customerId }),
+      ]),
+  ),
+  often(
+    2,
+    fc
+      .tuple(pick, fc.boolean())
+      .map(([who, held]) => (state: State) => [command('holdCall', { ...having(state, who, 'connected'), held })]),
+  ),
+  often(
     1,
     fc
       .tuple(fc.nat(11), fc.integer({ min: 1, max: 4 }), fc.constantFrom('sent', 'failed', 'delivered'))

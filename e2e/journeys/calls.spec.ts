@@ -115,7 +115,7 @@ test('a call whose line goes dead ends by itself once it does not come back', as
   await expectSound(bay)
   await phone.context().close()
   await expect(bay).toContainText('Greta’s line is dead')
-  await passSeconds(60)
+  await passSeconds(25)
   await expect(bay.getByRole('button', { name: 'Finish wrap-up' })).toBeVisible()
   await goHome(ana)
 })

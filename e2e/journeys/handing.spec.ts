@@ -87,6 +87,13 @@ test('one that waits is moved by a drag, and moved back', async ({ browser }) =>
   await expect(lane('Groups').getByRole('button', { name: /^Wilma Rust/ })).toBeVisible()
 })
 
+/** Whether nothing new of a channel comes to the agent, or it does again. */
+async function toggleNew(page: Page, channel: string): Promise<void> {
+  await page.getByRole('combobox', { name: 'Nothing new of' }).click()
+  await page.getByRole('option', { name: channel }).click()
+  await page.keyboard.press('Escape')
+}
+
 test('after this, no new chats; a person is lent and a skill given for a while', async ({ browser }) => {
   const ines = await signIn(browser, 'Inês Valadão', '/seat')
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/live?person=ines-valadao')
@@ -109,13 +116,13 @@ test('after this, no new chats; a person is lent and a skill given for a while',
   await ines.getByRole('combobox', { name: 'After this' }).click()
   await ines.getByRole('option', { name: 'Break' }).click()
   await expect(ines.getByText('After this: Break. Nothing new comes until then.').first()).toBeVisible()
-  await ines.getByRole('switch', { name: 'No new chats' }).click()
+  await toggleNew(ines, 'Chats')
   await expectAccessible(ines)
   await bayOf(ines, 'Dagny Moe').getByRole('button', { name: 'End', exact: true }).click()
   await bayOf(ines, 'Dagny Moe').getByRole('button', { name: '2 minutes more' }).click()
   await bayOf(ines, 'Dagny Moe').getByRole('button', { name: 'Finish wrap-up' }).click()
   await expect(ines.getByRole('banner').getByText('Break', { exact: true })).toBeVisible()
-  await ines.getByRole('switch', { name: 'No new chats' }).click()
+  await toggleNew(ines, 'Chats')
   await panel.getByRole('button', { name: /^Take back: Lent/ }).click()
   await expect(panel.getByText(/^Lent to/)).toBeHidden()
   await panel.getByRole('button', { name: /^Take back: Freight/ }).click()

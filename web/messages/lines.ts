@@ -40,4 +40,8 @@ export const line = {
   waiting: (n: number) => (n === 0 ? 'nobody waits' : `${n} ${n === 1 ? 'waits' : 'wait'}`),
   ready: (n: number) => `${n} free`,
   field: 'Lines that lead here',
+  leaves: (names: readonly string[]) =>
+    names.length === 0
+      ? undefined
+      : `A number leads to one queue: these leave another for this one: ${names.join(', ')}.`,
 } as const

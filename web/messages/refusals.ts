@@ -67,6 +67,7 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   loanIdle: () => 'This person serves the queue already.',
   unknownLoan: () => 'This is over already.',
   grantLevel: () => 'Level: give 1 to 5.',
+  noTextLine: () => 'In a call one can text the caller only by a text line. Make one under Plan, Lines.',
   notACall: () => 'Only a call can be put on hold.',
   leadsNowhere: () => 'This line leads to no queue. Choose one for it under Plan, Lines.',
   unknownGrant: () => 'This is over already.',

@@ -15,6 +15,7 @@ import type { Actor, CommandBodies } from '@eudromos/core/routing'
 import { insertContent } from '@eudromos/database'
 import { envelope } from './envelope.ts'
 import { notAllowed, refused } from './problem.ts'
+import { requireOfNumber } from './story.ts'
 import { limitRate } from './limits.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
@@ -34,6 +35,7 @@ const bodies = {
     agentId: id,
     interactionId: id,
     text: text.trim().required('Write something first.'),
+    textLineId: yup.string().max(200).nullable().default(null),
   }),
   receiveMessages: yup.object({
     agentId: id,
@@ -41,6 +43,7 @@ const bodies = {
     delivered: yup.number().integer().min(0).required(),
     seen: yup.number().integer().min(0).required(),
   }),
+  identifyCustomer: yup.object({ agentId: id, interactionId: id, customerId: id }),
   holdCall: yup.object({ agentId: id, interactionId: id, held: yup.boolean().required('Held: say whether.') }),
   endInteraction: yup.object({ agentId: id, interactionId: id }),
   takeInteraction: yup.object({ agentId: id, interactionId: id }),
@@ -172,9 +175,9 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown): Pro
   let commandBody: unknown = checked
   let content: { id: string; interactionId: string; body: string } | undefined
   if (type === 'sendMessage') {
-    const { agentId, interactionId, text: words } = checked as Checked<'sendMessage'>
+    const { agentId, interactionId, text: words, textLineId } = checked as Checked<'sendMessage'>
     content = { id: contentId, interactionId, body: words }
-    commandBody = { agentId, interactionId, contentId } satisfies CommandBodies['sendMessage']
+    commandBody = { agentId, interactionId, contentId, textLineId } satisfies CommandBodies['sendMessage']
   } else if (type === 'saveWrapUp') {
     const { notes, ...rest } = checked as Checked<'saveWrapUp'>
     const notesContentId = notes.trim() === '' ? null : contentId
@@ -216,6 +219,7 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown): Pro
       })
     commandBody = { ...rest, announcementId } satisfies CommandBodies['beginEmergency']
   }
+  if (type === 'identifyCustomer') await requireOfNumber(runtime, checked as Checked<'identifyCustomer'>)
   const command = envelope(type, actor, commandBody as CommandBodies[PersonCommand], options)
   const { seq, refusal } = await runtime.sender.submit({ command, content })
   if (refusal !== null) throw refused(refusal, seq)

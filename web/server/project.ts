@@ -163,6 +163,19 @@ export function queueView({ state, people }: Follower, id: string): QueueView | 
   }
 }
 
+/** By which a caller is texted: the line of the number they called, else one of their queue, else any. */
+function textLineFor(document: Follower['document'], interaction: Interaction): string | null {
+  if (document === null || interaction.channel !== 'voice' || interaction.addressId === null) return null
+  const called = document.lines.find(({ id }) => id === interaction.lineId)?.address ?? null
+  const { queueId } = visitOf(interaction)
+  const lines = document.lines.filter(({ channel, on, address }) => channel === 'sms' && on && address !== null)
+  const best =
+    lines.find(({ address }) => address === called) ??
+    lines.find(({ queueIds }) => queueIds.includes(queueId)) ??
+    lines[0]
+  return best?.id ?? null
+}
+
 export function interactionView(
   { state, customerNames, people, handovers, numbers, document }: Follower,
   id: string,
@@ -186,6 +199,7 @@ export function interactionView(
             line: document?.lines.find((line) => line.id === interaction.lineId)?.address ?? null,
             stopped: number.stopped,
           },
+    textLineId: textLineFor(document, interaction),
     texts: interaction.texts,
     customerName: customerNames.get(interaction.customerId) ?? '',
     queueId: visit.queueId,

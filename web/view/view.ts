@@ -87,6 +87,8 @@ export interface InteractionView {
   readonly customerName: string
   /** Of a text thread: the customer's number in E.164, the line's, and whether the customer wants no texts from it. */
   readonly numbers: { readonly customer: string; readonly line: string | null; readonly stopped: boolean } | null
+  /** Of a call: the line by which its caller can be texted; null: there is none. */
+  readonly textLineId: string | null
   /** What became of the centre's texts, by the message's number. */
   readonly texts: Readonly<Record<number, TextState>>
   readonly queueId: string

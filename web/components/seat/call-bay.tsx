@@ -15,8 +15,10 @@ import { useSeatStore } from '../stream/context.tsx'
 import { requestJson } from '../stream/send.ts'
 import { useSeatActions } from './act.ts'
 import { BayHead } from './bay-head.tsx'
+import { CallTexts } from './call-texts.tsx'
 import { Handover } from './handover.tsx'
 import { PassOn } from './pass-on.tsx'
+import { Story } from './story.tsx'
 
 interface CallBayProps {
   readonly interaction: InteractionView
@@ -61,6 +63,8 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
         ) : (
           <Alert severity="warning">{t.elsewhere}</Alert>
         )}
+        {interaction.textLineId !== null && <CallTexts interaction={interaction} view={view} now={now} />}
+        <Story interaction={interaction} view={view} />
       </Box>
       <Box sx={{ padding: 1.5, borderTop: 1, borderColor: 'divider', display: 'flex', gap: 1, flexWrap: 'wrap' }}>
         <Button aria-pressed={muted} disabled={!soundHere} onClick={() => setMuted(!muted)}>

@@ -4,7 +4,6 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useCallback, useEffect, useState } from 'react'
-import { textParts } from '@eudromos/core/numbers'
 import { en } from '../../messages/en.ts'
 import { texts } from '../../messages/texts.ts'
 import { seatWords } from '../../messages/steering.ts'
@@ -13,13 +12,13 @@ import { Composer } from '../chat/composer.tsx'
 import { Transcript, type ShownMessage } from '../chat/transcript.tsx'
 import { clockText } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
-import { useNotice } from '../frame/notice.tsx'
 import { requestJson } from '../stream/send.ts'
 import { useSeatActions } from './act.ts'
 import { BayHead } from './bay-head.tsx'
 import { Handover } from './handover.tsx'
 import { useOutbox } from './outbox.ts'
 import { PassOn } from './pass-on.tsx'
+import { TextLength, unsentMessages, useTexts } from './texts.tsx'
 
 interface ConversationBayProps {
   readonly interaction: InteractionView
@@ -51,37 +50,9 @@ export function shownMessages(
   }))
 }
 
-/** How far each of one's own texts has come, by what the carrier tells; one that has failed can be sent again. */
-export const textMessages = (
-  messages: readonly MessageView[],
-  states: InteractionView['texts'],
-  again: (number: number) => void,
-): ShownMessage[] =>
-  messages.map((message) => {
-    const state = message.side === 'agent' ? (states[message.number] ?? null) : null
-    return {
-      ...message,
-      key: message.contentId,
-      delivery: state,
-      retry: state === 'failed' ? () => again(message.number) : undefined,
-    }
-  })
-
-/** As how many texts it will go out. */
-function TextLength({ text }: { text: string }) {
-  const { parts, left, alphabet } = textParts(text)
-  return (
-    <Typography variant="body2" sx={{ color: parts > 3 ? 'warning.main' : 'text.secondary' }}>
-      {texts.parts(parts, left)}
-      {alphabet === 'UCS-2' && ` · ${texts.wide}`}
-    </Typography>
-  )
-}
-
 /** A conversation at the seat: what was said, who owes the next word, and where to write. */
 export function ConversationBay({ interaction, view, now, typing }: ConversationBayProps) {
   const { act, attempt } = useSeatActions()
-  const notice = useNotice()
   const [text, setText] = useState('')
   const [passing, setPassing] = useState(false)
   const { id } = interaction
@@ -97,29 +68,10 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
   const waitMs = now - interaction.turn.since
   const { numbers } = interaction
   const stopped = numbers?.stopped === true
+  const texted = useTexts(interaction, messages)
   const shown: ShownMessage[] = [
-    ...(interaction.channel === 'sms'
-      ? textMessages(
-          messages,
-          interaction.texts,
-          (number) =>
-            void requestJson('/api/texts/again', 'POST', { interactionId: id, number }).catch((error: Error) =>
-              notice(error.message),
-            ),
-        )
-      : shownMessages(messages, 'agent', interaction.receipts.customer)),
-    ...unsent
-      .filter((one) => !messages.some(({ contentId }) => contentId === `${one.id}-words`))
-      .map((one): ShownMessage => ({
-        key: one.id,
-        contentId: null,
-        side: 'agent',
-        at: one.at,
-        text: one.text,
-        attachment: null,
-        delivery: one.failed === null ? 'sending' : 'unsent',
-        retry: one.failed === null ? undefined : () => retry(one.id),
-      })),
+    ...(interaction.channel === 'sms' ? texted : shownMessages(messages, 'agent', interaction.receipts.customer)),
+    ...unsentMessages(unsent, messages, retry),
   ]
   const submit = (): void => {
     if (text.trim() === '' || stopped) return

@@ -13,6 +13,7 @@ import { queueName } from '../frame/headline.tsx'
 import { useSeatActions } from './act.ts'
 import { BayHead } from './bay-head.tsx'
 import { Handover } from './handover.tsx'
+import { Story } from './story.tsx'
 
 interface OfferBayProps {
   readonly interaction: InteractionView
@@ -51,6 +52,7 @@ export function OfferBay({ interaction, view, now }: OfferBayProps) {
             {message.attachment === null ? <LinkedText text={message.text} /> : message.attachment.fileName}
           </Typography>
         ))}
+        {interaction.numbers !== null && <Story interaction={interaction} view={view} />}
       </Box>
       <Box sx={{ display: 'flex', gap: 1, padding: 1.5 }}>
         <Button variant="contained" onClick={() => void attempt('answerOffer', refs)}>

@@ -13,6 +13,7 @@ export const madeInteraction = (
   channel: 'chat',
   customerName: id,
   numbers: null,
+  textLineId: null,
   texts: {},
   queueId,
   phase: 'waiting',

@@ -1,12 +1,18 @@
 'use client'
 import Autocomplete from '@mui/material/Autocomplete'
 import TextField from '@mui/material/TextField'
-import { Controller, type Control } from 'react-hook-form'
-import type { PlanDocument, QueueEdit } from '@eudromos/core/plan'
+import { Controller, useWatch, type Control } from 'react-hook-form'
+import { hasNumber, type PlanDocument, type QueueEdit } from '@eudromos/core/plan'
 import { line as t } from '../../../../messages/lines.ts'
 
 /** The lines by which customers come to the queue. */
 export function LinesField({ control, document }: { control: Control<QueueEdit>; document: PlanDocument }) {
+  const queueId = useWatch({ control, name: 'id' })
+  /** A number leads to one queue: it leaves the one that it leads to now. */
+  const leaving = (ids: readonly string[], queueId: string): string[] =>
+    document.lines
+      .filter((line) => ids.includes(line.id) && hasNumber(line) && line.queueIds.some((id) => id !== queueId))
+      .map(({ name }) => name)
   const named = (id: string): string => document.lines.find((one) => one.id === id)?.name ?? id
   return (
     <Controller
@@ -27,7 +33,7 @@ export function LinesField({ control, document }: { control: Control<QueueEdit>;
               inputRef={ref}
               label={t.field}
               error={fieldState.error !== undefined}
-              helperText={fieldState.error?.message}
+              helperText={fieldState.error?.message ?? t.leaves(leaving(value, queueId))}
             />
           )}
         />

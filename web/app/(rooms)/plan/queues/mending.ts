@@ -1,5 +1,12 @@
 // What one action mends of what the checks find in a queue.
-import { membersOf, type Finding, type FindingCode, type PlanDocument, type QueueEdit } from '@eudromos/core/plan'
+import {
+  hasNumber,
+  membersOf,
+  type Finding,
+  type FindingCode,
+  type PlanDocument,
+  type QueueEdit,
+} from '@eudromos/core/plan'
 import { ladderOf, withoutStep } from './ladder.ts'
 
 type Queue = QueueEdit
@@ -57,7 +64,9 @@ const mends: Partial<
   waitedInACircle: () => ({ longestWaitTo: null }),
   nobodyOnShift: () => ({ onShiftOnly: false }),
   noLine: (_queue, { lines }) => {
-    const line = lines.find(({ on }) => on) ?? lines[0]
+    // A number would be taken from the queue that it leads to.
+    const boxes = lines.filter((line) => !hasNumber(line))
+    const line = boxes.find(({ on }) => on) ?? boxes[0]
     return line === undefined ? null : { lineIds: [line.id] }
   },
 }

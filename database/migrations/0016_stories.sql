@@ -1,0 +1,1 @@
+CREATE INDEX "record_customer" ON "record" USING btree ("customer_id","arrived_at");

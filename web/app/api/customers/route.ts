@@ -1,0 +1,13 @@
+import { readJson } from '../../../server/limits.ts'
+import { answering } from '../../../server/problem.ts'
+import { runtime } from '../../../server/runtime.ts'
+import { makeCustomer, newCustomerShape } from '../../../server/story.ts'
+import { permit } from '../../../server/who.ts'
+
+/** Makes a customer of the number of a conversation that one has. */
+export const POST = (request: Request): Promise<Response> =>
+  answering(request, async () => {
+    const who = await permit('seat', 'actAs')
+    const input = await newCustomerShape.validate(await readJson(request), { abortEarly: false, stripUnknown: true })
+    return Response.json(await makeCustomer(await runtime(), who, input), { status: 201 })
+  })

@@ -1,0 +1,15 @@
+import { answering } from '../../../../server/problem.ts'
+import { runtime } from '../../../../server/runtime.ts'
+import { storyOf } from '../../../../server/story.ts'
+import { permit } from '../../../../server/who.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string }>
+}
+
+/** What is known of the customer of a conversation, for whoever has it or is offered it. */
+export const GET = (request: Request, { params }: Context): Promise<Response> =>
+  answering(request, async () => {
+    const who = await permit('seat', 'actAs')
+    return Response.json(await storyOf(await runtime(), who, (await params).id))
+  })

@@ -1,0 +1,75 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import { useCallback, useState } from 'react'
+import { calls as t } from '../../messages/calls.ts'
+import { texts } from '../../messages/texts.ts'
+import type { InteractionView, View } from '../../view/view.ts'
+import { Composer } from '../chat/composer.tsx'
+import { Transcript } from '../chat/transcript.tsx'
+import { useSeatActions } from './act.ts'
+import { TextLength, unsentMessages, useTexts } from './texts.tsx'
+import { useOutbox } from './outbox.ts'
+
+/** What is texted to the caller in the middle of the call: a confirmation, an address. */
+export function CallTexts({ interaction, view, now }: { interaction: InteractionView; view: View; now: number }) {
+  const { act } = useSeatActions()
+  const [open, setOpen] = useState(false)
+  const [text, setText] = useState('')
+  const { id, textLineId, customerName, numbers } = interaction
+  const first = customerName.split(' ')[0] ?? ''
+  const post = useCallback(
+    (messageId: string, words: string) => act('sendMessage', { interactionId: id, text: words, textLineId }, messageId),
+    [act, id, textLineId],
+  )
+  const { unsent, send, retry } = useOutbox(post)
+  const messages = view.messages[id] ?? []
+  const shown = [...useTexts(interaction, messages), ...unsentMessages(unsent, messages, retry)]
+  const submit = (): void => {
+    if (text.trim() === '') return
+    send(text, now)
+    setText('')
+    setOpen(false)
+  }
+  if (numbers?.stopped === true) return <Alert severity="info">{texts.stopped(first)}</Alert>
+  return (
+    <Box component="section" aria-label={t.textTo(first)} sx={{ display: 'grid', gap: 1 }}>
+      {shown.length > 0 && (
+        <Box sx={{ display: 'flex', maxHeight: 200 }}>
+          <Transcript
+            messages={shown}
+            own="agent"
+            otherName={customerName}
+            zone={view.plan?.zone ?? 'UTC'}
+            fileHref={(contentId) => `/api/attachments/${encodeURIComponent(contentId)}`}
+          />
+        </Box>
+      )}
+      {open ? (
+        <>
+          <Composer
+            value={text}
+            onChange={setText}
+            onSend={submit}
+            onTyping={() => undefined}
+            label={t.textTo(first)}
+          />
+          {text !== '' && <TextLength text={text} />}
+          <Box sx={{ display: 'flex', gap: 1 }}>
+            <Button disabled={text.trim() === ''} onClick={submit}>
+              {t.sendText}
+            </Button>
+            <Button variant="text" onClick={() => setOpen(false)}>
+              {t.noText}
+            </Button>
+          </Box>
+        </>
+      ) : (
+        <Button onClick={() => setOpen(true)} sx={{ justifySelf: 'start' }}>
+          {t.textTo(first)}
+        </Button>
+      )}
+    </Box>
+  )
+}

@@ -1,0 +1,127 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Skeleton from '@mui/material/Skeleton'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { useState } from 'react'
+import { shownNumber } from '@eudromos/core/numbers'
+import { en } from '../../messages/en.ts'
+import { story as t } from '../../messages/story.ts'
+import type { StoryView } from '../../view/story.ts'
+import type { InteractionView, View } from '../../view/view.ts'
+import { useFetched } from '../fetched.ts'
+import { timeText } from '../format.ts'
+import { useNotice } from '../frame/notice.tsx'
+import { ChannelShape } from '../glyphs.tsx'
+import { requestJson } from '../stream/send.ts'
+import { useSeatActions } from './act.ts'
+
+/** Who it is, as far as the number tells, what else they have with the centre now, and what was before. */
+export function Story({ interaction, view }: { interaction: InteractionView; view: View }) {
+  const { attempt } = useSeatActions()
+  const { id, numbers, customerName } = interaction
+  // Another customer has another story.
+  const url = `/api/stories/${encodeURIComponent(id)}?of=${encodeURIComponent(customerName)}`
+  const { value, error } = useFetched<StoryView>(url)
+  const zone = view.plan?.zone ?? 'UTC'
+  if (error !== null) return <Alert severity="warning">{error}</Alert>
+  if (value === null) return <Skeleton variant="rounded" height={96} />
+  const nameless = numbers !== null && customerName === shownNumber(numbers.customer)
+  return (
+    <Box component="section" aria-label={t.title} sx={{ display: 'grid', gap: 1.25 }}>
+      {nameless && <NewCustomer interactionId={id} />}
+      {value.sharers.length > 0 && (
+        <Box
+          role="group"
+          aria-label={t.sharers}
+          sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}
+        >
+          <Typography variant="body2">{t.sharers}:</Typography>
+          {value.sharers.map((one) => (
+            <Button
+              key={one.id}
+              size="small"
+              onClick={() => void attempt('identifyCustomer', { interactionId: id, customerId: one.id })}
+            >
+              {t.isThem(one.name)}
+            </Button>
+          ))}
+        </Box>
+      )}
+      {value.now.map((one) => (
+        <Alert key={one.id} severity="info" sx={{ paddingBlock: 0 }}>
+          {t.now(one.channel, one.phase, one.queueName)}
+        </Alert>
+      ))}
+      <Typography variant="h3">{t.title}</Typography>
+      {value.before.length === 0 && <Typography variant="body2">{t.first}</Typography>}
+      <Box component="ol" sx={{ listStyle: 'none', margin: 0, padding: 0, display: 'grid', gap: 1 }}>
+        {value.before.map((one) => (
+          <Box component="li" key={one.id} sx={{ display: 'grid', gridTemplateColumns: '14px 1fr', gap: 1 }}>
+            <Box role="img" aria-label={t.kinds[one.channel]} sx={{ paddingBlockStart: 0.5 }}>
+              <ChannelShape channel={one.channel} size={12} />
+            </Box>
+            <div>
+              <Typography variant="body2">
+                <Typography component="span" variant="figure">
+                  {timeText(one.arrivedAt, zone, 0)}
+                </Typography>{' '}
+                {[one.queueName, one.agentName, one.dispositionName ?? en.records.outcomes[one.outcome]]
+                  .filter((part) => part !== null && part !== '')
+                  .join(' · ')}
+              </Typography>
+              {one.words !== null && one.words !== '' && (
+                <Typography variant="body2" sx={{ color: 'text.secondary', overflowWrap: 'anywhere' }}>
+                  {one.words.slice(0, 160)}
+                </Typography>
+              )}
+              {one.notes !== null && (
+                <Typography variant="body2" sx={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>
+                  {one.notes.slice(0, 300)}
+                </Typography>
+              )}
+            </div>
+          </Box>
+        ))}
+      </Box>
+      {t.total(value.total, value.before.length) !== null && (
+        <Typography variant="body2">{t.total(value.total, value.before.length)}</Typography>
+      )}
+    </Box>
+  )
+}
+
+/** Gives the number a name. */
+function NewCustomer({ interactionId }: { interactionId: string }) {
+  const { attempt } = useSeatActions()
+  const notice = useNotice()
+  const [name, setName] = useState('')
+  const make = async (): Promise<void> => {
+    try {
+      const { id } = await requestJson<{ id: string }>('/api/customers', 'POST', { interactionId, name })
+      await attempt('identifyCustomer', { interactionId, customerId: id })
+    } catch (error) {
+      notice((error as Error).message)
+    }
+  }
+  return (
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault()
+        void make()
+      }}
+      sx={{ display: 'grid', gap: 1 }}
+    >
+      <Typography variant="body2">{t.nameless}</Typography>
+      <Box sx={{ display: 'flex', gap: 1 }}>
+        <TextField size="small" label={t.name} value={name} onChange={({ target }) => setName(target.value)} />
+        <Button type="submit" disabled={name.trim() === ''}>
+          {t.make}
+        </Button>
+      </Box>
+    </Box>
+  )
+}

@@ -1,0 +1,65 @@
+'use client'
+import Typography from '@mui/material/Typography'
+import { textParts } from '@eudromos/core/numbers'
+import { texts } from '../../messages/texts.ts'
+import type { InteractionView, MessageView } from '../../view/view.ts'
+import type { ShownMessage } from '../chat/transcript.tsx'
+import { useNotice } from '../frame/notice.tsx'
+import { requestJson } from '../stream/send.ts'
+import type { Unsent } from './outbox.ts'
+
+/** How far each of one's own texts has come, by what the carrier tells; one that has failed can be sent again. */
+const textMessages = (
+  messages: readonly MessageView[],
+  states: InteractionView['texts'],
+  again: (number: number) => void,
+): ShownMessage[] =>
+  messages.map((message) => {
+    const state = message.side === 'agent' ? (states[message.number] ?? null) : null
+    return {
+      ...message,
+      key: message.contentId,
+      delivery: state,
+      retry: state === 'failed' ? () => again(message.number) : undefined,
+    }
+  })
+
+/** As how many texts it will go out. */
+export function TextLength({ text }: { text: string }) {
+  const { parts, left, alphabet } = textParts(text)
+  return (
+    <Typography variant="body2" sx={{ color: parts > 3 ? 'warning.main' : 'text.secondary' }}>
+      {texts.parts(parts, left)}
+      {alphabet === 'UCS-2' && ` · ${texts.wide}`}
+    </Typography>
+  )
+}
+
+/** The texts of an interaction as they are shown, each that has failed with the way to send it again. */
+export function useTexts({ id, texts: states }: InteractionView, messages: readonly MessageView[]): ShownMessage[] {
+  const notice = useNotice()
+  return textMessages(messages, states, (number) => {
+    requestJson('/api/texts/again', 'POST', { interactionId: id, number }).catch((error: Error) =>
+      notice(error.message),
+    )
+  })
+}
+
+/** What is written and not yet among the messages. */
+export const unsentMessages = (
+  unsent: readonly Unsent[],
+  messages: readonly MessageView[],
+  retry: (id: string) => void,
+): ShownMessage[] =>
+  unsent
+    .filter((one) => !messages.some(({ contentId }) => contentId === `${one.id}-words`))
+    .map((one) => ({
+      key: one.id,
+      contentId: null,
+      side: 'agent',
+      at: one.at,
+      text: one.text,
+      attachment: null,
+      delivery: one.failed === null ? 'sending' : 'unsent',
+      retry: one.failed === null ? undefined : () => retry(one.id),
+    }))

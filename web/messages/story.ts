@@ -1,0 +1,27 @@
+// What the seat tells of a customer.
+import type { Channel } from '@eudromos/core/plan'
+import type { Phase } from '@eudromos/core/routing'
+import { count } from './count.ts'
+
+const one: Record<Channel, string> = { voice: 'call', chat: 'chat', sms: 'text' }
+const phases: Record<Phase, string> = {
+  waiting: 'waits',
+  offered: 'is being offered',
+  connected: 'is under way',
+  resting: 'rests',
+  wrapUp: 'is being wrapped up',
+}
+
+export const story = {
+  title: 'What was before',
+  first: 'Nothing is on record yet.',
+  total: (n: number, shown: number) =>
+    n > shown ? `The latest ${shown} of ${count(n, 'conversation', 'conversations')}` : null,
+  now: (channel: Channel, phase: Phase, queue: string) => `Also here: a ${one[channel]} ${phases[phase]} in ${queue}.`,
+  sharers: 'Others have this number',
+  isThem: (name: string) => `It is ${name}`,
+  nameless: 'Nobody is known by this number yet.',
+  name: 'Name',
+  make: 'Make known',
+  kinds: one,
+} as const

@@ -1,0 +1,88 @@
+import 'server-only'
+import * as yup from 'yup'
+import { v7 as newId } from 'uuid'
+import { shownNumber } from '@eudromos/core/numbers'
+import { may } from '@eudromos/core/plan'
+import { visitOf, type Interaction } from '@eudromos/core/routing'
+import { insertCustomerOf, readCustomersOf, readNumbers, readStory } from '@eudromos/database'
+import type { StoryView } from '../view/story.ts'
+import { notAllowed, notFound } from './problem.ts'
+import type { Runtime } from './runtime.ts'
+import { seesRecord, sightFor } from './sight.ts'
+import type { Who } from './who.ts'
+
+const most = 8
+
+/** An interaction that is before this person: in their hands, or in those of one for whom they may act. */
+function before({ follower }: Runtime, who: Who, interactionId: string): Interaction {
+  const interaction = follower.state.interactions.get(interactionId)
+  if (interaction === undefined) throw notFound('This conversation')
+  const own = follower.state.agents.get(who.id)?.carried.includes(interactionId) === true
+  if (!own && !may(who.roles, 'actAs')) throw notAllowed()
+  return interaction
+}
+
+/** What is known of the customer of an interaction: who else the number may be, what they have now, and what was before. */
+export async function storyOf(runtime: Runtime, who: Who, interactionId: string): Promise<StoryView> {
+  const { database, follower } = runtime
+  const { state, document } = follower
+  const { customerId, addressId } = before(runtime, who, interactionId)
+  const [{ entries, total }, sharers] = await Promise.all([
+    readStory(database, customerId, interactionId, most),
+    addressId === null ? [] : readCustomersOf(database, addressId),
+  ])
+  const sight = sightFor(follower, who.id)
+  const queueName = (id: string): string => document?.queues.find((queue) => queue.id === id)?.name ?? ''
+  return {
+    customerId,
+    sharers: sharers.filter(({ id }) => id !== customerId),
+    now: [...state.interactions.values()]
+      .filter((one) => one.customerId === customerId && one.id !== interactionId && one.phase !== 'wrapUp')
+      .map((one) => ({
+        id: one.id,
+        channel: one.channel,
+        phase: one.phase,
+        queueName: queueName(visitOf(one).queueId),
+      })),
+    before: entries.map((entry) => {
+      // Of what a private team did one knows that it was, not what was said.
+      const seen = seesRecord(sight, entry)
+      return seen ? entry : { ...entry, agentName: null, dispositionName: null, notes: null, words: null }
+    }),
+    total,
+  }
+}
+
+/** A customer can be who shares the number only. */
+export async function requireOfNumber(
+  { database, follower }: Runtime,
+  { interactionId, customerId }: { readonly interactionId: string; readonly customerId: string },
+): Promise<void> {
+  const addressId = follower.state.interactions.get(interactionId)?.addressId ?? null
+  const known = addressId === null ? [] : await readCustomersOf(database, addressId)
+  if (!known.some(({ id }) => id === customerId)) throw notFound('This customer')
+}
+
+export const newCustomerShape = yup.object({
+  interactionId: yup.string().max(200).required('Name the conversation.'),
+  name: yup
+    .string()
+    .trim()
+    .min(1, 'Name: give a name.')
+    .max(80, 'Name: use at most 80 characters.')
+    .required('Name: give a name.'),
+})
+
+/** Makes a customer of the interaction’s number; gives the id. */
+export async function makeCustomer(
+  runtime: Runtime,
+  who: Who,
+  { interactionId, name }: yup.InferType<typeof newCustomerShape>,
+): Promise<{ id: string }> {
+  const { addressId } = before(runtime, who, interactionId)
+  if (addressId === null) throw notFound('A number of this customer')
+  const number = (await readNumbers(runtime.database, [addressId])).get(addressId) ?? ''
+  const id = newId()
+  await insertCustomerOf(runtime.database, addressId, { id, name }, shownNumber(number))
+  return { id }
+}

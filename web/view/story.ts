@@ -1,0 +1,29 @@
+// What is known of a customer, beside the conversation one has with them.
+import type { Channel } from '@eudromos/core/plan'
+import type { Phase } from '@eudromos/core/routing'
+
+export interface StoryView {
+  readonly customerId: string
+  /** Who else has the number. */
+  readonly sharers: readonly { readonly id: string; readonly name: string }[]
+  /** What else they have with the centre now. */
+  readonly now: readonly {
+    readonly id: string
+    readonly channel: Channel
+    readonly phase: Phase
+    readonly queueName: string
+  }[]
+  /** The latest, the newest first. */
+  readonly before: readonly {
+    readonly id: string
+    readonly channel: Channel
+    readonly arrivedAt: number
+    readonly outcome: 'underWay' | 'answered' | 'abandoned' | 'sentAway'
+    readonly queueName: string
+    readonly agentName: string | null
+    readonly dispositionName: string | null
+    readonly notes: string | null
+    readonly words: string | null
+  }[]
+  readonly total: number
+}
