@@ -171,6 +171,7 @@ export const en = {
     bays: 'Your conversations',
     offeredBay: (name: string) => `${name}: offered`,
     roomForOne: 'room for one more',
+    noRoom: 'nothing fits beside what you have',
     offlineBay: 'Say Ready, and chats come here',
     answer: 'Answer',
     decline: 'Decline',

@@ -224,7 +224,7 @@ test('a line is led to queues, by itself or by a queue, and taken away', async (
   expect(await linesNow()).toContainEqual({ ...box, queueIds: ['bookings'] })
   expect(await problemOf(save({ ...box, queueIds: ['gone'] }))).toMatchObject({ code: 'leadsToUnknown' })
   expect(await problemOf(save({ ...box, id: 'third' }))).toMatchObject({ code: 'nameTaken' })
-  expect(await problemOf(save({ ...box, channel: 'voice' }))).toMatchObject({ code: 'invalid' })
+  expect(await problemOf(save({ ...box, channel: 'email' }))).toMatchObject({ code: 'invalid' })
   const { draft, document } = await current()
   const groups = document.queues.find(({ id }) => id === 'groups')
   const saveGroups = (lineIds: readonly string[], at: number) =>

@@ -108,7 +108,11 @@ export function personView({ state, people }: Follower, id: string): PersonView 
     idleSince: state.idleSinceOf(agent, 'chat'),
     connected: agent.connections.length > 0,
     slots: state.limitsOf(id)?.slots ?? 0,
-    carried: agent.carried.map((carried) => ({ id: carried, phase: state.interaction(carried).phase })),
+    carried: agent.carried.flatMap((carried) => {
+      const { phase, channel } = state.interaction(carried)
+      return Array.from({ length: state.limitsOf(id)?.channels[channel].slots ?? 1 }, () => ({ id: carried, phase }))
+    }),
+    roomFor: channels.filter((channel) => state.hasRoom(agent, channel)),
     queueIds: state.index.queuesOf(id),
     answeredToday: agent.today.answered,
     averageHandleMs: agent.today.handled === 0 ? null : Math.round(agent.today.handleSumMs / agent.today.handled),

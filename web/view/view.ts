@@ -29,8 +29,10 @@ export interface PersonView {
   readonly idleSince: number
   readonly connected: boolean
   readonly slots: number
-  /** What fills the slots, in order. */
+  /** What fills each slot taken, in order: one that takes two slots is there twice. */
   readonly carried: readonly { readonly id: string; readonly phase: Phase }[]
+  /** Channels of which one more fits beside what they have. */
+  readonly roomFor: readonly Channel[]
   readonly queueIds: readonly string[]
   readonly answeredToday: number
   readonly averageHandleMs: number | null

@@ -36,16 +36,19 @@ const phaseOrder = (interaction: InteractionView): boolean => interaction.phase 
 /** Keeps each interaction in the bay in which it first stood, so that nothing moves under the hand. */
 function useBays(view: View | null, slots: number): readonly (string | null)[] {
   const [bays, setBays] = useState<readonly (string | null)[]>([])
-  const carried = ownPerson(view)?.carried.map(({ id }) => id) ?? []
+  const filled = ownPerson(view)?.carried.map(({ id }) => id) ?? []
+  const carried = [...new Set(filled)]
+  // What takes several slots has one bay.
+  const room = slots - filled.length + carried.length
   const next: (string | null)[] = bays.map((id) => (id !== null && carried.includes(id) ? id : null))
-  while (next.length < slots) next.push(null)
+  while (next.length < room) next.push(null)
   for (const id of carried)
     if (!next.includes(id)) {
       const empty = next.indexOf(null)
       if (empty === -1) next.push(id)
       else next[empty] = id
     }
-  while (next.length > slots && next.at(-1) === null) next.pop()
+  while (next.length > room && next.includes(null)) next.splice(next.lastIndexOf(null), 1)
   if (next.join() === bays.join() && next.length === bays.length) return bays
   setBays(next)
   return next
@@ -123,6 +126,9 @@ export function Seat({ onBehalfOf }: SeatProps) {
   const unattended = person.stateId === view.plan?.missedStateId
   const closed = openChannels(view.plan, person.stateId, person.closedTo).length === 0
   const admits = person.afterStateId === null && !closed
+  const fits = openChannels(view.plan, person.stateId, person.closedTo).some((channel) =>
+    person.roomFor.includes(channel),
+  )
   const emptyBay =
     closed && person.closedTo.length > 0
       ? seatWords.noNewNow
@@ -226,7 +232,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
                 }}
               >
                 <Typography variant="body2" sx={{ color: 'text.secondary', textAlign: 'center' }}>
-                  {admits ? en.seat.roomForOne : evacuated ? en.emergency.seatBay : emptyBay}
+                  {admits ? (fits ? en.seat.roomForOne : en.seat.noRoom) : evacuated ? en.emergency.seatBay : emptyBay}
                 </Typography>
               </Box>
             )

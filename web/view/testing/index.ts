@@ -48,6 +48,7 @@ export const madePerson = (id: string, rest: Partial<PersonView> = {}): PersonVi
   connected: true,
   slots: 1,
   carried: [],
+  roomFor: ['voice', 'chat', 'sms'],
   queueIds: ['q0'],
   answeredToday: 0,
   averageHandleMs: null,

@@ -94,7 +94,7 @@ function laneOf(
   const isFree = (person: PersonView): boolean =>
     person.carried.length < person.slots &&
     person.afterStateId === null &&
-    openChannels(plan, person.stateId, person.closedTo).length > 0 &&
+    openChannels(plan, person.stateId, person.closedTo).some((channel) => person.roomFor.includes(channel)) &&
     !person.carried.some(({ phase }) => phase === 'offered')
   const free = people.filter(isFree).sort((a, b) => a.idleSince - b.idleSince)
   const rest = people.filter((person) => !isFree(person))
