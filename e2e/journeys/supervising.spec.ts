@@ -188,6 +188,8 @@ test('a line leads customers to the queues that it names, and to none while it i
   await expect(site.getByRole('alert').filter({ hasText: 'Nobody takes chats at the moment' })).toBeVisible()
   await rosalind.getByRole('button', { name: 'Delete' }).click()
   await rosalind.getByRole('dialog').getByRole('button', { name: 'Delete' }).click()
+  // While the dialog is open nothing behind it counts as there.
+  await expect(rosalind.getByRole('dialog')).toBeHidden()
   await expect(rosalind.getByRole('button', { name: 'Box at the harbour office' })).toHaveCount(0)
   await rosalind.goto('/plan?queue=lost-property')
   await rosalind.getByRole('combobox', { name: 'Lines that lead here' }).focus()

@@ -1,4 +1,4 @@
-import { clockText, initialsOf, inWords, lengthText, secondsText, sizeText, timeText } from './format.ts'
+import { firstName, clockText, initialsOf, inWords, lengthText, secondsText, sizeText, timeText } from './format.ts'
 
 const minute = 60_000
 
@@ -29,6 +29,11 @@ test.each([
   [8 * 60 * minute, '8 h'],
   [450 * minute, '7 h 30 min'],
 ])('%i ms of work are %s', (ms, text) => expect(lengthText(ms)).toBe(text))
+
+test('a customer is called by the first name, or by the whole number', () => {
+  expect(firstName('Ilse Varga')).toBe('Ilse')
+  expect(firstName('+1 202 555 0111')).toBe('+1 202 555 0111')
+})
 
 test('a time is that of its zone, with the date where it is not the day of now', () => {
   const at = Date.parse('2027-03-12T23:30:00Z')

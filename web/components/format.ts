@@ -59,6 +59,9 @@ export const weekdayText = (at: number, zone: string): string =>
 export const sizeText = (bytes: number): string =>
   bytes < 1024 * 1024 ? `${Math.max(1, Math.round(bytes / 1024))} kB` : `${(bytes / 1024 / 1024).toFixed(1)} MB`
 
+/** The first name; of one who is known by a number only, that. */
+export const firstName = (name: string): string => (name.startsWith('+') ? name : (name.split(' ')[0] ?? ''))
+
 export const initialsOf = (name: string): string => {
   const words = name.split(/\s+/).filter((word) => word !== '')
   return `${words[0]?.[0] ?? ''}${words.length > 1 ? (words.at(-1)?.[0] ?? '') : ''}`.toUpperCase()

@@ -14,6 +14,7 @@ const phases: Record<Phase, string> = {
 
 export const story = {
   title: 'What was before',
+  whoItIs: 'Who it is, and what was before',
   first: 'Nothing is on record yet.',
   total: (n: number, shown: number) =>
     n > shown ? `The latest ${shown} of ${count(n, 'conversation', 'conversations')}` : null,

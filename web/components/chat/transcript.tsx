@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography'
 import { useEffect, useRef, type ReactNode } from 'react'
 import { en } from '../../messages/en.ts'
 import type { MessageView } from '../../view/view.ts'
-import { sizeText, timeText } from '../format.ts'
+import { firstName, sizeText, timeText } from '../format.ts'
 import { LinkedText } from './linked-text.tsx'
 
 export interface ShownMessage extends Omit<MessageView, 'number' | 'contentId'> {
@@ -32,7 +32,7 @@ interface TranscriptProps {
 
 /** A conversation: one's own words to the right, the other's to the left, each with its time and state. */
 export function Transcript(props: TranscriptProps) {
-  const { messages, own, otherName, otherShort = otherName.split(' ')[0] ?? '', zone, fileHref, foot } = props
+  const { messages, own, otherName, otherShort = firstName(otherName), zone, fileHref, foot } = props
   const { ownName = en.seat.you } = props
   const end = useRef<HTMLDivElement>(null)
   const last = messages.at(-1)?.key

@@ -9,7 +9,7 @@ import type { InteractionView, View } from '../../view/view.ts'
 import type { CallSignal } from '../call/peer.ts'
 import { SoundMeters } from '../call/sound-meters.tsx'
 import { useCallSound } from '../call/use-call-sound.ts'
-import { clockText } from '../format.ts'
+import { clockText, firstName } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
 import { useSeatStore } from '../stream/context.tsx'
 import { requestJson } from '../stream/send.ts'
@@ -35,7 +35,7 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
   const [muted, setMuted] = useState(false)
   const [passing, setPassing] = useState(false)
   const { id, heldSince, customerHere, customerName } = interaction
-  const first = customerName.split(' ')[0] ?? ''
+  const first = firstName(customerName)
   const held = heldSince !== null
   const send = useCallback(
     (data: CallSignal) => requestJson<undefined>('/api/signals', 'POST', { interactionId: id, data }),

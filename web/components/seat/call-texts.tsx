@@ -7,6 +7,7 @@ import { calls as t } from '../../messages/calls.ts'
 import { texts } from '../../messages/texts.ts'
 import type { InteractionView, View } from '../../view/view.ts'
 import { Composer } from '../chat/composer.tsx'
+import { firstName } from '../format.ts'
 import { Transcript } from '../chat/transcript.tsx'
 import { useSeatActions } from './act.ts'
 import { TextLength, unsentMessages, useTexts } from './texts.tsx'
@@ -18,7 +19,7 @@ export function CallTexts({ interaction, view, now }: { interaction: Interaction
   const [open, setOpen] = useState(false)
   const [text, setText] = useState('')
   const { id, textLineId, customerName, numbers } = interaction
-  const first = customerName.split(' ')[0] ?? ''
+  const first = firstName(customerName)
   const post = useCallback(
     (messageId: string, words: string) => act('sendMessage', { interactionId: id, text: words, textLineId }, messageId),
     [act, id, textLineId],

@@ -5,12 +5,13 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useCallback, useEffect, useState } from 'react'
 import { en } from '../../messages/en.ts'
+import { story } from '../../messages/story.ts'
 import { texts } from '../../messages/texts.ts'
 import { seatWords } from '../../messages/steering.ts'
 import type { InteractionView, MessageView, View } from '../../view/view.ts'
 import { Composer } from '../chat/composer.tsx'
 import { Transcript, type ShownMessage } from '../chat/transcript.tsx'
-import { clockText } from '../format.ts'
+import { clockText, firstName } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
 import { requestJson } from '../stream/send.ts'
 import { useSeatActions } from './act.ts'
@@ -18,6 +19,7 @@ import { BayHead } from './bay-head.tsx'
 import { Handover } from './handover.tsx'
 import { useOutbox } from './outbox.ts'
 import { PassOn } from './pass-on.tsx'
+import { Story } from './story.tsx'
 import { TextLength, unsentMessages, useTexts } from './texts.tsx'
 
 interface ConversationBayProps {
@@ -63,7 +65,7 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
   const { unsent, send, retry } = useOutbox(post)
   const messages = view.messages[id] ?? none
   useReceipts(interaction, messages)
-  const first = interaction.customerName.split(' ')[0] ?? ''
+  const first = firstName(interaction.customerName)
   const waits = interaction.turn.side === 'agent'
   const waitMs = now - interaction.turn.since
   const { numbers } = interaction
@@ -87,6 +89,14 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
         pressing={waits && waitMs > pressingMs}
       />
       <Handover interaction={interaction} />
+      {numbers !== null && (
+        <Box component="details" sx={{ paddingInline: 1.75, paddingBlock: 0.75, maxHeight: '50%', overflowY: 'auto' }}>
+          <Typography component="summary" variant="body2" sx={{ cursor: 'pointer', marginBlockEnd: 0.5 }}>
+            {story.whoItIs}
+          </Typography>
+          <Story interaction={interaction} view={view} />
+        </Box>
+      )}
       <Transcript
         messages={shown}
         own="agent"
