@@ -18,7 +18,8 @@ const flags = [
 export default defineConfig({
   testDir: './journeys',
   outputDir: '../test-results',
-  workers: 1,
+  // Each has a centre of its own; while one waits for something the other goes on.
+  workers: 2,
   // Nothing here measures speed: what is slow is not wrong.
   timeout: 300_000,
   expect: { timeout: 45_000 },

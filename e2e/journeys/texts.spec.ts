@@ -102,7 +102,7 @@ test('a number is picked for a new line, answered by its queue, and given back',
   await expect(rosalind.getByRole('option', { name: '+44 20 7946 0101 · London' })).toHaveCount(0)
   await rosalind.getByRole('option', { name: '+44 20 7946 0105 · London' }).click()
   await rosalind.getByRole('combobox', { name: 'Leads to' }).click()
-  await rosalind.getByRole('option', { name: 'Bookings' }).click()
+  await rosalind.getByRole('option', { name: "Today's sailings" }).click()
   await expectAccessible(rosalind)
   await rosalind.getByRole('button', { name: 'Save and publish' }).click()
   await expect(rosalind.getByText(/Published/).first()).toBeVisible()

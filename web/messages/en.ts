@@ -114,7 +114,7 @@ export const en = {
       unknownState: 'their presence state is no longer in the plan',
       signedOut: 'is Offline',
       notConnected: 'is not connected',
-      stateAdmitsNothing: (state: string) => `is on ${state}, which takes no chats`,
+      stateAdmitsNothing: (state: string) => `is on ${state}, which takes nothing of this channel`,
       leaving: 'is finishing what they have, and then changes their presence',
       channelClosed: 'takes nothing new of this channel for now',
       noShift: 'has no shift, and the queue asks for people on shift',
@@ -172,7 +172,7 @@ export const en = {
     offeredBay: (name: string) => `${name}: offered`,
     roomForOne: 'room for one more',
     noRoom: 'nothing fits beside what you have',
-    offlineBay: 'Say Ready, and chats come here',
+    offlineBay: 'Say Ready, and what comes is offered here',
     answer: 'Answer',
     decline: 'Decline',
     declineWhy: 'Why do you decline?',
@@ -210,7 +210,7 @@ export const en = {
     today: (answered: number, average: string | null) =>
       `Today: ${answered} answered${average === null ? '' : `, ${average} on average`}`,
     actingAs: (name: string) => `You act as ${name}. What you do here is recorded as done by you in their name.`,
-    unattended: 'An offer was not answered, so you were set to Unattended: no chats come until you say Ready.',
+    unattended: 'An offer was not answered, so you were set to Unattended: nothing comes until you say Ready.',
     backReady: 'Ready again',
     announceOffer: (name: string, words: string) => `Offer from ${name}: ${words}`,
     test: 'test',
@@ -238,7 +238,7 @@ export const en = {
     agentNeeded: (queue: string, n: number, state: string) =>
       `${queue}: ${n === 1 ? '1 waits' : `${n} wait`} and nobody is free. You are on ${state}.`,
     agentReady: 'You are Ready. What comes next can be yours.',
-    agentQuiet: (state: string) => `You are ${state}: no chats come to you.`,
+    agentQuiet: (state: string) => `You are ${state}: nothing comes to you.`,
     agentWorking: (n: number) => `${count(n, 'conversation', 'conversations')} with you.`,
   },
   plan: {

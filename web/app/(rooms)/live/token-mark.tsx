@@ -26,6 +26,7 @@ function tokenLabel(token: Token, nameOf: MarkProps['nameOf']): string {
     interaction.offer === null ? null : en.live.offered(nameOf(interaction.offer.agentId)),
     interaction.stuck ? en.live.stuck : null,
     interaction.test ? en.seat.test : null,
+    en.records.channels[interaction.channel],
   ]
     .filter(Boolean)
     .join(', ')
