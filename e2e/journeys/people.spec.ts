@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { expect, type Page } from '@playwright/test'
 import { test } from './journey.ts'
-import { bayOf, customerAt, expectAccessible, goHome, origin, sayPresence, signIn } from './people.ts'
+import { bayOf, customerAt, expectAccessible, goHome, openTable, origin, sayPresence, signIn } from './people.ts'
 
 const save = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: 'Save and publish' }).click()
@@ -185,7 +185,7 @@ test('one field of two queues is changed at once, with what would be wrong told 
 
 test('teams are found in one table, and read from a file with a preview', async ({ browser }) => {
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan')
-  await rosalind.getByRole('link', { name: /^All \d+ teams$/ }).click()
+  await openTable(rosalind, /^All \d+ teams$/)
   await expect(rosalind.getByRole('heading', { name: 'Teams' })).toBeVisible()
   await expectAccessible(rosalind)
   await rosalind.getByRole('textbox', { name: 'Name, lead, queue …' }).fill('quay')

@@ -84,3 +84,11 @@ export async function centreNow(): Promise<number> {
     await database.$client.end()
   }
 }
+
+/** Follows a link of the plan's contents to a table. The list grows while the page comes alive: a click may miss once. */
+export async function openTable(page: Page, name: string | RegExp): Promise<void> {
+  await expect(async () => {
+    await page.getByRole('link', { name }).click({ timeout: 3000 })
+    await page.waitForURL((url) => url.pathname !== '/plan', { timeout: 3000 })
+  }).toPass()
+}

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, type Page } from '@playwright/test'
 import { test } from './journey.ts'
-import { bayOf, customerAt, expectAccessible, goHome, passSeconds, sayPresence, signIn } from './people.ts'
+import { bayOf, customerAt, expectAccessible, goHome, passSeconds, sayPresence, openTable, signIn } from './people.ts'
 
 const saved = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: 'Save and publish' }).click()
@@ -99,7 +99,7 @@ test('people by skills: edited by keyboard, read from a file with its faults nam
   browser,
 }) => {
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan')
-  await rosalind.getByRole('link', { name: 'People by skills' }).click()
+  await openTable(rosalind, 'People by skills')
   const grid = rosalind.getByRole('grid', { name: 'People by skills' })
   const cell = (name: string) => grid.getByRole('gridcell', { name })
   await expectAccessible(rosalind)
