@@ -1,8 +1,7 @@
 import 'server-only'
 import * as yup from 'yup'
-import { v7 as newId } from 'uuid'
-import { shownNumber } from '@eudromos/core/numbers'
-import { meetNumber, mostSignalBytes, sendSignal } from '@eudromos/database'
+import { mostSignalBytes, sendSignal } from '@eudromos/database'
+import { callerOf, gateway } from './callers.ts'
 import { envelope } from './envelope.ts'
 import { limitRate } from './limits.ts'
 import { number, uuid } from './gateway-shapes.ts'
@@ -16,35 +15,26 @@ export const callShape = yup.object({
 })
 
 /** A customer's call has come in; the same id a second time is the same call. Gives the journal's seq. */
-export async function beginCall(
-  { database, follower, sender }: Runtime,
-  { id, from, to }: yup.InferType<typeof callShape>,
-): Promise<number> {
-  const line = follower.document?.lines.find(({ channel, address }) => channel === 'voice' && address === to)
-  if (line === undefined)
-    throw new ProblemError(
-      problem(404, 'unknownNumber', 'Unknown number', `No line of the centre has the number ${to}.`),
-    )
+export async function beginCall(runtime: Runtime, call: yup.InferType<typeof callShape>): Promise<number> {
+  const { line, addressId, customerId } = await callerOf(runtime, 'voice', call)
   const queueId = line.queueIds[0]
-  if (queueId === undefined) throw refused({ code: 'leadsNowhere', params: { lineId: line.id } }, follower.seq)
-  const fresh = { addressId: newId(), customerId: newId(), name: shownNumber(from) }
-  const { addressId, customers } = await meetNumber(database, from, fresh)
+  if (queueId === undefined) throw refused({ code: 'leadsNowhere', params: { lineId: line.id } }, runtime.follower.seq)
   const command = envelope(
     'beginInteraction',
-    { kind: 'system', id: 'gateway' },
+    gateway,
     {
-      interactionId: id,
+      interactionId: call.id,
       channel: 'voice',
-      customerId: customers[0]?.id ?? fresh.customerId,
+      customerId,
       addressId,
       lineId: line.id,
       queueId,
       connection: null,
       contentId: null,
     },
-    { id: `call-${id}` },
+    { id: `call-${call.id}` },
   )
-  const { seq, refusal } = await sender.submit({ command })
+  const { seq, refusal } = await runtime.sender.submit({ command })
   if (refusal !== null) throw refused(refusal, seq)
   return seq
 }

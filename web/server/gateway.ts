@@ -1,9 +1,10 @@
 import 'server-only'
-import { createHmac, timingSafeEqual } from 'node:crypto'
+import { createHmac } from 'node:crypto'
 import { cookies } from 'next/headers'
 import { limitRate } from './limits.ts'
 import { notFound, ProblemError, problem } from './problem.ts'
 import { setting } from './runtime.ts'
+import { isSame } from './secrets.ts'
 
 // The gateway speaks to customers' devices and to carriers. A chat is proved by a token made from its id; a carrier (the
 // simulated services of Outside) by a key.
@@ -11,21 +12,16 @@ import { setting } from './runtime.ts'
 export const chatToken = (interactionId: string): string =>
   createHmac('sha256', setting('EUDROMOS_SECRET')).update(`chat ${interactionId}`).digest('base64url')
 
-const same = (a: string, b: string): boolean => {
-  const [left, right] = [Buffer.from(a), Buffer.from(b)]
-  return left.length === right.length && timingSafeEqual(left, right)
-}
-
 const bearer = (request: Request): string => /^Bearer (.+)$/.exec(request.headers.get('authorization') ?? '')?.[1] ?? ''
 
-export const isCarrier = (request: Request): boolean => same(bearer(request), setting('EUDROMOS_OUTSIDE_KEY'))
+export const isCarrier = (request: Request): boolean => isSame(bearer(request), setting('EUDROMOS_OUTSIDE_KEY'))
 
 export const cookieOf = (interactionId: string): string => `chat-${interactionId}`
 
 /** Lets only the device go on that began the chat: by its cookie, or by its token. */
 export async function requireChat(request: Request, interactionId: string): Promise<void> {
   const given = bearer(request) || ((await cookies()).get(cookieOf(interactionId))?.value ?? '')
-  if (!same(given, chatToken(interactionId))) throw notFound('This chat')
+  if (!isSame(given, chatToken(interactionId))) throw notFound('This chat')
 }
 
 export function requireCarrier(request: Request): void {

@@ -2,31 +2,22 @@ import 'server-only'
 import * as yup from 'yup'
 import { v7 as newId } from 'uuid'
 import { shownNumber } from '@eudromos/core/numbers'
-import { may } from '@eudromos/core/plan'
-import { visitOf, type Interaction } from '@eudromos/core/routing'
+import { visitOf } from '@eudromos/core/routing'
 import { insertCustomerOf, readCustomersOf, readNumbers, readStory } from '@eudromos/database'
 import type { StoryView } from '../view/story.ts'
-import { notAllowed, notFound } from './problem.ts'
+import { inHand } from './hands.ts'
+import { notFound } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import { seesRecord, sightFor } from './sight.ts'
 import type { Who } from './who.ts'
 
 const most = 8
 
-/** An interaction that is before this person: in their hands, or in those of one for whom they may act. */
-function before({ follower }: Runtime, who: Who, interactionId: string): Interaction {
-  const interaction = follower.state.interactions.get(interactionId)
-  if (interaction === undefined) throw notFound('This conversation')
-  const own = follower.state.agents.get(who.id)?.carried.includes(interactionId) === true
-  if (!own && !may(who.roles, 'actAs')) throw notAllowed()
-  return interaction
-}
-
 /** What is known of the customer of an interaction: who else the number may be, what they have now, and what was before. */
 export async function storyOf(runtime: Runtime, who: Who, interactionId: string): Promise<StoryView> {
   const { database, follower } = runtime
   const { state, document } = follower
-  const { customerId, addressId } = before(runtime, who, interactionId)
+  const { customerId, addressId } = inHand(runtime, who, interactionId)
   const [{ entries, total }, sharers] = await Promise.all([
     readStory(database, customerId, interactionId, most),
     addressId === null ? [] : readCustomersOf(database, addressId),
@@ -79,7 +70,7 @@ export async function makeCustomer(
   who: Who,
   { interactionId, name }: yup.InferType<typeof newCustomerShape>,
 ): Promise<{ id: string }> {
-  const { addressId } = before(runtime, who, interactionId)
+  const { addressId } = inHand(runtime, who, interactionId)
   if (addressId === null) throw notFound('A number of this customer')
   const number = (await readNumbers(runtime.database, [addressId])).get(addressId) ?? ''
   const id = newId()

@@ -1,14 +1,12 @@
 import 'server-only'
 import * as yup from 'yup'
-import { v7 as newId } from 'uuid'
-import { shownNumber } from '@eudromos/core/numbers'
-import { may } from '@eudromos/core/plan'
-import { atWork } from '@eudromos/core/routing'
-import { meetNumber, noteText, obeyOrder, readTexts } from '@eudromos/database'
+import { noteText, obeyOrder, readTexts } from '@eudromos/database'
 import { texts as words } from '../messages/texts.ts'
+import { callerOf, gateway } from './callers.ts'
 import { envelope } from './envelope.ts'
 import { number } from './gateway-shapes.ts'
-import { notAllowed, notFound, ProblemError, problem, refused } from './problem.ts'
+import { inHand } from './hands.ts'
+import { notFound, refused } from './problem.ts'
 import type { Who } from './who.ts'
 import type { Runtime } from './runtime.ts'
 
@@ -19,7 +17,6 @@ export const receivedShape = yup.object({
   text: yup.string().max(4000, 'Text: at most 4,000 characters are taken.').defined('Give the text.'),
 })
 
-const gateway = { kind: 'system', id: 'gateway' } as const
 const stopWords = new Set(['STOP', 'STOPALL', 'UNSUBSCRIBE', 'CANCEL', 'END', 'QUIT'])
 const startWords = new Set(['START', 'UNSTOP', 'YES'])
 
@@ -32,14 +29,7 @@ export function orderOf(text: string): 'stop' | 'start' | null {
 /** A customer's text has come in. The same id a second time is the same text. */
 export async function receiveText(runtime: Runtime, input: yup.InferType<typeof receivedShape>): Promise<object> {
   const { database, follower, sender, texter } = runtime
-  const line = follower.document?.lines.find(({ channel, address }) => channel === 'sms' && address === input.to)
-  if (line === undefined)
-    throw new ProblemError(
-      problem(404, 'unknownNumber', 'Unknown number', `No line of the centre has the number ${input.to}.`),
-    )
-  const fresh = { addressId: newId(), customerId: newId(), name: shownNumber(input.from) }
-  const { addressId, customers } = await meetNumber(database, input.from, fresh)
-  const customerId = customers[0]?.id ?? fresh.customerId
+  const { line, addressId, customerId } = await callerOf(runtime, 'sms', input)
   const order = orderOf(input.text)
   const thread = follower.state.index.threads.of(line.id, addressId)
   if (order !== null) {
@@ -86,12 +76,16 @@ export async function reportText(
   { database, sender }: Runtime,
   { id, state, reason }: yup.InferType<typeof reportShape>,
 ): Promise<object> {
-  const [, interactionId = '', number, round] = outgoingForm.exec(id) ?? []
-  const text = { interactionId, number: Number(number) }
-  if (!(await noteText(database, { ...text, round: Number(round) }, state, reason))) return { news: false }
+  const [, interactionId = '', count, turn] = outgoingForm.exec(id) ?? []
+  const [number, round] = [Number(count), Number(turn)]
+  const news = await noteText(database, { interactionId, number, round }, state, reason)
+  const fate = news ? null : (await readTexts(database, interactionId)).get(number)
+  // Told a second time, the first may not have come as far as the router.
+  if (!news && (fate?.state !== state || fate.round !== round)) return { news }
   // Where the conversation is over already there is nothing live to tell it to.
-  await sender.submit({ command: envelope('reportText', gateway, { ...text, state }) })
-  return { news: true }
+  const body = { interactionId, number, state }
+  await sender.submit({ command: envelope('reportText', gateway, body, { id: `${id}.${state}` }) })
+  return { news }
 }
 
 export const againShape = yup.object({
@@ -101,14 +95,13 @@ export const againShape = yup.object({
 
 /** Puts a text that has failed on its way anew; for whoever has the thread, or acts for them. */
 export async function sendAgain(
-  { database, follower, sender, texter }: Runtime,
+  runtime: Runtime,
   who: Who,
   { interactionId, number }: yup.InferType<typeof againShape>,
 ): Promise<object> {
-  const interaction = follower.state.interactions.get(interactionId)
-  const mine = interaction !== undefined && atWork(interaction).some(({ personId }) => personId === who.id)
-  if (!mine && !may(who.roles, 'actAs')) throw notAllowed()
-  if (interaction?.texts[number] !== 'failed') throw notFound('A text that was not delivered')
+  const { database, sender, texter } = runtime
+  const interaction = inHand(runtime, who, interactionId)
+  if (interaction.texts[number] !== 'failed') throw notFound('A text that was not delivered')
   const round = (await readTexts(database, interactionId)).get(number)?.round ?? 1
   if (await noteText(database, { interactionId, number, round }, 'queued')) {
     await sender.submit({ command: envelope('reportText', gateway, { interactionId, number, state: 'queued' }) })

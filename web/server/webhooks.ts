@@ -1,5 +1,6 @@
-import { createHmac, timingSafeEqual } from 'node:crypto'
+import { createHmac } from 'node:crypto'
 import { ProblemError, problem } from './problem.ts'
+import { isSame } from './secrets.ts'
 
 // What carriers tell us comes signed, as the Standard Webhooks specification has it: headers `webhook-id`,
 // `webhook-timestamp` (seconds) and `webhook-signature` (`v1,` and base64 of HMAC-SHA256 over id.timestamp.body).
@@ -12,11 +13,6 @@ const refuse = (code: string, detail: string): ProblemError =>
 export const signatureOf = (key: string, id: string, timestamp: string, body: string): string =>
   `v1,${createHmac('sha256', key).update(`${id}.${timestamp}.${body}`).digest('base64')}`
 
-const same = (a: string, b: string): boolean => {
-  const [left, right] = [Buffer.from(a), Buffer.from(b)]
-  return left.length === right.length && timingSafeEqual(left, right)
-}
-
 /** The id of a message whose signature holds and that is not older, or from later, than five minutes. Throws otherwise. */
 export function signedId({ headers }: { headers: Headers }, body: string, key: string, nowSeconds: number): string {
   const [id, timestamp, given] = ['id', 'timestamp', 'signature'].map((name) => headers.get(`webhook-${name}`) ?? '')
@@ -26,6 +22,6 @@ export function signedId({ headers }: { headers: Headers }, body: string, key: s
     throw refuse('tooOld', 'The time stamp is more than five minutes from now. Sign it anew.')
   const wanted = signatureOf(key, id, timestamp, body)
   // While a key is being changed there may be several signatures, with a blank between.
-  if (!given.split(' ').some((one) => same(one, wanted))) throw refuse('badSignature', 'The signature does not hold.')
+  if (!given.split(' ').some((one) => isSame(one, wanted))) throw refuse('badSignature', 'The signature does not hold.')
   return id
 }

@@ -1,9 +1,8 @@
 import * as yup from 'yup'
-import { may } from '@eudromos/core/plan'
-import { atWork } from '@eudromos/core/routing'
 import { passSignal } from '../../../server/calls.ts'
+import { inHand } from '../../../server/hands.ts'
 import { readJson } from '../../../server/limits.ts'
-import { answering, notAllowed } from '../../../server/problem.ts'
+import { answering } from '../../../server/problem.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { permit } from '../../../server/who.ts'
 
@@ -16,9 +15,7 @@ export const POST = (request: Request): Promise<Response> =>
     const input = await readJson(request)
     const { interactionId } = await shape.validate(input)
     const place = await runtime()
-    const interaction = place.follower.state.interactions.get(interactionId)
-    const mine = interaction !== undefined && atWork(interaction).some(({ personId }) => personId === who.id)
-    if (!mine && !may(who.roles, 'actAs')) throw notAllowed()
+    inHand(place, who, interactionId)
     await passSignal(place, interactionId, 'customer', input)
     return new Response(null, { status: 204 })
   })

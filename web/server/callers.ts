@@ -1,0 +1,32 @@
+import { v7 as newId } from 'uuid'
+import { shownNumber } from '@eudromos/core/numbers'
+import type { PlanDocument } from '@eudromos/core/plan'
+import type { Actor } from '@eudromos/core/routing'
+import { meetNumber } from '@eudromos/database'
+import { ProblemError, problem } from './problem.ts'
+import type { Runtime } from './runtime.ts'
+
+/** In whose name what carriers bring is done. */
+export const gateway: Actor = { kind: 'system', id: 'gateway' }
+
+interface Caller {
+  readonly line: PlanDocument['lines'][number]
+  readonly addressId: string
+  readonly customerId: string
+}
+
+/** Who reaches which line from one number to another; throws where no line of the channel has the number. */
+export async function callerOf(
+  { database, follower }: Runtime,
+  wanted: 'voice' | 'sms',
+  { from, to }: { readonly from: string; readonly to: string },
+): Promise<Caller> {
+  const line = follower.document?.lines.find(({ channel, address }) => channel === wanted && address === to)
+  if (line === undefined)
+    throw new ProblemError(
+      problem(404, 'unknownNumber', 'Unknown number', `No line of the centre has the number ${to}.`),
+    )
+  const fresh = { addressId: newId(), customerId: newId(), name: shownNumber(from) }
+  const { addressId, customers } = await meetNumber(database, from, fresh)
+  return { line, addressId, customerId: customers[0]?.id ?? fresh.customerId }
+}

@@ -1,0 +1,20 @@
+import { may } from '@eudromos/core/plan'
+import type { Interaction } from '@eudromos/core/routing'
+import { notAllowed, notFound } from './problem.ts'
+import type { Runtime } from './runtime.ts'
+import { seesInteraction, sightFor } from './sight.ts'
+import type { Who } from './who.ts'
+
+/**
+ * The interaction that a person has, or is offered; or that somebody has in whose name they may act, unless it is a private
+ * team's that they may not look into. Throws otherwise.
+ */
+export function inHand({ follower }: Pick<Runtime, 'follower'>, who: Who, interactionId: string): Interaction {
+  const { state } = follower
+  const interaction = state.interactions.get(interactionId)
+  if (interaction === undefined) throw notFound('This conversation')
+  if (state.agents.get(who.id)?.carried.includes(interactionId) === true) return interaction
+  const acts = may(who.roles, 'actAs') && seesInteraction(sightFor(follower, who.id), interaction)
+  if (!acts) throw notAllowed()
+  return interaction
+}
