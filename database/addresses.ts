@@ -18,6 +18,10 @@ export async function meetNumber(
   value: string,
   fresh: { readonly addressId: string; readonly customerId: string; readonly name: string },
 ): Promise<Met> {
+  // Most are known already, and need no transaction.
+  const [found] = await database.select().from(t.address).where(eq(t.address.value, value))
+  const customers = found === undefined ? [] : await readCustomersOf(database, found.id)
+  if (found !== undefined && customers.length > 0) return { addressId: found.id, customers }
   return database.transaction(async (tx) => {
     await tx.insert(t.address).values({ id: fresh.addressId, kind: 'phone', value }).onConflictDoNothing()
     // The row is locked: of several that meet the number for the first time one makes the customer.
@@ -42,13 +46,20 @@ export async function readNumbers(database: Database, ids: readonly string[]): P
   return new Map(rows.map(({ id, value }) => [id, value]))
 }
 
-/** Whether the customer of the number wants no texts from the line. */
-export async function isStopped(database: Database, lineId: string, addressId: string): Promise<boolean> {
-  const rows = await database
-    .select({ at: t.textStop.at })
-    .from(t.textStop)
-    .where(and(eq(t.textStop.lineId, lineId), eq(t.textStop.addressId, addressId)))
-  return rows.length > 0
+/** Of these lines and addresses those whose customer wants no texts from that line, as `line address`. */
+export async function readStops(
+  database: Database,
+  pairs: readonly { readonly lineId: string; readonly addressId: string }[],
+): Promise<Set<string>> {
+  if (pairs.length === 0) return new Set()
+  const { rows } = await database.$client.query<{ pair: string }>({
+    name: 'read-stops',
+    text: `select s.line_id || ' ' || s.address_id as pair from text_stop s
+           join unnest($1::text[], $2::text[]) as p (line_id, address_id)
+             on p.line_id = s.line_id and p.address_id = s.address_id`,
+    values: [pairs.map(({ lineId }) => lineId), pairs.map(({ addressId }) => addressId)],
+  })
+  return new Set(rows.map(({ pair }) => pair))
 }
 
 /** Whose number it is, in the order in which they became known. */

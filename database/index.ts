@@ -56,7 +56,7 @@ export {
   type Turn,
 } from './lease.ts'
 export { readStory, type StoryEntry } from './story.ts'
-export { insertCustomerOf, isStopped, meetNumber, readCustomersOf, readNumbers, type Met } from './addresses.ts'
+export { insertCustomerOf, meetNumber, readCustomersOf, readNumbers, readStops, type Met } from './addresses.ts'
 export { noteText, obeyOrder, putOffText, readTexts, takeDueTexts, type DueText } from './texts.ts'
 export { migrate, type RolePasswords } from './migrate.ts'
 export { readOpenRecords } from './open-records.ts'

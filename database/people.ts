@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, notInArray } from 'drizzle-orm'
+import { and, asc, eq, inArray, notInArray, or } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
 
@@ -78,12 +78,10 @@ export async function eraseCustomer(database: Database, id: string, replacement:
         notInArray(t.address.id, shared),
       ),
     )
-    if (interactions.length > 0)
-      await tx.delete(t.content).where(
-        inArray(
-          t.content.interactionId,
-          interactions.map((interaction) => interaction.id),
-        ),
-      )
+    const ids = interactions.map((interaction) => interaction.id)
+    // Words of a text that came while its thread was being begun may stand under another id than their conversation's.
+    const said = tx.select({ id: t.message.contentId }).from(t.message).where(inArray(t.message.interactionId, ids))
+    if (ids.length > 0)
+      await tx.delete(t.content).where(or(inArray(t.content.interactionId, ids), inArray(t.content.id, said)))
   })
 }

@@ -3,7 +3,6 @@ import type { PlanDocument } from '@eudromos/core/plan'
 import { evolve, State, stateFrom, visitOf, type Event } from '@eudromos/core/routing'
 import {
   connectAlone,
-  isStopped,
   listen,
   readContents,
   readCustomerNames,
@@ -12,6 +11,7 @@ import {
   readPublished,
   readNews,
   readNumbers,
+  readStops,
   readSnapshot,
   type CentreClock,
   type Database,
@@ -22,6 +22,12 @@ import {
   type Submission,
   type TranscriptLine,
 } from '@eudromos/database'
+import { textLineOf } from './text-line.ts'
+
+interface Pair {
+  readonly lineId: string
+  readonly addressId: string
+}
 
 const pollMs = 1000
 const retryMs = 200
@@ -81,7 +87,7 @@ export class Follower {
   readonly customerNames = new Map<string, string>()
   /** What customers are told in emergencies, by the id of the content. */
   readonly announcements = new Map<string, string>()
-  /** Of each live text thread the customer's number, and whether they want no texts from its line. */
+  /** Of each live call and text the customer's number, and whether they want no texts. */
   readonly numbers = new Map<string, { readonly value: string; readonly stopped: boolean }>()
   /** What was left with transfers of live interactions, by the id of the content. */
   readonly handovers = new Map<string, string>()
@@ -242,6 +248,8 @@ export class Follower {
     const queues = new Set<string>()
     const customers = new Set<string>()
     const said: Event<'messageSent'>[] = []
+    /** Interactions whose customers said something. */
+    const spoke = new Set<string>()
     let everything = false
     let planTaken = false
     for (const { seq, event } of rows) {
@@ -267,7 +275,10 @@ export class Follower {
           for (const id of queuesBefore) queues.add(id)
         }
         if ('customerId' in event) customers.add(event.customerId)
-        if (event.type === 'messageSent') said.push(event)
+        if (event.type === 'messageSent') {
+          said.push(event)
+          if (event.side === 'customer') spoke.add(event.interactionId)
+        }
         if (event.type === 'interactionArrived') this.transcripts.set(event.interactionId, [])
         if (event.type === 'planTaken') planTaken = true
         everything ||= changesEverything.has(event.type)
@@ -281,7 +292,7 @@ export class Follower {
     if (planTaken) await this.insist(() => this.loadPlan())
     if (everything) await this.insist(() => this.loadAnnouncements())
     await this.insist(() => this.loadCustomers(customers))
-    await this.insist(() => this.loadNumbers(interactions, said))
+    await this.insist(() => this.loadNumbers(interactions, spoke))
     if (rows.some(({ event }) => event.type === 'transferred')) await this.insist(() => this.loadHandovers())
     const messages = await this.insist(() => this.loadMessages(said))
     for (const line of messages) this.transcripts.get(line.interactionId)?.push(line)
@@ -353,22 +364,24 @@ export class Follower {
     }
   }
 
-  /** The numbers of text threads, and what their customers said last of getting texts at all. */
-  private async loadNumbers(
-    ids: ReadonlySet<string>,
-    said: readonly Event<'messageSent'>[] | null = null,
-  ): Promise<void> {
-    const spoke = said === null ? null : new Set(said.map(({ interactionId }) => interactionId))
+  /** The numbers of calls and texts, and what their customers said last of getting texts at all. */
+  private async loadNumbers(ids: ReadonlySet<string>, spoke: ReadonlySet<string> = new Set()): Promise<void> {
+    const wanted: (Pair & { id: string })[] = []
     for (const id of ids) {
       const interaction = this.state.interactions.get(id)
       if (interaction === undefined) this.numbers.delete(id)
-      if (interaction?.addressId == null) continue
-      const known = this.numbers.get(id)
-      if (known !== undefined && spoke?.has(id) === false) continue
-      const { lineId, addressId } = interaction
-      const value = known?.value ?? (await readNumbers(this.lookups, [addressId])).get(addressId) ?? ''
-      this.numbers.set(id, { value, stopped: await isStopped(this.lookups, lineId, addressId) })
+      else if (interaction.addressId !== null && (!this.numbers.has(id) || spoke.has(id))) {
+        const lineId = textLineOf(this.document, interaction) ?? interaction.lineId
+        wanted.push({ id, lineId, addressId: interaction.addressId })
+      }
     }
+    if (wanted.length === 0) return
+    const [values, stops] = await Promise.all([
+      readNumbers(this.lookups, [...new Set(wanted.map(({ addressId }) => addressId))]),
+      readStops(this.lookups, wanted),
+    ])
+    for (const { id, lineId, addressId } of wanted)
+      this.numbers.set(id, { value: values.get(addressId) ?? '', stopped: stops.has(`${lineId} ${addressId}`) })
   }
 
   private async loadMessages(said: readonly Event<'messageSent'>[]): Promise<TranscriptLine[]> {

@@ -22,6 +22,7 @@ import type {
   WaitView,
 } from '../view/view.ts'
 import type { Follower } from './follower.ts'
+import { textLineOf } from './text-line.ts'
 
 // From the folded state to what browsers are shown, one piece at a time.
 
@@ -167,19 +168,6 @@ export function queueView({ state, people }: Follower, id: string): QueueView | 
   }
 }
 
-/** By which a caller is texted: the line of the number they called, else one of their queue, else any. */
-function textLineFor(document: Follower['document'], interaction: Interaction): string | null {
-  if (document === null || interaction.channel !== 'voice' || interaction.addressId === null) return null
-  const called = document.lines.find(({ id }) => id === interaction.lineId)?.address ?? null
-  const { queueId } = visitOf(interaction)
-  const lines = document.lines.filter(({ channel, on, address }) => channel === 'sms' && on && address !== null)
-  const best =
-    lines.find(({ address }) => address === called) ??
-    lines.find(({ queueIds }) => queueIds.includes(queueId)) ??
-    lines[0]
-  return best?.id ?? null
-}
-
 export function interactionView(
   { state, customerNames, people, handovers, numbers, document }: Follower,
   id: string,
@@ -203,8 +191,9 @@ export function interactionView(
             line: document?.lines.find((line) => line.id === interaction.lineId)?.address ?? null,
             stopped: number.stopped,
           },
-    textLineId: textLineFor(document, interaction),
+    textLineId: textLineOf(document, interaction),
     texts: interaction.texts,
+    customerId: interaction.customerId,
     customerName: customerNames.get(interaction.customerId) ?? '',
     queueId: visit.queueId,
     phase: interaction.phase,

@@ -86,10 +86,11 @@ export interface QueueView {
 export interface InteractionView {
   readonly id: string
   readonly channel: Channel
+  readonly customerId: string
   readonly customerName: string
-  /** Of a text thread: the customer's number in E.164, the line's, and whether the customer wants no texts from it. */
+  /** Of a call or text: the customer's number in E.164, the line's, and whether the customer wants no texts by `textLineId`. */
   readonly numbers: { readonly customer: string; readonly line: string | null; readonly stopped: boolean } | null
-  /** Of a call: the line by which its caller can be texted; null: there is none. */
+  /** The line by which the customer is texted; null: there is none. */
   readonly textLineId: string | null
   /** What became of the centre's texts, by the message's number. */
   readonly texts: Readonly<Record<number, TextState>>

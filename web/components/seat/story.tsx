@@ -21,9 +21,9 @@ import { useSeatActions } from './act.ts'
 /** Who it is, as far as the number tells, what else they have with the centre now, and what was before. */
 export function Story({ interaction, view }: { interaction: InteractionView; view: View }) {
   const { attempt } = useSeatActions()
-  const { id, numbers, customerName } = interaction
+  const { id, numbers, customerId, customerName } = interaction
   // Another customer has another story.
-  const url = `/api/stories/${encodeURIComponent(id)}?of=${encodeURIComponent(customerName)}`
+  const url = `/api/stories/${encodeURIComponent(id)}?customer=${encodeURIComponent(customerId)}`
   const { value, error } = useFetched<StoryView>(url)
   const zone = view.plan?.zone ?? 'UTC'
   if (error !== null) return <Alert severity="warning">{error}</Alert>

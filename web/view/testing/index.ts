@@ -11,6 +11,7 @@ export const madeInteraction = (
 ): InteractionView => ({
   id,
   channel: 'chat',
+  customerId: `customer of ${id}`,
   customerName: id,
   numbers: null,
   textLineId: null,

@@ -1,7 +1,7 @@
-import { answering, notAllowed, notFound } from '../../../server/problem.ts'
+import { inHand } from '../../../server/hands.ts'
+import { answering, notFound } from '../../../server/problem.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { transferTargets } from '../../../server/transfer-targets.ts'
-import { may } from '@eudromos/core/plan'
 import { permit } from '../../../server/who.ts'
 
 /** Where a conversation can be passed on to: for the agent who has it, and for those who may act in their name. */
@@ -9,10 +9,9 @@ export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('seat', 'actAs')
     const interactionId = new URL(request.url).searchParams.get('interaction') ?? ''
-    const { follower } = await runtime()
-    const mine = follower.state.agents.get(who.id)?.carried.includes(interactionId) === true
-    if (!mine && !may(who.roles, 'actAs')) throw notAllowed()
-    const targets = transferTargets(follower, interactionId)
+    const place = await runtime()
+    inHand(place, who, interactionId)
+    const targets = transferTargets(place.follower, interactionId)
     if (targets === null) throw notFound('This conversation')
     return Response.json(targets)
   })
