@@ -38,7 +38,7 @@ async function start(input: unknown): Promise<void> {
 const report = (): object =>
   traffic?.report() ?? { ...usualTraffic, running: false, begun: 0, agentsConnected: 0, underWay: 0, trouble: null }
 
-function send(response: ServerResponse, status: number, body: object): void {
+function send(response: ServerResponse, status: number, body: unknown): void {
   response.writeHead(status, { 'content-type': status < 400 ? 'application/json' : 'application/problem+json' })
   response.end(JSON.stringify(body))
 }
@@ -66,7 +66,13 @@ const problem = (status: number, code: string, detail: string) => ({
   detail,
 })
 
-type Handler = (url: URL, body: unknown) => object | Promise<object>
+interface Answered {
+  readonly status: number
+  readonly body: unknown
+}
+type Handler = (url: URL, body: unknown) => Answered | Promise<Answered>
+
+const well = (body: object, status = 200): Answered => ({ status, body })
 
 const phone = (url: URL): string => decodeURIComponent(url.pathname.split('/')[2] ?? '')
 const textOf = (value: unknown, name: string): string => {
@@ -76,32 +82,41 @@ const textOf = (value: unknown, name: string): string => {
 }
 const fields = (body: unknown): Record<string, unknown> => (body ?? {}) as Record<string, unknown>
 
-/** The orders that are taken, by method and path. */
+/** The orders that are taken, by method and path; what the centre hands over as well. */
 const routes: readonly [RegExp, Handler][] = [
-  [/^GET \/traffic$/, report],
-  [/^PUT \/traffic$/, async (_, body) => start(body ?? {}).then(report)],
-  [/^DELETE \/traffic$/, async () => stop().then(report)],
-  [/^GET \/numbers$/, () => ({ numbers: stock })],
-  [/^GET \/phones$/, () => ({ phones })],
-  [/^GET \/phones\/[^/]+\/texts$/, (url) => ({ texts: texts.of(phone(url)) })],
+  [/^GET \/traffic$/, () => well(report())],
+  [/^PUT \/traffic$/, async (_, body) => start(body ?? {}).then(() => well(report()))],
+  [/^DELETE \/traffic$/, async () => stop().then(() => well(report()))],
+  [/^GET \/numbers$/, () => well({ numbers: stock })],
+  [/^GET \/phones$/, () => well({ phones })],
+  [/^GET \/phones\/[^/]+\/texts$/, (url) => well({ texts: texts.of(phone(url)) })],
   [
     /^POST \/phones\/[^/]+\/texts$/,
     (url, body) => {
       const { to, text, id } = fields(body)
-      return texts.write(phone(url), textOf(to, 'To'), textOf(text, 'Text'), typeof id === 'string' ? id : undefined)
+      const given = typeof id === 'string' ? id : undefined
+      return well(texts.write(phone(url), textOf(to, 'To'), textOf(text, 'Text'), given))
     },
   ],
-  [/^GET \/network$/, () => texts.settings],
-  [/^PUT \/network$/, (_, body) => (texts.settings = readNetwork(body, texts.settings))],
+  [
+    /^POST \/phones\/[^/]+\/calls$/,
+    (url, body) => {
+      const { to, id } = fields(body)
+      return texts.call(phone(url), textOf(to, 'To'), textOf(id, 'Id'))
+    },
+  ],
+  [/^GET \/network$/, () => well(texts.settings)],
+  [/^PUT \/network$/, (_, body) => well((texts.settings = readNetwork(body, texts.settings)))],
+  [
+    /^POST \/texts$/,
+    (_, body) => {
+      if (!texts.settings.up) return well(problem(503, 'networkDown', 'The network takes no texts now.'), 503)
+      const { id, from, to, text } = fields(body)
+      texts.take({ id: textOf(id, 'Id'), from: textOf(from, 'From'), to: textOf(to, 'To'), text: textOf(text, 'Text') })
+      return well({ id }, 202)
+    },
+  ],
 ]
-
-/** What the centre hands over: answered with the carrier's codes. */
-function handOver(response: ServerResponse, body: unknown): void {
-  const { id, from, to, text } = fields(body)
-  if (!texts.settings.up) return send(response, 503, problem(503, 'networkDown', 'The network takes no texts now.'))
-  texts.take({ id: textOf(id, 'Id'), from: textOf(from, 'From'), to: textOf(to, 'To'), text: textOf(text, 'Text') })
-  send(response, 202, { id })
-}
 
 const server = createServer((request, response) => {
   void (async () => {
@@ -111,15 +126,10 @@ const server = createServer((request, response) => {
     try {
       const written = ['PUT', 'POST'].includes(request.method ?? '') ? await bodyOf(request) : ''
       const body: unknown = written === '' ? null : JSON.parse(written)
-      if (wanted === 'POST /texts') return handOver(response, body)
-      if (/^POST \/phones\/[^/]+\/calls$/.test(wanted)) {
-        const { to, id } = fields(body)
-        const answer = await texts.call(phone(url), textOf(to, 'To'), textOf(id, 'Id'))
-        return send(response, answer.status, answer.body as object)
-      }
       const found = routes.find(([pattern]) => pattern.test(wanted))
       if (found === undefined) return send(response, 404, problem(404, 'notFound', `There is no ${wanted} here.`))
-      send(response, 200, await found[1](url, body))
+      const answer = await found[1](url, body)
+      send(response, answer.status, answer.body)
     } catch (error) {
       send(response, 422, problem(422, 'invalid', error instanceof Error ? error.message : String(error)))
     }

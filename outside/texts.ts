@@ -2,7 +2,7 @@ import type { Logger } from 'pino'
 import { v7 as newId } from 'uuid'
 import { signed } from './signing.ts'
 
-export type TextState = 'sending' | 'sent' | 'delivered' | 'failed'
+export type TextState = 'sending' | 'delivered' | 'failed'
 
 /** One text on the network, as the customer's telephone shows it. */
 export interface PhoneText {
@@ -47,7 +47,7 @@ export class TextNetwork {
   private readonly watchers = new Set<(text: PhoneText) => void>()
 
   constructor(
-    private origin: string,
+    private readonly origin: string,
     private readonly key: string,
     private readonly random: () => number,
     private readonly log: Logger,
@@ -138,10 +138,5 @@ export class TextNetwork {
     const answer = this.settings.up ? await this.tell('/api/gateway/calls', id, { id, from, to }) : null
     if (answer === null) throw new RangeError('The network does not carry calls now.')
     return { status: answer.status, body: await answer.json().catch(() => ({})) }
-  }
-
-  /** Goes to another web process of the same centre. */
-  moveTo(origin: string): void {
-    this.origin = origin
   }
 }

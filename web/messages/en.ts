@@ -1,6 +1,7 @@
 // The texts of the interface. One place, so that another language is another set of files of this shape.
 import { calendar, hours, months, stopgap } from './hours.ts'
 import { count } from './count.ts'
+import { outside } from './outside.ts'
 import { records } from './records.ts'
 import { rota, shift, site } from './rota.ts'
 import { emergency } from './emergency.ts'
@@ -315,48 +316,7 @@ export const en = {
   shift,
   rota,
   records,
-  outside: {
-    title: 'Outside',
-    intro: 'Simulated devices of customers. What they do reaches the centre as the real thing would.',
-    site: 'Chat site',
-    siteText: 'The ferry company’s page with its chat box, as a customer sees it.',
-    open: 'Open',
-    beside: 'Customer beside a seat',
-    besideText: 'A customer’s chat box and an agent’s seat in one window, to try a queue out.',
-    traffic: 'Traffic',
-    trafficText: 'Made-up customers who chat or text, and simulated agents who answer, from a seed.',
-    chatsPerMinute: 'Conversations a minute',
-    textPercent: 'By text, percent',
-    agents: 'Simulated agents',
-    handleSeconds: 'Seconds of a conversation',
-    seed: 'Seed',
-    moods: 'How the day goes',
-    moodNames: { quiet: 'Quiet morning', rush: 'Monday rush', storm: 'Storm' },
-    moodOn: (name: string) => `${name} (running)`,
-    moodTexts: {
-      quiet: 'Three a minute, patient, about everything. All should be well.',
-      rush: 'Sixteen a minute in waves of eight minutes. Watch the targets, and who is on break.',
-      storm: 'Everybody wants to know about today: three times as many within minutes, impatient. Lend people.',
-    },
-    orBy: 'Or evenly, as you say:',
-    start: 'Start traffic',
-    restart: 'Start again with these',
-    stop: 'Stop traffic',
-    running: (begun: number, agents: number, underWay: number) =>
-      `Running: ${count(begun, 'conversation', 'conversations')} begun, ${agents} simulated agents connected, ${underWay} under way.`,
-    stopped: 'No traffic is running.',
-    commandLine:
-      'From the command line: npm run -s eudromos -- traffic start --mood storm, or --rate 8 --agents 16 --seed 1',
-    agent: 'Agent whose seat to use',
-    chooseAgent: 'Choose an agent',
-    chooseFirst: 'Choose an agent, and their seat opens here. You act in their name, which is recorded.',
-    offeredTo: (name: string) => `This chat is offered to ${name}.`,
-    isWith: (name: string) => `This chat is with ${name}.`,
-    waits: 'This chat waits: nobody could be offered it.',
-    why: 'Why',
-    asCustomer: 'Write as',
-    anybody: 'anybody',
-  },
+  outside,
   chat: {
     title: 'Chat with us',
     name: 'Your name',

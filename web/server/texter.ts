@@ -1,5 +1,6 @@
 import type { Logger } from 'pino'
 import { noteText, putOffText, takeDueTexts, type Database, type DueText } from '@eudromos/database'
+import { gateway } from './callers.ts'
 import { envelope } from './envelope.ts'
 import type { Follower } from './follower.ts'
 import type { TextCarrier } from './carrier.ts'
@@ -15,6 +16,9 @@ export const outgoingId = ({
 const everyMs = 1000
 const atOnce = 50
 const leaseSeconds = 30
+/** A report is told so often, so far apart, until the router has it. */
+const mostTold = 60
+const toldEveryMs = 2000
 /** Seconds until it is tried again, by how often it was: after the last of these it has failed. */
 const pauses = [2, 5, 15, 30, 60]
 
@@ -101,8 +105,13 @@ export class Texter {
   }
 
   /** What is live shows it; the table has it already. */
-  private tell({ interactionId, number }: DueText, state: 'sent' | 'failed'): void {
-    const command = envelope('reportText', { kind: 'system', id: 'gateway' }, { interactionId, number, state })
-    this.sender.submit({ command }).catch(() => undefined)
+  private tell(text: DueText, state: 'sent' | 'failed', tries = mostTold): void {
+    const { interactionId, number } = text
+    const id = `${outgoingId(text)}.${state}`
+    const command = envelope('reportText', gateway, { interactionId, number, state }, { id })
+    // The router may be away: the same command again is the same report.
+    this.sender.submit({ command }).catch(() => {
+      if (tries > 1 && !this.closed) setTimeout(() => this.tell(text, state, tries - 1), toldEveryMs)
+    })
   }
 }

@@ -6,6 +6,13 @@ export interface PhoneView {
   readonly people: readonly string[]
 }
 
+/** A number of the centre as a telephone has it. */
+export interface PhoneLine {
+  readonly name: string
+  readonly number: string
+  readonly channel: 'voice' | 'sms'
+}
+
 export interface PhoneTextView {
   readonly id: string
   readonly from: string
@@ -13,7 +20,7 @@ export interface PhoneTextView {
   readonly text: string
   /** Real time, in milliseconds: the network has a clock of its own. */
   readonly at: number
-  readonly state: 'sending' | 'sent' | 'delivered' | 'failed'
+  readonly state: 'sending' | 'delivered' | 'failed'
   readonly reason: string | null
 }
 

@@ -1,6 +1,7 @@
 // What is known of a customer, beside the conversation one has with them.
 import type { Channel } from '@eudromos/core/plan'
 import type { Phase } from '@eudromos/core/routing'
+import type { StoryEntry } from '@eudromos/database'
 
 export interface StoryView {
   readonly customerId: string
@@ -14,16 +15,6 @@ export interface StoryView {
     readonly queueName: string
   }[]
   /** The latest, the newest first. */
-  readonly before: readonly {
-    readonly id: string
-    readonly channel: Channel
-    readonly arrivedAt: number
-    readonly outcome: 'underWay' | 'answered' | 'abandoned' | 'sentAway'
-    readonly queueName: string
-    readonly agentName: string | null
-    readonly dispositionName: string | null
-    readonly notes: string | null
-    readonly words: string | null
-  }[]
+  readonly before: readonly StoryEntry[]
   readonly total: number
 }

@@ -9,6 +9,7 @@ import { seatWords } from '../../messages/steering.ts'
 import type { ChatView } from '../../view/view.ts'
 import { Composer } from '../chat/composer.tsx'
 import { Transcript, type ShownMessage } from '../chat/transcript.tsx'
+import { unsentMessages } from '../chat/unsent.ts'
 import { openingText, secondsText } from '../format.ts'
 import { shownMessages } from '../seat/conversation-bay.tsx'
 import { useOutbox } from '../seat/outbox.ts'
@@ -72,18 +73,7 @@ export function Conversation({ client, zone, onAgain }: { client: ChatClient; zo
   }, [client, talking, last, had.delivered, had.seen])
   const shown: ShownMessage[] = [
     ...shownMessages(messages, 'customer', view?.receipts.agent ?? { delivered: 0, seen: 0 }),
-    ...unsent
-      .filter((one) => !messages.some(({ contentId }) => contentId === one.id))
-      .map((one): ShownMessage => ({
-        key: one.id,
-        contentId: null,
-        side: 'customer',
-        at: one.at,
-        text: one.text,
-        attachment: null,
-        delivery: one.failed === null ? 'sending' : 'unsent',
-        retry: one.failed === null ? undefined : () => retry(one.id),
-      })),
+    ...unsentMessages(unsent, 'customer', (id) => messages.some(({ contentId }) => contentId === id), retry),
   ]
   const attempt = (work: Promise<void>): void => {
     setError(null)

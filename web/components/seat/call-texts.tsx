@@ -10,7 +10,7 @@ import { Composer } from '../chat/composer.tsx'
 import { firstName } from '../format.ts'
 import { Transcript } from '../chat/transcript.tsx'
 import { useSeatActions } from './act.ts'
-import { TextLength, unsentMessages, useTexts } from './texts.tsx'
+import { TextLength, unsentBy, useTexts } from './texts.tsx'
 import { useOutbox } from './outbox.ts'
 
 /** What is texted to the caller in the middle of the call: a confirmation, an address. */
@@ -26,7 +26,7 @@ export function CallTexts({ interaction, view, now }: { interaction: Interaction
   )
   const { unsent, send, retry } = useOutbox(post)
   const messages = view.messages[id] ?? []
-  const shown = [...useTexts(interaction, messages), ...unsentMessages(unsent, messages, retry)]
+  const shown = [...useTexts(interaction, messages), ...unsentBy(unsent, messages, retry)]
   const submit = (): void => {
     if (text.trim() === '') return
     send(text, now)

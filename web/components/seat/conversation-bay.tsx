@@ -20,7 +20,7 @@ import { Handover } from './handover.tsx'
 import { useOutbox } from './outbox.ts'
 import { PassOn } from './pass-on.tsx'
 import { Story } from './story.tsx'
-import { TextLength, unsentMessages, useTexts } from './texts.tsx'
+import { TextLength, unsentBy, useTexts } from './texts.tsx'
 
 interface ConversationBayProps {
   readonly interaction: InteractionView
@@ -73,7 +73,7 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
   const texted = useTexts(interaction, messages)
   const shown: ShownMessage[] = [
     ...(interaction.channel === 'sms' ? texted : shownMessages(messages, 'agent', interaction.receipts.customer)),
-    ...unsentMessages(unsent, messages, retry),
+    ...unsentBy(unsent, messages, retry),
   ]
   const submit = (): void => {
     if (text.trim() === '' || stopped) return

@@ -4,6 +4,7 @@ import { textParts } from '@eudromos/core/numbers'
 import { texts } from '../../messages/texts.ts'
 import type { InteractionView, MessageView } from '../../view/view.ts'
 import type { ShownMessage } from '../chat/transcript.tsx'
+import { unsentMessages } from '../chat/unsent.ts'
 import { useNotice } from '../frame/notice.tsx'
 import { requestJson } from '../stream/send.ts'
 import type { Unsent } from './outbox.ts'
@@ -46,20 +47,9 @@ export function useTexts({ id, texts: states }: InteractionView, messages: reado
 }
 
 /** What is written and not yet among the messages. */
-export const unsentMessages = (
+export const unsentBy = (
   unsent: readonly Unsent[],
   messages: readonly MessageView[],
   retry: (id: string) => void,
 ): ShownMessage[] =>
-  unsent
-    .filter((one) => !messages.some(({ contentId }) => contentId === `${one.id}-words`))
-    .map((one) => ({
-      key: one.id,
-      contentId: null,
-      side: 'agent',
-      at: one.at,
-      text: one.text,
-      attachment: null,
-      delivery: one.failed === null ? 'sending' : 'unsent',
-      retry: one.failed === null ? undefined : () => retry(one.id),
-    }))
+  unsentMessages(unsent, 'agent', (id) => messages.some(({ contentId }) => contentId === `${id}-words`), retry)

@@ -1,0 +1,101 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { useState } from 'react'
+import { v7 as newId } from 'uuid'
+import { e164, shownNumber } from '@eudromos/core/numbers'
+import { requestJson } from '../../../components/stream/send.ts'
+import { phoneCall as c } from '../../../messages/calls.ts'
+import type { PhoneLine } from '../../../view/outside-view.ts'
+
+interface CallsProps {
+  readonly own: string
+  readonly lines: readonly PhoneLine[]
+  readonly onCall: (call: Call) => void
+}
+
+export interface Call {
+  readonly id: string
+  readonly to: string
+}
+
+/** The telephone's call, kept in this tab: a page that is loaded anew is in it still. */
+export function useCall(own: string): [call: Call | null, set: (call: Call | null) => void] {
+  const store = `eudromos.phone.call.${own}`
+  const [call, setCall] = useState<Call | null>(() => {
+    const kept = sessionStorage.getItem(store)
+    return kept === null ? null : (JSON.parse(kept) as Call)
+  })
+  return [
+    call,
+    (next) => {
+      if (next === null) sessionStorage.removeItem(store)
+      else sessionStorage.setItem(store, JSON.stringify(next))
+      setCall(next)
+    },
+  ]
+}
+
+/** A keypad for any number, and the centre's numbers to call. */
+export function Calls({ own, lines, onCall }: CallsProps) {
+  const [typed, setTyped] = useState('')
+  const [error, setError] = useState<string | null>(null)
+  const [busy, setBusy] = useState(false)
+  const called = lines.filter(({ channel }) => channel === 'voice')
+  const begin = (text: string): void => {
+    const to = e164(text)
+    if (to === null) {
+      setError(c.noNumber)
+      return
+    }
+    setBusy(true)
+    setError(null)
+    const id = newId()
+    requestJson(`/api/outside/phones/${encodeURIComponent(own)}/calls`, 'POST', { id, to })
+      .then(
+        () => onCall({ id, to }),
+        (caught: Error) => setError(caught.message),
+      )
+      .finally(() => setBusy(false))
+  }
+  return (
+    <>
+      <Typography variant="h2">{c.calls}</Typography>
+      {error !== null && <Alert severity="error">{error}</Alert>}
+      {called.map(({ name, number }) => (
+        <Button
+          key={number}
+          disabled={busy}
+          onClick={() => begin(number)}
+          sx={{ justifyContent: 'start', textAlign: 'start' }}
+        >
+          {c.callTo(name, shownNumber(number))}
+        </Button>
+      ))}
+      {called.length === 0 && <Typography>{c.none}</Typography>}
+      <Box
+        component="form"
+        onSubmit={(event) => {
+          event.preventDefault()
+          begin(typed)
+        }}
+        sx={{ display: 'grid', gridTemplateColumns: '1fr auto', gap: 1 }}
+      >
+        <TextField
+          size="small"
+          label={c.number}
+          placeholder="+44 20 7946 0100"
+          value={typed}
+          onChange={({ target }) => setTyped(target.value)}
+          slotProps={{ htmlInput: { inputMode: 'tel' } }}
+        />
+        <Button type="submit" disabled={busy || typed.trim() === ''}>
+          {c.call}
+        </Button>
+      </Box>
+    </>
+  )
+}

@@ -1,0 +1,90 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
+import { useCallback, useState } from 'react'
+import { shownNumber } from '@eudromos/core/numbers'
+import { Composer } from '../../../components/chat/composer.tsx'
+import { Transcript, type ShownMessage } from '../../../components/chat/transcript.tsx'
+import { unsentMessages } from '../../../components/chat/unsent.ts'
+import { useOutbox } from '../../../components/seat/outbox.ts'
+import { requestJson } from '../../../components/stream/send.ts'
+import { phone as t } from '../../../messages/texts.ts'
+import type { PhoneTextView } from '../../../view/outside-view.ts'
+
+interface ThreadProps {
+  readonly own: string
+  readonly zone: string
+  /** The centre's time minus the network's, in milliseconds. */
+  readonly clockMs: number
+  readonly url: string
+  readonly to: string
+  readonly name: string
+  readonly texts: readonly PhoneTextView[]
+  readonly onBack: () => void
+}
+
+/** One thread of texts, and where to write the next. */
+export function Thread({ url, own, to, name, texts, zone, clockMs, onBack }: ThreadProps) {
+  const [text, setText] = useState('')
+  const post = useCallback(
+    async (id: string, words: string): Promise<void> => {
+      await requestJson(url, 'POST', { id, to, text: words })
+    },
+    [url, to],
+  )
+  const { unsent, send, retry } = useOutbox(post)
+  const shown: ShownMessage[] = [
+    ...texts.map((one): ShownMessage => ({
+      key: one.id,
+      contentId: one.id,
+      side: one.from === own ? 'customer' : 'agent',
+      at: one.at + clockMs,
+      text: one.text,
+      attachment: null,
+      delivery: one.from === own ? one.state : null,
+    })),
+    ...unsentMessages(unsent, 'customer', (id) => texts.some((one) => one.id === id), retry),
+  ]
+  const refused = texts.findLast(({ state, from }) => state === 'failed' && from === own)
+  const submit = (): void => {
+    if (text.trim() === '') return
+    send(text, Date.now() + clockMs)
+    setText('')
+  }
+  return (
+    <>
+      <Box
+        sx={{ padding: 1.5, borderBottom: 1, borderColor: 'divider', display: 'flex', gap: 1.5, alignItems: 'center' }}
+      >
+        <Button size="small" onClick={onBack}>
+          {t.threads}
+        </Button>
+        <Box sx={{ minWidth: 0 }}>
+          <Typography variant="h2" noWrap>
+            {name}
+          </Typography>
+          <Typography variant="body2" noWrap sx={{ color: 'text.secondary' }}>
+            {shownNumber(to)}
+          </Typography>
+        </Box>
+      </Box>
+      <Transcript
+        messages={shown}
+        own="customer"
+        otherName={name}
+        otherShort={shownNumber(to)}
+        zone={zone}
+        fileHref={() => ''}
+        foot={refused?.reason == null ? null : <Alert severity="warning">{refused.reason}</Alert>}
+      />
+      <Box sx={{ padding: 1.5, borderTop: 1, borderColor: 'divider', display: 'grid', gap: 1 }}>
+        <Composer value={text} onChange={setText} onSend={submit} onTyping={() => undefined} label={t.write} />
+        <Button variant="contained" disabled={text.trim() === ''} onClick={submit} sx={{ justifySelf: 'end' }}>
+          {t.send}
+        </Button>
+      </Box>
+    </>
+  )
+}

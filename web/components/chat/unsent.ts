@@ -1,0 +1,22 @@
+import type { Unsent } from '../seat/outbox.ts'
+import type { ShownMessage } from './transcript.tsx'
+
+/** One's own words that are on their way; those that have arrived (`has` knows them by their id) are among the messages. */
+export const unsentMessages = (
+  unsent: readonly Unsent[],
+  side: ShownMessage['side'],
+  has: (id: string) => boolean,
+  retry: (id: string) => void,
+): ShownMessage[] =>
+  unsent
+    .filter(({ id }) => !has(id))
+    .map((one) => ({
+      key: one.id,
+      contentId: null,
+      side,
+      at: one.at,
+      text: one.text,
+      attachment: null,
+      delivery: one.failed === null ? 'sending' : 'unsent',
+      retry: one.failed === null ? undefined : () => retry(one.id),
+    }))
