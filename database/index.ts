@@ -55,7 +55,7 @@ export {
   tryLock,
   type Turn,
 } from './lease.ts'
-export { readStory, type StoryEntry } from './story.ts'
+export { readStory } from './story.ts'
 export { insertCustomerOf, meetNumber, readCustomersOf, readNumbers, readStops, type Met } from './addresses.ts'
 export { noteText, obeyOrder, putOffText, readTexts, takeDueTexts, type DueText } from './texts.ts'
 export { migrate, type RolePasswords } from './migrate.ts'

@@ -1,21 +1,5 @@
-import type { Channel } from '@eudromos/core/plan'
+import type { StoryEntry } from '@eudromos/core/records'
 import type { Database } from './connect.ts'
-
-/** A conversation of a customer as it is told in their story. */
-export interface StoryEntry {
-  readonly id: string
-  readonly channel: Channel
-  readonly arrivedAt: number
-  readonly outcome: 'underWay' | 'answered' | 'abandoned' | 'sentAway'
-  readonly queueId: string
-  readonly queueName: string
-  readonly agentId: string | null
-  readonly agentName: string | null
-  readonly dispositionName: string | null
-  readonly notes: string | null
-  /** What was written first. */
-  readonly words: string | null
-}
 
 /** The customer's latest conversations but for one, the newest first, and how many there are in all. */
 export async function readStory(

@@ -1,2 +1,3 @@
 // Records: what remains of each interaction, folded from the journal. Imports plan and routing.
 export { recordAfter, type InteractionRecord, type Outcome, type Passage, type RecordedOffer } from './record.ts'
+export type { StoryEntry } from './story.ts'

@@ -1,13 +1,9 @@
 import { v7 as newId } from 'uuid'
 import { shownNumber } from '@eudromos/core/numbers'
 import type { PlanDocument } from '@eudromos/core/plan'
-import type { Actor } from '@eudromos/core/routing'
 import { meetNumber } from '@eudromos/database'
 import { ProblemError, problem } from './problem.ts'
 import type { Runtime } from './runtime.ts'
-
-/** In whose name what carriers bring is done. */
-export const gateway: Actor = { kind: 'system', id: 'gateway' }
 
 interface Caller {
   readonly line: PlanDocument['lines'][number]

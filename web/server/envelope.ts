@@ -1,6 +1,9 @@
 import { v7 as newId } from 'uuid'
 import type { Actor, Command, CommandBodies, CommandType } from '@eudromos/core/routing'
 
+/** In whose name what carriers bring is done. */
+export const gateway: Actor = { kind: 'system', id: 'gateway' }
+
 export interface EnvelopeOptions {
   readonly id?: string
   readonly onBehalfOf?: string | null

@@ -1,7 +1,6 @@
 import type { Logger } from 'pino'
 import { noteText, putOffText, takeDueTexts, type Database, type DueText } from '@eudromos/database'
-import { gateway } from './callers.ts'
-import { envelope } from './envelope.ts'
+import { envelope, gateway } from './envelope.ts'
 import type { Follower } from './follower.ts'
 import type { TextCarrier } from './carrier.ts'
 import type { Sender } from './sender.ts'

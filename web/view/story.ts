@@ -1,7 +1,7 @@
 // What is known of a customer, beside the conversation one has with them.
 import type { Channel } from '@eudromos/core/plan'
 import type { Phase } from '@eudromos/core/routing'
-import type { StoryEntry } from '@eudromos/database'
+import type { StoryEntry } from '@eudromos/core/records'
 
 export interface StoryView {
   readonly customerId: string

@@ -1,0 +1,151 @@
+import { CallPeer, type CallSignal, type PeerState } from './peer.ts'
+
+/** As much of a browser's connection as the peers use: it is connected once both descriptions are set. */
+class FakeConnection {
+  static all: FakeConnection[] = []
+  connectionState = 'new'
+  localDescription: { sdp: string } | null = null
+  remoteDescription: { sdp: string } | null = null
+  candidates: unknown[] = []
+  ontrack: unknown = null
+  onicecandidate: ((event: { candidate: { toJSON: () => object } | null }) => void) | null = null
+  onconnectionstatechange: (() => void) | null = null
+  constructor() {
+    FakeConnection.all.push(this)
+  }
+  addTrack(): void {}
+  createOffer = () => Promise.resolve({ sdp: 'offer' })
+  createAnswer = () => Promise.resolve({ sdp: 'answer' })
+  setLocalDescription(description: { sdp: string }): Promise<void> {
+    this.localDescription = description
+    this.onicecandidate?.({ candidate: { toJSON: () => ({ candidate: 'here' }) } })
+    this.settle()
+    return Promise.resolve()
+  }
+  setRemoteDescription(description: { sdp: string }): Promise<void> {
+    this.remoteDescription = description
+    this.settle()
+    return Promise.resolve()
+  }
+  addIceCandidate(candidate: unknown): Promise<void> {
+    if (this.remoteDescription === null) throw new Error('there is no remote description yet')
+    this.candidates.push(candidate)
+    return Promise.resolve()
+  }
+  private settle(): void {
+    if (this.localDescription !== null && this.remoteDescription !== null) this.become('connected')
+  }
+  become(state: string): void {
+    this.connectionState = state
+    this.onconnectionstatechange?.()
+  }
+  close(): void {
+    this.connectionState = 'closed'
+  }
+}
+
+class FakeStream {
+  getTracks = () => []
+}
+
+const stream = { getTracks: () => [], getAudioTracks: () => [] } as unknown as MediaStream
+
+interface End {
+  readonly peer: CallPeer
+  readonly states: PeerState[]
+}
+
+let ends: { agent: End | null; customer: End | null }
+let said: string[]
+/** Signals on their way, so that a test says when they come. */
+let mail: (() => Promise<void>)[]
+
+beforeEach(() => {
+  jest.useFakeTimers()
+  FakeConnection.all = []
+  Object.assign(globalThis, { RTCPeerConnection: FakeConnection, MediaStream: FakeStream })
+  ends = { agent: null, customer: null }
+  said = []
+  mail = []
+})
+
+afterEach(() => jest.useRealTimers())
+
+function open(role: 'agent' | 'customer'): End {
+  const other = role === 'agent' ? 'customer' : 'agent'
+  const states: PeerState[] = []
+  const send = (signal: CallSignal): Promise<void> => {
+    said.push(`${role} ${signal.kind}`)
+    mail.push(async () => ends[other]?.peer.hear(signal))
+    return Promise.resolve()
+  }
+  const end = { peer: new CallPeer(role, stream, send, (state) => states.push(state)), states }
+  ends[role] = end
+  end.peer.begin()
+  return end
+}
+
+async function deliver(): Promise<void> {
+  for (let next = mail.shift(); next !== undefined; next = mail.shift()) {
+    await next()
+    await jest.advanceTimersByTimeAsync(0)
+  }
+}
+
+const living = (): number => FakeConnection.all.filter(({ connectionState }) => connectionState === 'connected').length
+
+test.each([
+  ['agent', 'customer'],
+  ['customer', 'agent'],
+] as const)('whether the %s or the %s is there first, they are connected once', async (first, second) => {
+  const one = open(first)
+  await deliver()
+  const two = open(second)
+  await deliver()
+  expect(one.states.at(-1)).toBe('connected')
+  expect(two.states.at(-1)).toBe('connected')
+  expect(living()).toBe(2)
+  expect(said.filter((word) => word.endsWith('offer'))).toEqual(['agent offer'])
+})
+
+test('a candidate that comes before the description waits for it', async () => {
+  open('agent')
+  open('customer')
+  await deliver()
+  // Each has the other's, though an offer's candidate is on its way before the offer.
+  for (const { candidates } of FakeConnection.all) expect(candidates).toEqual([{ candidate: 'here' }])
+})
+
+test.each(['agent', 'customer'] as const)('the %s’s page is loaded anew: the sound is taken up again', async (role) => {
+  open('agent')
+  open('customer')
+  await deliver()
+  ends[role]?.peer.close()
+  const again = open(role)
+  await deliver()
+  expect(again.states.at(-1)).toBe('connected')
+  expect(living()).toBe(2)
+})
+
+test('what is lost for four seconds is begun anew by the agent’s end, whichever notices', async () => {
+  open('agent')
+  const customer = open('customer')
+  await deliver()
+  FakeConnection.all.at(-1)?.become('disconnected')
+  expect(customer.states.at(-1)).toBe('lost')
+  await jest.advanceTimersByTimeAsync(3900)
+  expect(said.filter((word) => word === 'agent offer')).toHaveLength(1)
+  await jest.advanceTimersByTimeAsync(200)
+  await deliver()
+  expect(said.filter((word) => word === 'agent offer')).toHaveLength(2)
+  expect(customer.states.at(-1)).toBe('connected')
+})
+
+test('one that is closed says and hears nothing more', async () => {
+  const agent = open('agent')
+  agent.peer.close()
+  open('customer')
+  await deliver()
+  expect(said.filter((word) => word.startsWith('agent'))).toEqual(['agent here'])
+  expect(FakeConnection.all).toEqual([])
+})
