@@ -56,6 +56,8 @@ export async function goHome(page: Page): Promise<void> {
 
 /** WCAG 2.2 AA as far as a program can tell. */
 export async function expectAccessible(page: Page): Promise<void> {
+  // After a change of address the title comes a moment after the page.
+  await expect(page).toHaveTitle(/./)
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
     .analyze()

@@ -9,6 +9,7 @@ import type { InteractionView, View } from '../../view/view.ts'
 import { Composer } from '../chat/composer.tsx'
 import { firstName } from '../format.ts'
 import { Transcript } from '../chat/transcript.tsx'
+import { useTyped } from '../typed.ts'
 import { useSeatActions } from './act.ts'
 import { TextLength, unsentBy, useTexts } from './texts.tsx'
 import { useOutbox } from './outbox.ts'
@@ -17,8 +18,8 @@ import { useOutbox } from './outbox.ts'
 export function CallTexts({ interaction, view, now }: { interaction: InteractionView; view: View; now: number }) {
   const { act } = useSeatActions()
   const [open, setOpen] = useState(false)
-  const [text, setText] = useState('')
   const { id, textLineId, customerName, numbers } = interaction
+  const [text, setText] = useTyped(`words ${id}`)
   const first = firstName(customerName)
   const post = useCallback(
     (messageId: string, words: string) => act('sendMessage', { interactionId: id, text: words, textLineId }, messageId),

@@ -14,6 +14,7 @@ import { Transcript, type ShownMessage } from '../chat/transcript.tsx'
 import { clockText, firstName } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
 import { requestJson } from '../stream/send.ts'
+import { useTyped } from '../typed.ts'
 import { useSeatActions } from './act.ts'
 import { BayHead } from './bay-head.tsx'
 import { Handover } from './handover.tsx'
@@ -55,9 +56,9 @@ export function shownMessages(
 /** A conversation at the seat: what was said, who owes the next word, and where to write. */
 export function ConversationBay({ interaction, view, now, typing }: ConversationBayProps) {
   const { act, attempt } = useSeatActions()
-  const [text, setText] = useState('')
-  const [passing, setPassing] = useState(false)
   const { id } = interaction
+  const [text, setText] = useTyped(`words ${id}`)
+  const [passing, setPassing] = useState(false)
   const post = useCallback(
     (messageId: string, words: string) => act('sendMessage', { interactionId: id, text: words }, messageId),
     [act, id],

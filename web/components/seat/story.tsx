@@ -5,7 +5,6 @@ import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { useState } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
 import { en } from '../../messages/en.ts'
 import { story as t } from '../../messages/story.ts'
@@ -16,6 +15,7 @@ import { timeText } from '../format.ts'
 import { useNotice } from '../frame/notice.tsx'
 import { ChannelShape } from '../glyphs.tsx'
 import { requestJson } from '../stream/send.ts'
+import { useTyped } from '../typed.ts'
 import { useSeatActions } from './act.ts'
 
 /** Who it is, as far as the number tells, what else they have with the centre now, and what was before. */
@@ -97,11 +97,13 @@ export function Story({ interaction, view }: { interaction: InteractionView; vie
 function NewCustomer({ interactionId }: { interactionId: string }) {
   const { attempt } = useSeatActions()
   const notice = useNotice()
-  const [name, setName] = useState('')
+  // The offer and the call that it becomes are two bays.
+  const [name, setName] = useTyped(`name ${interactionId}`)
   const make = async (): Promise<void> => {
     try {
       const { id } = await requestJson<{ id: string }>('/api/customers', 'POST', { interactionId, name })
       await attempt('identifyCustomer', { interactionId, customerId: id })
+      setName('')
     } catch (error) {
       notice((error as Error).message)
     }

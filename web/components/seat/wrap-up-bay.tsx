@@ -10,7 +10,9 @@ import { seatWords } from '../../messages/steering.ts'
 import type { InteractionView, View } from '../../view/view.ts'
 import { Transcript } from '../chat/transcript.tsx'
 import { clockText } from '../format.ts'
+import { forgetTyped, useTyped } from '../typed.ts'
 import { queueName } from '../frame/headline.tsx'
+import { useNotice } from '../frame/notice.tsx'
 import { useSeatActions } from './act.ts'
 import { BayHead } from './bay-head.tsx'
 import { shownMessages } from './conversation-bay.tsx'
@@ -27,10 +29,11 @@ const longerSeconds = 120
 /** After the conversation: notes and a disposition, kept as one types, while the wrap-up time runs. */
 export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
   const { act, attempt } = useSeatActions()
-  const [notes, setNotes] = useState('')
+  const notice = useNotice()
+  const { id } = interaction
+  const [notes, setNotes] = useTyped(`notes ${id}`)
   const [dispositionId, setDispositionId] = useState(interaction.dispositionId ?? '')
   const [saved, setSaved] = useState({ notes: '', dispositionId: interaction.dispositionId ?? '' })
-  const { id } = interaction
   const changed = notes !== saved.notes || dispositionId !== saved.dispositionId
   const save = async (): Promise<void> => {
     const next = { notes, dispositionId }
@@ -48,7 +51,10 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
   const mayExtend = wrapUp !== null && wrapUp.dueAt + longerSeconds * 1000 - wrapUp.since <= most
   const finish = async (): Promise<void> => {
     if (changed) await save().catch(() => undefined)
-    await attempt('finishWrapUp', { interactionId: id })
+    await act('finishWrapUp', { interactionId: id }).then(
+      () => forgetTyped(`notes ${id}`),
+      (error: Error) => notice(error.message),
+    )
   }
   return (
     <>
