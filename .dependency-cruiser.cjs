@@ -30,6 +30,7 @@ const subjects = [
   'presence',
   'figures',
   'headline',
+  'calls',
   'routing',
   'records',
   'testing',

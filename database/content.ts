@@ -113,10 +113,11 @@ export async function readNotes(database: Database, contentId: string | null): P
   return row?.body ?? null
 }
 
-/** What two ends of a call say to each other to set it up. */
+/** What two ends of a call say to each other to set it up: its customer, and people of the centre by their ids. */
 export interface Signal {
   readonly interactionId: string
-  readonly to: 'customer' | 'agent'
+  readonly from: string
+  readonly to: string
   /** Of the setting up; as the browsers have made it. */
   readonly data: unknown
 }

@@ -29,7 +29,7 @@ import type {
   Shift,
   SkillKind,
 } from '@eudromos/core/plan'
-import type { Passage, RecordedOffer } from '@eudromos/core/records'
+import type { Attendance, Passage, RecordedOffer } from '@eudromos/core/records'
 import type { TextState } from '@eudromos/core/routing'
 
 const instant = (name: string) => bigint(name, { mode: 'number' })
@@ -377,6 +377,7 @@ export const record = pgTable(
     handedBack: integer('handed_back').notNull(),
     sentOn: integer('sent_on').notNull().default(0),
     passages: jsonb().$type<Passage[]>().notNull().default([]),
+    attendances: jsonb().$type<Attendance[]>().notNull().default([]),
   },
   (table) => [
     index('record_arrived').on(table.arrivedAt, table.id),

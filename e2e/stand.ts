@@ -70,7 +70,8 @@ export class Stand {
     return readFileSync(join(this.logs, `${name}.log`), 'utf8')
   }
 
-  private env(port: number): Record<string, string> {
+  /** What a process of the centre is told. */
+  env(port: number): Record<string, string> {
     const { place } = this
     return {
       NODE_ENV: 'production',

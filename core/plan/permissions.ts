@@ -17,6 +17,8 @@ export type Capability =
   | 'presence.setOthers'
   /** To give a waiting interaction to somebody, or move it to another queue. */
   | 'assign'
+  /** To listen in on a call, speak to its agent or join it. */
+  | 'listen'
 
 const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
   administrator: [
@@ -28,6 +30,7 @@ const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
     'traffic.run',
     'presence.setOthers',
     'assign',
+    'listen',
     'stopgaps',
     'emergency',
     'absences',
@@ -41,6 +44,7 @@ const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
     'traffic.run',
     'presence.setOthers',
     'assign',
+    'listen',
     'stopgaps',
     'emergency',
     'absences',

@@ -12,7 +12,8 @@ import type {
   PersonId,
   QueueId,
 } from '../plan/index.ts'
-import type { Event, OfferCause, OfferEnd, SendingCause } from '../routing/index.ts'
+import type { GuestWay } from '../calls/index.ts'
+import type { Event, GuestEnd, OfferCause, OfferEnd, SendingCause } from '../routing/index.ts'
 
 export interface RecordedOffer {
   readonly id: OfferId
@@ -33,16 +34,27 @@ export interface RecordedOffer {
 export interface Passage {
   readonly at: Instant
   /**
-   * Sent on since the queue closed, was full or the wait too long; moved by a supervisor; transferred; handed back; laid
-   * to rest and woken again.
+   * Sent on since the queue closed, was full or the wait too long; moved by a supervisor; transferred; handed over to a
+   * colleague who was in the call; handed back; laid to rest and woken again.
    */
-  readonly cause: SendingCause | 'transferred' | 'handedBack' | 'rested' | 'woken'
+  readonly cause: SendingCause | 'transferred' | 'handedOver' | 'handedBack' | 'rested' | 'woken'
   readonly fromQueueId: QueueId
   readonly toQueueId: QueueId
   /** Who moved or transferred it, or had it last. */
   readonly by: PersonId | null
   readonly toAgentId: AgentId | null
   readonly noteContentId: ContentId | null
+}
+
+/** A stretch in which somebody beside the agent took part in a call, in one way. */
+export interface Attendance {
+  readonly personId: PersonId
+  readonly colleague: boolean
+  readonly way: GuestWay
+  readonly from: Instant
+  readonly to: Instant | null
+  /** Why they are gone; null where they took part in another way after it, or to the end. */
+  readonly end: GuestEnd | null
 }
 
 export type Outcome = 'underWay' | 'answered' | 'abandoned' | 'sentAway'
@@ -84,6 +96,8 @@ export interface InteractionRecord {
   readonly sentOn: number
   /** Each change of queue or hand before it was over, in order. */
   readonly passages: readonly Passage[]
+  /** Who took part beside the agent, in order. */
+  readonly attendances: readonly Attendance[]
 }
 
 /**
@@ -116,7 +130,12 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
     case 'interactionAbandoned':
       return gone(before, event, 'abandoned', event.cause === 'left' ? 'customer' : 'system')
     case 'interactionEnded': {
-      return { ...offHold(before, event.at), endedAt: event.at, endedBy: event.by, talkMs: talkedBy(before, event.at) }
+      return {
+        ...parted(offHold(before, event.at), event.at, null),
+        endedAt: event.at,
+        endedBy: event.by,
+        talkMs: talkedBy(before, event.at),
+      }
     }
     case 'turnedAway':
       return gone(before, event, 'sentAway', 'system')
@@ -129,14 +148,14 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
       const { agentId, queueId, wish, noteContentId } = event
       const to = { toQueueId: queueId, toAgentId: wish?.agentId ?? null, noteContentId }
       return {
-        ...passed(before, event, { cause: 'transferred', by: agentId, ...to }),
+        ...passed(parted(before, event.at, null), event, { cause: 'transferred', by: agentId, ...to }),
         talkMs: talkedBy(before, event.at),
       }
     }
     case 'handedBack': {
       const back = { cause: 'handedBack', toQueueId: before.queueId, by: event.agentId } as const
       return {
-        ...passed(before, event, back),
+        ...passed(parted(before, event.at, null), event, back),
         handedBack: before.handedBack + 1,
         talkMs: talkedBy(before, event.at),
       }
@@ -145,6 +164,19 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
       return { ...before, customerId: event.customerId }
     case 'callHeld':
       return event.held ? { ...before, heldAt: event.at } : offHold(before, event.at)
+    case 'guestSet': {
+      const { personId, colleague, way, at } = event
+      const earlier = parted(before, at, null, personId)
+      const attendance = { personId, colleague, way, from: at, to: null, end: null }
+      return { ...earlier, attendances: [...earlier.attendances, attendance] }
+    }
+    case 'guestGone':
+      return parted(before, event.at, event.cause, event.personId)
+    case 'handedOver': {
+      const { agentId, toAgentId, at } = event
+      const over = { cause: 'handedOver', toQueueId: before.queueId, by: agentId, toAgentId } as const
+      return passed(parted(before, at, null, toAgentId), event, over)
+    }
     case 'wrapUpSaved':
       return { ...before, dispositionId: event.dispositionId, notesContentId: event.notesContentId }
     case 'wrapUpEnded':
@@ -157,6 +189,7 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
       const to = { toQueueId: event.queueId, toAgentId: event.wish?.agentId ?? null }
       return passed(before, event, { cause: 'woken', by: null, ...to })
     }
+    case 'helpAsked':
     case 'wrapUpExtended':
     case 'customerAsked':
     case 'wishLapsed':
@@ -171,6 +204,19 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
       return null
   }
 }
+
+/** Whoever takes part, or one of them, does so until now. */
+const parted = (
+  before: InteractionRecord,
+  at: Instant,
+  end: GuestEnd | null,
+  personId: PersonId | null = null,
+): InteractionRecord => ({
+  ...before,
+  attendances: before.attendances.map((one) =>
+    one.to === null && (personId === null || one.personId === personId) ? { ...one, to: at, end } : one,
+  ),
+})
 
 const offHold = (before: InteractionRecord, at: Instant): InteractionRecord =>
   before.heldAt === null ? before : { ...before, holdMs: before.holdMs + at - before.heldAt, heldAt: null }
@@ -236,6 +282,7 @@ function begin(event: Event<'interactionArrived' | 'interactionSentAway'>): Inte
     handedBack: 0,
     sentOn: 0,
     passages: [],
+    attendances: [],
   }
 }
 

@@ -28,7 +28,17 @@ export function asAgent(state: State, command: Command, agentId: AgentId): Refus
 export function withWork(
   state: State,
   command: Command<
-    'endInteraction' | 'saveWrapUp' | 'finishWrapUp' | 'transferInteraction' | 'extendWrapUp' | 'holdCall'
+    | 'endInteraction'
+    | 'saveWrapUp'
+    | 'finishWrapUp'
+    | 'transferInteraction'
+    | 'extendWrapUp'
+    | 'holdCall'
+    | 'consult'
+    | 'joinGuest'
+    | 'dismissGuest'
+    | 'handOver'
+    | 'askForHelp'
   >,
   phase: 'connected' | 'wrapUp',
   decideFor: (interaction: Interaction) => Decision,

@@ -169,6 +169,25 @@ export interface CommandBodies {
   }
   /** The customer of a call hears music, and the agent nothing of them; or that is over. */
   holdCall: { readonly agentId: AgentId; readonly interactionId: InteractionId; readonly held: boolean }
+  /** In a call: a colleague is asked. */
+  consult: { readonly agentId: AgentId; readonly interactionId: InteractionId; readonly colleagueId: AgentId }
+  /** By the colleague. */
+  answerConsult: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+  declineConsult: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+  /** By the agent: the colleague talks to the customer as well, is sent off, or takes the call over. */
+  joinGuest: { readonly agentId: AgentId; readonly interactionId: InteractionId; readonly personId: PersonId }
+  dismissGuest: { readonly agentId: AgentId; readonly interactionId: InteractionId; readonly personId: PersonId }
+  handOver: { readonly agentId: AgentId; readonly interactionId: InteractionId; readonly personId: PersonId }
+  /** By a supervisor for themself. */
+  attendCall: {
+    readonly interactionId: InteractionId
+    readonly personId: PersonId
+    readonly way: 'listening' | 'advising' | 'joined'
+    /** The web process that their page is open to. */
+    readonly processId: ProcessId
+  }
+  leaveCall: { readonly interactionId: InteractionId; readonly personId: PersonId }
+  askForHelp: { readonly agentId: AgentId; readonly interactionId: InteractionId; readonly wanted: boolean }
   /** Who has it, or is offered it, says which customer it is. */
   identifyCustomer: {
     readonly agentId: AgentId
@@ -267,6 +286,8 @@ export type RefusalCode =
   | 'leadsNowhere'
   | 'notACall'
   | 'noTextLine'
+  | 'askedAlready'
+  | 'notInCall'
 
 export const refuse = (code: RefusalCode, params: Refusal['params'] = {}): Refusal => ({ code, params })
 

@@ -9,9 +9,10 @@ import {
   refusedWish,
 } from './consequences.ts'
 import { event, type Event } from './events.ts'
+import { goneFrom, missedConsult, takenOver } from './parting.ts'
 import type { Deadline } from './index-pieces.ts'
 import { endLayer } from './loans.ts'
-import { openOffer, visitOf } from './pieces.ts'
+import { atWork, openOffer, visitOf, type Interaction } from './pieces.ts'
 import { silence } from './silence.ts'
 import type { State } from './state.ts'
 
@@ -69,6 +70,8 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
       return [event('roundBegan', at, { interactionId: id })]
     case 'wrapUp':
       return [event('wrapUpEnded', at, { interactionId: id, cause: 'time' })]
+    case 'consult':
+      return missedConsult(state.interaction(id), at)
     case 'agentGrace':
       return loseAgent(state, id, at)
   }
@@ -80,7 +83,7 @@ function loseAgent(state: State, agentId: string, at: Instant): Event[] {
   const handedBack = agent.carried.flatMap((id) => {
     const interaction = state.interaction(id)
     if (interaction.phase !== 'connected') return []
-    return [handBackEvent(state, id, agentId, at)]
+    return leaveTalk(state, interaction, agentId, at)
   })
   return [
     event('agentGraceEnded', at, { agentId }),
@@ -88,6 +91,13 @@ function loseAgent(state: State, agentId: string, at: Instant): Event[] {
     ...lapseWishes(state, agentId, at),
     event('presenceSet', at, { agentId, stateId: state.settings().awayStateId, cause: 'connectionLost' }),
   ]
+}
+
+/** The agent is gone from a conversation: as a guest it goes on without them, else it is a joined colleague's, or the queue's. */
+export function leaveTalk(state: State, interaction: Interaction, agentId: string, at: Instant): Event[] {
+  const own = atWork(interaction).some(({ personId }) => personId === agentId)
+  if (!own) return goneFrom(interaction, agentId, at)
+  return takenOver(interaction, agentId, at) ?? [handBackEvent(state, interaction.id, agentId, at)]
 }
 
 export function handBackEvent(state: State, interactionId: string, agentId: string, at: Instant): Event<'handedBack'> {

@@ -2,7 +2,7 @@ import type { AgentId, Instant, LineId } from '../plan/index.ts'
 import { actorMay, asAgent, withWork } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
 import { end, lapseWishes, leave, offerIdentity, refusedWish, withdraw, withdrawFrom } from './consequences.ts'
-import { handBackEvent } from './deadlines.ts'
+import { leaveTalk } from './deadlines.ts'
 import { event, type Event } from './events.ts'
 import { atWork, endsUnattended, openOffer, visitOf, type Connection, type Interaction } from './pieces.ts'
 import { beginInteraction, receiveText, reportText } from './arrivals.ts'
@@ -10,6 +10,8 @@ import { enterAbsence, removeAbsence } from './absences.ts'
 import { beginEmergency, endEmergency } from './emergencies.ts'
 import { assignInteraction, moveInteraction, takeInteraction, transferInteraction } from './handing.ts'
 import { endGrant, endLoan, grantSkill, lendAgent } from './loans.ts'
+import { askForHelp, attendCall, consult, leaveCall, replyToConsult, settleConsult } from './joining.ts'
+import { goneFrom, lostWith } from './parting.ts'
 import { closeChannels, planPresence, setPresence } from './saying.ts'
 import { wake } from './silence.ts'
 import type { State } from './state.ts'
@@ -92,6 +94,21 @@ export function decide(state: State, command: Command, at: Instant): Decision {
       return receiveMessages(state, command, at)
     case 'holdCall':
       return holdCall(state, command, at)
+    case 'consult':
+      return consult(state, command, at)
+    case 'answerConsult':
+    case 'declineConsult':
+      return replyToConsult(state, command, at)
+    case 'joinGuest':
+    case 'dismissGuest':
+    case 'handOver':
+      return settleConsult(state, command, at)
+    case 'attendCall':
+      return attendCall(state, command, at)
+    case 'leaveCall':
+      return leaveCall(state, command, at)
+    case 'askForHelp':
+      return askForHelp(state, command, at)
     case 'identifyCustomer':
       return identifyCustomer(state, command, at)
     case 'endInteraction':
@@ -158,7 +175,7 @@ function dismiss(state: State, agentId: AgentId, at: Instant): Event[] {
       case 'offered':
         return withdraw(interaction, 'agentGone', at)
       case 'connected':
-        return [handBackEvent(state, interactionId, agentId, at)]
+        return leaveTalk(state, interaction, agentId, at)
       case 'wrapUp':
         return [event('wrapUpEnded', at, { interactionId, cause: 'time' })]
       case 'waiting':
@@ -177,7 +194,7 @@ function loseProcess(state: State, processId: string, at: Instant): Decision {
   for (const interaction of state.interactions.values())
     for (const [n, { id }] of ofProcess(interaction.connections, processId).entries())
       lost.push(...disconnectCustomer(state, interaction, id, at, n + 1))
-  return lost
+  return [...lost, ...lostWith(state, processId, at)]
 }
 
 const ofProcess = <T extends { processId: string }>(connections: T[], processId: string): T[] =>
@@ -214,9 +231,16 @@ function disconnectionOf(state: State, agentId: AgentId, connectionId: string, a
   return [
     event('agentDisconnected', at, { agentId, connectionId, graceDueAt }),
     ...(last ? withdrawFrom(state, agentId, 'connectionLost', at) : []),
+    ...(last ? agent.carried.flatMap((id) => noAnswer(state.interaction(id), agentId, at)) : []),
     ...(last ? lapseWishes(state, agentId, at, graceDueAt ?? Infinity) : []),
   ]
 }
+
+/** Who was asked into a call cannot answer any more. */
+const noAnswer = (interaction: Interaction, agentId: AgentId, at: Instant): Event[] =>
+  interaction.guests.some(({ personId, way }) => personId === agentId && way === 'asked')
+    ? goneFrom(interaction, agentId, at)
+    : []
 
 function disconnectCustomer(
   state: State,
@@ -332,7 +356,8 @@ function identifyCustomer(state: State, command: Command<'identifyCustomer'>, at
   const refusal = asAgent(state, command, agentId)
   if (refusal !== null) return refusal
   const interaction = state.interactions.get(interactionId)
-  if (interaction === undefined || !state.agent(agentId).carried.includes(interactionId))
+  const guest = interaction?.guests.some(({ personId }) => personId === agentId) === true
+  if (interaction === undefined || guest || !state.agent(agentId).carried.includes(interactionId))
     return refuse('notYourInteraction', { interactionId })
   if (interaction.customerId === customerId) return []
   return [event('customerIdentified', at, { interactionId, agentId, customerId })]

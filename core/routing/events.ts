@@ -28,6 +28,7 @@ import type {
   StopgapReason,
   VisitId,
 } from '../plan/index.ts'
+import type { GuestWay } from '../calls/index.ts'
 import type { Requirement } from '../skills/index.ts'
 import type { EmergencyTerms, OfferCause, Side, TextState, WithdrawalReason } from './pieces.ts'
 
@@ -200,6 +201,24 @@ export interface EventBodies {
   }
   /** The customer of a call was put on hold, or taken off it. */
   callHeld: { readonly interactionId: InteractionId; readonly agentId: AgentId; readonly held: boolean }
+  /** Somebody is asked into a call, comes in, or takes part in another way than before. */
+  guestSet: {
+    readonly interactionId: InteractionId
+    readonly personId: PersonId
+    readonly colleague: boolean
+    readonly way: GuestWay
+    readonly by: PersonId
+    /** Of one who is asked. */
+    readonly dueAt: Instant | null
+    /** Of a supervisor. */
+    readonly processId: ProcessId | null
+  }
+  /** Before the conversation ends; with it guests go without a word. */
+  guestGone: { readonly interactionId: InteractionId; readonly personId: PersonId; readonly cause: GuestEnd }
+  /** The agent leaves the call to the colleague who is in it. */
+  handedOver: { readonly interactionId: InteractionId; readonly agentId: AgentId; readonly toAgentId: AgentId }
+  /** The agent wants a supervisor, or no longer. */
+  helpAsked: { readonly interactionId: InteractionId; readonly agentId: AgentId; readonly wanted: boolean }
   /** It is another customer’s than it was taken for. */
   customerIdentified: {
     readonly interactionId: InteractionId
@@ -253,6 +272,9 @@ export interface EventBodies {
 
 /** Why one who waited goes on to another queue. */
 export type SendingCause = 'closed' | 'full' | 'waited' | 'moved'
+
+/** Why somebody beside the agent is not in a call any more, or never came. */
+export type GuestEnd = 'left' | 'declined' | 'missed' | 'dismissed' | 'connectionLost'
 
 /** Its time is up, or somebody has taken it back. */
 export type LayerEnd = 'time' | 'ended'

@@ -2,6 +2,7 @@ import { freshFigures, recentHandleMs } from '../figures/index.ts'
 import { admitted } from '../presence/index.ts'
 import type { Channel, QueueId } from '../plan/index.ts'
 import type { Event } from './events.ts'
+import { dropGuests, handOver, setGuest } from './guests.ts'
 import { openOffer, visitOf, type Agent, type Connection, type Interaction, type OfferEnd } from './pieces.ts'
 import type { State } from './state.ts'
 import {
@@ -219,9 +220,24 @@ export function evolve(state: State, event: Event): State {
       state.index.setSilence(interaction)
       return state
     }
-    case 'customerIdentified':
-      state.interaction(event.interactionId).customerId = event.customerId
+    case 'customerIdentified': {
+      const interaction = state.interaction(event.interactionId)
+      interaction.customerId = event.customerId
       state.index.agentChanged(state.agent(event.agentId))
+      for (const { colleague, personId } of interaction.guests)
+        if (colleague) state.index.agentChanged(state.agent(personId))
+      return state
+    }
+    case 'guestSet':
+      return changeInteraction(state, event.interactionId, (interaction) => setGuest(state, interaction, event))
+    case 'guestGone':
+      return changeInteraction(state, event.interactionId, (interaction) => {
+        dropGuests(state, interaction, ({ personId }) => personId === event.personId)
+      })
+    case 'handedOver':
+      return handOver(state, event)
+    case 'helpAsked':
+      state.interaction(event.interactionId).helpSince = event.wanted ? event.at : null
       return state
     case 'callHeld':
       state.interaction(event.interactionId).heldSince = event.held ? event.at : null
@@ -236,6 +252,8 @@ export function evolve(state: State, event: Event): State {
       return changeInteraction(state, event.interactionId, (interaction) => {
         interaction.phase = 'wrapUp'
         interaction.heldSince = null
+        interaction.helpSince = null
+        dropGuests(state, interaction)
         interaction.wrapUpDueAt = event.wrapUpDueAt
         interaction.wrapUpMs = event.wrapUpDueAt - event.at
         for (const talk of [...interaction.participations])
@@ -325,6 +343,8 @@ function answer(state: State, event: Event<'offerAnswered'>): State {
 
 function release(state: State, interaction: Interaction): void {
   interaction.heldSince = null
+  interaction.helpSince = null
+  dropGuests(state, interaction)
   for (const participation of interaction.participations) {
     if (participation.to !== null) continue
     participation.to = state.at

@@ -12,7 +12,12 @@ import { openOffer, visitOf, type Interaction } from './pieces.ts'
 import type { State } from './state.ts'
 
 /** Why the agent may not have it, of these conditions; null where they may. */
-function bar(state: State, agentId: AgentId, interaction: Interaction, all: readonly Criterion[]): Refusal | null {
+export function bar(
+  state: State,
+  agentId: AgentId,
+  interaction: Interaction,
+  all: readonly Criterion[],
+): Refusal | null {
   const grounds = agentGrounds(state, agentId, interaction)?.grounds ?? []
   const failing = grounds.find(({ criterion, holds }) => !holds && all.includes(criterion))
   return failing === undefined ? null : refuse('agentCannot', { agentId, criterion: failing.criterion })

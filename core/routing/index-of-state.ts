@@ -4,6 +4,8 @@ import type { AgentId, Channel, CustomerId, InteractionId, Queue, QueueId } from
 import { Demand, goneQueue, skillSum, wantsKey, wantsOf, type Wants } from './demand.ts'
 import {
   emptyQueue,
+  isAsBusy,
+  isPlaceOf,
   oldestOf,
   type AgentIndex,
   type ClassIndex,
@@ -14,7 +16,7 @@ import {
   type QueueIndex,
   type Standing,
 } from './index-pieces.ts'
-import { endsUnattended, visitOf, type Agent, type Interaction, type Visit } from './pieces.ts'
+import { endsUnattended, visitOf, type Agent, type Interaction } from './pieces.ts'
 import { isPreferred, Pool, preference, seatOf, type Choice, type Preference } from './pools.ts'
 import { Reserve } from './reserve.ts'
 import { Threads } from './threads.ts'
@@ -24,13 +26,6 @@ const tieOfArrival = (interaction: Interaction): string =>
   `${String(interaction.arrivedAt).padStart(15, '0')} ${interaction.id}`
 
 const none: ReadonlySet<InteractionId> = new Set()
-
-/** Nothing of it changes a place: what the methods prefer counts only for the free. */
-const isAsBusy = (before: Standing | undefined, { present, free, onShift }: Standing): boolean =>
-  before !== undefined && !free && !before.free && before.present === present && before.onShift === onShift
-
-const isPlaceOf = ({ of, step }: NonNullable<InteractionIndex['waiting']>, visit: Visit): boolean =>
-  of.queue.id === visit.queueId && step === visit.step && of.wants.wish === (visit.wish?.agentId ?? null)
 
 /**
  * What the state implies, kept beside it so that a decision looks at few things: per queue the heads of those waiting
@@ -351,6 +346,8 @@ export class Index {
     this.times.set(deadlines, 'customerGrace', id, endsUnattended(interaction) ? interaction.customerGraceDueAt : null)
     this.times.set(deadlines, 'rest', id, interaction.phase === 'resting' ? interaction.restDueAt : null)
     this.setSilence(interaction)
+    const asked = interaction.guests.find(({ way }) => way === 'asked')
+    this.times.set(deadlines, 'consult', id, asked?.dueAt ?? null)
     this.times.set(deadlines, 'wrapUp', id, interaction.phase === 'wrapUp' ? interaction.wrapUpDueAt : null)
   }
 

@@ -55,6 +55,7 @@ export type DeadlineKind =
   | 'longestWait'
   | 'wrapUp'
   | 'silence'
+  | 'consult'
   | 'rest'
   | 'loan'
   /** A skill that somebody has for a while. After the hours, which alone may close a queue at that instant. */
@@ -174,3 +175,11 @@ export function oldestOf({ classes }: QueueIndex): Interaction | null {
     }
   return best?.item ?? null
 }
+
+/** Nothing of it changes a place: what the methods prefer counts only for the free. */
+export const isAsBusy = (before: Standing | undefined, { present, free, onShift }: Standing): boolean =>
+  before !== undefined && !free && !before.free && before.present === present && before.onShift === onShift
+
+/** It waits where its visit has it wait. */
+export const isPlaceOf = ({ of, step }: NonNullable<InteractionIndex['waiting']>, visit: Visit): boolean =>
+  of.queue.id === visit.queueId && step === visit.step && of.wants.wish === (visit.wish?.agentId ?? null)

@@ -15,7 +15,15 @@ export {
 export { changeKinds, changesFor, type Change, type ChangeKind } from './changes.ts'
 export { nextDeadline } from './deadlines.ts'
 export { decide } from './decide.ts'
-export { event, type Event, type EventBodies, type EventType, type PresenceCause, type SendingCause } from './events.ts'
+export {
+  event,
+  type Event,
+  type EventBodies,
+  type EventType,
+  type GuestEnd,
+  type PresenceCause,
+  type SendingCause,
+} from './events.ts'
 export { emergencyReach, type EmergencyReach, type Reachable } from './emergencies.ts'
 export { evolve } from './evolve.ts'
 export {
@@ -35,6 +43,7 @@ export {
   atWork,
   isStuck,
   openOffer,
+  partiesOf,
   visitOf,
   type Absence,
   type Agent,

@@ -112,7 +112,7 @@ export class NaiveCentre {
   }
 
   carried(agent: string): NaiveInteraction[] {
-    return this.interactions.filter((i) => i.agent === agent && i.phase !== 'waiting')
+    return this.interactions.filter((i) => i.phase !== 'waiting' && (i.agent === agent || i.guest?.agent === agent))
   }
 
   protected order(a: NaiveInteraction, b: NaiveInteraction, at: number): number {

@@ -24,6 +24,7 @@ export class NaiveLife extends NaiveCentre {
           { at: this.waits(i) ? i.retryDueAt : null, kind: 'round', id: i.id },
           { at: this.waits(i) ? (i.wish?.until ?? null) : null, kind: 'wish', id: i.id },
           { at: this.silenceDueAt(i), kind: 'silence', id: i.id },
+          { at: i.guest?.way === 'asked' ? i.guest.dueAt : null, kind: 'consult', id: i.id },
           { at: i.phase === 'resting' ? i.restUntil : null, kind: 'rest', id: i.id },
           { at: this.stepDueAt(i), kind: 'step', id: i.id },
           { at: this.longestDueAt(i), kind: 'longestWait', id: i.id },
@@ -97,6 +98,7 @@ export class NaiveLife extends NaiveCentre {
       wrapUpFrom: 0,
       phase: 'waiting',
       agent: null,
+      guest: null,
       dueAt: null,
       graceDueAt: connection === null && !leaves && channel !== 'sms' ? at + 10_000 : null,
       connections: connection === null ? [] : [connection.id],
@@ -133,7 +135,11 @@ export class NaiveLife extends NaiveCentre {
     if (kind === 'agentGrace') {
       const agent = this.agents.find((a) => a.id === id) as NaiveAgent
       agent.graceDueAt = null
-      for (const x of this.interactions) if (x.agent === id && x.phase === 'connected') this.handBack(x, at)
+      for (const x of this.interactions) {
+        if (x.guest?.agent === id) this.part(x, at)
+        else if (x.agent === id && x.phase === 'connected' && x.guest?.way === 'joined') this.takeOver(x, at)
+        else if (x.agent === id && x.phase === 'connected') this.handBack(x, at)
+      }
       this.setState(agent, 'offline', at)
       this.lapse(id)
     } else if (kind === 'loan') this.loans = this.loans.filter((one) => one.id !== id)
@@ -148,6 +154,7 @@ export class NaiveLife extends NaiveCentre {
     else if (kind === 'customerGrace') this.drop(i)
     else if (kind === 'step') i.step += 1
     else if (kind === 'longestWait') i.overdue = true
+    else if (kind === 'consult') i.guest = null
     else if (kind === 'wish') i.wish = null
     else if (kind === 'rest') this.drop(i)
     else if (kind === 'silence') this.silence(i, at)
@@ -155,6 +162,19 @@ export class NaiveLife extends NaiveCentre {
       i.tried = []
       i.retryDueAt = null
     }
+  }
+
+  protected part(i: NaiveInteraction, at: number): void {
+    const agent = this.agents.find((a) => a.id === i.guest?.agent)
+    if (agent !== undefined && i.guest?.way !== 'asked') agent.workedAt = at
+    i.guest = null
+  }
+
+  protected takeOver(i: NaiveInteraction, at: number): void {
+    const agent = this.agents.find((a) => a.id === i.agent) as NaiveAgent
+    agent.workedAt = at
+    i.agent = i.guest?.agent ?? null
+    i.guest = null
   }
 
   protected lapse(agent: string, until = Infinity): void {
@@ -296,6 +316,7 @@ export class NaiveLife extends NaiveCentre {
   }
 
   protected wrapUp(i: NaiveInteraction, at: number): void {
+    this.part(i, at)
     const seconds = this.plan?.queues.find((q) => q.id === i.queue)?.wrapUpSeconds ?? 0
     Object.assign(i, { phase: 'wrapUp', dueAt: at + seconds * 1000, wrapUpFrom: at })
     if (seconds === 0) this.finish(i, at)
@@ -308,6 +329,7 @@ export class NaiveLife extends NaiveCentre {
   }
 
   protected handBack(i: NaiveInteraction, at: number): void {
+    this.part(i, at)
     const agent = this.agents.find((a) => a.id === i.agent) as NaiveAgent
     agent.workedAt = at
     const waitedBefore = this.waited(i, i.answeredAt)

@@ -86,6 +86,7 @@ export class NaiveModel extends NaiveLife {
         if (agent.connections.length > 0) return
         if (agent.state !== 'offline' || this.carried(agent.id).length > 0) agent.graceDueAt = at + 20_000
         this.withdraw(agent.id)
+        for (const i of this.interactions) if (i.guest?.agent === agent.id && i.guest.way === 'asked') i.guest = null
         this.lapse(agent.id, agent.graceDueAt ?? Infinity)
         return
       }
@@ -120,6 +121,43 @@ export class NaiveModel extends NaiveLife {
         const { agentId, interactionId, customerId } = command.body
         const i = find(interactionId)
         if (i !== undefined && i.agent === agentId) i.customer = customerId
+        return
+      }
+      case 'consult': {
+        const { agentId, interactionId, colleagueId } = command.body
+        const i = find(interactionId)
+        const colleague = agentOf(colleagueId)
+        if (i?.phase !== 'connected' || i.agent !== agentId || i.channel !== 'voice') return
+        if (colleague === undefined || colleagueId === agentId || i.guest !== null) return
+        if (!this.couldCarry(colleague, i)) return
+        i.guest = { agent: colleagueId, way: 'asked', dueAt: at + this.queueOf(i).answerWindowSeconds * 1000 }
+        return
+      }
+      case 'answerConsult': {
+        const i = find(command.body.interactionId)
+        if (i?.guest?.agent === command.body.agentId && i.guest.way === 'asked') i.guest.way = 'aside'
+        return
+      }
+      case 'declineConsult': {
+        const i = find(command.body.interactionId)
+        if (i?.guest?.agent === command.body.agentId && i.guest.way === 'asked') i.guest = null
+        return
+      }
+      case 'joinGuest':
+      case 'dismissGuest':
+      case 'handOver': {
+        const { agentId, interactionId, personId } = command.body
+        const i = find(interactionId)
+        if (i?.phase !== 'connected' || i.agent !== agentId || i.guest?.agent !== personId) return
+        if (command.type === 'dismissGuest') return this.part(i, at)
+        if (i.guest.way === 'asked') return
+        if (command.type === 'joinGuest') i.guest.way = 'joined'
+        else this.takeOver(i, at)
+        return
+      }
+      case 'leaveCall': {
+        const i = find(command.body.interactionId)
+        if (i?.guest?.agent === command.body.personId) this.part(i, at)
         return
       }
       case 'disconnectCustomer': {

@@ -47,6 +47,8 @@ export interface NaiveInteraction {
   lastAgent: string
   wrapUpFrom: number
   agent: string | null
+  /** A colleague whom the agent of a call has asked. */
+  guest: { agent: string; way: 'asked' | 'aside' | 'joined'; dueAt: number } | null
   dueAt: number | null
   graceDueAt: number | null
   connections: string[]

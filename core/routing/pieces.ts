@@ -1,3 +1,4 @@
+import type { CallParties, Guest } from '../calls/index.ts'
 import type { QueueFigures } from '../figures/index.ts'
 import type {
   AbsenceId,
@@ -203,6 +204,10 @@ export interface Interaction {
   receipts: Record<Side, Receipt>
   /** Of a call: since when its customer is on hold; null: they are not. */
   heldSince: Instant | null
+  /** Who takes part in a call beside its agent; one colleague at most. */
+  guests: Guest[]
+  /** Since when its agent has wanted a supervisor. */
+  helpSince: Instant | null
   /** Of the centre's texts, by the message's number. */
   texts: Record<number, TextState>
   /** Since when the customer's silence is counted: the agent's last word, or a plan by which it would be over. */
@@ -273,6 +278,13 @@ export function openOffer(interaction: Interaction): Offer | null {
 /** The agents who take part now, whether talking or in wrap-up. */
 export const atWork = (interaction: Interaction): Participation[] =>
   interaction.participations.filter((participation) => participation.to === null)
+
+/** Who is in a call, as who hears whom goes by it. */
+export const partiesOf = (interaction: Interaction): CallParties => ({
+  agentId: atWork(interaction)[0]?.personId ?? null,
+  heldSince: interaction.heldSince,
+  guests: interaction.guests,
+})
 
 /** Three refusals make an interaction stuck: it goes on being offered, and supervisors see it. */
 export const isStuck = (interaction: Interaction): boolean =>

@@ -65,6 +65,7 @@ export function extendDeadlines(state: State, outageMs: number): State {
     if (visit.wish !== null) visit.wish.until += outageMs
     const offer = openOffer(interaction)
     if (offer !== null) offer.dueAt += outageMs
+    for (const guest of interaction.guests) guest.dueAt = later(guest.dueAt)
   }
   state.index.rebuild()
   return state

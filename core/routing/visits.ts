@@ -46,6 +46,8 @@ export function arrive(state: State, event: Event<'interactionArrived'>): State 
     messages: 0,
     receipts: { customer: { delivered: 0, seen: 0 }, agent: { delivered: 0, seen: 0 } },
     heldSince: null,
+    guests: [],
+    helpSince: null,
     texts: {},
     silentSince: event.at,
     asked: false,

@@ -3,14 +3,12 @@ import fc from 'fast-check'
 import { channels } from '../plan/index.ts'
 import { command, testPlan } from './index.ts'
 import { agents, bounds, lines, plan, queues, seldom, skillId } from './made-plans.ts'
-import { openOffer, type Command, type State } from '../routing/index.ts'
+import { openOffer, type State } from '../routing/index.ts'
+import { agentId, consultation, interactionId, someConsult, someReply, type Make, type Step } from './made-calls.ts'
 
-const ids = Array.from({ length: 12 }, (_, n) => `i${String(n).padStart(2, '0')}`)
-const agentId = fc.constantFrom(...agents)
-const interactionId = fc.constantFrom(...ids)
 const connection = fc.constantFrom('k1', 'k2')
 
-export type Step = { after: number; make: (state: State, version: number) => Command[] }
+export type { Step } from './made-calls.ts'
 
 /** Whom a step is about: mostly one for whom it means something, now and then anybody at all. */
 interface Pick {
@@ -46,7 +44,6 @@ const inPhase = (state: State, n: number, ...phases: string[]): string => {
   return all[n % Math.max(1, all.length)]?.id ?? 'i00'
 }
 
-type Make = Step['make']
 const often = (weight: number, arbitrary: fc.Arbitrary<Make>): fc.WeightedArbitrary<Make> => ({ weight, arbitrary })
 export const openOfferOf = (state: State, interactionId: string): string | null => {
   const interaction = state.interactions.get(interactionId)
@@ -138,6 +135,8 @@ const make = fc.oneof(
       .tuple(pick, fc.boolean())
       .map(([who, held]) => (state: State) => [command('holdCall', { ...having(state, who, 'connected'), held })]),
   ),
+  often(6, someConsult),
+  often(10, someReply),
   often(
     1,
     fc
@@ -369,8 +368,15 @@ const silence = fc.tuple(pick, fc.constantFrom(8000, 15_000)).map(([who, after])
 /** What happens, one step after the other; of so many pieces at most. */
 export const story = (maxLength: number): fc.Arbitrary<Step[]> =>
   fc
-    .array(fc.oneof({ weight: 24, arbitrary: step.map((one) => [one]) }, { weight: 1, arbitrary: silence }), {
-      maxLength,
-      size: 'max',
-    })
+    .array(
+      fc.oneof(
+        { weight: 24, arbitrary: step.map((one) => [one]) },
+        { weight: 1, arbitrary: silence },
+        { weight: 1, arbitrary: consultation },
+      ),
+      {
+        maxLength,
+        size: 'max',
+      },
+    )
     .map((pieces) => pieces.flat())

@@ -1,37 +1,7 @@
-import { expect, type Locator, type Page } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { call, expectSound, heardBy, soundOf } from './calling.ts'
 import { test } from './journey.ts'
 import { bayOf, expectAccessible, goHome, passSeconds, sayPresence, signIn } from './people.ts'
-
-const sailings = /^Calls about today’s sailings/
-
-async function call(page: Page, phone: string): Promise<void> {
-  await page.goto(`/outside/phone?${new URLSearchParams({ phone })}`)
-  await page.getByRole('button', { name: sailings }).click()
-  await expect(page.getByRole('button', { name: 'Hang up' })).toBeVisible()
-}
-
-const heardBy = (page: Page) => page.getByRole('status', { name: 'What is heard' })
-const soundOf = (place: Page | Locator) => place.getByRole('group', { name: 'Sound' })
-
-/** Sound flows: bytes go out and come in, and what comes in is not silence. */
-async function expectSound(place: Page | Locator): Promise<void> {
-  const sound = soundOf(place)
-  await expect(sound.getByText(/Connected · good/)).toBeVisible()
-  const counts = async (): Promise<number[]> => {
-    const status = sound.getByRole('status')
-    return Promise.all(['data-sent', 'data-heard'].map(async (name) => Number(await status.getAttribute(name))))
-  }
-  const [sent = 0, heard = 0] = await counts()
-  await expect(async () => {
-    const [sentNow = 0, heardNow = 0] = await counts()
-    expect(sentNow).toBeGreaterThan(sent + 2000)
-    expect(heardNow).toBeGreaterThan(heard + 2000)
-  }).toPass()
-  // The made microphone beeps once a second.
-  await expect(async () => {
-    expect(Number(await sound.getByRole('meter').first().getAttribute('aria-valuenow'))).toBeGreaterThan(10)
-  }).toPass({ intervals: [200] })
-}
 
 test('a call is answered, heard at both ends, held, muted, taken up by both ends anew, and hung up', async ({
   browser,

@@ -17,9 +17,15 @@ const agents = 500
 const ratio = (a: number, b: number): number => Number((a / b).toFixed(2))
 const median = (values: number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN
 
-const core = benchCore()
-const methods = benchMethods(quick ? 2000 : 6000)
-const hours = benchHours()
+/** What takes minutes is told as it is known. */
+function told<T>(part: string, value: T): T {
+  process.stderr.write(`${JSON.stringify({ [part]: value })}\n`)
+  return value
+}
+
+const methods = told('methods', benchMethods(quick ? 2000 : 6000))
+const core = told('core', benchCore())
+const hours = told('hours', benchHours())
 buildWeb()
 
 const stand = await Stand.start({ fsync: true, webs: 0, scenario: crowdScenario(agents) })

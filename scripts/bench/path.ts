@@ -14,8 +14,7 @@ import { spread, type Spread } from './yardsticks.ts'
 const system = { kind: 'system', id: 'bench' } as const
 
 export async function webHere(stand: Stand): Promise<Runtime> {
-  process.env.EUDROMOS_WEB_URL = stand.place.webUrl
-  process.env.EUDROMOS_LOG = 'warn'
+  Object.assign(process.env, stand.env(0))
   const web = await runtime()
   await until('the plan is followed', () => web.follower.state.plan !== null && web.sender.trouble() === null)
   return web

@@ -11,6 +11,7 @@ export const calls = {
   grades: { good: 'good', fair: 'fair', poor: 'poor' },
   quality: (grade: string, roundTripMs: number | null, lost: number) =>
     `${grade}${roundTripMs === null ? '' : `, ${roundTripMs} ms`}, ${lost} % lost`,
+  notPlayed: 'not heard now',
   made: 'There is no microphone that may be used: a made tone is heard instead.',
   talking: 'talking',
   held: (clock: string) => `on hold for ${clock}`,
@@ -41,10 +42,9 @@ export const phoneCall = {
   calling: 'Calling…',
   ringing: 'It rings. Music plays while you wait.',
   place: (place: number) => (place === 1 ? 'You are next.' : `You are number ${place}.`),
-  talking: (name: string) => `You are talking to ${name}.`,
+  talking: (...names: string[]) => `You are talking to ${new Intl.ListFormat('en').format(names)}.`,
   held: 'You are on hold. Music plays.',
   over: 'The call is over.',
   sentAway: 'All lines are busy. The call is over.',
   again: 'Close',
-  there: 'They',
 } as const

@@ -68,7 +68,9 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   unknownLoan: () => 'This is over already.',
   grantLevel: () => 'Level: give 1 to 5.',
   noTextLine: () => 'In a call one can text the caller only by a text line. Make one under Plan, Lines.',
-  notACall: () => 'Only a call can be put on hold.',
+  notACall: () => 'That is done in calls only.',
+  askedAlready: () => 'A colleague is in this call already. Send them off first.',
+  notInCall: () => 'This colleague is not in the call, or has not answered yet.',
   leadsNowhere: () => 'This line leads to no queue. Choose one for it under Plan, Lines.',
   unknownGrant: () => 'This is over already.',
 }

@@ -90,6 +90,7 @@ export const passages = {
   waited: (to: string) => `Waited too long: sent on to ${to}.`,
   moved: (to: string, by: string) => `Moved to ${to} by ${by}.`,
   transferred: (to: string, by: string) => `Passed on to ${to} by ${by}.`,
+  handedOver: (to: string, by: string) => `Handed over to ${to}, who was in the call, by ${by}.`,
   handedBack: (to: string, by: string) => `Handed back to ${to}: ${by} was gone.`,
   rested: (by: string) => `Rested, since the customer said nothing more to ${by}.`,
   woken: (to: string) => `The customer wrote again: waits in ${to}.`,

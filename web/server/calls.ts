@@ -1,11 +1,13 @@
 import 'server-only'
 import * as yup from 'yup'
+import { linkedWith, type PartyId } from '@eudromos/core/calls'
+import { partiesOf } from '@eudromos/core/routing'
 import { mostSignalBytes, sendSignal } from '@eudromos/database'
 import { callerOf } from './callers.ts'
 import { envelope, gateway } from './envelope.ts'
 import { limitRate } from './limits.ts'
 import { number, uuid } from './gateway-shapes.ts'
-import { ProblemError, problem, refused } from './problem.ts'
+import { notFound, ProblemError, problem, refused } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 
 export const callShape = yup.object({
@@ -39,18 +41,23 @@ export async function beginCall(runtime: Runtime, call: yup.InferType<typeof cal
   return seq
 }
 
-const signalShape = yup.object({ data: yup.object().required('Give the signal its data.') })
+const signalShape = yup.object({
+  to: yup.string().max(200).required('Name whom it is for.'),
+  data: yup.object().required('Give the signal its data.'),
+})
 
-/** Brings what one end says to set up the call to the other end. Nothing of it is kept. */
+/** Brings what one end says to set up the call to another that is in it. Nothing of it is kept. */
 export async function passSignal(
-  { database }: Runtime,
+  { database, follower }: Runtime,
   interactionId: string,
-  to: 'customer' | 'agent',
+  from: PartyId,
   input: unknown,
 ): Promise<void> {
-  const { data } = await signalShape.validate(input)
-  limitRate(`signal:${to}:${interactionId}`, 600)
-  const signal = { interactionId, to, data }
+  const { to, data } = await signalShape.validate(input)
+  limitRate(`signal:${from}:${interactionId}`, 1200)
+  const interaction = follower.state.interactions.get(interactionId)
+  if (interaction === undefined || !linkedWith(partiesOf(interaction), from).includes(to)) throw notFound('This call')
+  const signal = { interactionId, from, to, data }
   if (Buffer.byteLength(JSON.stringify(signal)) > mostSignalBytes)
     throw new ProblemError(problem(413, 'tooLarge', 'Too large', 'A signal of a call holds at most 7,500 bytes.'))
   await sendSignal(database, signal)

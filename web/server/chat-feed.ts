@@ -28,8 +28,8 @@ export class ChatFeed {
       typing: ({ interactionId, side }) => {
         if (interactionId === this.interactionId && side === 'agent') this.stream.send('typing', {})
       },
-      signal: ({ interactionId, to, data }) => {
-        if (interactionId === this.interactionId && to === 'customer') this.stream.send('signal', data)
+      signal: ({ interactionId, from, to, data }) => {
+        if (interactionId === this.interactionId && to === 'customer') this.stream.send('signal', { from, data })
       },
     })
     this.enqueue(async () => {
@@ -88,6 +88,7 @@ export class ChatFeed {
       phase: 'over',
       asked: false,
       held: false,
+      links: [],
       outcome: outcome === 'underWay' ? null : outcome,
       queueName: record?.queueName ?? '',
       shownAs: null,

@@ -14,6 +14,7 @@ import {
 import type { Actor, CommandBodies } from '@eudromos/core/routing'
 import { insertContent } from '@eudromos/database'
 import { envelope } from './envelope.ts'
+import { requireSeen } from './hands.ts'
 import { notAllowed, refused } from './problem.ts'
 import { requireOfNumber } from './story.ts'
 import { limitRate } from './limits.ts'
@@ -45,6 +46,15 @@ const bodies = {
   }),
   identifyCustomer: yup.object({ agentId: id, interactionId: id, customerId: id }),
   holdCall: yup.object({ agentId: id, interactionId: id, held: yup.boolean().required('Held: say whether.') }),
+  consult: yup.object({ agentId: id, interactionId: id, colleagueId: id }),
+  answerConsult: yup.object({ agentId: id, interactionId: id }),
+  declineConsult: yup.object({ agentId: id, interactionId: id }),
+  joinGuest: yup.object({ agentId: id, interactionId: id, personId: id }),
+  dismissGuest: yup.object({ agentId: id, interactionId: id, personId: id }),
+  handOver: yup.object({ agentId: id, interactionId: id, personId: id }),
+  askForHelp: yup.object({ agentId: id, interactionId: id, wanted: yup.boolean().required('Wanted: say whether.') }),
+  attendCall: yup.object({ interactionId: id, way: oneOf(['listening', 'advising', 'joined'] as const, 'How') }),
+  leaveCall: yup.object({ interactionId: id, personId: id }),
   endInteraction: yup.object({ agentId: id, interactionId: id }),
   takeInteraction: yup.object({ agentId: id, interactionId: id }),
   assignInteraction: yup.object({ agentId: id, interactionId: id }),
@@ -124,6 +134,7 @@ const byCapability: Partial<Record<PersonCommand, Capability>> = {
   planPresence: 'presence.setOthers',
   assignInteraction: 'assign',
   moveInteraction: 'assign',
+  attendCall: 'listen',
   lendAgent: 'stopgaps',
   endLoan: 'stopgaps',
   grantSkill: 'stopgaps',
@@ -145,7 +156,8 @@ function mayAsk(who: Who, type: PersonCommand, body: object, inOthersName: boole
   const capability = byCapability[type]
   if (capability !== undefined && may(who.roles, capability)) return true
   if (forOthersOnly.has(type)) return false
-  return 'agentId' in body && (body.agentId === who.id || inOthersName)
+  const whose = 'agentId' in body ? body.agentId : 'personId' in body ? body.personId : undefined
+  return whose !== undefined && (whose === who.id || inOthersName)
 }
 
 const request = yup.object({
@@ -203,6 +215,11 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown): Pro
       })
     const to = toQueueId === null ? { agentId: toAgentId ?? '' } : { queueId: toQueueId }
     commandBody = { ...rest, to, noteContentId } satisfies CommandBodies['transferInteraction']
+  } else if (type === 'attendCall') {
+    const { interactionId, way } = checked as Checked<'attendCall'>
+    requireSeen(runtime, who, interactionId)
+    const { processId } = runtime
+    commandBody = { interactionId, way, personId: who.id, processId } satisfies CommandBodies['attendCall']
   } else if (type === 'grantSkill') {
     const { skillId } = checked as Checked<'grantSkill'>
     if (runtime.follower.document?.skills.some((skill) => skill.id === skillId) !== true)

@@ -257,6 +257,7 @@ export class Follower {
         const queuesBefore =
           'agentId' in event && event.agentId !== null ? this.state.index.queuesOf(event.agentId) : []
         const visited = 'interactionId' in event ? this.state.interactions.get(event.interactionId) : undefined
+        const guests = visited?.guests.map(({ personId }) => personId) ?? []
         evolve(this.state, event)
         this.seq = seq
         if ('interactionId' in event) {
@@ -265,6 +266,8 @@ export class Follower {
           if (interaction !== undefined) {
             queues.add(visitOf(interaction).queueId)
             for (const { personId } of interaction.participations) people.add(personId)
+            for (const id of [...guests, ...interaction.guests.map(({ personId }) => personId)])
+              if (this.state.agents.has(id)) people.add(id)
           }
         }
         if ('queueId' in event) queues.add(event.queueId)

@@ -1,5 +1,6 @@
 import { may } from '@eudromos/core/plan'
-import type { Interaction } from '@eudromos/core/routing'
+import { isIn, type PartyId } from '@eudromos/core/calls'
+import { partiesOf, type Interaction } from '@eudromos/core/routing'
 import { notAllowed, notFound } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import { seesInteraction, sightFor } from './sight.ts'
@@ -17,4 +18,19 @@ export function inHand({ follower }: Pick<Runtime, 'follower'>, who: Who, intera
   const acts = may(who.roles, 'actAs') && seesInteraction(sightFor(follower, who.id), interaction)
   if (!acts) throw notAllowed()
   return interaction
+}
+
+/** Throws unless the end of a call is that of who asks, or of somebody in whose name they may act, and is in the call. */
+export function requireEnd(place: Pick<Runtime, 'follower'>, who: Who, interactionId: string, end: PartyId): void {
+  const interaction = place.follower.state.interactions.get(interactionId)
+  if (interaction === undefined || end === 'customer' || !isIn(partiesOf(interaction), end))
+    throw notFound('This conversation')
+  if (end !== who.id) inHand(place, who, interactionId)
+}
+
+/** Throws where it is a private team's that who asks may not look into. */
+export function requireSeen({ follower }: Pick<Runtime, 'follower'>, who: Who, interactionId: string): void {
+  const interaction = follower.state.interactions.get(interactionId)
+  if (interaction === undefined || !seesInteraction(sightFor(follower, who.id), interaction))
+    throw notFound('This conversation')
 }

@@ -12,6 +12,8 @@ import type { Stream } from './stream.ts'
 export type Scope =
   { readonly kind: 'live'; readonly viewerId: string } | { readonly kind: 'seat'; readonly agentId: string }
 
+const ownerOf = (scope: Scope): string => (scope.kind === 'seat' ? scope.agentId : scope.viewerId)
+
 interface Reach {
   people(id: string): boolean
   queues(id: string): boolean
@@ -88,9 +90,9 @@ export class LiveFeed {
         if (side === 'customer' && this.known.has(interactionId) && this.scope.kind === 'seat')
           this.stream.send('typing', { interactionId })
       },
-      signal: ({ interactionId, to, data }) => {
-        if (to === 'agent' && this.known.has(interactionId) && this.scope.kind === 'seat')
-          this.stream.send('signal', { interactionId, data })
+      signal: ({ interactionId, from, to, data }) => {
+        if (to === ownerOf(this.scope) && this.known.has(interactionId))
+          this.stream.send('signal', { interactionId, from, data })
       },
     })
     this.enqueue(() => {

@@ -1,9 +1,11 @@
+import { hears, linkedWith, type CallParties } from '@eudromos/core/calls'
 import { estimateWaitSeconds } from '@eudromos/core/figures'
 import { channels, reachedBy } from '@eudromos/core/plan'
 import {
   atWork,
   isStuck,
   openOffer,
+  partiesOf,
   placeOf,
   visitOf,
   type Interaction,
@@ -204,8 +206,18 @@ export function interactionView(
     stuck: isStuck(interaction),
     offer: offer === null ? null : { id: offer.id, agentId: offer.agentId, at: offer.offeredAt, dueAt: offer.dueAt },
     agentId: working?.personId ?? null,
+    agentName: nameOf(people, working?.personId ?? null),
     connectedAt: talk?.from ?? null,
     heldSince: interaction.heldSince,
+    guests: interaction.guests.map(({ personId, colleague, way, since, dueAt }) => ({
+      personId,
+      name: nameOf(people, personId) ?? '',
+      colleague,
+      way,
+      since,
+      dueAt,
+    })),
+    helpSince: interaction.helpSince,
     asked: interaction.asked,
     handover:
       handover === null
@@ -236,6 +248,13 @@ export const messageView = ({ number, side, at, text, contentId, attachment }: T
   attachment,
 })
 
+/** Who listens in is linked with the customer's end, and not named to it. */
+const linksOf = (parties: CallParties, people: Follower['people']): ChatView['links'] =>
+  linkedWith(parties, 'customer').map((id) => ({
+    id,
+    name: hears({ ...parties, heldSince: null }, id, 'customer') ? (nameOf(people, id)?.split(' ')[0] ?? '') : null,
+  }))
+
 /** What the customer of an interaction may know of it, without its messages. */
 export function chatView(follower: Follower, interaction: Interaction): Omit<ChatView, 'messages'> {
   const { state, document, people } = follower
@@ -245,10 +264,12 @@ export function chatView(follower: Follower, interaction: Interaction): Omit<Cha
   const agentId = atWork(interaction)[0]?.personId
   const name = agentId === undefined ? undefined : people.get(agentId)?.name
   const queue = document?.queues.find(({ id }) => id === visit.queueId)
+  const parties = partiesOf(interaction)
   return {
     phase: interaction.phase,
     asked: interaction.asked,
     held: interaction.heldSince !== null,
+    links: interaction.phase === 'connected' && interaction.channel === 'voice' ? linksOf(parties, people) : [],
     outcome: null,
     queueName: queue?.name ?? '',
     shownAs: queue?.shownAs || null,

@@ -141,6 +141,7 @@ export async function recordDetails({ database, follower }: Runtime, viewerId: s
   const mentioned = new Set([
     ...row.offers.flatMap(({ agentId, by }) => [agentId, ...(by == null ? [] : [by])]),
     ...row.passages.flatMap(({ by, toAgentId }) => [by, toAgentId].filter((one) => one !== null)),
+    ...row.attendances.map(({ personId }) => personId),
     ...transcript.flatMap(({ personId }) => personId ?? []),
     ...acted.flatMap(({ actorId, onBehalfOf }) => [actorId, onBehalfOf]),
   ])

@@ -2,6 +2,7 @@ import 'server-only'
 import { randomUUID } from 'node:crypto'
 import { pino, type Logger } from 'pino'
 import { CentreClock, connect, removeWebProcess, renewWebProcess, type Database } from '@eudromos/database'
+import { Attending } from './attending.ts'
 import { Connections } from './connections.ts'
 import { Follower } from './follower.ts'
 import { Sender } from './sender.ts'
@@ -16,6 +17,7 @@ export interface Runtime {
   readonly follower: Follower
   readonly sender: Sender
   readonly connections: Connections
+  readonly attending: Attending
   readonly carrier: TextCarrier
   readonly texter: Texter
   readonly log: Logger
@@ -54,6 +56,7 @@ async function begin(): Promise<Runtime> {
   }, 1000)
   await sender.start()
   await follower.start()
+  const attending = new Attending(processId, sender, follower, log)
   const carrier = new HttpCarrier(setting('EUDROMOS_OUTSIDE_URL'), setting('EUDROMOS_OUTSIDE_KEY'))
   const texter = new Texter(database, follower, sender, carrier, log)
   return {
@@ -63,6 +66,7 @@ async function begin(): Promise<Runtime> {
     follower,
     sender,
     connections,
+    attending,
     carrier,
     texter,
     log,

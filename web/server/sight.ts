@@ -21,7 +21,7 @@ export function sightFor({ document }: Follower, viewerId: string): Sight {
 /** Not what waits in a private team's queue, nor what one of its people has or had. */
 export const seesInteraction = (sight: Sight, interaction: Interaction): boolean =>
   sight.queue(visitOf(interaction).queueId) &&
-  interaction.participations.every(({ personId }) => sight.person(personId)) &&
+  [...interaction.participations, ...interaction.guests].every(({ personId }) => sight.person(personId)) &&
   visitOf(interaction).offers.every(({ agentId, end }) => end !== null || sight.person(agentId))
 
 export const seesRecord = (sight: Sight, { queueId, agentId }: Pick<RecordRow, 'queueId' | 'agentId'>): boolean =>

@@ -94,6 +94,7 @@ const record = (
   handedBack: 0,
   sentOn: 0,
   passages: [],
+  attendances: [],
   ...rest,
 })
 

@@ -24,7 +24,12 @@ export function transferTargets({ state, document, people }: Follower, interacti
     wish: null,
   })
   const agents = [...state.agents.values()]
-    .filter((agent) => state.isPresent(agent, channel) && !interaction.participations.some(isWith(agent.id)))
+    .filter(
+      (agent) =>
+        state.isPresent(agent, channel) &&
+        !interaction.participations.some(isWith(agent.id)) &&
+        !interaction.guests.some(({ personId }) => personId === agent.id),
+    )
     .map((agent) => ({
       id: agent.id,
       name: people.get(agent.id)?.name ?? agent.id,

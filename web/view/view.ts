@@ -1,5 +1,6 @@
 // What a browser holds of the centre: as much as its person may see. Made on the server, kept current by changes, read
 // by the screens. All instants are the centre's milliseconds.
+import type { Guest } from '@eudromos/core/calls'
 import type { QueueFigures } from '@eudromos/core/figures'
 import type { Channel, PlanDocument, PresenceState, Role, SelectionMethod, StateLook } from '@eudromos/core/plan'
 import type { Absence, Emergency, Grant, Loan, Phase, Receipt, Side, Stopgap, TextState } from '@eudromos/core/routing'
@@ -104,9 +105,14 @@ export interface InteractionView {
   readonly stuck: boolean
   readonly offer: { readonly id: string; readonly agentId: string; readonly at: number; readonly dueAt: number } | null
   readonly agentId: string | null
+  readonly agentName: string | null
   readonly connectedAt: number | null
   /** Of a call: since when the customer is on hold. */
   readonly heldSince: number | null
+  /** Of a call: who takes part beside its agent, or is asked to. */
+  readonly guests: readonly (Omit<Guest, 'processId'> & { readonly name: string })[]
+  /** Since when its agent has wanted a supervisor. */
+  readonly helpSince: number | null
   /** The silent customer has been asked whether they are still there. */
   readonly asked: boolean
   /** The last transfer: who passed it on, and what they left to know. */
@@ -229,6 +235,8 @@ export interface ChatView {
   readonly asked: boolean
   /** Of a call: the customer is on hold. */
   readonly held: boolean
+  /** Of a call: whom its sound goes to or comes from; the first names of those whom the customer hears, hold or not. */
+  readonly links: readonly { readonly id: string; readonly name: string | null }[]
   /** What came of it, once it is over. */
   readonly outcome: 'answered' | 'abandoned' | 'sentAway' | null
   readonly queueName: string

@@ -1,54 +1,7 @@
+import { FakeConnection, FakeStream } from './testing/fake-calls.ts'
 import { CallPeer, type CallSignal, type PeerState } from './peer.ts'
 
-/** As much of a browser's connection as the peers use: it is connected once both descriptions are set. */
-class FakeConnection {
-  static all: FakeConnection[] = []
-  connectionState = 'new'
-  localDescription: { sdp: string } | null = null
-  remoteDescription: { sdp: string } | null = null
-  candidates: unknown[] = []
-  ontrack: unknown = null
-  onicecandidate: ((event: { candidate: { toJSON: () => object } | null }) => void) | null = null
-  onconnectionstatechange: (() => void) | null = null
-  constructor() {
-    FakeConnection.all.push(this)
-  }
-  addTrack(): void {}
-  createOffer = () => Promise.resolve({ sdp: 'offer' })
-  createAnswer = () => Promise.resolve({ sdp: 'answer' })
-  setLocalDescription(description: { sdp: string }): Promise<void> {
-    this.localDescription = description
-    this.onicecandidate?.({ candidate: { toJSON: () => ({ candidate: 'here' }) } })
-    this.settle()
-    return Promise.resolve()
-  }
-  setRemoteDescription(description: { sdp: string }): Promise<void> {
-    this.remoteDescription = description
-    this.settle()
-    return Promise.resolve()
-  }
-  addIceCandidate(candidate: unknown): Promise<void> {
-    if (this.remoteDescription === null) throw new Error('there is no remote description yet')
-    this.candidates.push(candidate)
-    return Promise.resolve()
-  }
-  private settle(): void {
-    if (this.localDescription !== null && this.remoteDescription !== null) this.become('connected')
-  }
-  become(state: string): void {
-    this.connectionState = state
-    this.onconnectionstatechange?.()
-  }
-  close(): void {
-    this.connectionState = 'closed'
-  }
-}
-
-class FakeStream {
-  getTracks = () => []
-}
-
-const stream = { getTracks: () => [], getAudioTracks: () => [] } as unknown as MediaStream
+const stream = new FakeStream() as unknown as MediaStream
 
 interface End {
   readonly peer: CallPeer
@@ -79,7 +32,7 @@ function open(role: 'agent' | 'customer'): End {
     mail.push(async () => ends[other]?.peer.hear(signal))
     return Promise.resolve()
   }
-  const end = { peer: new CallPeer(role, stream, send, (state) => states.push(state)), states }
+  const end = { peer: new CallPeer(role === 'agent', stream, send, (state) => states.push(state)), states }
   ends[role] = end
   end.peer.begin()
   return end

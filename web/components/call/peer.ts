@@ -25,8 +25,9 @@ export interface SoundStats {
 const lostAfterMs = 4000
 
 /**
- * One end of a call's sound, which goes from browser to browser. The agent's end begins it, whenever the customer's says that
- * it is there; whichever end is opened anew, or hears nothing for a while, has it begun again.
+ * One end of a call's sound, which goes from browser to browser. One of the two begins it, whenever the other says that it is
+ * there; whichever end is opened anew, or hears nothing for a while, has it begun again. What is sent is a copy of the
+ * microphone's sound, so that each end can be silent to some and not to others.
  */
 export class CallPeer {
   readonly remote = new MediaStream()
@@ -40,7 +41,7 @@ export class CallPeer {
   private counted = { lost: 0, received: 0 }
 
   constructor(
-    private readonly role: 'agent' | 'customer',
+    private readonly begins: boolean,
     private readonly local: MediaStream,
     private readonly send: (signal: CallSignal) => Promise<void>,
     private readonly changed: (state: PeerState) => void,
@@ -54,6 +55,7 @@ export class CallPeer {
   close(): void {
     this.closed = true
     this.drop()
+    for (const track of this.local.getTracks()) track.stop()
   }
 
   async hear(signal: CallSignal): Promise<void> {
@@ -74,8 +76,8 @@ export class CallPeer {
   }
 
   private async meet({ page, again }: Extract<CallSignal, { kind: 'here' }>): Promise<void> {
-    if (this.role === 'customer') {
-      // The agent's end is there, perhaps anew: it begins once it knows that this one is.
+    if (!this.begins) {
+      // The other end is there, perhaps anew: it begins once it knows that this one is.
       this.begin()
       return
     }
@@ -141,7 +143,7 @@ export class CallPeer {
     if (this.closed) return
     this.stopWaiting()
     this.changed('lost')
-    if (this.role === 'agent') void this.offer().catch(() => undefined)
+    if (this.begins) void this.offer().catch(() => undefined)
     else this.tell({ kind: 'here', page: this.page, again: true })
     this.lostTimer = setTimeout(() => this.again(), 2 * lostAfterMs)
   }

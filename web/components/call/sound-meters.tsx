@@ -3,30 +3,49 @@ import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { useEffect, useRef } from 'react'
 import { calls as t } from '../../messages/calls.ts'
-import type { CallSound } from './use-call-sound.ts'
+import type { CallLink, CallSound } from './call-room.ts'
 
-/** How loud both ends are, and how well the sound comes over; plays what is heard unless `silenced`. */
+export interface MeteredParty {
+  readonly id: string
+  readonly name: string
+  /** What they say is not played here now. */
+  readonly silenced: boolean
+}
+
+/** How loud each end is, and how well the sound comes over; plays what is heard of those who are not silenced. */
 export function SoundMeters({
   sound,
   here,
-  there,
-  silenced = false,
+  parties,
 }: {
   sound: CallSound
   here: string
-  there: string
-  silenced?: boolean
+  parties: readonly MeteredParty[]
 }) {
+  const levels = [...sound.links.values()].map(({ stats }) => stats?.levelHere ?? 0)
+  return (
+    <Box role="group" aria-label={t.sound} sx={{ display: 'grid', gap: 1 }}>
+      {parties.map((party) => (
+        <Party key={party.id} party={party} link={sound.links.get(party.id) ?? null} />
+      ))}
+      <Level name={here} level={Math.max(0, ...levels)} />
+      {sound.made && <Typography variant="body2">{t.made}</Typography>}
+    </Box>
+  )
+}
+
+function Party({ party: { name, silenced }, link }: { party: MeteredParty; link: CallLink | null }) {
   const player = useRef<HTMLAudioElement>(null)
-  const { remote, stats, state, made } = sound
+  const remote = link?.remote ?? null
   useEffect(() => {
     if (player.current !== null) player.current.srcObject = remote
   }, [remote])
+  const state = link?.state ?? 'connecting'
+  const stats = link?.stats ?? null
   return (
-    <Box role="group" aria-label={t.sound} sx={{ display: 'grid', gap: 1 }}>
+    <Box role="group" aria-label={name} sx={{ display: 'grid', gap: 0.5 }}>
       <audio ref={player} autoPlay muted={silenced} />
-      <Level name={there} level={stats?.levelThere ?? 0} />
-      <Level name={here} level={stats?.levelHere ?? 0} />
+      <Level name={name} level={stats?.levelThere ?? 0} />
       <Typography
         variant="body2"
         role="status"
@@ -38,8 +57,8 @@ export function SoundMeters({
         {state === 'connected' &&
           stats !== null &&
           ` · ${t.quality(t.grades[gradeOf(stats.roundTripMs ?? 0, stats.lostPercent)], stats.roundTripMs, stats.lostPercent)}`}
+        {silenced && ` · ${t.notPlayed}`}
       </Typography>
-      {made && <Typography variant="body2">{t.made}</Typography>}
     </Box>
   )
 }

@@ -1,73 +1,60 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
-import { CallPeer, type CallSignal, type PeerState, type SoundStats } from './peer.ts'
-import { openLocalSound } from './local-sound.ts'
+import { hears, linkedWith, type CallParties, type PartyId } from '@eudromos/core/calls'
+import { CallRoom, type CallSound } from './call-room.ts'
+import type { CallSignal } from './peer.ts'
 
-export interface CallSound {
-  readonly state: PeerState
-  readonly made: boolean
-  readonly stats: SoundStats | null
-  /** What is heard of the other end; to be played. */
-  readonly remote: MediaStream | null
+const none: CallSound = { made: false, links: new Map() }
+
+/** So that made tones can be told apart, in Hz. */
+const toneOf = (self: PartyId): number =>
+  self === 'customer' ? 440 : 260 + 20 * ([...self].reduce((sum, sign) => sum + sign.charCodeAt(0), 0) % 8)
+
+export interface CallWays {
+  /** Brings a signal to another end. Must not change while the call lasts, like `listen`. */
+  readonly send: (to: PartyId, signal: CallSignal) => Promise<void>
+  /** Calls with what other ends say; gives what ends it. */
+  readonly listen: (hear: (from: PartyId, signal: CallSignal) => void) => () => void
 }
 
-const everyMs = 500
-/** So that the two made tones can be told apart. */
-const tones = { agent: 330, customer: 440 } as const
-
 /**
- * The sound of a call for as long as `on` holds. `send` brings a signal to the other end, `listen` calls with what it says;
- * neither may change while it lasts. Nothing goes out while `silent`.
+ * The sound of a call at one end for as long as `on` holds: with whom, and to whom what is said here goes out, follow who is in
+ * the call and how. Nothing goes out to anybody while `muted`.
  */
 export function useCallSound(
-  role: 'agent' | 'customer',
+  self: PartyId,
   on: boolean,
-  silent: boolean,
-  send: (signal: CallSignal) => Promise<void>,
-  listen: (hear: (signal: CallSignal) => void) => () => void,
+  muted: boolean,
+  { links, speaksTo }: { readonly links: readonly PartyId[]; readonly speaksTo: readonly PartyId[] },
+  { send, listen }: CallWays,
 ): CallSound {
-  const peer = useRef<CallPeer | null>(null)
-  const [sound, setSound] = useState<CallSound>({ state: 'connecting', made: false, stats: null, remote: null })
+  const room = useRef<CallRoom | null>(null)
+  const [sound, setSound] = useState(none)
   useEffect(() => {
     if (!on) return
-    let over = false
-    let end = (): void => undefined
-    // What is said before the microphone is open waits for it.
-    const early: CallSignal[] = []
-    const stop = listen((signal) => {
-      if (peer.current === null) early.push(signal)
-      else void peer.current.hear(signal).catch(() => undefined)
-    })
-    void openLocalSound(tones[role]).then((local) => {
-      if (over) {
-        local.stop()
-        return
-      }
-      const one = new CallPeer(role, local.stream, send, (state) => setSound((before) => ({ ...before, state })))
-      peer.current = one
-      setSound({ state: 'connecting', made: local.made, stats: null, remote: one.remote })
-      one.begin()
-      for (const signal of early) void one.hear(signal).catch(() => undefined)
-      const timer = setInterval(() => {
-        void one.stats().then((stats) => {
-          if (!over) setSound((before) => ({ ...before, stats }))
-        })
-      }, everyMs)
-      end = () => {
-        clearInterval(timer)
-        one.close()
-        local.stop()
-        peer.current = null
-      }
-    })
+    const one = new CallRoom(self, send, setSound)
+    room.current = one
+    const stop = listen((from, signal) => one.hear(from, signal))
+    void one.open(toneOf(self))
     return () => {
-      over = true
       stop()
-      end()
-      setSound({ state: 'connecting', made: false, stats: null, remote: null })
+      one.close()
+      room.current = null
+      setSound(none)
     }
-  }, [role, on, send, listen])
-  const { remote } = sound
-  useEffect(() => peer.current?.speak(!silent), [silent, remote])
+  }, [self, on, send, listen])
+  // By their ids, so that a call that stands as it stood changes nothing.
+  const [linked, spoken] = [links.join(' '), muted ? '' : speaksTo.join(' ')]
+  useEffect(() => room.current?.link(linked === '' ? [] : linked.split(' ')), [linked, on, self, send, listen])
+  useEffect(() => {
+    const to = new Set(spoken.split(' '))
+    room.current?.speak((party) => to.has(party))
+  }, [spoken, on, self, send, listen])
   return sound
+}
+
+/** Of a call as it stands: with whom an end keeps a line of sound, and who hears it. */
+export const waysOf = (call: CallParties, self: PartyId): { links: PartyId[]; speaksTo: PartyId[] } => {
+  const links = linkedWith(call, self)
+  return { links, speaksTo: links.filter((party) => hears(call, self, party)) }
 }

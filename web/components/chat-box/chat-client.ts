@@ -53,7 +53,7 @@ export class ChatClient {
   private readonly listeners = new Set<() => void>()
   private typingEnds: ReturnType<typeof setTimeout> | null = null
 
-  private readonly hearers = new Set<(data: unknown) => void>()
+  private readonly hearers = new Set<(from: string, data: unknown) => void>()
 
   constructor(
     readonly id: string,
@@ -76,8 +76,8 @@ export class ChatClient {
       if (view.phase === 'over') source.close()
     })
     source.addEventListener('signal', (event) => {
-      const data: unknown = JSON.parse((event as MessageEvent<string>).data)
-      for (const hear of this.hearers) hear(data)
+      const { from, data } = JSON.parse((event as MessageEvent<string>).data) as { from: string; data: unknown }
+      for (const hear of this.hearers) hear(from, data)
     })
     source.addEventListener('typing', () => {
       this.set({ typing: true })
@@ -104,14 +104,14 @@ export class ChatClient {
 
   readonly get = (): ChatState => this.state
 
-  /** Calls with what the other end of a call says; gives what ends it. */
-  onSignal(hear: (data: unknown) => void): () => void {
+  /** Calls with what another end of a call says; gives what ends it. */
+  onSignal(hear: (from: string, data: unknown) => void): () => void {
     this.hearers.add(hear)
     return () => this.hearers.delete(hear)
   }
 
-  async signal(data: object): Promise<void> {
-    await requestJson(this.url('signals'), 'POST', { data })
+  async signal(to: string, data: object): Promise<void> {
+    await requestJson(this.url('signals'), 'POST', { to, data })
   }
 
   async say(id: string, text: string): Promise<void> {
@@ -142,6 +142,7 @@ const lost: ChatView = {
   phase: 'over',
   asked: false,
   held: false,
+  links: [],
   outcome: null,
   queueName: '',
   agentName: null,

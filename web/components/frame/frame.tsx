@@ -10,6 +10,7 @@ import { usePathname } from 'next/navigation'
 import { useEffect, useState, type ReactNode } from 'react'
 import { may, type Role } from '@eudromos/core/plan'
 import { en } from '../../messages/en.ts'
+import { AttendedCall } from '../attending/attended-call.tsx'
 import { Mark } from '../glyphs.tsx'
 import { LiveStream, ownPerson, SeatStream, useLive, useSeat } from '../stream/context.tsx'
 import { Headline } from './headline.tsx'
@@ -40,6 +41,7 @@ export function Frame({ person, children }: { person: FramePerson; children: Rea
         <Notices>
           <Bar person={person} />
           {children}
+          {may(person.roles, 'listen') && <AttendedCall personId={person.id} />}
         </Notices>
       </SeatStream>
     </LiveStream>

@@ -17,6 +17,7 @@ import { requestJson } from '../stream/send.ts'
 import { useTyped } from '../typed.ts'
 import { useSeatActions } from './act.ts'
 import { BayHead } from './bay-head.tsx'
+import { FetchSupervisor, Guests } from './guests.tsx'
 import { Handover } from './handover.tsx'
 import { useOutbox } from './outbox.ts'
 import { PassOn } from './pass-on.tsx'
@@ -90,6 +91,7 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
         pressing={waits && waitMs > pressingMs}
       />
       <Handover interaction={interaction} />
+      <Guests interaction={interaction} now={now} />
       {numbers !== null && (
         <Box component="details" sx={{ paddingInline: 1.75, paddingBlock: 0.75, maxHeight: '50%', overflowY: 'auto' }}>
           <Typography component="summary" variant="body2" sx={{ cursor: 'pointer', marginBlockEnd: 0.5 }}>
@@ -127,11 +129,12 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
         />
         {stopped && <Alert severity="warning">{texts.stopped(first)}</Alert>}
         {numbers !== null && !stopped && text !== '' && <TextLength text={text} />}
-        <Box sx={{ display: 'flex', gap: 1 }}>
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
           <Button onClick={() => void attempt('endInteraction', { interactionId: id })}>{en.seat.end}</Button>
           <Button aria-haspopup="dialog" onClick={() => setPassing(true)}>
             {seatWords.passOn}
           </Button>
+          <FetchSupervisor interaction={interaction} />
           <Button
             variant="contained"
             disabled={text.trim() === '' || stopped}

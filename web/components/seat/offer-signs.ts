@@ -1,8 +1,10 @@
 'use client'
-import { useEffect, useState, useSyncExternalStore } from 'react'
+import { useEffect, useSyncExternalStore } from 'react'
 import { calls } from '../../messages/calls.ts'
+import { joining } from '../../messages/joining.ts'
 import { en } from '../../messages/en.ts'
 import type { InteractionView, View } from '../../view/view.ts'
+import { useOneWindow } from '../one-window.ts'
 import { soundOffer } from './sound.ts'
 
 const store = 'eudromos.seat.sounds'
@@ -31,33 +33,42 @@ export function useSounds(): [on: boolean, set: (on: boolean) => void] {
 }
 
 /** Of all windows with this seat one rings and carries the sound of calls: the first that was opened, then the next. */
-export function useSoundHere(agentId: string): boolean {
-  const [here, setHere] = useState(false)
-  useEffect(() => {
-    if (agentId === '') return
-    let release = (): void => undefined
-    const gone = new AbortController()
-    navigator.locks
-      .request(`eudromos-seat-${agentId}`, { signal: gone.signal }, () => {
-        setHere(true)
-        return new Promise<void>((resolve) => (release = resolve))
-      })
-      .catch(() => undefined)
-    return () => {
-      gone.abort()
-      release()
-      setHere(false)
-    }
-  }, [agentId])
-  return here
+export const useSoundHere = (agentId: string): boolean => useOneWindow(agentId === '' ? null : `seat ${agentId}`)
+
+/** What is before an agent to be answered: an offer, or a colleague who asks them into a call. */
+export interface OfferSign {
+  readonly id: string
+  /** On the tab. */
+  readonly name: string
+  readonly says: string
+  readonly rings: boolean
 }
 
+export function offerSign(view: View | null): OfferSign | null {
+  for (const one of Object.values(view?.interactions ?? {})) {
+    const { id, phase, offer, customerName: name, channel, agentName } = one
+    if (phase === 'offered' && offer !== null) {
+      const words = view?.messages[id]?.[0]?.text ?? ''
+      const rings = channel === 'voice'
+      return { id: offer.id, name, says: rings ? calls.notified(name) : en.seat.announceOffer(name, words), rings }
+    }
+    if (askedIn(one, view) !== undefined)
+      return { id: `consult ${id}`, name, says: joining.asked(agentName ?? '', name), rings: true }
+  }
+  return null
+}
+
+/** That whoever's seat it is was asked into the call, and has not answered. */
+export const askedIn = (
+  { guests }: InteractionView,
+  view: View | null,
+): InteractionView['guests'][number] | undefined =>
+  guests.find(({ personId, way }) => way === 'asked' && personId === view?.agentId)
+
 /** An offer is also a sound, a sign on the tab, a message for screen readers, and where the tab is hidden a notification. */
-export function useOfferSigns(offer: InteractionView | undefined, view: View | null, soundHere: boolean): void {
-  const offerId = offer?.offer?.id
-  const words = offer === undefined ? '' : (view?.messages[offer.id]?.[0]?.text ?? '')
-  const name = offer?.customerName ?? ''
-  const rings = offer?.channel === 'voice'
+export function useOfferSigns(sign: OfferSign | null, soundHere: boolean): void {
+  const offerId = sign?.id
+  const { name, says, rings } = sign ?? { name: '', says: '', rings: false }
   const [sounds] = useSounds()
   useEffect(() => {
     if (offerId === undefined) return
@@ -77,14 +88,12 @@ export function useOfferSigns(offer: InteractionView | undefined, view: View | n
   useEffect(() => {
     if (offerId === undefined || !soundHere || !document.hidden) return
     if (typeof Notification === 'undefined' || Notification.permission !== 'granted') return
-    const shown = new Notification(rings ? calls.notified(name) : en.seat.offeredBay(name), { tag: offerId })
+    const shown = new Notification(says, { tag: offerId })
     shown.onclick = () => window.focus()
     return () => shown.close()
-  }, [offerId, name, rings, soundHere])
+  }, [offerId, says, soundHere])
   useEffect(() => {
     const region = document.getElementById('offer-announcement')
-    if (region !== null)
-      region.textContent =
-        offerId === undefined ? '' : rings ? calls.notified(name) : en.seat.announceOffer(name, words)
-  }, [offerId, name, words, rings])
+    if (region !== null) region.textContent = offerId === undefined ? '' : says
+  }, [offerId, says])
 }

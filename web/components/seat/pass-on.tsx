@@ -10,6 +10,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { offersByItself } from '@eudromos/core/plan'
+import { joining } from '../../messages/joining.ts'
 import { methodNames } from '../../messages/skills.ts'
 import { seatWords as t } from '../../messages/steering.ts'
 import type { InteractionView, TransferTargets } from '../../view/view.ts'
@@ -79,6 +80,17 @@ export function PassOn({ interaction, open, onClose }: PassOnProps) {
     await act('transferInteraction', { interactionId: interaction.id, note, ...to })
     notice(t.passed(interaction.customerName, target.name), 'done')
   }
+  const colleagueId = chosen.startsWith('agent ') ? chosen.slice('agent '.length) : null
+  const consult = async (): Promise<void> => {
+    if (target === undefined || colleagueId === null) return
+    await act('consult', { interactionId: interaction.id, colleagueId })
+    notice(joining.asking(target.name), 'done')
+  }
+  // Of a call; who has no room cannot be asked into it.
+  const mayConsult =
+    interaction.channel === 'voice' &&
+    !interaction.guests.some(({ colleague }) => colleague) &&
+    value?.agents.some(({ id, free }) => id === colleagueId && free) === true
   return (
     <SidePanel open={open} title={t.passOnTitle(interaction.customerName)} onClose={onClose}>
       <Typography variant="body2">{t.passOnHelp}</Typography>
@@ -114,6 +126,11 @@ export function PassOn({ interaction, open, onClose }: PassOnProps) {
         <Button variant="contained" disabled={busy || target === undefined} onClick={() => void send(pass, onClose)}>
           {t.passOn}
         </Button>
+        {interaction.channel === 'voice' && (
+          <Button disabled={busy || !mayConsult} onClick={() => void send(consult, onClose)}>
+            {joining.ask}
+          </Button>
+        )}
         <Button onClick={onClose}>{t.cancel}</Button>
       </Box>
     </SidePanel>

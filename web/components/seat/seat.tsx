@@ -17,9 +17,10 @@ import { stateName } from '../frame/presence.tsx'
 import { ownPerson, useNow, useSeat, useSeatStore } from '../stream/context.tsx'
 import { sendCommand } from '../stream/send.ts'
 import { CallBay } from './call-bay.tsx'
+import { ConsultBay } from './consult-bay.tsx'
 import { ConversationBay } from './conversation-bay.tsx'
 import { OfferBay } from './offer-bay.tsx'
-import { useOfferSigns, useSoundHere } from './offer-signs.ts'
+import { askedIn, offerSign, useOfferSigns, useSoundHere } from './offer-signs.ts'
 import { OpenList } from './open-list.tsx'
 import { SayBar } from './say-bar.tsx'
 import { SeatActions, type Act } from './act.ts'
@@ -77,13 +78,17 @@ export function Seat({ onBehalfOf }: SeatProps) {
   )
   const offer = Object.values(view?.interactions ?? {}).find(({ phase }) => phase === 'offered')
   const soundHere = useSoundHere(agentId)
-  useOfferSigns(offer, view, soundHere)
+  const consult = Object.values(view?.interactions ?? {}).find((one) => askedIn(one, view) !== undefined)
+  useOfferSigns(offerSign(view), soundHere)
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (!event.altKey) return
       if (event.key.toLowerCase() === 'a' && offer?.offer != null) {
         event.preventDefault()
         void attempt('answerOffer', { interactionId: offer.id, offerId: offer.offer.id })
+      } else if (event.key.toLowerCase() === 'a' && consult !== undefined) {
+        event.preventDefault()
+        void attempt('answerConsult', { interactionId: consult.id })
       } else if (/^[1-9]$/.test(event.key)) {
         const id = bays[Number(event.key) - 1]
         if (id == null) return
@@ -94,7 +99,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [bays, offer, attempt])
+  }, [bays, offer, consult, attempt])
   const narrow = useMediaQuery('(max-width: 599px)')
   if (view === null || person === null || now === 0)
     return (
@@ -173,7 +178,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
                     setFocused(interaction.id)
                     setLookedPast(interaction.id === offer?.id ? null : (offer?.id ?? null))
                   }}
-                  sx={{ border: 2, borderStyle: interaction.phase === 'offered' ? 'dashed' : 'solid' }}
+                  sx={{ border: 2, borderStyle: isRinging(interaction, view) ? 'dashed' : 'solid' }}
                 >
                   {interaction.phase === 'offered'
                     ? en.seat.offeredBay(interaction.customerName)
@@ -204,8 +209,8 @@ export function Seat({ onBehalfOf }: SeatProps) {
                   flexDirection: 'column',
                   overflow: 'hidden',
                   border: 2,
-                  borderStyle: interaction.phase === 'offered' ? 'dashed' : 'solid',
-                  borderColor: wide || interaction.phase === 'offered' ? 'secondary.main' : 'divider',
+                  borderStyle: isRinging(interaction, view) ? 'dashed' : 'solid',
+                  borderColor: wide || isRinging(interaction, view) ? 'secondary.main' : 'divider',
                 }}
               >
                 <Bay
@@ -265,6 +270,9 @@ export function Seat({ onBehalfOf }: SeatProps) {
   )
 }
 
+const isRinging = (interaction: InteractionView, view: View): boolean =>
+  interaction.phase === 'offered' || askedIn(interaction, view) !== undefined
+
 const readyState = (view: View): string =>
   view.plan?.presenceStates.find(({ id, choosable }) => choosable && openChannels(view.plan, id).length > 0)?.id ??
   'ready'
@@ -278,6 +286,8 @@ interface BayProps {
 }
 
 function Bay({ interaction, view, now, typing, soundHere }: BayProps) {
+  const asked = askedIn(interaction, view)
+  if (asked !== undefined) return <ConsultBay interaction={interaction} view={view} now={now} asked={asked} />
   switch (interaction.phase) {
     case 'offered':
       return <OfferBay interaction={interaction} view={view} now={now} />

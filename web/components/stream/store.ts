@@ -14,6 +14,7 @@ export interface StoreState {
 
 interface Signalled {
   readonly interactionId: string
+  readonly from: string
   readonly data: unknown
 }
 
@@ -27,7 +28,7 @@ export class StreamStore {
   private source: EventSource | null = null
   private readonly typingEnds = new Map<string, ReturnType<typeof setTimeout>>()
   private renderDue = false
-  private readonly signals = new Map<string, Set<(data: unknown) => void>>()
+  private readonly signals = new Map<string, Set<(from: string, data: unknown) => void>>()
   private retry: ReturnType<typeof setTimeout> | null = null
 
   constructor(private readonly url: string) {}
@@ -60,8 +61,8 @@ export class StreamStore {
       if (view !== null) this.set({ view: { ...view, queues: { ...view.queues, ...queues } } })
     })
     source.addEventListener('signal', (event) => {
-      const { interactionId, data } = JSON.parse((event as MessageEvent<string>).data) as Signalled
-      for (const hear of this.signals.get(interactionId) ?? []) hear(data)
+      const { interactionId, from, data } = JSON.parse((event as MessageEvent<string>).data) as Signalled
+      for (const hear of this.signals.get(interactionId) ?? []) hear(from, data)
     })
     source.addEventListener('typing', (event) => {
       const { interactionId } = JSON.parse((event as MessageEvent<string>).data) as { interactionId: string }
@@ -102,8 +103,8 @@ export class StreamStore {
     return () => this.listeners.delete(listener)
   }
 
-  /** Calls with what the other end of a call says; gives what ends it. */
-  onSignal(interactionId: string, hear: (data: unknown) => void): () => void {
+  /** Calls with what another end of a call says; gives what ends it. */
+  onSignal(interactionId: string, hear: (from: string, data: unknown) => void): () => void {
     const all = this.signals.get(interactionId) ?? new Set()
     this.signals.set(interactionId, all.add(hear))
     return () => {

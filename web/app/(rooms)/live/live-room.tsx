@@ -13,6 +13,7 @@ import { useNotice } from '../../../components/frame/notice.tsx'
 import { timeText, weekdayText } from '../../../components/format.ts'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
+import { HelpAsked } from './calls-now.tsx'
 import { EmergencyBanner } from './emergency-banner.tsx'
 import { EmergencyDrawer } from './emergency-drawer.tsx'
 import { GroundsDrawer } from './grounds-drawer.tsx'
@@ -30,13 +31,14 @@ interface LiveRoomProps {
   readonly mayActAs: boolean
   readonly mayEdit: boolean
   readonly mayAssign: boolean
+  readonly mayListen: boolean
   readonly mayLayOver: boolean
   readonly mayCloseAll: boolean
 }
 
 /** The supervisor's view of now. */
 export function LiveRoom(props: LiveRoomProps) {
-  const { maySetPresence, mayActAs, mayEdit, mayAssign, mayLayOver, mayCloseAll } = props
+  const { maySetPresence, mayActAs, mayEdit, mayAssign, mayListen, mayLayOver, mayCloseAll } = props
   const { view, clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const router = useRouter()
@@ -195,6 +197,7 @@ export function LiveRoom(props: LiveRoomProps) {
       {view.emergencies.map((emergency) => (
         <EmergencyBanner key={emergency.id} emergency={emergency} view={view} now={now} mayEnd={mayCloseAll} />
       ))}
+      <HelpAsked view={view} now={now} mayListen={mayListen} onPerson={onPerson} />
       {shown === 'people' && (
         <PeopleTable
           view={view}
@@ -292,6 +295,7 @@ export function LiveRoom(props: LiveRoomProps) {
         onClose={close}
         maySetPresence={maySetPresence}
         mayActAs={mayActAs}
+        mayListen={mayListen}
         mayLayOver={mayLayOver}
       />
     </Box>

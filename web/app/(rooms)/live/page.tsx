@@ -15,6 +15,7 @@ export default async function LivePage() {
         maySetPresence={may(who.roles, 'presence.setOthers')}
         mayActAs={may(who.roles, 'actAs')}
         mayAssign={may(who.roles, 'assign')}
+        mayListen={may(who.roles, 'listen')}
         mayLayOver={may(who.roles, 'stopgaps')}
         mayCloseAll={may(who.roles, 'emergency')}
         mayEdit={may(who.roles, 'plan.edit')}

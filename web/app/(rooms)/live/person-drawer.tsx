@@ -18,6 +18,7 @@ import { seatWords } from '../../../messages/steering.ts'
 import type { PersonGrounds } from '../../../server/grounds.ts'
 import { waitMsAt, type View } from '../../../view/view.ts'
 
+import { CallsNow } from './calls-now.tsx'
 import { LendingPanel } from './lending-panel.tsx'
 
 interface PersonDrawerProps {
@@ -27,6 +28,7 @@ interface PersonDrawerProps {
   readonly onClose: () => void
   readonly maySetPresence: boolean
   readonly mayActAs: boolean
+  readonly mayListen: boolean
   readonly mayLayOver: boolean
 }
 
@@ -38,6 +40,7 @@ export function PersonDrawer({
   onClose,
   maySetPresence,
   mayActAs,
+  mayListen,
   mayLayOver,
 }: PersonDrawerProps) {
   const store = useLiveStore()
@@ -116,6 +119,7 @@ export function PersonDrawer({
               {seatWords.noNew(channel)}
             </Typography>
           ))}
+          <CallsNow personId={person.id} view={view} now={now} mayListen={mayListen} />
           <LendingPanel person={person} view={view} now={now} mayLayOver={mayLayOver} />
           {mayActAs && (
             <div>

@@ -48,6 +48,7 @@ export const GET = (request: Request): Promise<Response> =>
         const connection = await connections.begin({ agentId: seat.agentId }, seat.actor, seat.onBehalfOf)
         onEnd(() => connections.end(connection))
       }
+      if (scope.kind === 'live') onEnd(place.attending.begin(scope.viewerId))
       onEnd(await new LiveFeed(place, scope, stream).begin(Number.isInteger(last) ? last : null))
     })
   })

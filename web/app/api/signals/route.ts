@@ -1,21 +1,24 @@
 import * as yup from 'yup'
 import { passSignal } from '../../../server/calls.ts'
-import { inHand } from '../../../server/hands.ts'
+import { requireEnd } from '../../../server/hands.ts'
 import { readJson } from '../../../server/limits.ts'
 import { answering } from '../../../server/problem.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { permit } from '../../../server/who.ts'
 
-const shape = yup.object({ interactionId: yup.string().max(200).required('Name the call.') })
+const shape = yup.object({
+  interactionId: yup.string().max(200).required('Name the call.'),
+  from: yup.string().max(200).required('Name whose end it is.'),
+})
 
-/** The agent's end of a call says something to the customer's. */
+/** The end of a call at which somebody of the centre is says something to another end. */
 export const POST = (request: Request): Promise<Response> =>
   answering(request, async () => {
-    const who = await permit('seat', 'actAs')
+    const who = await permit('seat', 'actAs', 'listen')
     const input = await readJson(request)
-    const { interactionId } = await shape.validate(input)
+    const { interactionId, from } = await shape.validate(input)
     const place = await runtime()
-    inHand(place, who, interactionId)
-    await passSignal(place, interactionId, 'customer', input)
+    requireEnd(place, who, interactionId, from)
+    await passSignal(place, interactionId, from, input)
     return new Response(null, { status: 204 })
   })

@@ -3,7 +3,7 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
+import { useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
 import { playHoldMusic } from '../../../components/call/local-sound.ts'
 import { SoundMeters } from '../../../components/call/sound-meters.tsx'
@@ -31,7 +31,8 @@ function captionOf(view: ChatView | null): string {
       : view.outcome === 'sentAway'
         ? t.sentAway
         : t.over
-  if (view.phase === 'connected') return view.held ? t.held : t.talking(view.agentName ?? '')
+  if (view.phase === 'connected')
+    return view.held ? t.held : t.talking(...view.links.flatMap(({ name: one }) => one ?? []))
   if (view.closure !== undefined) return en.emergency.chatClosed(view.closure.announcement)
   const wait = view.estimatedWaitSeconds
   const place = view.place === null ? '' : ` ${t.place(view.place)}`
@@ -49,12 +50,16 @@ export function CallScreen({ callId, to, name, onClose }: CallScreenProps) {
   const over = view !== null && (view.phase === 'over' || view.phase === 'wrapUp')
   const music = view !== null && !over && (!talking || view.held)
   useEffect(() => (music ? playHoldMusic() : undefined), [music])
-  const send = useCallback((signal: CallSignal) => client.signal(signal), [client])
-  const listen = useCallback(
-    (hear: (signal: CallSignal) => void) => client.onSignal((data) => hear(data as CallSignal)),
+  const ways = useMemo(
+    () => ({
+      send: (to: string, signal: CallSignal) => client.signal(to, signal),
+      listen: (hear: (from: string, signal: CallSignal) => void) =>
+        client.onSignal((from, data) => hear(from, data as CallSignal)),
+    }),
     [client],
   )
-  const sound = useCallSound('customer', talking, muted, send, listen)
+  const links = (view?.links ?? []).map(({ id }) => id)
+  const sound = useCallSound('customer', talking, muted, { links, speaksTo: links }, ways)
   return (
     <Box sx={{ padding: 2.5, display: 'grid', gap: 2, alignContent: 'start', flex: 1 }}>
       <div>
@@ -68,7 +73,13 @@ export function CallScreen({ callId, to, name, onClose }: CallScreenProps) {
         {view !== null && !over && !connected && <Typography variant="body2">{en.chat.reconnecting}</Typography>}
       </Box>
       {talking && (
-        <SoundMeters sound={sound} here={muted ? calls.muted : calls.you} there={t.there} silenced={view.held} />
+        <SoundMeters
+          sound={sound}
+          here={muted ? calls.muted : calls.you}
+          parties={view.links.flatMap(({ id, name: one }) =>
+            one === null ? [] : [{ id, name: one, silenced: view.held }],
+          )}
+        />
       )}
       {error !== null && <Alert severity="error">{error}</Alert>}
       <Box sx={{ display: 'flex', gap: 1 }}>

@@ -15,6 +15,7 @@ import { ChannelShape } from '../../../../components/glyphs.tsx'
 import { GroundsList, type NamedGrounds } from '../../../../components/grounds/grounds-list.tsx'
 import { SidePanel } from '../../../../components/side-panel.tsx'
 import { en } from '../../../../messages/en.ts'
+import { joining } from '../../../../messages/joining.ts'
 import { passages } from '../../../../messages/steering.ts'
 import type { RecordDetails } from '../../../../server/records.ts'
 import type { PlanView } from '../../../../view/view.ts'
@@ -96,6 +97,23 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
             ))}
           </Section>
         )}
+        {row.attendances.length > 0 && (
+          <Section title={joining.attendances}>
+            {row.attendances.map(({ personId, way, from, to, end }) => (
+              <Box key={`${personId} ${from}`} sx={{ display: 'flex', gap: 1.5, paddingBlock: 0.5 }}>
+                <Typography variant="figure">{timeText(from, zone)}</Typography>
+                <Typography>
+                  {names[personId] ?? personId} {joining.did[way]}
+                  {end !== null && `, ${joining.ends[end]}`}
+                  <Typography component="span" variant="figure" sx={{ color: 'text.secondary' }}>
+                    {' '}
+                    {to === null ? '' : clockText(to - from)}
+                  </Typography>
+                </Typography>
+              </Box>
+            ))}
+          </Section>
+        )}
         <Section title={t.offers}>
           {row.offers.length === 0 && <Typography>{t.noOffers}</Typography>}
           {row.offers.map((offer) => (
@@ -169,6 +187,8 @@ function passageText(
       return passages[cause](queue)
     case 'transferred':
       return passages.transferred(toAgentId === null ? queue : (names[toAgentId] ?? toAgentId), who)
+    case 'handedOver':
+      return passages.handedOver(names[toAgentId ?? ''] ?? '', who)
     case 'moved':
     case 'handedBack':
       return passages[cause](queue, who)

@@ -8,12 +8,12 @@ interface Context {
   readonly params: Promise<{ id: string }>
 }
 
-/** The customer's end of a call says something to the agent's. */
+/** The customer's end of a call says something to another end. */
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const { id } = await params
     limitPublic(request, 'signal', 600)
     await requireChat(request, id)
-    await passSignal(await runtime(), id, 'agent', await readJson(request))
+    await passSignal(await runtime(), id, 'customer', await readJson(request))
     return new Response(null, { status: 204 })
   })

@@ -1,0 +1,11 @@
+// Calls of more than two: who of those in one hears whom. Imports plan.
+export {
+  hears,
+  isIn,
+  linkedWith,
+  guestWays,
+  type CallParties,
+  type Guest,
+  type GuestWay,
+  type PartyId,
+} from './hearing.ts'

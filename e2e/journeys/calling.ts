@@ -1,0 +1,46 @@
+import { expect, type Locator, type Page } from '@playwright/test'
+
+export const sailings = /^Calls about today’s sailings/
+
+/** From a telephone of this number. */
+export async function call(page: Page, phone: string): Promise<void> {
+  await page.goto(`/outside/phone?${new URLSearchParams({ phone })}`)
+  await page.getByRole('button', { name: sailings }).click()
+  await expect(page.getByRole('button', { name: 'Hang up' })).toBeVisible()
+}
+
+export const heardBy = (page: Page) => page.getByRole('status', { name: 'What is heard' })
+export const soundOf = (place: Page | Locator) => place.getByRole('group', { name: 'Sound' })
+
+/** Sound flows: bytes go out and come in, and what comes in is not silence. With whom: by default the only other. */
+export async function expectSound(place: Page | Locator, name?: string): Promise<void> {
+  const sound = name === undefined ? soundOf(place) : soundOf(place).getByRole('group', { name })
+  await expect(sound.getByText(/Connected · good/)).toBeVisible()
+  const counts = async (): Promise<number[]> => {
+    const status = sound.getByRole('status')
+    return Promise.all(['data-sent', 'data-heard'].map(async (count) => Number(await status.getAttribute(count))))
+  }
+  const [sent = 0, heard = 0] = await counts()
+  await expect(async () => {
+    const [sentNow = 0, heardNow = 0] = await counts()
+    expect(sentNow).toBeGreaterThan(sent + 2000)
+    expect(heardNow).toBeGreaterThan(heard + 2000)
+  }).toPass()
+  // The made microphone beeps once a second.
+  await expect(async () => expect(await levelOf(sound)).toBeGreaterThan(10)).toPass({ intervals: [200] })
+}
+
+const levelOf = async (sound: Locator): Promise<number> =>
+  Number(await sound.getByRole('meter').first().getAttribute('aria-valuenow'))
+
+/** For so long that a beep of the made microphone would have been heard, nothing comes from them. */
+export async function expectSilence(place: Page | Locator, name: string): Promise<void> {
+  const sound = soundOf(place).getByRole('group', { name })
+  // What was on its way has been heard.
+  await expect(async () => expect(await levelOf(sound)).toBe(0)).toPass()
+  for (let n = 0; n < 12; n += 1) {
+    expect(await levelOf(sound)).toBe(0)
+    await place.getByRole('meter').first().waitFor()
+    await new Promise((resolve) => setTimeout(resolve, 120))
+  }
+}
