@@ -92,6 +92,7 @@ export type {
   StateDraft,
   LineDraft,
   TeamDraft,
+  TemplateDraft,
   SiteDraft,
   SkillDraft,
 } from './plan-changes.ts'

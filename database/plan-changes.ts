@@ -2,7 +2,7 @@ import { and, arrayContains, eq, inArray, max, sql } from 'drizzle-orm'
 import { leading, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
 import { inParts, type Transaction } from './parts.ts'
 import { putPeople, removePerson } from './person-changes.ts'
-import { putPlan } from './plan-whole.ts'
+import { lineRow, putPlan } from './plan-whole.ts'
 import * as t from './schema.ts'
 
 // What can be done to the draft, one thing at a time.
@@ -16,6 +16,7 @@ export type ShiftDraft = PlanDocument['shifts'][number]
 export type StateDraft = PlanDocument['presenceStates'][number]
 export type LimitsDraft = PlanDocument['loadLimits'][number]
 export type LineDraft = PlanDocument['lines'][number]
+export type TemplateDraft = PlanDocument['templates'][number]
 export type TeamDraft = PlanDocument['teams'][number]
 type Words = readonly { readonly id: string; readonly name: string }[]
 
@@ -31,6 +32,8 @@ export type PlanChange =
   | { readonly kind: 'removePerson'; readonly id: string }
   | { readonly kind: 'line'; readonly line: LineDraft }
   | { readonly kind: 'deleteLine'; readonly id: string }
+  | { readonly kind: 'template'; readonly template: TemplateDraft }
+  | { readonly kind: 'deleteTemplate'; readonly id: string }
   | { readonly kind: 'hours'; readonly hours: HoursDraft }
   | { readonly kind: 'calendar'; readonly calendar: CalendarDraft }
   /** With all the people who sit there, or work that shift. */
@@ -91,12 +94,20 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
     case 'removePerson':
       return removePerson(tx, change.id)
     case 'line': {
-      const row = { ...change.line, queueIds: [...change.line.queueIds], requirements: [...change.line.requirements] }
+      const row = lineRow(change.line)
       await tx.insert(t.line).values(row).onConflictDoUpdate({ target: t.line.id, set: row })
       return
     }
     case 'deleteLine':
       await tx.delete(t.line).where(eq(t.line.id, change.id))
+      return
+    case 'template': {
+      const row = { ...change.template, teamIds: [...change.template.teamIds] }
+      await tx.insert(t.template).values(row).onConflictDoUpdate({ target: t.template.id, set: row })
+      return
+    }
+    case 'deleteTemplate':
+      await tx.delete(t.template).where(eq(t.template.id, change.id))
       return
     case 'hours': {
       const row = { ...change.hours, calendarIds: [...change.hours.calendarIds] }
@@ -180,7 +191,8 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
       if (draft === undefined) return
       await tx.update(t.planDraft).set({ centre: { ...draft.centre, ...change.settings } })
       await putWords(tx, t.declineReason, change.declineReasons)
-      return putWords(tx, t.disposition, change.dispositions)
+      await putWords(tx, t.disposition, change.dispositions)
+      return keepDispositions(tx, new Set(change.dispositions.map(({ id }) => id)))
     }
     case 'deleteSite':
       await tx.update(t.person).set({ siteId: change.replacementId }).where(eq(t.person.siteId, change.id))
@@ -191,7 +203,8 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
       await tx.delete(t.shift).where(eq(t.shift.id, change.id))
       return
     case 'deleteHours':
-      await tx.update(t.queue).set({ hoursId: change.replacementId }).where(eq(t.queue.hoursId, change.id))
+      for (const table of [t.queue, t.line])
+        await tx.update(table).set({ hoursId: change.replacementId }).where(eq(table.hoursId, change.id))
       await tx.delete(t.hours).where(eq(t.hours.id, change.id))
       return
     case 'deleteCalendar': {
@@ -252,7 +265,7 @@ async function putTeam(tx: Transaction, { team, members }: Extract<PlanChange, {
   }
 }
 
-/** Reaches that named the team name the other from then on, or only the people they name. */
+/** Reaches and templates that named the team name the other from then on, or only the people they name. */
 async function replaceTeam(tx: Transaction, id: string, replacementId: string | null): Promise<void> {
   const instead = (teams: QueueDraft['teams']): QueueDraft['teams'] =>
     teams.flatMap((one) => {
@@ -261,6 +274,16 @@ async function replaceTeam(tx: Transaction, id: string, replacementId: string | 
         ? []
         : [{ ...one, teamId: replacementId }]
     })
+  for (const { id: templateId, teamIds } of await tx
+    .select()
+    .from(t.template)
+    .where(arrayContains(t.template.teamIds, [id]))) {
+    const others = [...teamIds.filter((one) => one !== id), ...(replacementId === null ? [] : [replacementId])]
+    await tx
+      .update(t.template)
+      .set({ teamIds: [...new Set(others)] })
+      .where(eq(t.template.id, templateId))
+  }
   const reaches = { id: t.queue.id, teams: t.queue.teams, laterReaches: t.queue.laterReaches }
   for (const { id: queueId, teams, laterReaches } of await tx.select(reaches).from(t.queue)) {
     const later = laterReaches.map((reach) => ({ ...reach, teams: instead(reach.teams ?? []) }))
@@ -279,6 +302,17 @@ async function putWords(
 ): Promise<void> {
   await tx.delete(table)
   await tx.insert(table).values(words.map(({ id, name }, position) => ({ id, name, position })))
+}
+
+/** Queues that chose some of the centre's dispositions choose of those that are left. */
+async function keepDispositions(tx: Transaction, kept: ReadonlySet<string>): Promise<void> {
+  for (const { id, dispositionIds } of await tx
+    .select({ id: t.queue.id, dispositionIds: t.queue.dispositionIds })
+    .from(t.queue)) {
+    const left = dispositionIds.filter((one) => kept.has(one))
+    if (left.length < dispositionIds.length)
+      await tx.update(t.queue).set({ dispositionIds: left }).where(eq(t.queue.id, id))
+  }
 }
 
 /** These people, and nobody else, sit at the site, work the shift or go by the limits. */
@@ -304,6 +338,7 @@ async function putQueue(tx: Transaction, queue: QueueDraft): Promise<void> {
     ...plain,
     teams: [...plain.teams],
     laterReaches: [...plain.laterReaches],
+    dispositionIds: [...plain.dispositionIds],
     targetPercent: target?.percent ?? null,
     targetSeconds: target?.seconds ?? null,
   }

@@ -16,6 +16,7 @@ export async function putPlan(tx: Transaction, document: PlanDocument): Promise<
     t.queue,
     t.personSkill,
     t.skill,
+    t.line,
     t.hours,
     t.holidayCalendar,
     t.site,
@@ -23,7 +24,7 @@ export async function putPlan(tx: Transaction, document: PlanDocument): Promise<
     t.team,
     t.presenceState,
     t.loadLimits,
-    t.line,
+    t.template,
     t.declineReason,
     t.disposition,
   ])
@@ -52,8 +53,16 @@ export async function putPlan(tx: Transaction, document: PlanDocument): Promise<
   for (const part of inParts(held)) await tx.insert(t.personSkill).values(part)
 }
 
+/** A line as its table has it. */
+export const lineRow = (line: PlanDocument['lines'][number]) => ({
+  ...line,
+  queueIds: [...line.queueIds],
+  requirements: [...line.requirements],
+  tags: [...line.tags],
+})
+
 async function putThings(tx: Transaction, document: PlanDocument): Promise<void> {
-  const { presenceStates, loadLimits, lines, declineReasons, dispositions, skills } = document
+  const { presenceStates, loadLimits, lines, declineReasons, dispositions, skills, templates } = document
   const { hours, calendars, sites, shifts, teams } = document
   const placed = <T>(all: readonly T[]): (T & { position: number })[] =>
     all.map((one, position) => ({ ...one, position }))
@@ -71,10 +80,9 @@ async function putThings(tx: Transaction, document: PlanDocument): Promise<void>
       .insert(t.presenceState)
       .values(placed(presenceStates).map((one) => ({ ...one, admits: [...one.admits], teamIds: [...one.teamIds] })))
   if (loadLimits.length > 0) await tx.insert(t.loadLimits).values([...loadLimits])
-  if (lines.length > 0)
-    await tx
-      .insert(t.line)
-      .values(lines.map((line) => ({ ...line, queueIds: [...line.queueIds], requirements: [...line.requirements] })))
+  if (lines.length > 0) await tx.insert(t.line).values(lines.map(lineRow))
+  if (templates.length > 0)
+    await tx.insert(t.template).values(templates.map((one) => ({ ...one, teamIds: [...one.teamIds] })))
   if (declineReasons.length > 0) await tx.insert(t.declineReason).values(placed(declineReasons))
   if (dispositions.length > 0) await tx.insert(t.disposition).values(placed(dispositions))
 }
@@ -86,6 +94,7 @@ async function putQueues(tx: Transaction, { queues }: PlanDocument): Promise<voi
       ...plain,
       teams: [...plain.teams],
       laterReaches: [...plain.laterReaches],
+      dispositionIds: [...plain.dispositionIds],
       position,
       targetPercent: target?.percent ?? null,
       targetSeconds: target?.seconds ?? null,

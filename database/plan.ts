@@ -2,7 +2,7 @@ import { asc, eq, max } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import {
   plainCentre,
-  plainLine,
+  plainPlannedLine,
   plainPerson,
   plainPlanned,
   plainState,
@@ -42,6 +42,7 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
   const members = await database.select().from(t.queueAgent).orderBy(asc(t.queueAgent.position))
   const testers = await database.select().from(t.queueTestCustomer)
   const lines = await database.select().from(t.line).orderBy(asc(t.line.id))
+  const templates = await database.select().from(t.template).orderBy(asc(t.template.name), asc(t.template.id))
   const hours = await database.select().from(t.hours).orderBy(asc(t.hours.position), asc(t.hours.id))
   const sites = await database.select().from(t.site).orderBy(asc(t.site.position), asc(t.site.id))
   const shifts = await database.select().from(t.shift).orderBy(asc(t.shift.position), asc(t.shift.id))
@@ -83,6 +84,7 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
       testCustomerIds: testers.filter(({ queueId }) => queueId === queue.id).map(({ customerId }) => customerId),
     })),
     lines,
+    templates,
     hours: hours.map(({ position: _, ...one }) => one),
     calendars: calendars.map(({ position: _, ...one }) => one),
     sites: sites.map(({ position: _, ...one }) => one),
@@ -176,12 +178,12 @@ export const readPublishedBy = (client: Connection, version: number): Promise<Pl
  * before skills nothing was asked for and only chats were taken.
  */
 const completed = (document: PlanDocument): PlanDocument =>
-  Object.assign({ hours: [], calendars: [], sites: [], shifts: [], skills: [], teams: [] }, document, {
+  Object.assign({ hours: [], calendars: [], sites: [], shifts: [], skills: [], teams: [], templates: [] }, document, {
     centre: Object.assign(
       { evacuatedStateId: document.centre.awayStateId, ownAbsences: true, ...plainCentre },
       document.centre,
     ),
-    lines: document.lines.map((line) => Object.assign({ on: true, address: null, ...plainLine }, line)),
+    lines: document.lines.map((line) => Object.assign({}, plainPlannedLine, line)),
     presenceStates: document.presenceStates.map((state) => Object.assign({}, plainState, state)),
     people: document.people.map((person) => Object.assign({}, plainPerson, person)),
     queues: document.queues.map((queue) => {

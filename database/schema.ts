@@ -29,8 +29,6 @@ import type {
   Shift,
   SkillKind,
 } from '@eudromos/core/plan'
-import type { Attendance, Passage, RecordedOffer } from '@eudromos/core/records'
-import type { TextState } from '@eudromos/core/routing'
 
 const instant = (name: string) => bigint(name, { mode: 'number' })
 const stamp = (name: string) => timestamp(name, { withTimezone: true })
@@ -226,6 +224,8 @@ export const queue = pgTable('queue', {
   longestWaitSeconds: integer('longest_wait_seconds'),
   longestWaitTo: text('longest_wait_to'),
   wrapUpSeconds: integer('wrap_up_seconds').notNull(),
+  dispositionIds: text('disposition_ids').array().notNull().default([]),
+  dispositionRequired: boolean('disposition_required').notNull().default(false),
   hoursId: text('hours_id').references(() => hours.id),
   atClosingTo: text('at_closing_to'),
   onShiftOnly: boolean('on_shift_only').notNull().default(false),
@@ -336,6 +336,17 @@ export const line = pgTable('line', {
   address: text(),
   requirements: jsonb().$type<Line['requirements']>().notNull().default([]),
   priority: integer(),
+  hoursId: text('hours_id').references(() => hours.id),
+  tags: text().array().notNull().default([]),
+  language: text(),
+  closedAnswer: text('closed_answer').notNull().default(''),
+})
+
+export const template = pgTable('template', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  text: text().notNull(),
+  teamIds: text('team_ids').array().notNull().default([]),
 })
 
 export const planVersion = pgTable('plan_version', {
@@ -345,91 +356,6 @@ export const planVersion = pgTable('plan_version', {
   publishedBy: text('published_by'),
   note: text().notNull(),
 })
-
-// Read tables: written by the router in the transaction of the journal rows they follow from.
-
-export const record = pgTable(
-  'record',
-  {
-    id: text().primaryKey(),
-    channel: text().$type<Channel>().notNull(),
-    customerId: text('customer_id').notNull(),
-    lineId: text('line_id').notNull(),
-    addressId: text('address_id'),
-    queueId: text('queue_id').notNull(),
-    test: boolean().notNull(),
-    arrivedAt: instant('arrived_at').notNull(),
-    outcome: text().$type<'underWay' | 'answered' | 'abandoned' | 'sentAway'>().notNull(),
-    answeredAt: instant('answered_at'),
-    agentId: text('agent_id'),
-    endedAt: instant('ended_at'),
-    endedBy: text('ended_by').$type<'customer' | 'agent' | 'system'>(),
-    closedAt: instant('closed_at'),
-    waitMs: instant('wait_ms'),
-    talkMs: instant('talk_ms'),
-    wrapUpMs: instant('wrap_up_ms'),
-    holdMs: instant('hold_ms').notNull().default(0),
-    heldAt: instant('held_at'),
-    messages: integer().notNull(),
-    dispositionId: text('disposition_id'),
-    notesContentId: text('notes_content_id'),
-    offers: jsonb().$type<RecordedOffer[]>().notNull(),
-    handedBack: integer('handed_back').notNull(),
-    sentOn: integer('sent_on').notNull().default(0),
-    passages: jsonb().$type<Passage[]>().notNull().default([]),
-    attendances: jsonb().$type<Attendance[]>().notNull().default([]),
-  },
-  (table) => [
-    index('record_arrived').on(table.arrivedAt, table.id),
-    index('record_queue').on(table.queueId, table.arrivedAt),
-    index('record_customer').on(table.customerId, table.arrivedAt),
-    index('record_agent').on(table.agentId, table.arrivedAt),
-    index('record_open')
-      .on(table.id)
-      .where(sql`closed_at is null`),
-  ],
-)
-
-export const message = pgTable(
-  'message',
-  {
-    interactionId: text('interaction_id').notNull(),
-    number: integer().notNull(),
-    at: instant('at').notNull(),
-    side: text().$type<'customer' | 'agent'>().notNull(),
-    personId: text('person_id'),
-    contentId: text('content_id').notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.interactionId, table.number] })],
-)
-
-/** Texts of the centre on their way to customers: made by the router with the message, carried on by the web. */
-export const textOut = pgTable(
-  'text_out',
-  {
-    interactionId: text('interaction_id').notNull(),
-    number: integer().notNull(),
-    lineId: text('line_id').notNull(),
-    addressId: text('address_id').notNull(),
-    contentId: text('content_id').notNull(),
-    state: text().$type<TextState>().notNull().default('queued'),
-    /** Why it failed, as the carrier's code. */
-    reason: text(),
-    tries: integer().notNull().default(0),
-    /** How often it was put on its way: a carrier takes each time for another text. */
-    round: integer().notNull().default(1),
-    /** Goes out even to who wants none: the answer to their saying so. */
-    owed: boolean().notNull().default(false),
-    dueAt: stamp('due_at').notNull().defaultNow(),
-    createdAt: stamp('created_at').notNull().defaultNow(),
-  },
-  (table) => [
-    primaryKey({ columns: [table.interactionId, table.number] }),
-    index('text_out_due')
-      .on(table.dueAt)
-      .where(sql`state = 'queued'`),
-  ],
-)
 
 /** Who has asked not to be texted from a line any more. */
 export const textStop = pgTable(
@@ -444,4 +370,5 @@ export const textStop = pgTable(
   (table) => [primaryKey({ columns: [table.lineId, table.addressId] })],
 )
 
+export * from './schema-records.ts'
 export * from './sign-in.ts'

@@ -1,5 +1,5 @@
 import { plannedLine, plannedQueue } from '../testing/index.ts'
-import { checkLine, checkQueue, upTo, compilePlan, ledTo, linesTo, type PlanDocument } from './index.ts'
+import { plainLine, checkLine, checkQueue, upTo, compilePlan, ledTo, linesTo, type PlanDocument } from './index.ts'
 
 const document = (lines: PlanDocument['lines'], queues = [plannedQueue('a'), plannedQueue('b')]): PlanDocument =>
   ({
@@ -82,5 +82,17 @@ test('a line that is off is not in what the router runs', () => {
     1,
     0,
   )
-  expect(plan.lines).toEqual([{ id: 'one', channel: 'chat', queueIds: ['a'], requirements: [], priority: null }])
+  expect(plan.lines).toEqual([{ ...plainLine, id: 'one', channel: 'chat', queueIds: ['a'] }])
+})
+
+test('the hours of a line are there, and open at some time', () => {
+  const plan = {
+    ...document([]),
+    hours: [{ id: 'day', name: 'Day', weekly: [], exceptions: [] }],
+  } as unknown as PlanDocument
+  const found = (hoursId: string | null): string[] =>
+    checkLine({ ...plannedLine(['a']), hoursId }, plan).map(({ code }) => code)
+  expect(found(null)).toEqual([])
+  expect(found('gone')).toEqual(['hoursGone'])
+  expect(found('day')).toEqual(['neverOpenBy'])
 })

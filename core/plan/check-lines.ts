@@ -14,7 +14,7 @@ export const hasNumber = ({ channel }: Pick<Line, 'channel'>): boolean => channe
 
 /** Of a line as edited: where it leads, its number, and whether anybody can come in by it. */
 export function checkLine(line: Line, document: PlanDocument): PeopleFinding[] {
-  const { lines, queues, skills } = document
+  const { lines, queues, skills, hours } = document
   const found = taken(line, lines)
   const find = (severity: PeopleFinding['severity'], code: PeopleFinding['code'], params = {}): void => {
     found.push({ severity, code, params })
@@ -27,6 +27,10 @@ export function checkLine(line: Line, document: PlanDocument): PeopleFinding[] {
   for (const queue of led)
     if (queue !== undefined && takers(reachedBy(queue, document), document, line.channel).length === 0)
       find('warning', 'nobodyTakesIt', { queue: queue.name, channel: line.channel })
+  const kept = hours.find(({ id }) => id === line.hoursId)
+  if (line.hoursId !== null && kept === undefined) find('fault', 'hoursGone')
+  if (kept !== undefined && kept.weekly.length + kept.exceptions.length === 0)
+    find('warning', 'neverOpenBy', { hours: kept.name })
   if (line.requirements.some(({ skillId }) => !skills.some(({ id }) => id === skillId))) find('fault', 'asksForUnknown')
   return found
 }

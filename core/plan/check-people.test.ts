@@ -3,7 +3,7 @@ import {
   checkState,
   checkTeam,
   isClose,
-  plainLine,
+  plainPlannedLine,
   plainPerson,
   plainState,
   sightOf,
@@ -63,9 +63,7 @@ const document = (rest: Partial<PlanDocument>): PlanDocument =>
 const codes = (found: readonly { readonly code: string }[]): string[] => found.map(({ code }) => code)
 
 describe('presence states', () => {
-  const lines = [
-    { id: 'site', name: 'site', channel: 'chat' as const, on: true, queueIds: [], address: null, ...plainLine },
-  ]
+  const lines = [{ ...plainPlannedLine, id: 'site', name: 'site', channel: 'chat' as const, queueIds: [] }]
   test('for each channel in use there is one that people can choose', () => {
     const ready = state('ready', { admits: ['chat'] })
     const plan = document({ lines, presenceStates: [ready, state('break', { mostMinutes: 5 })] })

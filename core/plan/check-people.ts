@@ -37,6 +37,9 @@ export interface PeopleFinding {
     | 'numberTaken'
     | 'nobodyTakesIt'
     | 'asksForUnknown'
+    | 'hoursGone'
+    | 'neverOpenBy'
+    | 'teamGone'
   readonly params: Readonly<Record<string, string | number>>
 }
 

@@ -38,6 +38,7 @@ export type FindingCode =
   | 'unknownTeam'
   | 'teamWithoutAgents'
   | 'noLine'
+  | 'unknownDisposition'
 
 type Ways = Pick<
   PlanDocument['queues'][number],
@@ -153,6 +154,8 @@ export function checkQueue(queue: PlanDocument['queues'][number], document: Plan
   const hours = document.hours.find(({ id }) => id === queue.hoursId)
   if (queue.hoursId !== null && hours === undefined) find('fault', 'unknownHours')
   checkWays(queue, document, find)
+  if (queue.dispositionIds.some((id) => !document.dispositions.some((one) => one.id === id)))
+    find('fault', 'unknownDisposition')
   if (queue.service === 'retired') return findings
   if (!isLedTo(queue, document)) find('warning', 'noLine')
   if (hours !== undefined && hours.weekly.length + hours.exceptions.length === 0)

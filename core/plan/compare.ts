@@ -12,6 +12,7 @@ const lists = [
   'sites',
   'shifts',
   'lines',
+  'templates',
   'declineReasons',
   'dispositions',
 ] as const satisfies readonly (keyof PlanDocument)[]

@@ -59,7 +59,12 @@ export function compilePlan(document: PlanDocument, version: number, at: Instant
     queues: document.queues.map(({ name: _name, description: _description, shownAs: _shownAs, ...queue }) =>
       spelledOut(queue, document),
     ),
-    lines: document.lines.filter(({ on }) => on).map(({ name: _name, on: _on, address: _address, ...line }) => line),
+    lines: document.lines
+      .filter(({ on }) => on)
+      .map(
+        ({ name: _name, on: _on, address: _address, language: _language, closedAnswer: _closedAnswer, ...line }) =>
+          line,
+      ),
     siteIds: document.sites.map(({ id }) => id),
     ...compileTimes(document, at),
   }

@@ -4,6 +4,7 @@ import type {
   ChannelLimit,
   Line,
   LoadLimits,
+  PlannedLine,
   PlannedQueue,
   PlanPerson,
   PresenceState,
@@ -20,6 +21,8 @@ type Plain =
   | 'whenFullTo'
   | 'longestWaitSeconds'
   | 'longestWaitTo'
+  | 'dispositionIds'
+  | 'dispositionRequired'
 
 /** Of a new queue: everybody of it from the beginning, nothing asked for, in the middle of the priorities, no way on. */
 export const plainQueue: Pick<Queue, Plain> = {
@@ -31,6 +34,8 @@ export const plainQueue: Pick<Queue, Plain> = {
   whenFullTo: null,
   longestWaitSeconds: null,
   longestWaitTo: null,
+  dispositionIds: [],
+  dispositionRequired: false,
 }
 
 /** Of a new queue as it is planned: no teams, and no name of its own for customers. */
@@ -64,7 +69,21 @@ export const plainCentre: Pick<CentreSettings, PlainCentre> = {
 }
 
 /** Of a line that asks for nothing of its own. */
-export const plainLine: Pick<Line, 'requirements' | 'priority'> = { requirements: [], priority: null }
+export const plainLine: Pick<Line, 'requirements' | 'priority' | 'hoursId' | 'tags'> = {
+  requirements: [],
+  priority: null,
+  hoursId: null,
+  tags: [],
+}
+
+/** Likewise as it is planned. */
+export const plainPlannedLine: Omit<PlannedLine, 'id' | 'name' | 'channel' | 'queueIds'> = {
+  ...plainLine,
+  on: true,
+  address: null,
+  language: null,
+  closedAnswer: '',
+}
 
 /** Of a person of whom nothing more is said. */
 export const plainPerson: Pick<PlanPerson, 'siteId' | 'shiftId' | 'teamId' | 'tier' | 'skills'> = {

@@ -14,6 +14,7 @@ export type StopgapId = Id<'stopgap'>
 export type HoursId = Id<'hours'>
 export type CalendarId = Id<'calendar'>
 export type LineId = Id<'line'>
+export type TemplateId = Id<'template'>
 export type PresenceStateId = Id<'presenceState'>
 export type LoadLimitsId = Id<'loadLimits'>
 export type DispositionId = Id<'disposition'>

@@ -17,10 +17,12 @@ export {
   type SkillFinding,
 } from './check-skills.ts'
 export { checkLine, hasNumber, leading, ledTo, linesTo, type QueueEdit } from './check-lines.ts'
+export { blanksOf, checkTemplate, filled, templateFields, templatesFor, type TemplateField } from './templates.ts'
 export { differences, type Difference } from './compare.ts'
 export {
   plainCentre,
   plainLine,
+  plainPlannedLine,
   plainPerson,
   plainPlanned,
   plainQueue,

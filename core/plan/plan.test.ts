@@ -42,6 +42,7 @@ const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayTur
   sites: [],
   shifts: [],
   teams: [],
+  templates: [],
 })
 
 const codes = (checked: PlanDocument['queues'][number], others: PlanDocument['queues'] = []): string[] =>

@@ -17,10 +17,15 @@ import type {
   SiteId,
   SkillId,
   TeamId,
+  TemplateId,
 } from './ids.ts'
 
 export const channels = ['voice', 'chat', 'sms'] as const
 export type Channel = (typeof channels)[number]
+
+export const moods = ['pleased', 'calm', 'upset'] as const
+/** How the customer was, as the agent saw it. */
+export type Mood = (typeof moods)[number]
 
 export const roles = ['administrator', 'supervisor', 'agent', 'observer'] as const
 export type Role = (typeof roles)[number]
@@ -230,6 +235,10 @@ export interface Queue {
   /** Where they go then; null: they are told so and sent away. */
   readonly longestWaitTo: QueueId | null
   readonly wrapUpSeconds: number
+  /** What its conversations can be said to have come to; empty: all that the centre has. */
+  readonly dispositionIds: readonly DispositionId[]
+  /** Wrap-up is finished by hand only with one of them. */
+  readonly dispositionRequired: boolean
   readonly testCustomerIds: readonly CustomerId[]
   /** Null: always open. */
   readonly hoursId: HoursId | null
@@ -284,6 +293,10 @@ export interface Line {
   readonly requirements: readonly Requirement[]
   /** 1 to 10, in place of the queue's; null: the queue's. */
   readonly priority: number | null
+  /** When calls and chats are taken by it; null: at any time. Texts always are. */
+  readonly hoursId: HoursId | null
+  /** Words that what comes in by it is marked with. */
+  readonly tags: readonly string[]
 }
 
 interface Named {
@@ -295,6 +308,19 @@ export interface PlannedLine extends Line, Named {
   readonly on: boolean
   /** The number in E.164; null where the channel has none, or none is picked yet. */
   readonly address: string | null
+  /** What customers speak who reach the centre by it, as a BCP 47 tag; null: it is not said. */
+  readonly language: string | null
+  /** Of a text number: sent back once to whoever texts while nobody answers, by its hours or its queue's; empty: nothing. */
+  readonly closedAnswer: string
+}
+
+/** Words that agents answer with, found by typing; fields in braces are filled in. */
+export interface ReplyTemplate {
+  readonly id: TemplateId
+  readonly name: string
+  readonly text: string
+  /** Whose people have it, with the teams below; none named: everybody. */
+  readonly teamIds: readonly TeamId[]
 }
 
 /** What supervisors configure, with its names: one whole with a version number. */
@@ -309,6 +335,7 @@ export interface PlanDocument {
   readonly queues: readonly (PlannedQueue & Named & { readonly description: string })[]
   /** A line that is off is kept with all it says, and nobody reaches the centre by it. */
   readonly lines: readonly PlannedLine[]
+  readonly templates: readonly ReplyTemplate[]
   readonly hours: readonly (PlanHours & Named & { readonly description: string })[]
   readonly calendars: readonly (HolidayCalendar & Named & { readonly description: string })[]
   readonly sites: readonly (Site & Named & { readonly description: string })[]

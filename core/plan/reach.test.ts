@@ -55,6 +55,7 @@ const document = (queues: readonly Queue[] = [], rest: Partial<PlanDocument> = {
   ({
     people,
     teams: [team('care'), team('night', 'care'), team('quay', null, 'dora')],
+    templates: [],
     queues,
     skills: [{ id: 'papers', name: 'Papers', description: '', kind: 'knowledge' }],
     loadLimits: [{ id: 'three', name: 'Three', slots: 3, channels: chatsOnly(3) }],
@@ -101,7 +102,11 @@ describe('teams in reaches', () => {
       laterReaches: [{ afterSeconds: 5, agentIds: [], teams: [all('care')] }],
     })
     const queues = [queue({ teams: [{ teamId: 'care', tier: 1 }] }), later, queue({ id: 'q3', name: 'None' })]
-    expect(usersOfTeam(document(queues), 'care')).toEqual(['Bookings', 'Later'])
+    const templates = [
+      { id: 't', name: 'Help on board', text: 'Of course', teamIds: ['care'] },
+      { id: 'u', name: 'Hello', text: 'Hello', teamIds: [] },
+    ]
+    expect(usersOfTeam(document(queues, { templates }), 'care')).toEqual(['Bookings', 'Later', 'Help on board'])
   })
 
   test('a team that is gone is a fault, one without agents a warning', () => {

@@ -1,16 +1,18 @@
 import type { PlanDocument } from './plan.ts'
 
-/** The queues that keep these hours, by name. */
-export const usersOfHours = ({ queues }: PlanDocument, hoursId: string): string[] =>
-  queues.filter((queue) => queue.hoursId === hoursId).map(({ name }) => name)
+/** The queues and lines that keep these hours, by name. */
+export const usersOfHours = ({ queues, lines }: PlanDocument, hoursId: string): string[] =>
+  [...queues, ...lines].filter((one) => one.hoursId === hoursId).map(({ name }) => name)
 
-/** The queues that offer to this team, or to a tier of it, by name. */
-export const usersOfTeam = ({ queues }: PlanDocument, teamId: string): string[] =>
-  queues
+/** The queues that offer to this team, or to a tier of it, and the reply templates that it has, by name. */
+export const usersOfTeam = ({ queues, templates }: PlanDocument, teamId: string): string[] => [
+  ...queues
     .filter(({ teams, laterReaches }) =>
       [...teams, ...laterReaches.flatMap((reach) => reach.teams)].some((one) => one.teamId === teamId),
     )
-    .map(({ name }) => name)
+    .map(({ name }) => name),
+  ...templates.filter(({ teamIds }) => teamIds.some((id) => id === teamId)).map(({ name }) => name),
+]
 
 /** What takes a calendar. */
 export interface CalendarUser {

@@ -8,6 +8,7 @@ import type {
   Instant,
   InteractionId,
   LineId,
+  Mood,
   OfferId,
   PersonId,
   QueueId,
@@ -89,6 +90,9 @@ export interface InteractionRecord {
   readonly heldAt: Instant | null
   readonly messages: number
   readonly dispositionId: DispositionId | null
+  readonly mood: Mood | null
+  /** What its line marked it with. */
+  readonly tags: readonly string[]
   readonly notesContentId: ContentId | null
   readonly offers: readonly RecordedOffer[]
   readonly handedBack: number
@@ -178,7 +182,7 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
       return passed(parted(before, at, null, toAgentId), event, over)
     }
     case 'wrapUpSaved':
-      return { ...before, dispositionId: event.dispositionId, notesContentId: event.notesContentId }
+      return { ...before, dispositionId: event.dispositionId, mood: event.mood, notesContentId: event.notesContentId }
     case 'wrapUpEnded':
       return { ...before, closedAt: event.at, wrapUpMs: event.at - (before.endedAt ?? event.at) }
     case 'rested': {
@@ -277,6 +281,8 @@ function begin(event: Event<'interactionArrived' | 'interactionSentAway'>): Inte
     heldAt: null,
     messages: 0,
     dispositionId: null,
+    mood: null,
+    tags: sentAway ? [] : event.tags,
     notesContentId: null,
     offers: [],
     handedBack: 0,

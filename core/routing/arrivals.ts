@@ -1,6 +1,16 @@
 // How interactions come in: begun by a page or a call, or by a text to one of the centre's numbers.
 import { demanded } from '../skills/index.ts'
-import type { AddressId, CustomerId, Instant, InteractionId, Line, Queue, QueueId } from '../plan/index.ts'
+import type {
+  AddressId,
+  ContentId,
+  CustomerId,
+  Instant,
+  InteractionId,
+  Line,
+  LineId,
+  Queue,
+  QueueId,
+} from '../plan/index.ts'
 import { refuse, type Command, type CommandBodies, type Decision, type Refusal } from './commands.ts'
 import { estimateFor } from './consequences.ts'
 import { event, type Event } from './events.ts'
@@ -22,7 +32,7 @@ export function beginInteraction(state: State, command: Command<'beginInteractio
  * other end of a text, so it is not lost when it comes while the queue is closed or full: it waits.
  */
 export function receiveText(state: State, { body }: Command<'receiveText'>, at: Instant): Decision {
-  const { interactionId, lineId, addressId, customerId, contentId } = body
+  const { interactionId, lineId, addressId, customerId, contentId, closedAnswerId } = body
   const line = state.lookup.lines.get(lineId)
   if (line?.channel !== 'sms') return refuse('unknownLine', { lineId })
   const thread = state.interactions.get(state.index.threads.of(lineId, addressId) ?? '')
@@ -33,8 +43,22 @@ export function receiveText(state: State, { body }: Command<'receiveText'>, at: 
   const queueId = line.queueIds[0]
   if (queueId === undefined) return refuse('leadsNowhere', { lineId })
   const text = { interactionId, channel: 'sms', customerId, lineId, queueId, contentId, addressId } as const
-  return arrival(state, { ...text, connection: null, leaveMessage: true }, at)
+  const arrived = arrival(state, { ...text, connection: null, leaveMessage: true }, at)
+  if ('code' in arrived || closedAnswerId == null || isAnswered(state, lineId, queueId, at)) return arrived
+  return [...arrived, answeredByItself(interactionId, 2, closedAnswerId, lineId, at)]
 }
+
+/** Somebody answers texts of the line now: by its own hours, and its queue's. */
+const isAnswered = (state: State, lineId: LineId, queueId: QueueId, at: Instant): boolean =>
+  state.queueDay(queueId).open && (state.lookup.lineOpenings.get(lineId)?.isOpen(at) ?? true)
+
+const answeredByItself = (
+  interactionId: InteractionId,
+  number: number,
+  contentId: ContentId,
+  textLineId: LineId,
+  at: Instant,
+) => event('messageSent', at, { interactionId, number, side: 'agent', personId: null, contentId, textLineId })
 
 /** What is known last counts, but nothing comes after its being delivered. */
 export function reportText(state: State, { body }: Command<'reportText'>, at: Instant): Decision {
@@ -74,6 +98,8 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
   const led = barOf(state, body)
   if ('code' in led) return led
   const { queue, line } = led
+  const shut = channel === 'sms' ? null : lineClosed(state, lineId, at)
+  if (shut !== null) return shut
   const test = queue.service === 'inPreparation'
   const { open } = state.queueDay(queueId)
   const leftMessage = !open && body.leaveMessage === true && contentId !== null
@@ -108,6 +134,7 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
     leftMessage,
     requirements: demanded([...line.requirements, ...(body.requirements ?? [])]),
     priority: body.priority ?? line.priority,
+    tags: line.tags,
   })
   const sentOn = instead === null ? [] : [fullEvent(state, interactionId, instead, at)]
   const said = contentId === null ? [] : [saidByCustomer(interactionId, 1, contentId, at)]
@@ -130,6 +157,14 @@ function insteadOf(state: State, queue: Queue): QueueId | null {
   for (let next = queue.whenFullTo; next !== null; next = state.lookup.queues.get(next)?.whenFullTo ?? null)
     if (takesMore(state, next)) return next
   return null
+}
+
+/** Outside its own hours a line takes nothing new; `opensAt` is left out where it does not open again. */
+function lineClosed(state: State, lineId: string, at: Instant): Refusal | null {
+  const openings = state.lookup.lineOpenings.get(lineId)
+  if (openings === undefined || openings.isOpen(at)) return null
+  const opensAt = openings.nextTurn(at)
+  return refuse('lineClosed', opensAt === null ? { lineId } : { lineId, opensAt })
 }
 
 /** `opensAt` is left out where it does not open again. */

@@ -112,3 +112,19 @@ test('whoever has it or is offered it says which customer it is, and what may ru
   expect(recordOf(centre)).toMatchObject({ customerId: 'joel' })
   expect(identify('ana').events).toEqual([])
 })
+
+test('outside the hours of its line no call and no chat comes in, and it is told when it opens', () => {
+  const hours = [{ id: 'day', openings: [2_000_000, 3_000_000] }]
+  const plan = testPlan({ hours })
+  const centre = new TestCentre({
+    ...plan,
+    lines: plan.lines.map((line) => ({ ...line, hoursId: 'day', tags: ['ferry'] })),
+  })
+  const refusal = centre.arrive('call', 'sailings', { channel: 'voice', lineId: 'phone' }).refusal
+  expect(refusal).toEqual({ code: 'lineClosed', params: { lineId: 'phone', opensAt: 2_000_000 } })
+  expect(centre.arrive('chat').refusal?.code).toBe('lineClosed')
+  centre.wait(1000)
+  centre.arrive('call', 'sailings', { channel: 'voice', lineId: 'phone' })
+  expect(centre.state.interaction('call').phase).toBe('waiting')
+  expect(recordOf(centre)).toMatchObject({ tags: ['ferry'] })
+})

@@ -18,6 +18,7 @@ import type {
   InteractionId,
   LineId,
   LoanId,
+  Mood,
   OfferId,
   PersonId,
   PresenceStateId,
@@ -151,6 +152,8 @@ export interface CommandBodies {
     readonly addressId: AddressId
     readonly lineId: LineId
     readonly contentId: ContentId
+    /** What goes back where it begins a thread while nobody answers; left out: nothing. */
+    readonly closedAnswerId?: ContentId | null
   }
   /** What became of a text that the centre sent. */
   reportText: { readonly interactionId: InteractionId; readonly number: number; readonly state: TextState }
@@ -199,6 +202,7 @@ export interface CommandBodies {
     readonly agentId: AgentId
     readonly interactionId: InteractionId
     readonly dispositionId: DispositionId | null
+    readonly mood?: Mood | null
     readonly notesContentId: ContentId | null
   }
   extendWrapUp: { readonly agentId: AgentId; readonly interactionId: InteractionId; readonly seconds: number }
@@ -246,6 +250,8 @@ export type RefusalCode =
   | 'unknownLine'
   | 'unknownPresenceState'
   | 'unknownDisposition'
+  | 'dispositionMissing'
+  | 'lineClosed'
   | 'unknownDeclineReason'
   | 'presenceNotChoosable'
   | 'presenceNotForTeam'

@@ -14,6 +14,7 @@ import { askForHelp, attendCall, consult, leaveCall, replyToConsult, settleConsu
 import { goneFrom, lostWith } from './parting.ts'
 import { closeChannels, planPresence, setPresence } from './saying.ts'
 import { wake } from './silence.ts'
+import { extendWrapUp, finishWrapUp, saveWrapUp } from './wrapping-up.ts'
 import type { State } from './state.ts'
 import { beginStopgap, endStopgap } from './stopgaps.ts'
 
@@ -118,9 +119,7 @@ export function decide(state: State, command: Command, at: Instant): Decision {
     case 'extendWrapUp':
       return extendWrapUp(state, command, at)
     case 'finishWrapUp':
-      return withWork(state, command, 'wrapUp', ({ id }) => [
-        event('wrapUpEnded', at, { interactionId: id, cause: 'finished' }),
-      ])
+      return finishWrapUp(state, command, at)
     default: {
       const unknown: never = command
       throw new Error(`unknown command ${JSON.stringify(unknown)}`)
@@ -361,26 +360,4 @@ function identifyCustomer(state: State, command: Command<'identifyCustomer'>, at
     return refuse('notYourInteraction', { interactionId })
   if (interaction.customerId === customerId) return []
   return [event('customerIdentified', at, { interactionId, agentId, customerId })]
-}
-
-function saveWrapUp(state: State, command: Command<'saveWrapUp'>, at: Instant): Decision {
-  const { interactionId, dispositionId, notesContentId } = command.body
-  if (dispositionId !== null && state.plan?.dispositionIds.includes(dispositionId) !== true)
-    return refuse('unknownDisposition', { dispositionId })
-  const phase = state.interactions.get(interactionId)?.phase === 'connected' ? 'connected' : 'wrapUp'
-  return withWork(state, command, phase, () => [
-    event('wrapUpSaved', at, { interactionId, dispositionId, notesContentId }),
-  ])
-}
-
-/** The agent needs longer, within what the centre allows. */
-function extendWrapUp(state: State, command: Command<'extendWrapUp'>, at: Instant): Decision {
-  const { agentId, interactionId, seconds } = command.body
-  return withWork(state, command, 'wrapUp', (interaction) => {
-    const began = atWork(interaction).find(({ personId }) => personId === agentId)?.from ?? at
-    const wrapUpDueAt = (interaction.wrapUpDueAt ?? at) + Math.max(1, Math.round(seconds)) * 1000
-    const longest = state.settings().longestWrapUpSeconds
-    if (wrapUpDueAt - began > longest * 1000) return refuse('wrapUpTooLong', { seconds: longest })
-    return [event('wrapUpExtended', at, { interactionId, wrapUpDueAt })]
-  })
 }

@@ -17,6 +17,7 @@ import type {
   InteractionId,
   LineId,
   LoanId,
+  Mood,
   OfferId,
   PersonId,
   PresenceStateId,
@@ -127,6 +128,8 @@ export interface EventBodies {
     readonly requirements: readonly Requirement[]
     /** Its own; null: that of its queue. */
     readonly priority: number | null
+    /** What its line marks it with. */
+    readonly tags: readonly string[]
   }
   /** To another queue: moved by a supervisor, or since this one has closed or is full, or the wait was too long. */
   sentOn: {
@@ -242,6 +245,7 @@ export interface EventBodies {
   wrapUpSaved: {
     readonly interactionId: InteractionId
     readonly dispositionId: DispositionId | null
+    readonly mood: Mood | null
     readonly notesContentId: ContentId | null
   }
   wrapUpExtended: { readonly interactionId: InteractionId; readonly wrapUpDueAt: Instant }
@@ -291,9 +295,10 @@ export type Event<T extends EventType = EventType> = {
 
 /** Shapes that have changed; all others are at version 1. */
 const versions: Partial<Record<EventType, number>> = {
-  planTaken: 8,
+  planTaken: 9,
   planExtended: 2,
-  interactionArrived: 4,
+  interactionArrived: 5,
+  wrapUpSaved: 2,
   messageSent: 2,
   sentOn: 3,
   offerMade: 2,

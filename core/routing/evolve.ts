@@ -213,7 +213,9 @@ export function evolve(state: State, event: Event): State {
       interaction.messages = event.number
       interaction.receipts[event.side] = { delivered: event.number, seen: event.number }
       const owes = event.side === 'customer' ? 'agent' : 'customer'
-      if (interaction.turn.side !== owes) interaction.turn = { side: owes, since: event.at }
+      // What answers by itself leaves the customer's words to be answered.
+      const byItself = event.side === 'agent' && event.personId === null
+      if (interaction.turn.side !== owes && !byItself) interaction.turn = { side: owes, since: event.at }
       interaction.asked = false
       if (event.side === 'agent') interaction.silentSince = event.at
       if (event.textLineId !== null) interaction.texts[event.number] = 'queued'
@@ -265,6 +267,7 @@ export function evolve(state: State, event: Event): State {
     case 'wrapUpSaved':
       return changeInteraction(state, event.interactionId, (interaction) => {
         interaction.dispositionId = event.dispositionId
+        interaction.mood = event.mood
         interaction.notesContentId = event.notesContentId
       })
     case 'wrapUpEnded':

@@ -24,6 +24,8 @@ export interface PlanLookup {
   readonly loadLimits: ReadonlyMap<string, LoadLimits>
   /** By queue; a queue without is always open. */
   readonly openings: ReadonlyMap<QueueId, Openings>
+  /** By line with hours of its own. */
+  readonly lineOpenings: ReadonlyMap<LineId, Openings>
   /** By agent with a shift: when they are on shift. */
   readonly rosters: ReadonlyMap<AgentId, Openings>
   /** By queue: the emergency that keeps it closed. */
@@ -111,6 +113,12 @@ export const lookupOf = (plan: CompiledPlan | null, layers: Layers = nothing): P
     plan?.queues.flatMap((queue) => {
       const openings = openingsOf(plan, queue, layers)
       return openings === null ? [] : [[queue.id, openings] as const]
+    }),
+  ),
+  lineOpenings: new Map(
+    plan?.lines.flatMap(({ id, hoursId }) => {
+      const hours = plan.hours.find((one) => one.id === hoursId)
+      return hours === undefined ? [] : [[id, new Openings(spansOf(hours.openings))] as const]
     }),
   ),
   rosters: plan === null ? new Map() : rostersOf(plan, layers.absences),

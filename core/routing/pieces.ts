@@ -18,6 +18,7 @@ import type {
   InteractionId,
   LineId,
   LoanId,
+  Mood,
   OfferId,
   PersonId,
   PresenceStateId,
@@ -199,6 +200,7 @@ export interface Interaction {
   wrapUpDueAt: Instant | null
   wrapUpMs: number
   dispositionId: DispositionId | null
+  mood: Mood | null
   notesContentId: ContentId | null
   messages: number
   receipts: Record<Side, Receipt>

@@ -124,3 +124,28 @@ test('only the program itself tells of texts, and a line that leads nowhere take
   const lines = testPlan().lines.map((line) => ({ ...line, queueIds: [] }))
   expect(text(new TestCentre({ ...testPlan(), lines }), 't1').refusal?.code).toBe('leadsNowhere')
 })
+
+test('while nobody answers a text is answered by itself, once for a thread, and still waits for an agent', () => {
+  const hours = [
+    { id: 'day', openings: [2_000_000, 3_000_000] },
+    { id: 'late', openings: [2_500_000, 3_000_000] },
+  ]
+  const plan = testPlan({ queues: [testQueue('sailings', ['ana'], { hoursId: 'day' })], limits, hours })
+  const lines = plan.lines.map((line) => (line.id === 'texts' ? { ...line, hoursId: 'late' } : line))
+  const centre = new TestCentre({ ...plan, lines })
+  const answers = (): string[] =>
+    centre.journal.flatMap((event) =>
+      event.type === 'messageSent' && event.side === 'agent' ? [`${event.contentId} by ${event.textLineId}`] : [],
+    )
+  text(centre, 't1', { closedAnswerId: 'closed' })
+  text(centre, 't2', { closedAnswerId: 'closed again' })
+  expect(answers()).toEqual(['closed by texts'])
+  expect(centre.state.interaction('t1')).toMatchObject({ texts: { 2: 'queued' }, turn: { side: 'agent' }, messages: 3 })
+  // The queue has opened, the line has not.
+  centre.wait(1100)
+  text(centre, 't3', { addressId: 'another', closedAnswerId: 'line closed' })
+  expect(answers()).toEqual(['closed by texts', 'line closed by texts'])
+  centre.wait(500)
+  text(centre, 't4', { addressId: 'a third', closedAnswerId: 'not needed' })
+  expect(answers()).toHaveLength(2)
+})

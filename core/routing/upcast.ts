@@ -38,20 +38,24 @@ const planOfToday = (plan: CompiledPlan, at: number): CompiledPlan =>
 export function upcast(event: Event): Event {
   switch (event.type) {
     case 'planTaken':
-      return event.v >= 8 ? event : { ...event, v: 8, plan: planOfToday(event.plan, event.at) }
+      return event.v >= 9 ? event : { ...event, v: 9, plan: planOfToday(event.plan, event.at) }
     case 'planExtended':
       return event.v >= 2 ? event : { ...event, v: 2, times: { ...event.times, shifts: event.times.shifts ?? [] } }
     case 'interactionArrived':
-      if (event.v >= 4) return event
-      if (event.v === 3) return { ...event, v: 4, addressId: null }
+      if (event.v >= 5) return event
+      if (event.v === 4) return { ...event, v: 5, tags: [] }
+      if (event.v === 3) return { ...event, v: 5, tags: [], addressId: null }
       return {
         ...event,
-        v: 4,
+        v: 5,
+        tags: [],
         addressId: null,
         leftMessage: event.leftMessage ?? false,
         requirements: [],
         priority: null,
       }
+    case 'wrapUpSaved':
+      return event.v >= 2 ? event : { ...event, v: 2, mood: null }
     case 'messageSent':
       // Text threads are younger than the first version.
       return event.v >= 2 ? event : { ...event, v: 2, textLineId: null }

@@ -42,6 +42,7 @@ export function arrive(state: State, event: Event<'interactionArrived'>): State 
     wrapUpDueAt: null,
     wrapUpMs: 0,
     dispositionId: null,
+    mood: null,
     notesContentId: null,
     messages: 0,
     receipts: { customer: { delivered: 0, seen: 0 }, agent: { delivered: 0, seen: 0 } },

@@ -1,5 +1,5 @@
 // Made-up things of a plan as supervisors see it, for the tests of checks and forms.
-import { plainLine, plainPlanned, type PlanDocument } from '../plan/index.ts'
+import { plainPlanned, plainPlannedLine, type PlanDocument } from '../plan/index.ts'
 
 type PlannedQueue = PlanDocument['queues'][number]
 
@@ -25,11 +25,9 @@ export const plannedQueue = (id: string, rest: Partial<PlannedQueue> = {}): Plan
 
 /** A chat box that leads to these queues. */
 export const plannedLine = (queueIds: readonly string[], id = 'site'): PlanDocument['lines'][number] => ({
+  ...plainPlannedLine,
   id,
   name: id,
   channel: 'chat',
-  on: true,
   queueIds: [...queueIds],
-  address: null,
-  ...plainLine,
 })

@@ -2,7 +2,14 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import Ajv2020, { type ErrorObject, type ValidateFunction } from 'ajv/dist/2020.js'
-import { plainCentre, plainLine, plainPerson, plainPlanned, plainState, type PlanDocument } from '@eudromos/core/plan'
+import {
+  plainCentre,
+  plainPerson,
+  plainPlanned,
+  plainPlannedLine,
+  plainState,
+  type PlanDocument,
+} from '@eudromos/core/plan'
 import { root } from '../prepare.mjs'
 import { BadInput, type InputFault } from './problem.ts'
 
@@ -44,8 +51,9 @@ export function planOf(text: string): PlanDocument {
     ...plan,
     centre: { ...plainCentre, ...plan.centre },
     loadLimits: plan.loadLimits.map((limits) => Object.assign({ freeForCalls: 0, sameCustomerInCalls: false }, limits)),
-    lines: plan.lines.map((line) => Object.assign({ on: true, address: null, ...plainLine }, line)),
+    lines: plan.lines.map((line) => Object.assign({}, plainPlannedLine, line)),
     teams: (plan as Partial<PlanDocument>).teams ?? [],
+    templates: (plan as Partial<PlanDocument>).templates ?? [],
     presenceStates: plan.presenceStates.map((state) => Object.assign({}, plainState, state)),
     people: plan.people.map((person) => Object.assign({}, plainPerson, person)),
     queues: plan.queues.map((queue) => {

@@ -81,6 +81,8 @@ function planOf({
     }),
     skills: known,
     teams: parts,
+    // Of teams that are not there nobody has any.
+    templates: centre.templates.filter(({ teamIds }) => teamIds.every((id) => parts.some((team) => team.id === id))),
     hours,
     calendars,
     sites,

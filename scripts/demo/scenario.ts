@@ -1,5 +1,13 @@
 // The made-up ferry company of the demo: its people, queues and customers. Everything here is invented.
-import { plainCentre, plainLine, plainPlanned, plainState, upTo, type PlanDocument } from '../../core/plan/index.ts'
+import { templates } from './scenario-words.ts'
+import {
+  plainCentre,
+  plainPlanned,
+  plainPlannedLine,
+  plainState,
+  upTo,
+  type PlanDocument,
+} from '../../core/plan/index.ts'
 import { simulated, slug } from './scenario-people.ts'
 
 export const testCustomers = [
@@ -228,45 +236,47 @@ export const centre: Omit<
     { id: 'comes-back', name: 'Customer comes back' },
     { id: 'no-answer', name: 'Customer fell silent' },
   ],
+  templates,
 }
 
 /** By what customers reach the centre; a chat box that names no queues leads to all. */
 export const lines: readonly PlanDocument['lines'][number][] = [
   {
+    ...plainPlannedLine,
     id: 'skerrow-site',
     name: 'Chat box on the Skerrow site',
     channel: 'chat',
-    on: true,
     queueIds: [],
-    address: null,
-    ...plainLine,
   },
   {
+    ...plainPlannedLine,
     id: 'sailings-calls',
+    language: 'en',
+    tags: ['sailings'],
     name: 'Calls about today’s sailings',
     channel: 'voice',
-    on: true,
     queueIds: ['today-s-sailings'],
     address: '+442079460100',
-    ...plainLine,
   },
   {
+    ...plainPlannedLine,
     id: 'sailings-texts',
+    tags: ['sailings'],
+    closedAnswer: 'Thank you. Nobody answers at the moment; we will from {opens}. Today’s sailings are on our site.',
     name: 'Texts about today’s sailings',
     channel: 'sms',
-    on: true,
     queueIds: ['today-s-sailings'],
     address: '+442079460101',
-    ...plainLine,
   },
   {
+    ...plainPlannedLine,
     id: 'bookings-texts',
+    tags: ['bookings'],
+    closedAnswer: 'Thank you. Our bookings desk answers from {opens}.',
     name: 'Texts about bookings',
     channel: 'sms',
-    on: true,
     queueIds: ['bookings'],
     address: '+442079460102',
-    ...plainLine,
   },
 ]
 

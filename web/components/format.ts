@@ -66,3 +66,13 @@ export const initialsOf = (name: string): string => {
   const words = name.split(/\s+/).filter((word) => word !== '')
   return `${words[0]?.[0] ?? ''}${words.length > 1 ? (words.at(-1)?.[0] ?? '') : ''}`.toUpperCase()
 }
+
+/** Languages to choose from, by their BCP 47 tags. */
+export const languages: readonly string[] =
+  'ar bg bn ca cs cy da de el en es et eu fa fi fr ga gd gl he hi hr hu id is it ja ko lt lv mk ms mt nb nl nn pl pt ro ru sk sl sq sr sv sw ta th tr uk ur vi zh'.split(
+    ' ',
+  )
+
+const languageNames = new Intl.DisplayNames('en', { type: 'language' })
+
+export const languageName = (tag: string): string => languageNames.of(tag) ?? tag

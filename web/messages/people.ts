@@ -39,6 +39,9 @@ const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) 
   nobodyTakesIt: ({ queue, channel }) =>
     `Nobody who serves ${queue} takes ${channelNames[channel as Channel].toLowerCase()}: change their load limits.`,
   asksForUnknown: () => 'Skills asked for: one of these is no longer in the plan. Take it off.',
+  hoursGone: () => 'Hours: these are no longer in the plan. Choose others.',
+  neverOpenBy: ({ hours }) => `Hours: ${hours} never open, so nobody would come in by it.`,
+  teamGone: () => 'Teams: one of these is no longer in the plan. Take it off.',
   leadIsGone: () => 'The lead is no longer among the people. Choose another.',
 }
 
@@ -54,6 +57,9 @@ const mends: Partial<Record<PeopleFinding['code'], string>> = {
   leadsToUnknown: 'Take off',
   leadsNowhere: 'To all',
   leadsToSeveral: 'Keep the first',
+  hoursGone: 'At any hour',
+  neverOpenBy: 'At any hour',
+  teamGone: 'Take off',
   asksForUnknown: 'Take off',
   noLimits: 'Give them',
   neverOnShift: 'Give it',

@@ -56,6 +56,7 @@ export const records = {
   endedBy: { customer: 'the customer', agent: 'the agent', system: 'the centre' },
   handle: 'Handling time',
   held: 'On hold',
+  tags: 'Tags',
   erased: 'erased',
   clear: 'Clear filters',
   total: (n: number) => count(n, 'record', 'records'),

@@ -23,7 +23,12 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   unknownQueue: () => 'This queue is not in the published plan.',
   unknownLine: () => 'This line is not in the published plan.',
   unknownPresenceState: () => 'This presence state is not in the published plan.',
-  unknownDisposition: () => 'This disposition is not in the published plan. Choose another.',
+  unknownDisposition: () => 'This disposition is none of its queue’s. Choose another.',
+  dispositionMissing: () => 'Say first what it came to: this queue wants a disposition.',
+  lineClosed: ({ opensAt }) =>
+    opensAt === undefined
+      ? 'This line is closed, and no opening is planned.'
+      : 'This line is closed at this hour. It opens again by its hours.',
   unknownDeclineReason: () => 'This reason is not in the published plan. Choose another.',
   presenceNotChoosable: () => 'This presence state is set by the centre, not by people.',
   presenceNotForTeam: () => 'This presence state is for other teams.',

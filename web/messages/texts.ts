@@ -6,6 +6,7 @@ export const texts = {
     stop: 'You will get no more texts from this number. Text START if you want them again.',
     start: 'You will get texts from this number again. Text STOP to end them.',
   },
+  nextOpening: 'the next opening',
   /** As how many texts it goes out, and how many signs the last one still takes. */
   parts: (parts: number, left: number) => `${count(parts, 'text', 'texts')}, ${left} left`,
   wide: 'With a sign outside the usual alphabet a text holds 70 signs.',

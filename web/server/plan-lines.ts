@@ -17,12 +17,13 @@ const fields: Partial<Record<PeopleFinding['code'], string>> = {
   notANumber: 'address',
   numberTaken: 'address',
   asksForUnknown: 'requirements',
+  hoursGone: 'hoursId',
 }
 const strictly = { abortEarly: false, stripUnknown: true } as const
 
 export async function saveLine(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
   const { draft, line: given } = await saveShape.validate(input, strictly)
-  const line = { ...given, queueIds: [...new Set(given.queueIds)] } as LineDraft
+  const line = { ...given, queueIds: [...new Set(given.queueIds)], tags: [...new Set(given.tags)] } as LineDraft
   const fault = checkLine(line, await currentDocument(runtime)).find(({ severity }) => severity === 'fault')
   if (fault !== undefined) throw notValid(fault.code, peopleFindingText(fault), fields[fault.code] ?? 'queueIds')
   return publish(runtime, who, draft, line.name, { kind: 'line', line })

@@ -66,6 +66,7 @@ export async function tryQueue(runtime: Runtime, input: unknown): Promise<Tried>
       leftMessage: false,
       requirements: [],
       priority: null,
+      tags: [],
     }),
   )
   const interaction = state.interaction(id)

@@ -1,5 +1,5 @@
 import { connect, readDraft, type Database } from '@eudromos/database'
-import type { PlanDocument } from '@eudromos/core/plan'
+import { plainPlannedLine, type PlanDocument } from '@eudromos/core/plan'
 import { ValidationError } from 'yup'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { load, skerrow } from '../../scripts/demo/load.ts'
@@ -17,7 +17,8 @@ import {
   saveSite,
 } from './plan.ts'
 import { readStock, removeLine, saveLine } from './plan-lines.ts'
-import { saveTeams } from './plan-people.ts'
+import { saveCentre, saveTeams } from './plan-people.ts'
+import { removeTemplate, saveTemplate } from './plan-templates.ts'
 import { ProblemError, type Problem } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
@@ -209,14 +210,11 @@ test('one field of several queues is changed in one version, or in none', async 
 
 test('a line is led to queues, by itself or by a queue, and taken away', async () => {
   const box = {
+    ...plainPlannedLine,
     id: 'second',
     name: 'Second box',
     channel: 'chat' as const,
-    on: true,
     queueIds: ['bookings', 'bookings'],
-    address: null,
-    requirements: [],
-    priority: null,
   }
   const save = async (line: object) => saveLine(runtime, who, { draft: (await current()).draft, line })
   const linesNow = async () => (await current()).document.lines
@@ -242,10 +240,13 @@ test('a line is led to queues, by itself or by a queue, and taken away', async (
 test('a number is one line’s, in E.164, and leads to one queue', async () => {
   const save = async (line: object) => saveLine(runtime, who, { draft: (await current()).draft, line })
   const texts = {
+    ...plainPlannedLine,
     id: 'groups-texts',
     name: 'Texts of groups',
     channel: 'sms',
-    on: true,
+    language: 'pt',
+    tags: ['groups'],
+    closedAnswer: 'We answer from {opens}.',
     queueIds: ['groups'],
     address: '+442079460109',
     requirements: [{ skillId: 'portuguese', least: 2, most: 5 }],
@@ -285,4 +286,57 @@ test('several teams are saved as they stand in a list: who is in them, and their
   expect(after.teams.find(({ id }) => id === 'care-desk')).toEqual({ ...care, description: 'Boarding, with help' })
   expect(after.teams.find(({ id }) => id === 'harbour')).toEqual({ ...fresh, notes: '' })
   expect(after.people).toEqual(document.people)
+})
+
+test('a reply template is saved, found wrong, and taken away', async () => {
+  const template = {
+    id: 'late',
+    name: 'Sailing late',
+    text: 'The {sailing} is late, {customer}.',
+    teamIds: ['freight-desk'],
+  }
+  const save = async (one: object) => saveTemplate(runtime, who, { draft: (await current()).draft, template: one })
+  const templates = async () => (await current()).document.templates
+  await save(template)
+  expect(await templates()).toContainEqual(template)
+  expect(await problemOf(save({ ...template, text: ' ' }))).toMatchObject({ code: 'invalid' })
+  expect(await problemOf(save({ ...template, id: 'other', name: 'hello' }))).toMatchObject({ code: 'nameTaken' })
+  expect(await problemOf(save({ ...template, teamIds: ['gone'] }))).toMatchObject({ code: 'teamGone' })
+  await removeTemplate(runtime, who, { draft: (await current()).draft, id: 'late' })
+  expect(await templates()).not.toContainEqual(template)
+})
+
+test('queues choose of the dispositions that the centre has, and lines are among the users of hours', async () => {
+  const { document, draft } = await current()
+  const queue = document.queues.find(({ id }) => id === 'bookings')
+  const own = { ...queue, dispositionIds: ['settled', 'comes-back'], dispositionRequired: true }
+  await saveQueue(runtime, who, { draft, queue: own })
+  expect((await current()).document.queues).toContainEqual(expect.objectContaining(own))
+  const gone = saveQueue(runtime, who, { draft: draft + 1, queue: { ...own, dispositionIds: ['gone'] } })
+  expect(await problemOf(gone)).toMatchObject({ code: 'unknownDisposition' })
+  const dispositions = document.dispositions.filter(({ id }) => id !== 'comes-back')
+  const { declineReasons } = document
+  const settings = { ...document.centre, id: 'centre', declineReasons, dispositions }
+  await saveCentre(runtime, who, { draft: draft + 1, centre: settings })
+  const after = (await current()).document.queues.find(({ id }) => id === 'bookings')
+  expect(after?.dispositionIds).toEqual(['settled'])
+
+  const hours = {
+    id: 'nights',
+    name: 'Nights',
+    description: '',
+    zone: 'UTC',
+    weekly: [],
+    exceptions: [],
+    calendarIds: [],
+  }
+  const weekly = [{ weekday: 1, from: '20:00', to: '24:00' }]
+  await saveHours(runtime, who, { draft: draft + 2, hours: { ...hours, weekly } })
+  const line = { ...plainPlannedLine, id: 'night-box', name: 'Night box', channel: 'chat', queueIds: ['bookings'] }
+  await saveLine(runtime, who, { draft: draft + 3, line: { ...line, hoursId: 'nights' } })
+  const remove = (replacementId?: null) =>
+    removeTimes(runtime, who, 'hours', { draft: draft + 4, id: 'nights', replacementId })
+  expect(await problemOf(remove())).toMatchObject({ code: 'inUse' })
+  await remove(null)
+  expect((await current()).document.lines).toContainEqual(expect.objectContaining({ id: 'night-box', hoursId: null }))
 })

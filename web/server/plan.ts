@@ -165,6 +165,7 @@ const fieldOfFault: Partial<Record<FindingCode, string>> = {
   waitedInACircle: 'longestWaitTo',
   unknownSkill: 'requirements',
   boundsCrossed: 'requirements',
+  unknownDisposition: 'dispositionIds',
 }
 
 const saveHoursShape = yup.object({ draft: yup.number().integer().min(0).required(), hours: hoursShape.required() })

@@ -39,8 +39,9 @@ export function planView({ state, document }: Follower): PlanView | null {
     presenceStates: document.presenceStates,
     declineReasons: document.declineReasons,
     dispositions: document.dispositions,
+    templates: document.templates,
     queues: document.queues.map((queue) => {
-      const { id, name, service, target, hoursId, selection } = queue
+      const { id, name, service, target, hoursId, selection, dispositionIds, dispositionRequired } = queue
       const hours = document.hours.find((one) => one.id === hoursId)
       return {
         id,
@@ -49,11 +50,13 @@ export function planView({ state, document }: Follower): PlanView | null {
         target,
         agentIds: reachedBy(queue, document),
         selection,
+        dispositionIds,
+        dispositionRequired,
         hours: hours === undefined ? null : { id: hours.id, name: hours.name },
       }
     }),
     sites: document.sites.map(({ id, name, zone }) => ({ id, name, zone })),
-    teams: document.teams.map(({ id, name }) => ({ id, name })),
+    teams: document.teams.map(({ id, name, parentId }) => ({ id, name, parentId })),
     skills: document.skills.map(({ id, name }) => ({ id, name })),
     longestWrapUpSeconds: document.centre.longestWrapUpSeconds,
     evacuatedStateId: document.centre.evacuatedStateId,
@@ -182,6 +185,7 @@ export function interactionView(
   const { handover } = interaction
   const talk = interaction.participations.findLast(({ leg }) => leg === 'talk')
   const number = numbers.get(id)
+  const line = document?.lines.find((one) => one.id === interaction.lineId)
   return {
     id,
     channel: interaction.channel,
@@ -190,7 +194,7 @@ export function interactionView(
         ? null
         : {
             customer: number.value,
-            line: document?.lines.find((line) => line.id === interaction.lineId)?.address ?? null,
+            line: line?.address ?? null,
             stopped: number.stopped,
           },
     textLineId: textLineOf(document, interaction),
@@ -234,6 +238,9 @@ export function interactionView(
         ? { since: working.from, dueAt: interaction.wrapUpDueAt }
         : null,
     dispositionId: interaction.dispositionId,
+    mood: interaction.mood,
+    language: line?.language ?? null,
+    tags: line?.tags ?? [],
     turn: interaction.turn,
     receipts: interaction.receipts,
   }

@@ -80,6 +80,8 @@ const exportRow = (row: RecordRow) => ({
   messages: row.messages,
   offers: row.offers.length,
   disposition: plain(row.dispositionName ?? ''),
+  mood: row.mood ?? '',
+  tags: plain(row.tags.join(' ')),
   test: row.test,
 })
 
@@ -100,6 +102,8 @@ const exportColumns = [
   'messages',
   'offers',
   'disposition',
+  'mood',
+  'tags',
   'test',
 ] as const satisfies readonly (keyof ReturnType<typeof exportRow>)[]
 

@@ -95,6 +95,8 @@ const record = (
   sentOn: 0,
   passages: [],
   attendances: [],
+  mood: null,
+  tags: [],
   ...rest,
 })
 

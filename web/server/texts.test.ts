@@ -54,7 +54,11 @@ beforeEach(async () => {
   submitted = []
   sent = []
   answers = []
-  const follower = { document: { lines: [texts] }, state: new State(), watch: () => () => undefined }
+  const follower = {
+    document: { lines: [texts], centre: { zone: 'UTC' } },
+    state: new State(),
+    watch: () => () => undefined,
+  }
   const sender = {
     submit: (submission: Submission) => {
       submitted.push(submission)
@@ -69,7 +73,8 @@ beforeEach(async () => {
     numbers: () => Promise.resolve([]),
   }
   texter = new Texter(web, follower as never, sender, carrier, log)
-  runtime = { database: web, follower, sender, texter, carrier, log } as unknown as Runtime
+  const clock = { now: () => 1_000_000 }
+  runtime = { database: web, clock, follower, sender, texter, carrier, log } as unknown as Runtime
 })
 
 afterEach(() => texter.close())
@@ -111,6 +116,22 @@ test.each([
   ['', null],
 ] as const)('"%s" asks for %s', (text, order) => {
   expect(orderOf(text)).toBe(order)
+})
+
+test('while the queue is closed an answer of the line goes along, with the next opening; within a thread none does', async () => {
+  const bodies = () => submitted.map(({ command }) => command.body as { closedAnswerId?: string | null })
+  await received('open', 'Hello?')
+  expect(bodies().at(-1)?.closedAnswerId).toBeNull()
+  const state = new State()
+  jest.spyOn(state, 'queueDay').mockReturnValue({ open: false } as never)
+  jest.spyOn(state, 'nextTurn').mockReturnValue(Date.parse('2027-03-15T08:00:00Z'))
+  Object.assign(runtime.follower, { state })
+  Object.assign(texts, { closedAnswer: 'We answer from {opens}.' })
+  await received('shut', 'Hello?')
+  const id = bodies().at(-1)?.closedAnswerId ?? ''
+  const { rows } = await web.$client.query('select body from content where id = $1', [id])
+  expect(rows).toEqual([{ body: 'We answer from Monday 08:00.' }])
+  Object.assign(texts, { closedAnswer: '' })
 })
 
 test('a text makes its customer known by the number, once, and a second copy is the same command', async () => {

@@ -1,7 +1,9 @@
 import 'server-only'
 import * as yup from 'yup'
-import { noteText, obeyOrder, readTexts } from '@eudromos/database'
+import type { PlanDocument } from '@eudromos/core/plan'
+import { insertContent, noteText, obeyOrder, readTexts } from '@eudromos/database'
 import { texts as words } from '../messages/texts.ts'
+import { timeText, weekdayText } from '../components/format.ts'
 import { callerOf } from './callers.ts'
 import { envelope, gateway } from './envelope.ts'
 import { number } from './gateway-shapes.ts'
@@ -26,6 +28,20 @@ export function orderOf(text: string): 'stop' | 'start' | null {
   return stopWords.has(word) ? 'stop' : startWords.has(word) ? 'start' : null
 }
 
+/** What goes back by itself while nobody answers the line, with when somebody will; empty where nothing does. */
+function closedAnswerOf({ follower, clock }: Runtime, line: PlanDocument['lines'][number]): string {
+  const { state, document } = follower
+  const [queueId = ''] = line.queueIds
+  const shut = state.lookup.lineOpenings.get(line.id)
+  const now = clock.now()
+  const open = state.queueDay(queueId).open
+  if (line.closedAnswer === '' || (open && shut?.isOpen(now) !== false)) return ''
+  const opensAt = open ? (shut?.nextTurn(now) ?? null) : state.nextTurn(queueId)
+  const zone = document?.centre.zone ?? 'UTC'
+  const opens = opensAt === null ? words.nextOpening : `${weekdayText(opensAt, zone)} ${timeText(opensAt, zone)}`
+  return line.closedAnswer.replaceAll('{opens}', opens)
+}
+
 /** A customer's text has come in. The same id a second time is the same text. */
 export async function receiveText(runtime: Runtime, input: yup.InferType<typeof receivedShape>): Promise<object> {
   const { database, follower, sender, texter } = runtime
@@ -41,10 +57,14 @@ export async function receiveText(runtime: Runtime, input: yup.InferType<typeof 
   }
   // The interaction that a text begins is named by it, so that a second copy of it is the same command.
   const interactionId = `text-${input.id}`
+  const answer = thread === null ? closedAnswerOf(runtime, line) : ''
+  const closedAnswerId = answer === '' ? null : `${interactionId}-answer`
+  if (closedAnswerId !== null)
+    await insertContent(database, { id: closedAnswerId, interactionId, kind: 'message', body: answer })
   const command = envelope(
     'receiveText',
     gateway,
-    { interactionId, customerId, addressId, lineId: line.id, contentId: `${interactionId}-words` },
+    { interactionId, customerId, addressId, lineId: line.id, contentId: `${interactionId}-words`, closedAnswerId },
     { id: interactionId },
   )
   const { seq, refusal } = await sender.submit({
@@ -52,6 +72,7 @@ export async function receiveText(runtime: Runtime, input: yup.InferType<typeof 
     content: { id: `${interactionId}-words`, interactionId: thread ?? interactionId, body: input.text },
   })
   if (refusal !== null) throw refused(refusal, seq)
+  if (closedAnswerId !== null) texter.look()
   return { taken: true, seq }
 }
 

@@ -45,4 +45,24 @@ export const lineShape = yup.object({
     .max(10, 'Priority: choose 1 to 10.')
     .nullable()
     .default(null),
+  hoursId: yup.string().max(200).nullable().default(null),
+  tags: yup
+    .array()
+    .of(yup.string().trim().max(40, 'Tags: use at most 40 characters each.').required('Tags: leave none empty.'))
+    .max(20, 'Tags: use at most 20.')
+    .default([]),
+  language: yup
+    .string()
+    .nullable()
+    .default(null)
+    .test('bcp47', 'Language: choose one of the list.', (value) => value == null || isLanguage(value)),
+  closedAnswer: yup.string().trim().max(600, 'Answer while closed: use at most 600 characters.').default(''),
 })
+
+const isLanguage = (tag: string): boolean => {
+  try {
+    return Intl.getCanonicalLocales(tag).length === 1
+  } catch {
+    return false
+  }
+}

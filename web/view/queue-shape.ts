@@ -115,6 +115,8 @@ export const queueShape = yup.object({
     .default(null),
   longestWaitTo: yup.string().max(200).nullable().default(null),
   wrapUpSeconds: seconds('Wrap-up', 0, 3600),
+  dispositionIds: yup.array().of(yup.string().max(200).required()).max(200).default([]),
+  dispositionRequired: yup.boolean().default(false),
   testCustomerIds: ids,
   hoursId: yup.string().max(200).nullable().default(null),
   atClosingTo: yup.string().max(200).nullable().default(null),

@@ -2,7 +2,7 @@
 // by the screens. All instants are the centre's milliseconds.
 import type { Guest } from '@eudromos/core/calls'
 import type { QueueFigures } from '@eudromos/core/figures'
-import type { Channel, PlanDocument, PresenceState, Role, SelectionMethod, StateLook } from '@eudromos/core/plan'
+import type { Channel, Mood, PlanDocument, PresenceState, Role, SelectionMethod, StateLook } from '@eudromos/core/plan'
 import type { Absence, Emergency, Grant, Loan, Phase, Receipt, Side, Stopgap, TextState } from '@eudromos/core/routing'
 
 export interface AttachmentView {
@@ -122,6 +122,10 @@ export interface InteractionView {
   readonly customerHere: boolean
   readonly wrapUp: { readonly since: number; readonly dueAt: number } | null
   readonly dispositionId: string | null
+  readonly mood: Mood | null
+  /** What its line says: what those speak who come in by it, and what it marks them with. */
+  readonly language: string | null
+  readonly tags: readonly string[]
   readonly turn: { readonly side: Side; readonly since: number }
   readonly receipts: Readonly<Record<Side, Receipt>>
 }
@@ -135,6 +139,7 @@ export interface PlanView {
   readonly presenceStates: readonly (PresenceState & StateLook & { readonly name: string })[]
   readonly declineReasons: PlanDocument['declineReasons']
   readonly dispositions: PlanDocument['dispositions']
+  readonly templates: PlanDocument['templates']
   readonly queues: readonly {
     readonly id: string
     readonly name: string
@@ -142,12 +147,15 @@ export interface PlanView {
     readonly target: PlanDocument['queues'][number]['target']
     readonly agentIds: readonly string[]
     readonly selection: PlanDocument['queues'][number]['selection']
+    /** What its conversations can have come to; none named: whatever the centre has. */
+    readonly dispositionIds: readonly string[]
+    readonly dispositionRequired: boolean
     /** The name of its opening hours; null: always open. */
     readonly hours: { readonly id: string; readonly name: string } | null
   }[]
   readonly sites: readonly { readonly id: string; readonly name: string; readonly zone: string }[]
   readonly skills: readonly { readonly id: string; readonly name: string }[]
-  readonly teams: readonly { readonly id: string; readonly name: string }[]
+  readonly teams: readonly { readonly id: string; readonly name: string; readonly parentId: string | null }[]
   readonly longestWrapUpSeconds: number
   readonly evacuatedStateId: string
   readonly ownAbsences: boolean

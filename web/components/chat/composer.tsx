@@ -1,6 +1,9 @@
 'use client'
 import TextField from '@mui/material/TextField'
-import { useRef, type KeyboardEvent, type Ref } from 'react'
+import { useRef, useState, type KeyboardEvent } from 'react'
+import type { ReplyTemplate } from '@eudromos/core/plan'
+import { template } from '../../messages/templates.ts'
+import { mostTemplates, TemplateList } from './template-list.tsx'
 
 interface ComposerProps {
   readonly value: string
@@ -9,39 +12,95 @@ interface ComposerProps {
   readonly onTyping: () => void
   readonly label: string
   readonly disabled?: boolean
-  readonly inputRef?: Ref<HTMLTextAreaElement>
+  /** What is found by typing `/` and some words, with its fields filled in. Left out where there are none to be had. */
+  readonly templates?: (words: string) => readonly ReplyTemplate[]
 }
 
 const typingEveryMs = 2500
 const mostCharacters = 4000
+const mostSought = 12
+/** The words after a slash at the beginning, or after a blank, up to the end. */
+const searching = /(?:^|\s)\/([^/]*)$/
 
-/** Where one writes: Enter sends, Shift Enter begins a new line. Tells now and then that somebody is writing. */
-export function Composer({ value, onChange, onSend, onTyping, label, disabled, inputRef }: ComposerProps) {
+/**
+ * Where one writes: Enter sends, Shift Enter begins a new line, `/` finds a template. Tells now and then that somebody is
+ * writing.
+ */
+export function Composer(props: ComposerProps) {
+  const { value, onChange, onSend, onTyping, label, disabled, templates } = props
   const toldAt = useRef(0)
+  const area = useRef<HTMLTextAreaElement | null>(null)
+  const [chosen, setChosen] = useState(0)
+  /** The text at which somebody has put the list away. */
+  const [away, setAway] = useState<string | null>(null)
+  const sought = templates === undefined || value === away ? null : searching.exec(value)
+  const found = sought === null ? [] : (templates?.(sought[1] ?? '') ?? []).slice(0, mostTemplates)
+  // Words in which no template is found may well be none that look for one.
+  const open = sought !== null && (found.length > 0 || (sought[1] ?? '').length < mostSought)
+  const at = Math.min(chosen, Math.max(0, found.length - 1))
+  const put = ({ text }: ReplyTemplate): void => {
+    if (sought === null) return
+    const before = value.slice(0, value.length - (sought[1]?.length ?? 0) - 1)
+    onChange(`${before}${text}`.slice(0, mostCharacters))
+    setChosen(0)
+    area.current?.focus()
+    const from = before.length + text.search(/\{/)
+    const to = before.length + text.search(/\}/) + 1
+    // What the agent has to fill in first stands marked.
+    if (to > from) setTimeout(() => area.current?.setSelectionRange(from, to))
+  }
   const onKeyDown = (event: KeyboardEvent): void => {
-    if (event.key !== 'Enter' || event.shiftKey || event.nativeEvent.isComposing) return
-    event.preventDefault()
-    if (value.trim() !== '') onSend()
+    if (event.nativeEvent.isComposing) return
+    const one = found[at]
+    if (open && (event.key === 'ArrowDown' || event.key === 'ArrowUp') && found.length > 0) {
+      event.preventDefault()
+      setChosen((at + (event.key === 'ArrowDown' ? 1 : found.length - 1)) % found.length)
+    } else if (open && event.key === 'Escape') {
+      event.preventDefault()
+      event.stopPropagation()
+      setAway(value)
+    } else if (open && (event.key === 'Enter' || event.key === 'Tab') && one !== undefined) {
+      event.preventDefault()
+      put(one)
+    } else if (event.key === 'Enter' && !event.shiftKey) {
+      event.preventDefault()
+      if (value.trim() !== '') onSend()
+    }
   }
   return (
-    <TextField
-      multiline
-      minRows={2}
-      maxRows={6}
-      fullWidth
-      value={value}
-      disabled={disabled}
-      placeholder={label}
-      inputRef={inputRef}
-      onKeyDown={onKeyDown}
-      onChange={(event) => {
-        onChange(event.target.value)
-        if (Date.now() - toldAt.current > typingEveryMs) {
-          toldAt.current = Date.now()
-          onTyping()
-        }
-      }}
-      slotProps={{ htmlInput: { 'aria-label': label, maxLength: mostCharacters } }}
-    />
+    <>
+      {open && <TemplateList anchor={area} found={found} at={at} onPut={put} />}
+      <TextField
+        multiline
+        minRows={2}
+        maxRows={6}
+        fullWidth
+        value={value}
+        disabled={disabled}
+        placeholder={templates === undefined ? label : `${label} · ${template.hint}`}
+        inputRef={area}
+        onKeyDown={onKeyDown}
+        onChange={(event) => {
+          onChange(event.target.value)
+          if (Date.now() - toldAt.current > typingEveryMs) {
+            toldAt.current = Date.now()
+            onTyping()
+          }
+        }}
+        slotProps={{
+          htmlInput: {
+            'aria-label': label,
+            maxLength: mostCharacters,
+            ...(templates === undefined
+              ? {}
+              : {
+                  'aria-autocomplete': 'list',
+                  'aria-controls': open ? 'reply-templates' : undefined,
+                  'aria-activedescendant': open && found.length > 0 ? `reply-template-${at}` : undefined,
+                }),
+          },
+        }}
+      />
+    </>
   )
 }

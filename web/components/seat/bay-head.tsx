@@ -7,6 +7,7 @@ import { shownNumber } from '@eudromos/core/numbers'
 import { en } from '../../messages/en.ts'
 import { texts } from '../../messages/texts.ts'
 import type { InteractionView } from '../../view/view.ts'
+import { languageName } from '../format.ts'
 import { ChannelShape } from '../glyphs.tsx'
 
 interface BayHeadProps {
@@ -18,7 +19,7 @@ interface BayHeadProps {
 
 /** Who it is, which queue, and the time that counts. */
 export function BayHead({ interaction, under, time, pressing = false }: BayHeadProps) {
-  const { numbers } = interaction
+  const { numbers, language, tags } = interaction
   return (
     <Box sx={{ paddingInline: 1.75, paddingBlock: 1.25, borderBottom: 1, borderColor: 'divider' }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.25 }}>
@@ -40,6 +41,11 @@ export function BayHead({ interaction, under, time, pressing = false }: BayHeadP
       {numbers !== null && (
         <Typography variant="body2" noWrap sx={{ color: 'text.secondary' }}>
           {texts.under(shownNumber(numbers.customer), numbers.line === null ? '' : shownNumber(numbers.line))}
+        </Typography>
+      )}
+      {(language !== null || tags.length > 0) && (
+        <Typography variant="body2" noWrap sx={{ color: 'text.secondary' }}>
+          {[...(language === null ? [] : [languageName(language)]), ...tags].join(' · ')}
         </Typography>
       )}
     </Box>

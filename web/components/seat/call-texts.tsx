@@ -2,8 +2,10 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
 import { useCallback, useState } from 'react'
 import { calls as t } from '../../messages/calls.ts'
+import { template } from '../../messages/templates.ts'
 import { texts } from '../../messages/texts.ts'
 import type { InteractionView, View } from '../../view/view.ts'
 import { Composer } from '../chat/composer.tsx'
@@ -11,6 +13,7 @@ import { firstName } from '../format.ts'
 import { Transcript } from '../chat/transcript.tsx'
 import { useTyped } from '../typed.ts'
 import { useSeatActions } from './act.ts'
+import { blankIn, templatesOf } from './templates.ts'
 import { TextLength, unsentBy, useTexts } from './texts.tsx'
 import { useOutbox } from './outbox.ts'
 
@@ -28,8 +31,9 @@ export function CallTexts({ interaction, view, now }: { interaction: Interaction
   const { unsent, send, retry } = useOutbox(post)
   const messages = view.messages[id] ?? []
   const shown = [...useTexts(interaction, messages), ...unsentBy(unsent, messages, retry)]
+  const blank = blankIn(text)
   const submit = (): void => {
-    if (text.trim() === '') return
+    if (text.trim() === '' || blank !== null) return
     send(text, now)
     setText('')
     setOpen(false)
@@ -56,10 +60,12 @@ export function CallTexts({ interaction, view, now }: { interaction: Interaction
             onSend={submit}
             onTyping={() => undefined}
             label={t.textTo(first)}
+            templates={templatesOf(interaction, view)}
           />
+          {blank !== null && <Typography variant="body2">{template.fill(blank)}</Typography>}
           {text !== '' && <TextLength text={text} />}
           <Box sx={{ display: 'flex', gap: 1 }}>
-            <Button disabled={text.trim() === ''} onClick={submit}>
+            <Button disabled={text.trim() === '' || blank !== null} onClick={submit}>
               {t.sendText}
             </Button>
             <Button variant="text" onClick={() => setOpen(false)}>

@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography'
 import { useCallback, useEffect, useState } from 'react'
 import { en } from '../../messages/en.ts'
 import { story } from '../../messages/story.ts'
+import { template } from '../../messages/templates.ts'
 import { texts } from '../../messages/texts.ts'
 import { seatWords } from '../../messages/steering.ts'
 import type { InteractionView, MessageView, View } from '../../view/view.ts'
@@ -22,6 +23,7 @@ import { Handover } from './handover.tsx'
 import { useOutbox } from './outbox.ts'
 import { PassOn } from './pass-on.tsx'
 import { Story } from './story.tsx'
+import { blankIn, templatesOf } from './templates.ts'
 import { TextLength, unsentBy, useTexts } from './texts.tsx'
 
 interface ConversationBayProps {
@@ -77,8 +79,9 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
     ...(interaction.channel === 'sms' ? texted : shownMessages(messages, 'agent', interaction.receipts.customer)),
     ...unsentBy(unsent, messages, retry),
   ]
+  const blank = blankIn(text)
   const submit = (): void => {
-    if (text.trim() === '' || stopped) return
+    if (text.trim() === '' || stopped || blank !== null) return
     send(text, now)
     setText('')
   }
@@ -126,7 +129,9 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
           }}
           label={en.seat.write(first)}
           disabled={stopped}
+          templates={templatesOf(interaction, view)}
         />
+        {blank !== null && <Typography variant="body2">{template.fill(blank)}</Typography>}
         {stopped && <Alert severity="warning">{texts.stopped(first)}</Alert>}
         {numbers !== null && !stopped && text !== '' && <TextLength text={text} />}
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
@@ -137,7 +142,7 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
           <FetchSupervisor interaction={interaction} />
           <Button
             variant="contained"
-            disabled={text.trim() === '' || stopped}
+            disabled={text.trim() === '' || stopped || blank !== null}
             onClick={submit}
             sx={{ marginInlineStart: 'auto' }}
           >

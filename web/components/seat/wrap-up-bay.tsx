@@ -5,7 +5,9 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useEffect, useState } from 'react'
+import { moods } from '@eudromos/core/plan'
 import { en } from '../../messages/en.ts'
+import { wrapUpOf as t } from '../../messages/templates.ts'
 import { seatWords } from '../../messages/steering.ts'
 import type { InteractionView, View } from '../../view/view.ts'
 import { Transcript } from '../chat/transcript.tsx'
@@ -15,6 +17,7 @@ import { queueName } from '../frame/headline.tsx'
 import { useNotice } from '../frame/notice.tsx'
 import { useSeatActions } from './act.ts'
 import { BayHead } from './bay-head.tsx'
+import { useTexts } from './texts.tsx'
 import { shownMessages } from './conversation-bay.tsx'
 
 interface WrapUpBayProps {
@@ -33,11 +36,22 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
   const { id } = interaction
   const [notes, setNotes] = useTyped(`notes ${id}`)
   const [dispositionId, setDispositionId] = useState(interaction.dispositionId ?? '')
-  const [saved, setSaved] = useState({ notes: '', dispositionId: interaction.dispositionId ?? '' })
-  const changed = notes !== saved.notes || dispositionId !== saved.dispositionId
+  const [mood, setMood] = useState(interaction.mood)
+  const [saved, setSaved] = useState({ notes: '', dispositionId: interaction.dispositionId ?? '', mood })
+  const changed = notes !== saved.notes || dispositionId !== saved.dispositionId || mood !== saved.mood
+  const queue = view.plan?.queues.find((one) => one.id === interaction.queueId)
+  const offered = (view.plan?.dispositions ?? []).filter(
+    (one) => queue === undefined || queue.dispositionIds.length === 0 || queue.dispositionIds.includes(one.id),
+  )
+  const missing = queue?.dispositionRequired === true && dispositionId === ''
   const save = async (): Promise<void> => {
-    const next = { notes, dispositionId }
-    await act('saveWrapUp', { interactionId: id, notes, dispositionId: dispositionId === '' ? null : dispositionId })
+    const next = { notes, dispositionId, mood }
+    await act('saveWrapUp', {
+      interactionId: id,
+      notes,
+      mood,
+      dispositionId: dispositionId === '' ? null : dispositionId,
+    })
     setSaved(next)
   }
   useEffect(() => {
@@ -45,6 +59,8 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
     const timer = setTimeout(() => void save().catch(() => undefined), saveAfterMs)
     return () => clearTimeout(timer)
   })
+  const messages = view.messages[id] ?? []
+  const texted = useTexts(interaction, messages)
   const left = Math.max(0, (interaction.wrapUp?.dueAt ?? now) - now)
   const { wrapUp } = interaction
   const most = (view.plan?.longestWrapUpSeconds ?? 0) * 1000
@@ -65,7 +81,9 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
         pressing={left < 10_000}
       />
       <Transcript
-        messages={shownMessages(view.messages[id] ?? [], 'agent', interaction.receipts.customer)}
+        messages={
+          interaction.channel === 'chat' ? shownMessages(messages, 'agent', interaction.receipts.customer) : texted
+        }
         own="agent"
         otherName={interaction.customerName}
         zone={view.plan?.zone ?? 'UTC'}
@@ -78,15 +96,31 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
           label={en.seat.disposition}
           value={dispositionId}
           onChange={(event) => setDispositionId(event.target.value)}
+          helperText={missing ? t.missing : undefined}
           slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
         >
           <MenuItem value="">{en.seat.noDisposition}</MenuItem>
-          {(view.plan?.dispositions ?? []).map((disposition) => (
+          {offered.map((disposition) => (
             <MenuItem key={disposition.id} value={disposition.id}>
               {disposition.name}
             </MenuItem>
           ))}
         </TextField>
+        <Box role="group" aria-label={t.mood} sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
+          <Typography variant="body2">{t.mood}</Typography>
+          {moods.map((one) => (
+            <Button
+              key={one}
+              size="small"
+              aria-pressed={mood === one}
+              onClick={() => setMood(mood === one ? null : one)}
+              sx={{ bgcolor: mood === one ? 'action.selected' : undefined }}
+            >
+              {mood === one && '✓ '}
+              {t.moods[one]}
+            </Button>
+          ))}
+        </Box>
         <TextField
           multiline
           minRows={2}
@@ -103,7 +137,12 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
               {seatWords.longer}
             </Button>
           )}
-          <Button variant="contained" onClick={() => void finish()} sx={{ marginInlineStart: 'auto' }}>
+          <Button
+            variant="contained"
+            disabled={missing}
+            onClick={() => void finish()}
+            sx={{ marginInlineStart: 'auto' }}
+          >
             {en.seat.finish}
           </Button>
         </Box>

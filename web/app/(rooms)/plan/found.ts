@@ -43,6 +43,9 @@ const peopleFields: Record<PeopleFinding['code'], string> = {
   numberTaken: 'address',
   nobodyTakesIt: 'queueIds',
   asksForUnknown: 'requirements',
+  hoursGone: 'hoursId',
+  neverOpenBy: 'hoursId',
+  teamGone: 'teamIds',
 }
 
 const hoursFields: Record<HoursFindingCode, string> = {
@@ -112,8 +115,16 @@ export const lineMends: Mends<PlanDocument['lines'][number]> = {
     return open.length === 0 || hasNumber(line) ? null : { queueIds: open }
   },
   leadsToSeveral: ({ queueIds }) => ({ queueIds: queueIds.slice(0, 1) }),
+  hoursGone: () => ({ hoursId: null }),
+  neverOpenBy: () => ({ hoursId: null }),
   asksForUnknown: ({ requirements }, _params, { skills }) => ({
     requirements: requirements.filter(({ skillId }) => skills.some(({ id }) => id === skillId)),
+  }),
+}
+
+export const templateMends: Mends<PlanDocument['templates'][number]> = {
+  teamGone: ({ teamIds }, _params, { teams }) => ({
+    teamIds: teamIds.filter((known) => teams.some(({ id }) => id === known)),
   }),
 }
 

@@ -21,6 +21,7 @@ import {
   team as teamWords,
 } from '../../../messages/people.ts'
 import { line as lineWords } from '../../../messages/lines.ts'
+import { template as templateWords } from '../../../messages/templates.ts'
 import { bulk } from '../../../messages/plan.ts'
 import { skill as skillWords } from '../../../messages/skills.ts'
 import type { PlanState } from '../../../server/plan.ts'
@@ -37,6 +38,7 @@ import { StateForm } from './people/state-form.tsx'
 import { TeamForm } from './people/team-form.tsx'
 import { QueueForm } from './queue-form.tsx'
 import { SkillForm } from './skills/skill-form.tsx'
+import { TemplateForm } from './templates/template-form.tsx'
 import { findingsOf, freshOf, kinds, wantedOf, type Kind, type Thing } from './things.ts'
 
 /** The plan bench: what there is to the left, the one thing being edited in the middle, its effects to the right. */
@@ -53,7 +55,8 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
   const [round, setRound] = useState(0)
   const [leavingTo, setLeavingTo] = useState<(() => void) | null>(null)
   const { document } = plan
-  const { lines, queues, hours, calendars, sites, shifts, skills, teams, presenceStates, loadLimits } = document
+  const { lines, templates, queues, hours, calendars, sites, shifts, skills, teams, presenceStates, loadLimits } =
+    document
   const made = begun ?? (params.get('queue') === 'new' && mayEdit ? fresh : null)
   useEffect(() => {
     if (!dirty) return
@@ -113,6 +116,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
     shift: { title: en.shift.title, fresh: en.shift.fresh, all: shifts },
     site: { title: en.site.title, fresh: en.site.fresh, all: sites },
     hours: { title: en.hours.short, fresh: en.hours.fresh, all: hours },
+    template: { title: templateWords.title, fresh: templateWords.fresh, all: templates },
     calendar: { title: en.calendar.title, fresh: en.calendar.fresh, all: calendars },
   }
   const tables: Partial<Record<Kind, { href: string; name: string }>> = {
@@ -214,6 +218,17 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
           onSaved={(id) => saved('line', id)}
           onDuplicate={(like) =>
             begin({ kind: 'line', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
+          }
+        />
+      )}
+      {shown?.kind === 'template' && (
+        <TemplateForm
+          key={`${shown.value.id} ${round}`}
+          {...common}
+          value={shown.value}
+          onSaved={(id) => saved('template', id)}
+          onDuplicate={(like) =>
+            begin({ kind: 'template', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
           }
         />
       )}

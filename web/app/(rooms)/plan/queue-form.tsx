@@ -31,6 +31,7 @@ import { LinesField } from './lines/lines-field.tsx'
 import { DemandField } from './queues/demand-field.tsx'
 import { queueFound } from './queues/found.ts'
 import { MethodField } from './queues/method-field.tsx'
+import { WrapUpField } from './queues/wrap-up-field.tsx'
 import { WaysField } from './queues/ways-field.tsx'
 
 type Queue = QueueEdit
@@ -184,6 +185,9 @@ export function QueueForm({
           </Holding>
           <NumberField control={control} name="wrapUpSeconds" label={en.plan.wrapUp} help={en.plan.wrapUpHelp} />
         </Box>
+        <Holding of={['dispositionIds']}>
+          <WrapUpField control={control} document={plan.document} mayEdit={mayEdit} />
+        </Holding>
         <Holding of={['whenFullTo', 'longestWaitTo']}>
           <WaysField control={control} queueId={queue.id} document={plan.document} mayEdit={mayEdit} />
         </Holding>

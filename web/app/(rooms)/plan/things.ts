@@ -11,6 +11,7 @@ import {
   checkSkill,
   checkState,
   checkTeam,
+  checkTemplate,
   linesTo,
   plainPlanned,
   skillEdit,
@@ -38,6 +39,7 @@ import {
   type TeamValue,
 } from './people/values.ts'
 import { blankShift, blankSite, type ShiftValue, type SiteValue } from './places/values.ts'
+import { blankTemplate, type TemplateValue } from './templates/template-form.tsx'
 import { blankSkill, skillValue, type SkillValue } from './skills/values.ts'
 
 /** A new queue is reached by every chat box, until somebody says otherwise. */
@@ -62,6 +64,7 @@ const blank = ({ lines }: PlanDocument): QueueEdit => ({
 
 export type Kind =
   | 'line'
+  | 'template'
   | 'queue'
   | 'skill'
   | 'person'
@@ -78,6 +81,7 @@ export type Thing<K extends Kind = Kind> = { [P in K]: { readonly kind: P; reado
 interface Values {
   readonly queue: QueueEdit
   readonly line: LineValue
+  readonly template: TemplateValue
   readonly hours: PlanDocument['hours'][number]
   readonly calendar: PlanDocument['calendars'][number]
   readonly site: SiteValue
@@ -103,6 +107,7 @@ export const kinds: readonly Exclude<Kind, 'centre'>[] = [
   'site',
   'hours',
   'calendar',
+  'template',
 ]
 
 export function freshOf(kind: Exclude<Kind, 'centre'>, document: PlanDocument): Thing {
@@ -111,6 +116,8 @@ export function freshOf(kind: Exclude<Kind, 'centre'>, document: PlanDocument): 
       return { kind, value: blank(document) }
     case 'line':
       return { kind, value: blankLine(newId()) }
+    case 'template':
+      return { kind, value: blankTemplate(newId()) }
     case 'hours':
       return { kind, value: blankHours(newId(), document.centre.zone) }
     case 'calendar':
@@ -146,6 +153,8 @@ export function wantedOf(
     all.find((one) => one.id === id)
   const line = pick(document.lines, params.get('line'))
   if (line !== undefined) return { kind: 'line', value: line }
+  const template = pick(document.templates, params.get('template'))
+  if (template !== undefined) return { kind: 'template', value: template }
   const hours = pick(document.hours, params.get('hours'))
   if (hours !== undefined) return { kind: 'hours', value: hours }
   const calendar = pick(document.calendars, params.get('calendar'))
@@ -180,6 +189,7 @@ export function findingsOf(document: PlanDocument, at: number): Record<Kind, Rea
   return {
     queue: new Map(document.queues.map((one) => [one.id, checkQueue(one, document).length])),
     line: new Map(document.lines.map((one) => [one.id, checkLine(one, document).length])),
+    template: new Map(document.templates.map((one) => [one.id, checkTemplate(one, document).length])),
     hours: count(document.hours, (one) => checkHours(one, document, at)),
     site: count(document.sites, (one) => checkSite(one, sitting(document, one.id), document, at)),
     shift: count(document.shifts, (one) => checkShift(one, working(document, one.id), document, at)),

@@ -7,9 +7,12 @@ import MenuItem from '@mui/material/MenuItem'
 import Switch from '@mui/material/Switch'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { checkLine, hasNumber, type PlanDocument } from '@eudromos/core/plan'
+import { useMemo } from 'react'
+import { hoursFaults, OpenTimes } from '@eudromos/core/hours'
+import { checkLine, hasNumber, hoursOf, type PlanDocument } from '@eudromos/core/plan'
 import { fewOptions } from '../../../../components/few-options.ts'
-import { useLive } from '../../../../components/stream/context.tsx'
+import { languageName, languages, timeText } from '../../../../components/format.ts'
+import { useLive, useNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
 import { line as t } from '../../../../messages/lines.ts'
 import { demand } from '../../../../messages/skills.ts'
@@ -21,6 +24,8 @@ import { EffectsPane, FoundAtFields, Holding } from '../findings.tsx'
 import { lineMends, peopleFound } from '../found.ts'
 import { NumberField } from './number-field.tsx'
 import type { LineValue } from './values.ts'
+
+const any = ' '
 
 /** By what customers reach the centre, and which queues they come to by it. */
 export function LineForm(props: EditorProps<LineValue>) {
@@ -130,6 +135,74 @@ export function LineForm(props: EditorProps<LineValue>) {
             />
           </Box>
         </Holding>
+        <Holding of={['hoursId']}>
+          <TextField
+            select
+            fullWidth
+            label={t.hours}
+            value={line.hoursId ?? any}
+            disabled={!mayEdit}
+            error={form.faultOf('hoursId') !== undefined}
+            helperText={form.faultOf('hoursId') ?? (line.channel === 'sms' ? t.hoursOfTexts : t.hoursHelp)}
+            onChange={({ target }) => form.set({ hoursId: target.value === any ? null : target.value })}
+          >
+            <MenuItem value={any}>{t.anyHour}</MenuItem>
+            {document.hours.map(({ id, name }) => (
+              <MenuItem key={id} value={id}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+        </Holding>
+        {line.channel === 'sms' && (
+          <TextField
+            multiline
+            minRows={2}
+            maxRows={6}
+            label={t.closedAnswer}
+            value={line.closedAnswer}
+            disabled={!mayEdit}
+            error={form.faultOf('closedAnswer') !== undefined}
+            helperText={form.faultOf('closedAnswer') ?? t.closedAnswerHelp}
+            onChange={({ target }) => form.set({ closedAnswer: target.value })}
+            slotProps={{ htmlInput: { maxLength: 600 } }}
+          />
+        )}
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' },
+            gap: 2,
+            alignItems: 'start',
+          }}
+        >
+          <Autocomplete
+            size="small"
+            options={languages}
+            value={line.language}
+            getOptionLabel={languageName}
+            disabled={!mayEdit}
+            onChange={(_, language) => form.set({ language })}
+            renderInput={(params) => <TextField {...params} label={t.language} helperText={t.languageHelp} />}
+          />
+          <Autocomplete
+            multiple
+            freeSolo
+            size="small"
+            options={[...new Set(document.lines.flatMap(({ tags }) => tags))]}
+            value={[...line.tags]}
+            disabled={!mayEdit}
+            onChange={(_, tags) => form.set({ tags: tags.map((tag) => tag.trim()).filter((tag) => tag !== '') })}
+            renderInput={(params) => (
+              <TextField
+                {...params}
+                label={t.tags}
+                error={form.faultOf('tags') !== undefined}
+                helperText={form.faultOf('tags') ?? t.tagsHelp}
+              />
+            )}
+          />
+        </Box>
         <TextField
           select
           label={t.priority}
@@ -148,7 +221,7 @@ export function LineForm(props: EditorProps<LineValue>) {
         </TextField>
       </EditorFrame>
       <EffectsPane found={found}>
-        <Meets line={line} queues={document.queues} />
+        <Meets line={line} document={document} />
         {!isNew && line.on && !hasNumber(line) && (
           <Link href={`/outside/site?line=${encodeURIComponent(line.id)}`} target="_blank">
             {t.tryIt}
@@ -168,8 +241,19 @@ export function LineForm(props: EditorProps<LineValue>) {
 }
 
 /** What a customer would find on it at this moment, queue by queue. */
-function Meets({ line, queues }: { readonly line: LineValue; readonly queues: PlanDocument['queues'] }) {
-  const { view } = useLive()
+function Meets({ line, document }: { readonly line: LineValue; readonly document: PlanDocument }) {
+  const { queues, calendars, centre } = document
+  const { view, clockOffsetMs } = useLive()
+  const minute = Math.floor(useNow(clockOffsetMs) / 60_000)
+  const hours = document.hours.find(({ id }) => id === line.hoursId)
+  const shut = useMemo(() => {
+    if (hours === undefined || minute === 0 || hoursFaults(hoursOf(hours, calendars)).length > 0) return null
+    const now = minute * 60_000
+    const times = new OpenTimes(hoursOf(hours, calendars))
+    if (times.isOpen(now)) return null
+    const opens = times.nextOpening(now)
+    return t.shut(opens === null ? null : timeText(opens, centre.zone, now))
+  }, [hours, calendars, centre.zone, minute])
   const led = line.queueIds.flatMap((id) => queues.find((queue) => queue.id === id) ?? [])
   const stateOf = ({ id, service }: (typeof led)[number]): string => {
     if (service !== 'inService') return t[service]
@@ -182,6 +266,9 @@ function Meets({ line, queues }: { readonly line: LineValue; readonly queues: Pl
       <Typography variant="h3">{t.now}</Typography>
       {!line.on && <Typography>{t.meetsNothing}</Typography>}
       {line.on && hasNumber(line) && line.address === null && <Typography>{t.meetsNoNumber}</Typography>}
+      {line.on && shut !== null && (
+        <Typography>{line.channel === 'sms' ? `${shut} ${t.textsWait(line.closedAnswer !== '')}` : shut}</Typography>
+      )}
       {line.on && !led.some(({ service }) => service === 'inService') && <Typography>{t.meetsNoQueue}</Typography>}
       {line.on && (
         <Box component="ul" sx={{ margin: 0, paddingInlineStart: 2.5 }}>

@@ -1,13 +1,11 @@
-import { plainLine, type PlanDocument } from '@eudromos/core/plan'
+import { plainPlannedLine, type PlanDocument } from '@eudromos/core/plan'
 
 export type LineValue = PlanDocument['lines'][number]
 
 export const blankLine = (id: string): LineValue => ({
+  ...plainPlannedLine,
   id,
   name: '',
   channel: 'chat',
-  on: true,
   queueIds: [],
-  address: null,
-  ...plainLine,
 })

@@ -32,6 +32,7 @@ const fields: Partial<Record<FindingCode, string>> = {
   waitedToUnknown: 'longestWaitTo',
   waitedInACircle: 'longestWaitTo',
   noLine: 'lineIds',
+  unknownDisposition: 'dispositionIds',
 }
 
 /** What was found in the queue as edited. Without `mayEdit` nothing is mended. */

@@ -42,6 +42,9 @@ const mends: Partial<
   unknownTeam: (queue, { teams }) => kept(queue, ({ teamId }) => teams.some(({ id }) => id === teamId)),
   teamWithoutAgents: (queue, document) => kept(queue, (team) => membersOf(team, document).length > 0),
   unknownHours: () => ({ hoursId: null }),
+  unknownDisposition: ({ dispositionIds }, { dispositions }) => ({
+    dispositionIds: dispositionIds.filter((known) => dispositions.some(({ id }) => id === known)),
+  }),
   unknownSkill: (queue, { skills }) => {
     const known = ({ skillId }: { readonly skillId: string }): boolean => skills.some(({ id }) => id === skillId)
     return { requirements: queue.requirements.filter(known), relaxations: queue.relaxations.filter(known) }

@@ -16,6 +16,7 @@ import { GroundsList, type NamedGrounds } from '../../../../components/grounds/g
 import { SidePanel } from '../../../../components/side-panel.tsx'
 import { en } from '../../../../messages/en.ts'
 import { joining } from '../../../../messages/joining.ts'
+import { wrapUpOf } from '../../../../messages/templates.ts'
 import { passages } from '../../../../messages/steering.ts'
 import type { RecordDetails } from '../../../../server/records.ts'
 import type { PlanView } from '../../../../view/view.ts'
@@ -68,6 +69,8 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
             {row.channel === 'voice' && <Fact name={t.held} value={duration(row.holdMs)} />}
             <Fact name={t.columns.agent} value={row.agentName ?? '–'} words />
             <Fact name={t.columns.disposition} value={row.dispositionName ?? '–'} words />
+            {row.mood !== null && <Fact name={wrapUpOf.mood} value={wrapUpOf.moods[row.mood]} words />}
+            {row.tags.length > 0 && <Fact name={t.tags} value={row.tags.join(', ')} words />}
           </Box>
           {row.passages.length === 0 && row.sentOn > 0 && <Typography>{t.sentOn(row.sentOn)}</Typography>}
           {row.passages.length === 0 && row.handedBack > 0 && <Typography>{t.handedBack(row.handedBack)}</Typography>}

@@ -16,25 +16,31 @@ export const GET = (request: Request): Promise<Response> =>
     )
     const lines = (document?.lines ?? [])
       .filter(({ on }) => on)
-      .map(({ id, name, channel, address, queueIds }) => ({
-        id,
-        name,
-        channel,
-        address,
-        queues: open
-          .filter((queue) => queueIds.includes(queue.id))
-          .map(({ id, name, service, selection }) => {
-            const { open } = state.queueDay(id)
-            return {
-              id,
-              name,
-              byHand: selection === 'byHand',
-              inPreparation: service === 'inPreparation',
-              open,
-              opensAt: open ? null : state.nextTurn(id),
-              closure: open ? undefined : closureOf(follower, id, state.at)?.announcement,
-            }
-          }),
-      }))
+      .map(({ id: lineId, name: lineName, channel, address, queueIds, language }) => {
+        const hours = state.lookup.lineOpenings.get(lineId)
+        const shut = hours?.isOpen(state.at) === false
+        return {
+          id: lineId,
+          name: lineName,
+          channel,
+          address,
+          language,
+          queues: open
+            .filter((queue) => queueIds.includes(queue.id))
+            .map(({ id, name, service, selection }) => {
+              const { open: taking } = state.queueDay(id)
+              const open = taking && !shut
+              return {
+                id,
+                name,
+                byHand: selection === 'byHand',
+                inPreparation: service === 'inPreparation',
+                open,
+                opensAt: open ? null : shut ? (hours?.nextTurn(state.at) ?? null) : state.nextTurn(id),
+                closure: taking ? undefined : closureOf(follower, id, state.at)?.announcement,
+              }
+            }),
+        }
+      })
     return Response.json({ centre: document?.centre.name ?? '', lines })
   })

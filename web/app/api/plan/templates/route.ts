@@ -1,0 +1,7 @@
+import { removeTemplate, saveTemplate } from '../../../../server/plan-templates.ts'
+import { changing } from '../../../../server/plan-routes.ts'
+
+/** Saves one reply template and publishes. */
+export const PUT = changing(saveTemplate)
+
+export const DELETE = changing(removeTemplate)

@@ -1,0 +1,41 @@
+// Reply templates, in the plan and at the seat.
+import { count } from './count.ts'
+
+export const template = {
+  title: 'Reply templates',
+  one: 'Reply template',
+  fresh: 'New reply template',
+  text: 'Text',
+  textHelp:
+    '{customer}, {agent}, {queue} and {centre} are filled in. Any other words in braces, such as {sailing}, the agent fills in.',
+  teams: 'Whose',
+  everybody: 'Everybody',
+  teamsHelp: 'None named: everybody. With the teams below.',
+  calm: (teams: number) => (teams === 0 ? 'Everybody has it.' : `${count(teams, 'team has', 'teams have')} it.`),
+  none: 'None',
+  removeNote: 'Nobody finds it any more. What was written with it stays.',
+  shown: 'What the agent gets',
+  left: (fields: string) => `Left to the agent: ${fields}.`,
+  find: 'How it is found',
+  findHelp: (name: string) =>
+    `At the seat: type / and some of its words, such as “/${name.split(' ')[0]?.toLowerCase() ?? ''}”.`,
+  sample: { customer: 'Orla', agent: 'Ana', queue: 'Today’s sailings' },
+  // At the seat.
+  hint: '/ finds a template',
+  list: 'Reply templates',
+  nothing: 'No template has these words.',
+  keys: (n: number) => `${count(n, 'template', 'templates')}: arrows choose, Enter takes it, Escape puts them away.`,
+  fill: (field: string) => `Fill in ${field} first.`,
+} as const
+
+export const wrapUpOf = {
+  title: 'Wrap-up',
+  dispositions: 'Dispositions',
+  all: 'All of the centre’s',
+  help: 'None named: all of the centre’s.',
+  required: 'One must be chosen to finish by hand',
+  missing: 'Choose a disposition: this queue wants one.',
+  mood: 'How the customer was',
+  moods: { pleased: 'pleased', calm: 'calm', upset: 'upset' },
+  noMood: 'not said',
+} as const

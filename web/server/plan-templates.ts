@@ -1,0 +1,32 @@
+import 'server-only'
+import * as yup from 'yup'
+import { checkTemplate } from '@eudromos/core/plan'
+import type { TemplateDraft } from '@eudromos/database'
+import { peopleFindingText } from '../messages/people.ts'
+import { templateShape } from '../view/template-shape.ts'
+import { currentDocument, notValid, publish, type Saved } from './plan.ts'
+import { notFound } from './problem.ts'
+import type { Runtime } from './runtime.ts'
+import type { Who } from './who.ts'
+
+const base = yup.object({ draft: yup.number().integer().min(0).required() })
+const saveShape = base.concat(yup.object({ template: templateShape.required() }))
+const removeShape = base.concat(yup.object({ id: yup.string().max(200).required() }))
+const strictly = { abortEarly: false, stripUnknown: true } as const
+
+export async function saveTemplate(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
+  const { draft, template: given } = await saveShape.validate(input, strictly)
+  const template = given as TemplateDraft
+  const fault = checkTemplate(template, await currentDocument(runtime)).find(({ severity }) => severity === 'fault')
+  if (fault !== undefined)
+    throw notValid(fault.code, peopleFindingText(fault), fault.code === 'nameTaken' ? 'name' : 'teamIds')
+  return publish(runtime, who, draft, template.name, { kind: 'template', template })
+}
+
+/** Nobody finds it any more; what was written with it stays. */
+export async function removeTemplate(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
+  const { draft, id } = await removeShape.validate(input, strictly)
+  const found = (await currentDocument(runtime)).templates.find((one) => one.id === id)
+  if (found === undefined) throw notFound('This template')
+  return publish(runtime, who, draft, found.name, { kind: 'deleteTemplate', id })
+}
