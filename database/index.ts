@@ -107,3 +107,14 @@ export {
 } from './records.ts'
 export { putPlan } from './plan-whole.ts'
 export * as schema from './schema.ts'
+export {
+  beginRecording,
+  dropRecordings,
+  endRecording,
+  noteHearing,
+  putRecordingPart,
+  readRecording,
+  readRecordingMeta,
+  readRecordingsOf,
+  type RecordingMeta,
+} from './recordings.ts'

@@ -59,7 +59,7 @@ export async function readCustomer(database: Database, id: string): Promise<Cust
   return row ?? null
 }
 
-/** Takes everything personal of a customer away: the name, the numbers that are theirs alone, and the words and files of all their interactions. */
+/** Takes everything personal of a customer away: the name, the numbers that are theirs alone, and the words, files and recordings of all their interactions. */
 export async function eraseCustomer(database: Database, id: string, replacement: string): Promise<void> {
   await database.transaction(async (tx) => {
     const interactions = await tx.select({ id: t.record.id }).from(t.record).where(eq(t.record.customerId, id))
@@ -81,6 +81,7 @@ export async function eraseCustomer(database: Database, id: string, replacement:
     const ids = interactions.map((interaction) => interaction.id)
     // Words of a text that came while its thread was being begun may stand under another id than their conversation's.
     const said = tx.select({ id: t.message.contentId }).from(t.message).where(inArray(t.message.interactionId, ids))
+    if (ids.length > 0) await tx.delete(t.recording).where(inArray(t.recording.interactionId, ids))
     if (ids.length > 0)
       await tx.delete(t.content).where(or(inArray(t.content.interactionId, ids), inArray(t.content.id, said)))
   })

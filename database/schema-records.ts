@@ -1,11 +1,23 @@
 // Read tables: written by the router in the transaction of the journal rows they follow from.
 import { sql } from 'drizzle-orm'
-import { bigint, boolean, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core'
+import {
+  bigint,
+  boolean,
+  customType,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+} from 'drizzle-orm/pg-core'
 import type { Channel, Mood } from '@eudromos/core/plan'
 import type { Attendance, Passage, RecordedOffer } from '@eudromos/core/records'
 import type { TextState } from '@eudromos/core/routing'
 
 const instant = (name: string) => bigint(name, { mode: 'number' })
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
 const stamp = (name: string) => timestamp(name, { withTimezone: true })
 
 export const record = pgTable(
@@ -34,6 +46,7 @@ export const record = pgTable(
     dispositionId: text('disposition_id'),
     mood: text().$type<Mood>(),
     tags: text().array().notNull().default([]),
+    recordingRefused: boolean('recording_refused').notNull().default(false),
     notesContentId: text('notes_content_id'),
     offers: jsonb().$type<RecordedOffer[]>().notNull(),
     handedBack: integer('handed_back').notNull(),
@@ -91,4 +104,49 @@ export const textOut = pgTable(
       .on(table.dueAt)
       .where(sql`state = 'queued'`),
   ],
+)
+
+/** A stretch of a call's recording, at the end of its agent. Written by the web while the call runs. */
+export const recording = pgTable(
+  'recording',
+  {
+    id: text().primaryKey(),
+    interactionId: text('interaction_id').notNull(),
+    personId: text('person_id').notNull(),
+    startedAt: instant('started_at').notNull(),
+    lastAt: instant('last_at').notNull(),
+    end: text().$type<'paused' | 'ended'>(),
+    gone: boolean().notNull().default(false),
+  },
+  (table) => [
+    index('recording_of_interaction').on(table.interactionId),
+    index('recording_kept')
+      .on(table.startedAt)
+      .where(sql`not gone`),
+  ],
+)
+
+export const recordingPart = pgTable(
+  'recording_part',
+  {
+    recordingId: text('recording_id')
+      .notNull()
+      .references(() => recording.id, { onDelete: 'cascade' }),
+    number: integer().notNull(),
+    bytes: bytes().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.recordingId, table.number] })],
+)
+
+/** Who has listened to it, and when. */
+export const recordingHeard = pgTable(
+  'recording_heard',
+  {
+    recordingId: text('recording_id')
+      .notNull()
+      .references(() => recording.id, { onDelete: 'cascade' }),
+    personId: text('person_id').notNull(),
+    at: instant('at').notNull(),
+  },
+  (table) => [index('recording_heard_of').on(table.recordingId)],
 )

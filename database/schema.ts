@@ -22,6 +22,7 @@ import type {
   PlanHours,
   PlannedQueue,
   Queue,
+  RecordingPolicy,
   Role,
   SelectionMethod,
   StateLook,
@@ -236,6 +237,8 @@ export const queue = pgTable('queue', {
   priority: integer().notNull().default(5),
   prioritySteps: jsonb('priority_steps').$type<Queue['prioritySteps']>().notNull().default([]),
   shownAs: text('shown_as').notNull().default(''),
+  announcement: text().notNull().default(''),
+  recording: text().$type<RecordingPolicy>().notNull().default('never'),
 })
 
 export const skill = pgTable('skill', {

@@ -7,6 +7,8 @@ export function proxy(request: NextRequest): NextResponse {
     "default-src 'self'",
     `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'`,
     "style-src 'self' 'unsafe-inline'",
+    // A recording is played from what the page has put together.
+    "media-src 'self' blob:",
     "img-src 'self' data: blob:",
     "font-src 'self'",
     "connect-src 'self'",

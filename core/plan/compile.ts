@@ -45,6 +45,19 @@ export function compileTimes({ centre, hours, shifts, calendars }: PlanDocument,
   return { hours: hours.map(compiled), shifts: shifts.map(compiled), dayTurns, compiledUntil }
 }
 
+/** A queue without what only people and pages go by. */
+const running = ({
+  name: _name,
+  description: _description,
+  shownAs: _shownAs,
+  announcement: _announcement,
+  recording: _recording,
+  ...queue
+}: PlanDocument['queues'][number]): Omit<
+  PlanDocument['queues'][number],
+  'name' | 'description' | 'shownAs' | 'announcement' | 'recording'
+> => queue
+
 /** The document as the router runs it: names left out, what depends on the calendar as instants. */
 export function compilePlan(document: PlanDocument, version: number, at: Instant): CompiledPlan {
   const { name: _, ...centre } = document.centre
@@ -56,9 +69,7 @@ export function compilePlan(document: PlanDocument, version: number, at: Instant
     declineReasonIds: document.declineReasons.map(({ id }) => id),
     dispositionIds: document.dispositions.map(({ id }) => id),
     people: document.people,
-    queues: document.queues.map(({ name: _name, description: _description, shownAs: _shownAs, ...queue }) =>
-      spelledOut(queue, document),
-    ),
+    queues: document.queues.map((queue) => spelledOut(running(queue), document)),
     lines: document.lines
       .filter(({ on }) => on)
       .map(

@@ -39,11 +39,13 @@ export const plainQueue: Pick<Queue, Plain> = {
 }
 
 /** Of a new queue as it is planned: no teams, and no name of its own for customers. */
-export const plainPlanned: Pick<PlannedQueue, Plain | 'teams' | 'shownAs'> = {
+export const plainPlanned: Pick<PlannedQueue, Plain | 'teams' | 'shownAs' | 'announcement' | 'recording'> = {
   ...plainQueue,
   laterReaches: [],
   teams: [],
   shownAs: '',
+  announcement: '',
+  recording: 'never',
 }
 
 type PlainCentre =
@@ -55,6 +57,7 @@ type PlainCentre =
   | 'endAfterRestSeconds'
   | 'textRestAfterSeconds'
   | 'textEndAfterRestSeconds'
+  | 'recordingDays'
 
 /** Of a centre that has said nothing of these. */
 export const plainCentre: Pick<CentreSettings, PlainCentre> = {
@@ -66,6 +69,7 @@ export const plainCentre: Pick<CentreSettings, PlainCentre> = {
   endAfterRestSeconds: 3600,
   textRestAfterSeconds: 900,
   textEndAfterRestSeconds: 86_400,
+  recordingDays: 90,
 }
 
 /** Of a line that asks for nothing of its own. */

@@ -23,6 +23,10 @@ import type {
 export const channels = ['voice', 'chat', 'sms'] as const
 export type Channel = (typeof channels)[number]
 
+export const recordingPolicies = ['never', 'always', 'byAgent'] as const
+/** Whether calls of a queue are recorded: not at all, each, or when their agent says so. */
+export type RecordingPolicy = (typeof recordingPolicies)[number]
+
 export const moods = ['pleased', 'calm', 'upset'] as const
 /** How the customer was, as the agent saw it. */
 export type Mood = (typeof moods)[number]
@@ -106,6 +110,8 @@ export interface CentreSettings {
   readonly evacuatedStateId: PresenceStateId
   /** Whether agents may enter absences of their own. */
   readonly ownAbsences: boolean
+  /** How long recordings of calls are kept. */
+  readonly recordingDays: number
 }
 
 export interface PresenceState {
@@ -255,6 +261,9 @@ export interface PlannedQueue extends Omit<Queue, 'laterReaches'> {
   readonly laterReaches: readonly PlannedReach[]
   /** As whom customers see those who serve it; empty: by the centre's name. */
   readonly shownAs: string
+  /** Played to callers before they are connected; empty: nothing is. */
+  readonly announcement: string
+  readonly recording: RecordingPolicy
 }
 
 /** Opening hours of the plan: a weekly pattern in one zone, its own exceptions, and the holiday calendars taken. */

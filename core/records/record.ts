@@ -91,6 +91,8 @@ export interface InteractionRecord {
   readonly messages: number
   readonly dispositionId: DispositionId | null
   readonly mood: Mood | null
+  /** Its customer did not want to be recorded. */
+  readonly recordingRefused: boolean
   /** What its line marked it with. */
   readonly tags: readonly string[]
   readonly notesContentId: ContentId | null
@@ -174,6 +176,8 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
       const attendance = { personId, colleague, way, from: at, to: null, end: null }
       return { ...earlier, attendances: [...earlier.attendances, attendance] }
     }
+    case 'recordingRefused':
+      return { ...before, recordingRefused: true }
     case 'guestGone':
       return parted(before, event.at, event.cause, event.personId)
     case 'handedOver': {
@@ -282,6 +286,7 @@ function begin(event: Event<'interactionArrived' | 'interactionSentAway'>): Inte
     messages: 0,
     dispositionId: null,
     mood: null,
+    recordingRefused: false,
     tags: sentAway ? [] : event.tags,
     notesContentId: null,
     offers: [],

@@ -123,6 +123,8 @@ export interface CommandBodies {
   }
   disconnectCustomer: { readonly interactionId: InteractionId; readonly connectionId: ConnectionId }
   leaveInteraction: { readonly interactionId: InteractionId }
+  /** The customer of a call does not want to be recorded. */
+  refuseRecording: { readonly interactionId: InteractionId }
   answerOffer: { readonly agentId: AgentId; readonly offerId: OfferId; readonly interactionId: InteractionId }
   declineOffer: {
     readonly agentId: AgentId

@@ -78,6 +78,11 @@ export function decide(state: State, command: Command, at: Instant): Decision {
       )
     case 'leaveInteraction':
       return withCustomer(state, command, (interaction) => leave(state, interaction, 'left', at))
+    case 'refuseRecording':
+      return withCustomer(state, command, ({ id, channel, recordingRefused }) => {
+        if (channel !== 'voice') return refuse('notACall', { interactionId: id })
+        return recordingRefused ? [] : [event('recordingRefused', at, { interactionId: id })]
+      })
     case 'answerOffer':
     case 'declineOffer':
       return replyToOffer(state, command, at)
@@ -132,7 +137,7 @@ const bySystem = (command: Command): Refusal | null =>
 
 function withCustomer(
   state: State,
-  command: Command<'connectCustomer' | 'disconnectCustomer' | 'leaveInteraction'>,
+  command: Command<'connectCustomer' | 'disconnectCustomer' | 'leaveInteraction' | 'refuseRecording'>,
   decideFor: (interaction: Interaction) => Decision,
 ): Decision {
   const { interactionId } = command.body

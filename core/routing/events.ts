@@ -204,6 +204,8 @@ export interface EventBodies {
   }
   /** The customer of a call was put on hold, or taken off it. */
   callHeld: { readonly interactionId: InteractionId; readonly agentId: AgentId; readonly held: boolean }
+  /** The customer does not want to be recorded. */
+  recordingRefused: { readonly interactionId: InteractionId }
   /** Somebody is asked into a call, comes in, or takes part in another way than before. */
   guestSet: {
     readonly interactionId: InteractionId

@@ -244,6 +244,9 @@ export function evolve(state: State, event: Event): State {
     case 'callHeld':
       state.interaction(event.interactionId).heldSince = event.held ? event.at : null
       return state
+    case 'recordingRefused':
+      state.interaction(event.interactionId).recordingRefused = true
+      return state
     case 'textReported':
       state.interaction(event.interactionId).texts[event.number] = event.state
       return state

@@ -208,6 +208,8 @@ export interface Interaction {
   heldSince: Instant | null
   /** Who takes part in a call beside its agent; one colleague at most. */
   guests: Guest[]
+  /** Its customer does not want to be recorded. */
+  recordingRefused: boolean
   /** Since when its agent has wanted a supervisor. */
   helpSince: Instant | null
   /** Of the centre's texts, by the message's number. */

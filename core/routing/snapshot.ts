@@ -4,7 +4,7 @@ import { lookupOf } from './lookup.ts'
 import { State } from './state.ts'
 
 /** Raised with every change that makes the same events give another state. A snapshot of another version is ignored. */
-export const coreVersion = 10
+export const coreVersion = 11
 
 export interface Snapshot {
   readonly coreVersion: number

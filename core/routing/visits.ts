@@ -49,6 +49,7 @@ export function arrive(state: State, event: Event<'interactionArrived'>): State 
     heldSince: null,
     guests: [],
     helpSince: null,
+    recordingRefused: false,
     texts: {},
     silentSince: event.at,
     asked: false,

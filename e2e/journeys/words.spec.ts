@@ -51,7 +51,7 @@ test('a reply template is made, found by typing at the seat, and filled in befor
 })
 
 test('a queue has dispositions of its own, and wants one before wrap-up is finished', async ({ browser }) => {
-  const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan?queue=bookings')
+  const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan?queue=today-s-sailings')
   const field = rosalind.getByRole('combobox', { name: 'Dispositions' })
   await field.fill('Booking')
   await rosalind.getByRole('option', { name: 'Booking changed' }).click()
@@ -65,7 +65,7 @@ test('a queue has dispositions of its own, and wants one before wrap-up is finis
 
   const ana = await signIn(browser, 'Ana Mirel')
   await sayPresence(ana, 'Ready')
-  await customerAt(browser, 'Tilde Marsh', 'Bookings', 'I want to go on Sunday instead.')
+  await customerAt(browser, 'Tilde Marsh', "Today's sailings", 'I want to go on Sunday instead.')
   const bay = bayOf(ana, 'Tilde Marsh')
   await expect(bay).toBeVisible()
   await ana.keyboard.press('Alt+a')
@@ -80,7 +80,7 @@ test('a queue has dispositions of its own, and wants one before wrap-up is finis
   await goHome(ana)
 
   // As it was before, for the journeys that come after.
-  await rosalind.goto('/plan?queue=bookings')
+  await rosalind.goto('/plan?queue=today-s-sailings')
   await wanted.click()
   await field.focus()
   await rosalind.keyboard.press('Backspace')

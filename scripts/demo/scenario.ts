@@ -73,6 +73,7 @@ export const queues: readonly QueueDraft[] = [
     'Delays, cancellations, where to be and when.',
     ['ana-mirel', 'joao-tavares', 'ines-valadao', ...some(0, 9)],
     {
+      recording: 'byAgent',
       target: { percent: 80, seconds: 30 },
       answerWindowSeconds: 15,
       priority: 6,

@@ -92,6 +92,8 @@ export class ChatFeed {
       outcome: outcome === 'underWay' ? null : outcome,
       queueName: record?.queueName ?? '',
       shownAs: null,
+      announcement: '',
+      recorded: null,
       agentName: record?.agentName?.split(' ')[0] ?? null,
       place: null,
       estimatedWaitSeconds: null,

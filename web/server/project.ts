@@ -52,6 +52,7 @@ export function planView({ state, document }: Follower): PlanView | null {
         selection,
         dispositionIds,
         dispositionRequired,
+        recording: queue.recording,
         hours: hours === undefined ? null : { id: hours.id, name: hours.name },
       }
     }),
@@ -222,6 +223,7 @@ export function interactionView(
       dueAt,
     })),
     helpSince: interaction.helpSince,
+    recordingRefused: interaction.recordingRefused,
     asked: interaction.asked,
     handover:
       handover === null
@@ -280,6 +282,11 @@ export function chatView(follower: Follower, interaction: Interaction): Omit<Cha
     outcome: null,
     queueName: queue?.name ?? '',
     shownAs: queue?.shownAs || null,
+    announcement: interaction.channel === 'voice' ? (queue?.announcement ?? '') : '',
+    recorded:
+      interaction.channel !== 'voice' || queue === undefined || queue.recording === 'never'
+        ? null
+        : !interaction.recordingRefused,
     agentName: interaction.phase === 'connected' ? (name?.split(' ')[0] ?? null) : null,
     place,
     estimatedWaitSeconds:

@@ -8,6 +8,7 @@ import {
   readContents,
   readNotes,
   readNumbers,
+  readRecordingsOf,
   readRecord,
   readTexts,
   readTranscripts,
@@ -134,13 +135,14 @@ export async function recordDetails({ database, follower }: Runtime, viewerId: s
   const row = await readRecord(database, id)
   if (row === null || !seesRecord(sightFor(follower, viewerId), row)) throw notFound('This record')
   const noteIds = row.passages.flatMap(({ noteContentId }) => noteContentId ?? [])
-  const [transcript, notes, acted, left, texts, numbers] = await Promise.all([
+  const [transcript, notes, acted, left, texts, numbers, recorded] = await Promise.all([
     readTranscripts(database, [id]),
     readNotes(database, row.notesContentId),
     readActs(database, id),
     readContents(database, noteIds),
     readTexts(database, id),
     readNumbers(database, row.addressId === null ? [] : [row.addressId]),
+    readRecordingsOf(database, id),
   ])
   const mentioned = new Set([
     ...row.offers.flatMap(({ agentId, by }) => [agentId, ...(by == null ? [] : [by])]),
@@ -169,6 +171,8 @@ export async function recordDetails({ database, follower }: Runtime, viewerId: s
     /** What became of the centre's texts, by the message's number. */
     texts: Object.fromEntries(texts),
     number,
+    recordings: recorded.recordings,
+    heardBy: recorded.heardBy.map((person) => follower.people.get(person)?.name ?? person),
     line: { name: line?.name ?? row.lineId, address: line?.address ?? null },
   }
 }

@@ -7,6 +7,7 @@ import { Connections } from './connections.ts'
 import { Follower } from './follower.ts'
 import { Sender } from './sender.ts'
 import { HttpCarrier, type TextCarrier } from './carrier.ts'
+import { Keeper } from './keeper.ts'
 import { Texter } from './texter.ts'
 
 /** What one web process has at work: made once, however many bundles of routes there are. */
@@ -58,6 +59,8 @@ async function begin(): Promise<Runtime> {
   await follower.start()
   const attending = new Attending(processId, sender, follower, log)
   const carrier = new HttpCarrier(setting('EUDROMOS_OUTSIDE_URL'), setting('EUDROMOS_OUTSIDE_KEY'))
+  const keeper = new Keeper(database, follower, clock, log)
+  void keeper.look()
   const texter = new Texter(database, follower, sender, carrier, log)
   return {
     processId,
@@ -73,6 +76,7 @@ async function begin(): Promise<Runtime> {
     close: async () => {
       clearInterval(lease)
       connections.closeAll()
+      keeper.close()
       await texter.close()
       sender.close()
       await follower.close()

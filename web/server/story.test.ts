@@ -96,6 +96,7 @@ const record = (
   passages: [],
   attendances: [],
   mood: null,
+  recordingRefused: false,
   tags: [],
   ...rest,
 })

@@ -94,6 +94,7 @@ export const centreShape = yup.object({
   endAfterRestSeconds: whole('Over after', 60, 604_800).required(),
   textRestAfterSeconds: whole('Texts rest after', 10, 604_800).nullable().defined(),
   textEndAfterRestSeconds: whole('Texts over after', 60, 2_592_000).required(),
+  recordingDays: whole('Recordings are kept', 1, 3650).required(),
   declineReasons: words.min(1, 'Reasons to decline: name at least one.'),
   dispositions: words.min(1, 'Dispositions: name at least one.'),
 })

@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { selectionMethods, serviceStates } from '@eudromos/core/plan'
+import { recordingPolicies, selectionMethods, serviceStates } from '@eudromos/core/plan'
 
 const seconds = (name: string, least: number, most: number) =>
   yup
@@ -121,4 +121,6 @@ export const queueShape = yup.object({
   hoursId: yup.string().max(200).nullable().default(null),
   atClosingTo: yup.string().max(200).nullable().default(null),
   onShiftOnly: yup.boolean().default(false),
+  announcement: yup.string().trim().max(300, 'Announcement: use at most 300 characters.').default(''),
+  recording: yup.string().oneOf(recordingPolicies, 'Recording: choose one.').default('never'),
 })

@@ -113,6 +113,8 @@ export interface InteractionView {
   readonly guests: readonly (Omit<Guest, 'processId'> & { readonly name: string })[]
   /** Since when its agent has wanted a supervisor. */
   readonly helpSince: number | null
+  /** Of a call: its customer does not want to be recorded. */
+  readonly recordingRefused: boolean
   /** The silent customer has been asked whether they are still there. */
   readonly asked: boolean
   /** The last transfer: who passed it on, and what they left to know. */
@@ -150,6 +152,7 @@ export interface PlanView {
     /** What its conversations can have come to; none named: whatever the centre has. */
     readonly dispositionIds: readonly string[]
     readonly dispositionRequired: boolean
+    readonly recording: PlanDocument['queues'][number]['recording']
     /** The name of its opening hours; null: always open. */
     readonly hours: { readonly id: string; readonly name: string } | null
   }[]
@@ -252,6 +255,9 @@ export interface ChatView {
   readonly agentName: string | null
   /** As whom the queue shows those who serve it; null: by the centre's name. */
   readonly shownAs: string | null
+  /** Of a call: what is played before one is connected; and whether it may be recorded, null where it never is. */
+  readonly announcement: string
+  readonly recorded: boolean | null
   /** 1 is next; null once answered. */
   readonly place: number | null
   readonly estimatedWaitSeconds: number | null

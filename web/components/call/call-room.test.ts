@@ -38,7 +38,7 @@ function enter(self: string, others: readonly string[]): CallRoom {
     const one = open.get(self)
     if (one !== undefined) one.sound = sound
   })
-  open.set(self, { room, sound: { made: false, links: new Map() } })
+  open.set(self, { room, sound: { made: false, local: null, links: new Map() } })
   room.link(others)
   void room.open(300)
   return room

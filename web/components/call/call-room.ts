@@ -14,6 +14,8 @@ export interface CallLink {
 export interface CallSound {
   /** There is no microphone that may be used: a made tone is sent in its place. */
   readonly made: boolean
+  /** What is said here; null until the microphone is open. */
+  readonly local: MediaStream | null
   readonly links: ReadonlyMap<PartyId, CallLink>
 }
 
@@ -131,6 +133,7 @@ export class CallRoom {
     if (this.closed) return
     this.changed({
       made: this.local?.made ?? false,
+      local: this.local?.stream ?? null,
       links: new Map(
         [...this.peers].map(([party, { state, stats, peer }]) => [party, { state, stats, remote: peer.remote }]),
       ),

@@ -56,3 +56,20 @@ export function playHoldMusic(): () => void {
     void audio.close()
   }
 }
+
+/** Two notes before something is said; gives what ends it. */
+export function playChime(): () => void {
+  const audio = new AudioContext()
+  for (const [n, frequency] of [523.25, 392].entries()) {
+    const from = audio.currentTime + n * 0.35
+    const tone = audio.createOscillator()
+    const volume = audio.createGain()
+    tone.frequency.value = frequency
+    volume.gain.setValueAtTime(0.06, from)
+    volume.gain.exponentialRampToValueAtTime(0.0001, from + 0.5)
+    tone.connect(volume).connect(audio.destination)
+    tone.start(from)
+    tone.stop(from + 0.5)
+  }
+  return () => void audio.close()
+}

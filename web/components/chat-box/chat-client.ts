@@ -131,6 +131,11 @@ export class ChatClient {
     await requestJson(this.url('typing'), 'POST', {})
   }
 
+  /** Of a call: it is not to be recorded. */
+  async refuseRecording(): Promise<void> {
+    await requestJson(this.url('refuse-recording'), 'POST', {})
+  }
+
   async leave(): Promise<void> {
     await requestJson(this.url('leave'), 'POST', {})
   }
@@ -147,6 +152,8 @@ const lost: ChatView = {
   queueName: '',
   agentName: null,
   shownAs: null,
+  announcement: '',
+  recorded: null,
   place: null,
   estimatedWaitSeconds: null,
   receipts: { customer: { delivered: 0, seen: 0 }, agent: { delivered: 0, seen: 0 } },

@@ -11,6 +11,7 @@ import type { InteractionView, View } from '../../view/view.ts'
 import type { CallSignal } from '../call/peer.ts'
 import { SoundMeters } from '../call/sound-meters.tsx'
 import { useCallSound, waysOf } from '../call/use-call-sound.ts'
+import { useRecording } from '../call/use-recording.ts'
 import { clockText, firstName } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
 import { useSeatStore } from '../stream/context.tsx'
@@ -21,6 +22,7 @@ import { CallTexts } from './call-texts.tsx'
 import { FetchSupervisor, Guests } from './guests.tsx'
 import { Handover } from './handover.tsx'
 import { PassOn } from './pass-on.tsx'
+import { RecordingKey, useRecordingWish } from './recording-key.tsx'
 import { Story } from './story.tsx'
 
 interface CallBayProps {
@@ -54,6 +56,14 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
   const call = { agentId, heldSince, guests }
   const between = waysOf(call, self)
   const sound = useCallSound(self, soundHere, muted, between, ways)
+  const recording = useRecordingWish(interaction, view)
+  useRecording(sound, {
+    interactionId: id,
+    on: guest === undefined && soundHere && recording.on,
+    paused: recording.paused,
+    heard: held ? [] : between.links.filter((party) => hears(call, party, self)),
+    speaking: !muted && !held,
+  })
   const nameOf = useCallback(
     (party: string): string =>
       party === 'customer'
@@ -92,6 +102,7 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
         ) : (
           <Alert severity="warning">{t.elsewhere}</Alert>
         )}
+        {guest === undefined && <RecordingKey interaction={interaction} recording={recording} />}
         {guest === undefined && interaction.textLineId !== null && (
           <CallTexts interaction={interaction} view={view} now={now} />
         )}

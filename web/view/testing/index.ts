@@ -31,6 +31,7 @@ export const madeInteraction = (
   heldSince: null,
   guests: [],
   helpSince: null,
+  recordingRefused: false,
   handover: null,
   wishAgentId: null,
   customerHere: true,
@@ -85,6 +86,7 @@ export const madePlanQueue = (
   selection: 'longestIdle',
   dispositionIds: [],
   dispositionRequired: false,
+  recording: 'never',
   hours: null,
   ...rest,
 })

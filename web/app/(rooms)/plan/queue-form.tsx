@@ -31,6 +31,7 @@ import { LinesField } from './lines/lines-field.tsx'
 import { DemandField } from './queues/demand-field.tsx'
 import { queueFound } from './queues/found.ts'
 import { MethodField } from './queues/method-field.tsx'
+import { CallsField } from './queues/calls-field.tsx'
 import { WrapUpField } from './queues/wrap-up-field.tsx'
 import { WaysField } from './queues/ways-field.tsx'
 
@@ -188,6 +189,7 @@ export function QueueForm({
         <Holding of={['dispositionIds']}>
           <WrapUpField control={control} document={plan.document} mayEdit={mayEdit} />
         </Holding>
+        <CallsField control={control} mayEdit={mayEdit} />
         <Holding of={['whenFullTo', 'longestWaitTo']}>
           <WaysField control={control} queueId={queue.id} document={plan.document} mayEdit={mayEdit} />
         </Holding>

@@ -3,15 +3,17 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import { useEffect, useMemo, useState, useSyncExternalStore } from 'react'
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
-import { playHoldMusic } from '../../../components/call/local-sound.ts'
+import { useTyped } from '../../../components/typed.ts'
+import { playChime, playHoldMusic } from '../../../components/call/local-sound.ts'
 import { SoundMeters } from '../../../components/call/sound-meters.tsx'
 import { useCallSound } from '../../../components/call/use-call-sound.ts'
 import type { CallSignal } from '../../../components/call/peer.ts'
 import { ChatClient } from '../../../components/chat-box/chat-client.ts'
 import { secondsText } from '../../../components/format.ts'
 import { calls, phoneCall as t } from '../../../messages/calls.ts'
+import { recording } from '../../../messages/recording.ts'
 import { en } from '../../../messages/en.ts'
 import type { ChatView } from '../../../view/view.ts'
 
@@ -39,6 +41,31 @@ function captionOf(view: ChatView | null): string {
   return `${t.ringing}${place}${wait === null || wait === 0 ? '' : ` ${en.chat.estimate(secondsText(wait))}`}`
 }
 
+const perWordMs = 350
+const leastMs = 1500
+
+/** Whether the announcement has been heard to its end; once in a call, however often the page is loaded. */
+function useAnnounced(callId: string, view: ChatView | null): boolean {
+  const [heard, setHeard] = useTyped(`announced ${callId}`)
+  const words = view?.announcement ?? ''
+  const over = view?.phase === 'over' || view?.phase === 'wrapUp'
+  const due = words !== '' && heard === '' && !over
+  const done = useRef(setHeard)
+  useEffect(() => {
+    done.current = setHeard
+  })
+  useEffect(() => {
+    if (!due) return
+    const stop = playChime()
+    const timer = setTimeout(() => done.current('yes'), Math.max(leastMs, words.split(/\s+/).length * perWordMs))
+    return () => {
+      clearTimeout(timer)
+      stop()
+    }
+  }, [due, words])
+  return !due
+}
+
 /** A call at the customer's end: what is heard in words, the sound, mute and hanging up. */
 export function CallScreen({ callId, to, name, onClose }: CallScreenProps) {
   const client = useMemo(() => new ChatClient(callId, 'calls'), [callId])
@@ -47,8 +74,9 @@ export function CallScreen({ callId, to, name, onClose }: CallScreenProps) {
   const [error, setError] = useState<string | null>(null)
   useEffect(() => client.open(), [client])
   const talking = view?.phase === 'connected'
+  const announced = useAnnounced(callId, view)
   const over = view !== null && (view.phase === 'over' || view.phase === 'wrapUp')
-  const music = view !== null && !over && (!talking || view.held)
+  const music = view !== null && !over && announced && (!talking || view.held)
   useEffect(() => (music ? playHoldMusic() : undefined), [music])
   const ways = useMemo(
     () => ({
@@ -59,7 +87,7 @@ export function CallScreen({ callId, to, name, onClose }: CallScreenProps) {
     [client],
   )
   const links = (view?.links ?? []).map(({ id }) => id)
-  const sound = useCallSound('customer', talking, muted, { links, speaksTo: links }, ways)
+  const sound = useCallSound('customer', talking && announced, muted, { links, speaksTo: links }, ways)
   return (
     <Box sx={{ padding: 2.5, display: 'grid', gap: 2, alignContent: 'start', flex: 1 }}>
       <div>
@@ -69,10 +97,11 @@ export function CallScreen({ callId, to, name, onClose }: CallScreenProps) {
         </Typography>
       </div>
       <Box role="status" aria-label={t.heard} sx={{ bgcolor: 'background.default', padding: 1.5, borderRadius: 1 }}>
-        <Typography>{captionOf(view)}</Typography>
+        <Typography>{announced ? captionOf(view) : view?.announcement}</Typography>
+        {view?.recorded === false && <Typography>{recording.isRefused}</Typography>}
         {view !== null && !over && !connected && <Typography variant="body2">{en.chat.reconnecting}</Typography>}
       </Box>
-      {talking && (
+      {talking && announced && (
         <SoundMeters
           sound={sound}
           here={muted ? calls.muted : calls.you}
@@ -86,6 +115,11 @@ export function CallScreen({ callId, to, name, onClose }: CallScreenProps) {
         {talking && (
           <Button aria-pressed={muted} onClick={() => setMuted(!muted)}>
             {muted ? calls.muted : calls.mute}
+          </Button>
+        )}
+        {!over && view?.recorded === true && (
+          <Button onClick={() => void client.refuseRecording().catch((caught: Error) => setError(caught.message))}>
+            {recording.refuse}
           </Button>
         )}
         {over ? (

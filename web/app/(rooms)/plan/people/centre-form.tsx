@@ -8,6 +8,7 @@ import { v7 as newId } from 'uuid'
 import { secondsText } from '../../../../components/format.ts'
 import { en } from '../../../../messages/en.ts'
 import { centre as t } from '../../../../messages/people.ts'
+import { recording } from '../../../../messages/recording.ts'
 import { centreShape } from '../../../../view/people-shape.ts'
 import { useDraftForm, type DraftForm } from '../draft-form.ts'
 import { EditorFrame, TextPart, type EditorProps } from '../editor.tsx'
@@ -32,6 +33,7 @@ const fields: readonly { name: NumberName; label: string; help?: string }[] = [
   { name: 'endAfterRestSeconds', label: t.end },
   { name: 'textRestAfterSeconds', label: t.textRest, help: t.textHelp },
   { name: 'textEndAfterRestSeconds', label: t.textEnd },
+  { name: 'recordingDays', label: recording.days },
 ]
 
 /** What the whole centre goes by, and its lists of reasons and dispositions. */

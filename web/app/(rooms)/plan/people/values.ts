@@ -33,6 +33,7 @@ export type CentreValue = Pick<
   | 'endAfterRestSeconds'
   | 'textRestAfterSeconds'
   | 'textEndAfterRestSeconds'
+  | 'recordingDays'
 > & { readonly id: string; readonly name: string; readonly declineReasons: Words; readonly dispositions: Words }
 
 export const stateValue = (document: PlanDocument, state: PlanDocument['presenceStates'][number]): StateValue => ({
@@ -56,7 +57,7 @@ export function centreValue({ centre, declineReasons, dispositions }: PlanDocume
   const { name, order, defaultTargetSeconds, retryAfterSeconds, agentGraceSeconds, customerGraceSeconds } = centre
   const { wishSeconds, transferPriority, longestWrapUpSeconds } = centre
   const { askAfterSilenceSeconds, restAfterSilenceSeconds, endAfterRestSeconds } = centre
-  const { textRestAfterSeconds, textEndAfterRestSeconds } = centre
+  const { textRestAfterSeconds, textEndAfterRestSeconds, recordingDays } = centre
   return {
     id: 'centre',
     name,
@@ -73,6 +74,7 @@ export function centreValue({ centre, declineReasons, dispositions }: PlanDocume
     endAfterRestSeconds,
     textRestAfterSeconds,
     textEndAfterRestSeconds,
+    recordingDays,
     declineReasons,
     dispositions,
   }

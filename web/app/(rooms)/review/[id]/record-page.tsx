@@ -15,9 +15,11 @@ import { ChannelShape } from '../../../../components/glyphs.tsx'
 import { GroundsList, type NamedGrounds } from '../../../../components/grounds/grounds-list.tsx'
 import { SidePanel } from '../../../../components/side-panel.tsx'
 import { en } from '../../../../messages/en.ts'
+import { recording } from '../../../../messages/recording.ts'
 import { joining } from '../../../../messages/joining.ts'
 import { wrapUpOf } from '../../../../messages/templates.ts'
 import { passages } from '../../../../messages/steering.ts'
+import { RecordingPlayer } from './recording-player.tsx'
 import type { RecordDetails } from '../../../../server/records.ts'
 import type { PlanView } from '../../../../view/view.ts'
 
@@ -98,6 +100,14 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
                 </Box>
               </Box>
             ))}
+          </Section>
+        )}
+        {(details.recordings.length > 0 || row.recordingRefused) && (
+          <Section title={recording.recordings}>
+            {row.recordingRefused && <Typography>{recording.refused(row.customerName || t.erased)}</Typography>}
+            {details.recordings.length > 0 && (
+              <RecordingPlayer stretches={details.recordings} heardBy={details.heardBy} />
+            )}
           </Section>
         )}
         {row.attendances.length > 0 && (

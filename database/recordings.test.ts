@@ -1,0 +1,87 @@
+import {
+  beginRecording,
+  connect,
+  connectAlone,
+  dropRecordings,
+  endRecording,
+  eraseCustomer,
+  noteHearing,
+  putRecordingPart,
+  readRecording,
+  readRecordingMeta,
+  readRecordingsOf,
+  type Database,
+} from './index.ts'
+import { testDatabase, type TestDatabase } from './testing/index.ts'
+
+let place: TestDatabase
+let web: Database
+let owner: Awaited<ReturnType<typeof connectAlone>>
+
+beforeAll(async () => {
+  place = await testDatabase()
+  web = connect(place.webUrl)
+  owner = await connectAlone(place.ownerUrl)
+})
+afterAll(async () => {
+  await web.$client.end()
+  await owner.end()
+  await place.drop()
+})
+
+const begin = (id: string, startedAt: number, interactionId = 'call') =>
+  beginRecording(web, { id, interactionId, personId: 'ana', startedAt })
+const part = (id: string, number: number, text: string, at = 5000) =>
+  putRecordingPart(web, id, number, Buffer.from(text), at)
+const soundOf = async (id: string): Promise<string> => (await readRecording(web, id)).toString()
+
+test('a stretch is kept in parts as they come; a part or a beginning a second time changes nothing', async () => {
+  await begin('a', 1000)
+  await part('a', 1, 'one ')
+  await part('a', 2, 'two ')
+  await part('a', 2, 'other ')
+  await begin('a', 9000)
+  expect(await soundOf('a')).toBe('one two ')
+  expect(await readRecordingMeta(web, 'a')).toMatchObject({ startedAt: 1000, lastAt: 5000, end: null })
+  await endRecording(web, 'a', 'paused', 6000)
+  expect(await readRecordingMeta(web, 'a')).toMatchObject({ lastAt: 6000, end: 'paused' })
+})
+
+test('what follows a part that never came is not played', async () => {
+  await begin('b', 2000)
+  await part('b', 1, 'one ')
+  await part('b', 3, 'three ')
+  expect(await soundOf('b')).toBe('one ')
+  await part('b', 2, 'two ')
+  expect(await soundOf('b')).toBe('one two three ')
+})
+
+test('the stretches of a call come in order, with whoever has heard one', async () => {
+  await noteHearing(web, 'b', 'rosalind', 7000)
+  await noteHearing(web, 'a', 'rosalind', 8000)
+  const { recordings, heardBy } = await readRecordingsOf(web, 'call')
+  expect(recordings.map(({ id }) => id)).toEqual(['a', 'b'])
+  expect(heardBy).toEqual(['rosalind'])
+  expect(await readRecordingsOf(web, 'none')).toEqual({ recordings: [], heardBy: [] })
+})
+
+test('after their time the sound is gone, and that there was a recording stays', async () => {
+  expect(await dropRecordings(web, 1500)).toBe(1)
+  expect(await dropRecordings(web, 1500)).toBe(0)
+  expect(await soundOf('a')).toBe('')
+  expect(await soundOf('b')).not.toBe('')
+  expect((await readRecordingsOf(web, 'call')).recordings.map(({ gone }) => gone)).toEqual([true, false])
+})
+
+test('who is erased is heard no more', async () => {
+  await begin('c', 3000, 'call of mara')
+  await part('c', 1, 'Hello, this is Mara')
+  await owner.query(`insert into customer (id, name) values ('mara', 'Mara')`)
+  await owner.query(
+    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back)
+     values ('call of mara', 'voice', 'mara', 'phone', 'sailings', false, 1, 'answered', 0, '[]', 0)`,
+  )
+  await eraseCustomer(web, 'mara', 'erased')
+  expect(await readRecordingMeta(web, 'c')).toBeNull()
+  expect(await soundOf('c')).toBe('')
+})

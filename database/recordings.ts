@@ -1,0 +1,113 @@
+import { and, asc, eq, inArray, lt } from 'drizzle-orm'
+import type { Database } from './connect.ts'
+import * as t from './schema.ts'
+
+/** A stretch of a call's recording. */
+export interface RecordingMeta {
+  readonly id: string
+  readonly interactionId: string
+  /** At whose end it was recorded. */
+  readonly personId: string
+  readonly startedAt: number
+  /** When its last part came. */
+  readonly lastAt: number
+  /** Null where its end was never told: the page was gone. */
+  readonly end: 'paused' | 'ended' | null
+  /** Its parts were kept for their time and are gone. */
+  readonly gone: boolean
+}
+
+export async function beginRecording(
+  database: Database,
+  begun: Pick<RecordingMeta, 'id' | 'interactionId' | 'personId' | 'startedAt'>,
+): Promise<void> {
+  await database
+    .insert(t.recording)
+    .values({ ...begun, lastAt: begun.startedAt })
+    .onConflictDoNothing()
+}
+
+/** Kept at once, so that nothing of what has come is lost; the same part again changes nothing. */
+export async function putRecordingPart(
+  database: Database,
+  recordingId: string,
+  number: number,
+  bytes: Buffer,
+  at: number,
+): Promise<void> {
+  await database.transaction(async (tx) => {
+    await tx.insert(t.recordingPart).values({ recordingId, number, bytes }).onConflictDoNothing()
+    await tx.update(t.recording).set({ lastAt: at }).where(eq(t.recording.id, recordingId))
+  })
+}
+
+export async function endRecording(database: Database, id: string, end: 'paused' | 'ended', at: number): Promise<void> {
+  await database.update(t.recording).set({ end, lastAt: at }).where(eq(t.recording.id, id))
+}
+
+export async function readRecordingMeta(database: Database, id: string): Promise<RecordingMeta | null> {
+  const [row] = await database.select().from(t.recording).where(eq(t.recording.id, id))
+  return row ?? null
+}
+
+/** The parts of a stretch in order, up to the first that is missing: beyond it nothing could be played. */
+export async function readRecording(database: Database, id: string): Promise<Buffer> {
+  const parts = await database
+    .select({ number: t.recordingPart.number, bytes: t.recordingPart.bytes })
+    .from(t.recordingPart)
+    .where(eq(t.recordingPart.recordingId, id))
+    .orderBy(asc(t.recordingPart.number))
+  const whole = parts.filter(({ number }, n) => number === n + 1)
+  return Buffer.concat(whole.map(({ bytes }) => bytes))
+}
+
+/** The stretches of a call in order, and who has heard any of them. */
+export async function readRecordingsOf(
+  database: Database,
+  interactionId: string,
+): Promise<{ recordings: RecordingMeta[]; heardBy: string[] }> {
+  const recordings = await database
+    .select()
+    .from(t.recording)
+    .where(eq(t.recording.interactionId, interactionId))
+    .orderBy(asc(t.recording.startedAt), asc(t.recording.id))
+  if (recordings.length === 0) return { recordings, heardBy: [] }
+  const heard = await database
+    .selectDistinct({ personId: t.recordingHeard.personId })
+    .from(t.recordingHeard)
+    .where(
+      inArray(
+        t.recordingHeard.recordingId,
+        recordings.map(({ id }) => id),
+      ),
+    )
+  return { recordings, heardBy: heard.map(({ personId }) => personId) }
+}
+
+export async function noteHearing(
+  database: Database,
+  recordingId: string,
+  personId: string,
+  at: number,
+): Promise<void> {
+  await database.insert(t.recordingHeard).values({ recordingId, personId, at })
+}
+
+/** Takes away the sound of what was recorded before an instant; that it was recorded, and who heard it, stays. */
+export async function dropRecordings(database: Database, before: number): Promise<number> {
+  return database.transaction(async (tx) => {
+    const gone = await tx
+      .update(t.recording)
+      .set({ gone: true })
+      .where(and(lt(t.recording.startedAt, before), eq(t.recording.gone, false)))
+      .returning({ id: t.recording.id })
+    for (let from = 0; from < gone.length; from += 1000)
+      await tx.delete(t.recordingPart).where(
+        inArray(
+          t.recordingPart.recordingId,
+          gone.slice(from, from + 1000).map(({ id }) => id),
+        ),
+      )
+    return gone.length
+  })
+}

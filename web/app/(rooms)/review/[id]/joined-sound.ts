@@ -1,0 +1,115 @@
+'use client'
+// The stretches of a recording as one sound that a browser plays, seeks in and speeds up.
+import { request } from '../../../../components/stream/send.ts'
+import { Refused } from '../../../../components/stream/send.ts'
+import { en } from '../../../../messages/en.ts'
+
+export interface Stretch {
+  readonly id: string
+  readonly startedAt: number
+  readonly lastAt: number
+  readonly end: 'paused' | 'ended' | null
+}
+
+export interface Gap {
+  /** Seconds into the sound. */
+  readonly at: number
+  readonly why: 'paused' | 'lost'
+  /** How long it was not recorded. */
+  readonly ms: number
+}
+
+export interface JoinedSound {
+  readonly url: string
+  readonly seconds: number
+  /** 0 to 1, evenly along the time. */
+  readonly peaks: readonly number[]
+  readonly gaps: readonly Gap[]
+}
+
+/** Enough for what people say, in Hz. */
+const sampleRate = 16_000
+const columns = 280
+
+async function decoded(id: string): Promise<Float32Array> {
+  const answer = await fetch(`/api/recordings/${id}`)
+  if (!answer.ok) return request<never>(`/api/recordings/${id}`)
+  const bytes = await answer.arrayBuffer()
+  if (bytes.byteLength === 0) return new Float32Array()
+  const buffer = await new OfflineAudioContext(1, 1, sampleRate).decodeAudioData(bytes).catch(() => {
+    throw new Refused(en.failed, 0, 'unreadable')
+  })
+  return buffer.getChannelData(0)
+}
+
+/** Where something was not recorded between one stretch and the next. */
+export function gapsOf(stretches: readonly Stretch[], seconds: readonly number[]): Gap[] {
+  let at = 0
+  return stretches.flatMap(({ lastAt, end }, n) => {
+    at += seconds[n] ?? 0
+    const next = stretches[n + 1]
+    if (next === undefined) return []
+    return [
+      { at, why: end === 'paused' ? ('paused' as const) : ('lost' as const), ms: Math.max(0, next.startedAt - lastAt) },
+    ]
+  })
+}
+
+/** The loudest of each of so many even pieces. */
+export function peaksOf(samples: Float32Array, count = columns): number[] {
+  const size = Math.max(1, Math.ceil(samples.length / count))
+  const peaks: number[] = []
+  for (let from = 0; from < samples.length; from += size) {
+    let peak = 0
+    for (let n = from; n < Math.min(samples.length, from + size); n += 1)
+      peak = Math.max(peak, Math.abs(samples[n] ?? 0))
+    peaks.push(peak)
+  }
+  return peaks
+}
+
+/** A WAV file (PCM, 16 bits, one channel) of samples from -1 to 1. */
+export function wavOf(samples: Float32Array, rate = sampleRate): ArrayBuffer {
+  const bytes = new ArrayBuffer(44 + 2 * samples.length)
+  const view = new DataView(bytes)
+  const write = (at: number, text: string): void => {
+    for (let n = 0; n < text.length; n += 1) view.setUint8(at + n, text.charCodeAt(n))
+  }
+  write(0, 'RIFF')
+  view.setUint32(4, 36 + 2 * samples.length, true)
+  write(8, 'WAVEfmt ')
+  view.setUint32(16, 16, true)
+  view.setUint16(20, 1, true)
+  view.setUint16(22, 1, true)
+  view.setUint32(24, rate, true)
+  view.setUint32(28, 2 * rate, true)
+  view.setUint16(32, 2, true)
+  view.setUint16(34, 16, true)
+  write(36, 'data')
+  view.setUint32(40, 2 * samples.length, true)
+  samples.forEach((sample, n) =>
+    view.setInt16(44 + 2 * n, Math.round(Math.max(-1, Math.min(1, sample)) * 0x7fff), true),
+  )
+  return bytes
+}
+
+/** Fetches and joins the stretches. */
+export async function joinedSound(stretches: readonly Stretch[]): Promise<JoinedSound> {
+  const parts: Float32Array[] = []
+  for (const { id } of stretches) parts.push(await decoded(id))
+  const whole = new Float32Array(parts.reduce((sum, { length }) => sum + length, 0))
+  let at = 0
+  for (const part of parts) {
+    whole.set(part, at)
+    at += part.length
+  }
+  return {
+    url: URL.createObjectURL(new Blob([wavOf(whole)], { type: 'audio/wav' })),
+    seconds: whole.length / sampleRate,
+    peaks: peaksOf(whole),
+    gaps: gapsOf(
+      stretches,
+      parts.map(({ length }) => length / sampleRate),
+    ),
+  }
+}

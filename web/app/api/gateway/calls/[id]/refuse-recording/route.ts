@@ -1,0 +1,20 @@
+import { envelope } from '../../../../../../server/envelope.ts'
+import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
+import { answering, refused } from '../../../../../../server/problem.ts'
+import { runtime } from '../../../../../../server/runtime.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string }>
+}
+
+/** The customer does not want the call to be recorded. */
+export const POST = (request: Request, { params }: Context): Promise<Response> =>
+  answering(request, async () => {
+    const { id } = await params
+    limitPublic(request, 'refuse', 60)
+    await requireChat(request, id)
+    const command = envelope('refuseRecording', { kind: 'customer', id }, { interactionId: id })
+    const { seq, refusal } = await (await runtime()).sender.submit({ command })
+    if (refusal !== null) throw refused(refusal, seq)
+    return Response.json({ seq })
+  })

@@ -1,0 +1,17 @@
+import { readJson } from '../../../../../server/limits.ts'
+import { answering } from '../../../../../server/problem.ts'
+import { end } from '../../../../../server/recordings.ts'
+import { runtime } from '../../../../../server/runtime.ts'
+import { permit } from '../../../../../server/who.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string }>
+}
+
+/** A stretch is over. */
+export const POST = (request: Request, { params }: Context): Promise<Response> =>
+  answering(request, async () => {
+    const who = await permit('seat')
+    await end(await runtime(), who, (await params).id, await readJson(request))
+    return new Response(null, { status: 204 })
+  })

@@ -1,0 +1,18 @@
+import { readBody } from '../../../../../../server/limits.ts'
+import { answering } from '../../../../../../server/problem.ts'
+import { mostPartBytes, putPart } from '../../../../../../server/recordings.ts'
+import { runtime } from '../../../../../../server/runtime.ts'
+import { permit } from '../../../../../../server/who.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string; number: string }>
+}
+
+/** A part of a stretch; the same number a second time is the same part. */
+export const PUT = (request: Request, { params }: Context): Promise<Response> =>
+  answering(request, async () => {
+    const who = await permit('seat')
+    const { id, number } = await params
+    await putPart(await runtime(), who, id, Number(number), await readBody(request, mostPartBytes))
+    return new Response(null, { status: 204 })
+  })

@@ -1,0 +1,110 @@
+'use client'
+import { v7 as newId } from 'uuid'
+import { request, requestJson } from '../stream/send.ts'
+
+const partEveryMs = 2000
+const retryMs = 1500
+const mediaType = 'audio/webm;codecs=opus'
+
+/** How a stretch of recording ended: paused by the agent, or at the end of it. */
+export type StretchEnd = 'paused' | 'ended'
+
+/** Brings the parts of one stretch to the centre, in order, each until it is there. */
+class Uploads {
+  readonly id = newId()
+  private work: Promise<void>
+  private number = 0
+
+  constructor(private readonly interactionId: string) {
+    this.work = this.insist(() => requestJson('/api/recordings', 'POST', { id: this.id, interactionId }))
+  }
+
+  part(data: Blob): void {
+    if (data.size === 0) return
+    this.number += 1
+    const { number } = this
+    // Small enough to be brought on even when the page is being left.
+    this.enqueue(() =>
+      request(`/api/recordings/${this.id}/parts/${number}`, { method: 'PUT', body: data, keepalive: true }),
+    )
+  }
+
+  end(how: StretchEnd): void {
+    const body = JSON.stringify({ how })
+    this.enqueue(() => request(`/api/recordings/${this.id}/end`, { method: 'POST', body, keepalive: true }))
+  }
+
+  private enqueue(step: () => Promise<unknown>): void {
+    this.work = this.work.then(() => this.insist(step))
+  }
+
+  /** What is refused is not asked again; what does not come through is. */
+  private async insist(step: () => Promise<unknown>): Promise<void> {
+    for (;;)
+      try {
+        await step()
+        return
+      } catch (error) {
+        const status = (error as { status?: number }).status ?? 0
+        if (status >= 400 && status < 500 && status !== 429) return
+        await new Promise((resolve) => setTimeout(resolve, retryMs))
+      }
+  }
+}
+
+/**
+ * Records a call at its agent's end: all who are heard there and the agent, mixed. Each stretch between pauses is a recording
+ * of its own, kept by the centre in parts of two seconds while it runs.
+ */
+export class CallRecorder {
+  private readonly audio = new AudioContext()
+  private readonly mixed = this.audio.createMediaStreamDestination()
+  private readonly sources = new Map<string, { readonly stream: MediaStream; readonly stop: () => void }>()
+  private stretch: { readonly recorder: MediaRecorder; readonly uploads: Uploads } | null = null
+
+  constructor(private readonly interactionId: string) {}
+
+  /** What is mixed, by whose it is; whoever is left out is not recorded now. */
+  mix(streams: ReadonlyMap<string, MediaStream>): void {
+    for (const [id, { stream, stop }] of this.sources)
+      if (streams.get(id) !== stream) {
+        stop()
+        this.sources.delete(id)
+      }
+    for (const [id, stream] of streams) {
+      if (this.sources.has(id) || stream.getAudioTracks().length === 0) continue
+      const source = this.audio.createMediaStreamSource(stream)
+      source.connect(this.mixed)
+      this.sources.set(id, { stream, stop: () => source.disconnect() })
+    }
+  }
+
+  start(): void {
+    if (this.stretch !== null) return
+    void this.audio.resume()
+    const uploads = new Uploads(this.interactionId)
+    const recorder = new MediaRecorder(this.mixed.stream, { mimeType: mediaType, audioBitsPerSecond: 24_000 })
+    recorder.ondataavailable = ({ data }) => uploads.part(data)
+    recorder.start(partEveryMs)
+    this.stretch = { recorder, uploads }
+  }
+
+  stop(how: StretchEnd): void {
+    if (this.stretch === null) return
+    const { recorder, uploads } = this.stretch
+    this.stretch = null
+    recorder.onstop = () => uploads.end(how)
+    recorder.stop()
+  }
+
+  close(): void {
+    const { stretch } = this
+    this.stop('ended')
+    const end = (): void => void this.audio.close()
+    if (stretch === null) end()
+    else stretch.recorder.addEventListener('stop', end)
+  }
+}
+
+/** Whether this browser can record at all. */
+export const canRecord = (): boolean => typeof MediaRecorder !== 'undefined' && MediaRecorder.isTypeSupported(mediaType)

@@ -1,0 +1,48 @@
+'use client'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
+import { recording as t } from '../../messages/recording.ts'
+import type { InteractionView, View } from '../../view/view.ts'
+import { firstName } from '../format.ts'
+import { useTyped } from '../typed.ts'
+
+type Wish = 'on' | 'off' | ''
+
+/** Whether the call is recorded now, as its queue, its customer and the agent will have it; kept when the page is loaded anew. */
+export function useRecordingWish(interaction: InteractionView, view: View) {
+  const [kept, set] = useTyped(`recording ${interaction.id}`)
+  const policy = view.plan?.queues.find(({ id }) => id === interaction.queueId)?.recording ?? 'never'
+  const wish = kept as Wish
+  const may = policy !== 'never' && !interaction.recordingRefused
+  const on = may && (wish === '' ? policy === 'always' : wish === 'on')
+  return { policy, on, paused: may && wish === 'off', set: (next: Exclude<Wish, ''>) => set(next) }
+}
+
+/** Says that the call is recorded, and lets its agent pause that while card numbers are read. */
+export function RecordingKey({
+  interaction,
+  recording: { policy, on, paused, set },
+}: {
+  interaction: InteractionView
+  recording: ReturnType<typeof useRecordingWish>
+}) {
+  if (policy === 'never') return null
+  if (interaction.recordingRefused)
+    return <Typography role="status">{t.refused(firstName(interaction.customerName))}</Typography>
+  return (
+    <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
+      {on && (
+        <Box
+          component="span"
+          aria-hidden="true"
+          sx={{ width: 12, height: 12, borderRadius: '50%', bgcolor: 'error.main', flexShrink: 0 }}
+        />
+      )}
+      <Typography role="status">{on ? t.runs : paused ? t.paused : t.off}</Typography>
+      <Button size="small" onClick={() => set(on ? 'off' : 'on')}>
+        {policy === 'always' ? (on ? t.pause : t.goOn) : on ? t.end : t.begin}
+      </Button>
+    </Box>
+  )
+}

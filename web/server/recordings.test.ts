@@ -1,0 +1,105 @@
+import {
+  beginRecording,
+  connect,
+  connectAlone,
+  putRecordingPart,
+  readRecordingMeta,
+  type Database,
+} from '@eudromos/database'
+import { plannedQueue, TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
+import { upTo } from '@eudromos/core/plan'
+import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
+import { ProblemError } from './problem.ts'
+import { begin, end, hear, putPart } from './recordings.ts'
+import type { Runtime } from './runtime.ts'
+import type { Who } from './who.ts'
+
+jest.mock('server-only', () => ({}))
+
+const limits = {
+  id: 'mixed',
+  slots: 1,
+  freeForCalls: 0,
+  sameCustomerInCalls: false,
+  channels: { voice: upTo(1), chat: upTo(1), sms: upTo(1) },
+}
+const ids = { first: 'a3bb189e-8bf9-4888-9912-ace4e6543002', second: 'a3bb189e-8bf9-4888-9912-ace4e6543003' }
+const ana = { id: 'ana', name: 'Ana', roles: ['agent'] } as unknown as Who
+const sup = { id: 'sup', name: 'Sup', roles: ['supervisor'] } as unknown as Who
+
+let place: TestDatabase
+let web: Database
+let owner: Awaited<ReturnType<typeof connectAlone>>
+let centre: TestCentre
+let runtime: Runtime
+
+const problemOf = async (work: Promise<unknown>): Promise<string | null> =>
+  work.then(
+    () => null,
+    (error: unknown) => (error instanceof ProblemError ? error.problem.code : String(error)),
+  )
+
+/** A call that Ana has, of a queue with this policy. */
+function talking(recording: 'never' | 'always'): void {
+  centre = new TestCentre(testPlan({ queues: [testQueue('sailings', ['ana'])], limits }))
+  centre.ready('ana')
+  centre.arrive('call', 'sailings', { channel: 'voice', lineId: 'phone' })
+  centre.do('answerOffer', { agentId: 'ana', offerId: 'call.v1.o1', interactionId: 'call' })
+  const queues = [{ ...plannedQueue('sailings'), recording }]
+  const document = { queues, teams: [], people: [] }
+  const follower = { state: centre.state, document, people: new Map() }
+  runtime = { database: web, follower, clock: { now: () => 1000 } } as unknown as Runtime
+}
+
+beforeAll(async () => {
+  place = await testDatabase()
+  web = connect(place.webUrl)
+  owner = await connectAlone(place.ownerUrl)
+})
+afterAll(async () => {
+  await web.$client.end()
+  await owner.end()
+  await place.drop()
+})
+
+test('whoever has the call records it where its queue has calls recorded, and nobody else does', async () => {
+  talking('never')
+  const asked = (who: Who, id = ids.first) => begin(runtime, who, { id, interactionId: 'call' })
+  expect(await problemOf(asked(ana))).toBe('notRecorded')
+  talking('always')
+  expect(await problemOf(asked(sup))).toBe('notAllowed')
+  expect(await problemOf(begin(runtime, ana, { id: ids.first, interactionId: 'gone' }))).toBe('notFound')
+  await asked(ana)
+  expect(await problemOf(putPart(runtime, sup, ids.first, 1, Buffer.from('x')))).toBe('notFound')
+  expect(await problemOf(putPart(runtime, ana, ids.first, 0, Buffer.from('x')))).toBe('notFound')
+  await putPart(runtime, ana, ids.first, 1, Buffer.from('sound'))
+  await end(runtime, ana, ids.first, { how: 'ended' })
+  expect(await readRecordingMeta(web, ids.first)).toMatchObject({ end: 'ended', personId: 'ana' })
+})
+
+test('a customer who refuses is recorded no more', async () => {
+  talking('always')
+  centre.do('refuseRecording', { interactionId: 'call' }, { kind: 'customer', id: 'call' })
+  expect(await problemOf(begin(runtime, ana, { id: ids.second, interactionId: 'call' }))).toBe('notRecorded')
+})
+
+test('a recording is heard by whoever may read its record, and that is noted; another’s is not to be found', async () => {
+  talking('always')
+  await owner.query(`insert into customer (id, name) values ('mara', 'Mara')`)
+  await owner.query(
+    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back)
+     values ('old call', 'voice', 'mara', 'phone', 'sailings', false, 1, 'answered', 0, '[]', 0)`,
+  )
+  await beginRecording(web, { id: 'old', interactionId: 'old call', personId: 'ana', startedAt: 1 })
+  await putRecordingPart(web, 'old', 1, Buffer.from('sound'), 2)
+  expect((await hear(runtime, sup, 'old')).toString()).toBe('sound')
+  const { rows } = await owner.query('select recording_id, person_id from recording_heard')
+  expect(rows).toEqual([{ recording_id: 'old', person_id: 'sup' }])
+  expect(await problemOf(hear(runtime, sup, 'none'))).toBe('notFound')
+  // Of a private team that it is not one's own.
+  await owner.query(`update record set agent_id = 'ana'`)
+  const team = { id: 'care', private: true, leadId: null, observerIds: [], parentId: null }
+  const people = [{ id: 'ana', roles: ['agent'], teamId: 'care' }]
+  Object.assign(runtime.follower, { document: { queues: [plannedQueue('sailings')], teams: [team], people } })
+  expect(await problemOf(hear(runtime, sup, 'old'))).toBe('notFound')
+})
