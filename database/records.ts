@@ -1,4 +1,19 @@
-import { and, asc, count, desc, eq, gte, ilike, isNull, lt, notInArray, or, sql, type SQL } from 'drizzle-orm'
+import {
+  and,
+  arrayContains,
+  asc,
+  count,
+  desc,
+  eq,
+  gte,
+  ilike,
+  isNull,
+  lt,
+  notInArray,
+  or,
+  sql,
+  type SQL,
+} from 'drizzle-orm'
 import type { Channel } from '@eudromos/core/plan'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
@@ -23,6 +38,7 @@ export interface RecordQuery {
   readonly agentId: string | null
   readonly outcome: 'underWay' | 'answered' | 'abandoned' | 'sentAway' | null
   readonly dispositionId: string | null
+  readonly tag: string | null
   /** Part of the customer's name. */
   readonly customer: string | null
   /** What who asks may not see. */
@@ -53,6 +69,7 @@ function conditions(query: RecordQuery): SQL | undefined {
     query.agentId === null ? undefined : eq(t.record.agentId, query.agentId),
     query.outcome === null ? undefined : eq(t.record.outcome, query.outcome),
     query.dispositionId === null ? undefined : eq(t.record.dispositionId, query.dispositionId),
+    query.tag === null ? undefined : arrayContains(t.record.tags, [query.tag]),
     query.customer === null
       ? undefined
       : or(ilike(t.customer.name, `%${escapeLike(query.customer)}%`), eq(t.record.id, query.customer)),

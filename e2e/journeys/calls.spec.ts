@@ -90,6 +90,22 @@ test('a call whose line goes dead ends by itself once it does not come back', as
   await goHome(ana)
 })
 
+test('before calls come one sees that one hears and is heard, once in a tab', async ({ browser }) => {
+  const joao = await signIn(browser, 'João Tavares')
+  await joao.getByRole('button', { name: 'Check sound' }).click()
+  const panel = joao.getByRole('dialog', { name: 'Microphone, speaker, notifications' })
+  await expect(panel.getByText('It hears you.')).toBeVisible()
+  await panel.getByRole('button', { name: 'Play a tone' }).click()
+  await panel.getByRole('button', { name: 'I hear it' }).click()
+  await expectAccessible(joao)
+  await panel.getByRole('button', { name: 'Done' }).click()
+  await expect(joao.getByRole('button', { name: 'Check sound' })).toHaveCount(0)
+  await joao.reload()
+  await expect(joao.getByText('My queues')).toBeVisible()
+  await expect(joao.getByRole('button', { name: 'Check sound' })).toHaveCount(0)
+  await joao.context().close()
+})
+
 test('a number that no line has is told at the telephone', async ({ browser }) => {
   const phone = await signIn(browser, 'Rosalind Okafor', '/outside/phone')
   await phone.getByRole('textbox', { name: 'Number' }).fill('020 7946')

@@ -50,7 +50,9 @@ test('a call is announced, recorded in stretches and played; who refuses is not 
   await second.getByRole('button', { name: 'Finish wrap-up' }).click()
   await goHome(ana)
 
-  await rosalind.goto('/review?customer=Saskia')
+  await rosalind.goto('/review?customer=Saskia&tag=bookings')
+  await expect(rosalind.getByText('No record matches. Widen the filters.')).toBeVisible()
+  await rosalind.goto('/review?customer=Saskia&tag=sailings')
   await rosalind.getByRole('gridcell', { name: 'Saskia Lomas' }).first().click()
   await rosalind.getByRole('button', { name: 'Listen to the recording' }).click()
   const player = rosalind.getByRole('group', { name: 'Recording' })

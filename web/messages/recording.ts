@@ -33,7 +33,7 @@ export const recording = {
   at: (clock: string, whole: string) => `${clock} of ${whole}`,
   place: 'Place in the recording',
   gap: (why: 'paused' | 'lost', clock: string) =>
-    why === 'paused' ? `${clock} not recorded: the agent had paused` : `${clock} not recorded: the page was gone`,
+    why === 'paused' ? `${clock} not recorded: the agent had paused` : `${clock} not recorded: the sound was cut off`,
   gone: 'It was kept for its time and is gone.',
   heardBy: (names: readonly string[]) => `Listened to by ${new Intl.ListFormat('en').format(names)}.`,
   stretches: (n: number) => count(n, 'stretch', 'stretches'),

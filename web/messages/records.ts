@@ -57,6 +57,7 @@ export const records = {
   handle: 'Handling time',
   held: 'On hold',
   tags: 'Tags',
+  tag: 'Tag',
   erased: 'erased',
   clear: 'Clear filters',
   total: (n: number) => count(n, 'record', 'records'),

@@ -3,6 +3,7 @@ import * as yup from 'yup'
 import { linkedWith, type PartyId } from '@eudromos/core/calls'
 import { partiesOf } from '@eudromos/core/routing'
 import { mostSignalBytes, sendSignal } from '@eudromos/database'
+import { personOf } from './aliases.ts'
 import { callerOf } from './callers.ts'
 import { envelope, gateway } from './envelope.ts'
 import { limitRate } from './limits.ts'
@@ -53,10 +54,12 @@ export async function passSignal(
   from: PartyId,
   input: unknown,
 ): Promise<void> {
-  const { to, data } = await signalShape.validate(input)
+  const { to: named, data } = await signalShape.validate(input)
   limitRate(`signal:${from}:${interactionId}`, 1200)
   const interaction = follower.state.interactions.get(interactionId)
-  if (interaction === undefined || !linkedWith(partiesOf(interaction), from).includes(to)) throw notFound('This call')
+  const others = interaction === undefined ? [] : linkedWith(partiesOf(interaction), from)
+  const to = from === 'customer' ? personOf(interactionId, named, others) : others.includes(named) ? named : null
+  if (to === null) throw notFound('This call')
   const signal = { interactionId, from, to, data }
   if (Buffer.byteLength(JSON.stringify(signal)) > mostSignalBytes)
     throw new ProblemError(problem(413, 'tooLarge', 'Too large', 'A signal of a call holds at most 7,500 bytes.'))

@@ -1,6 +1,7 @@
 import { visitOf } from '@eudromos/core/routing'
 import { readRecord, readTranscripts } from '@eudromos/database'
 import type { ChatView, MessageView } from '../view/view.ts'
+import { aliasOf } from './aliases.ts'
 import type { Change } from './follower.ts'
 import { chatView, closureOf, messageView } from './project.ts'
 import type { Runtime } from './runtime.ts'
@@ -29,7 +30,8 @@ export class ChatFeed {
         if (interactionId === this.interactionId && side === 'agent') this.stream.send('typing', {})
       },
       signal: ({ interactionId, from, to, data }) => {
-        if (interactionId === this.interactionId && to === 'customer') this.stream.send('signal', { from, data })
+        if (interactionId === this.interactionId && to === 'customer')
+          this.stream.send('signal', { from: aliasOf(interactionId, from), data })
       },
     })
     this.enqueue(async () => {

@@ -23,6 +23,7 @@ import type {
   QueueView,
   WaitView,
 } from '../view/view.ts'
+import { aliasOf } from './aliases.ts'
 import type { Follower } from './follower.ts'
 import { textLineOf } from './text-line.ts'
 
@@ -258,9 +259,9 @@ export const messageView = ({ number, side, at, text, contentId, attachment }: T
 })
 
 /** Who listens in is linked with the customer's end, and not named to it. */
-const linksOf = (parties: CallParties, people: Follower['people']): ChatView['links'] =>
+const linksOf = (interactionId: string, parties: CallParties, people: Follower['people']): ChatView['links'] =>
   linkedWith(parties, 'customer').map((id) => ({
-    id,
+    id: aliasOf(interactionId, id),
     name: hears({ ...parties, heldSince: null }, id, 'customer') ? (nameOf(people, id)?.split(' ')[0] ?? '') : null,
   }))
 
@@ -278,7 +279,10 @@ export function chatView(follower: Follower, interaction: Interaction): Omit<Cha
     phase: interaction.phase,
     asked: interaction.asked,
     held: interaction.heldSince !== null,
-    links: interaction.phase === 'connected' && interaction.channel === 'voice' ? linksOf(parties, people) : [],
+    links:
+      interaction.phase === 'connected' && interaction.channel === 'voice'
+        ? linksOf(interaction.id, parties, people)
+        : [],
     outcome: null,
     queueName: queue?.name ?? '',
     shownAs: queue?.shownAs || null,

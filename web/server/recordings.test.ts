@@ -9,6 +9,7 @@ import {
 import { plannedQueue, TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
 import { upTo } from '@eudromos/core/plan'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
+import { Keeper } from './keeper.ts'
 import { ProblemError } from './problem.ts'
 import { begin, end, hear, putPart } from './recordings.ts'
 import type { Runtime } from './runtime.ts'
@@ -25,6 +26,7 @@ const limits = {
 }
 const ids = { first: 'a3bb189e-8bf9-4888-9912-ace4e6543002', second: 'a3bb189e-8bf9-4888-9912-ace4e6543003' }
 const ana = { id: 'ana', name: 'Ana', roles: ['agent'] } as unknown as Who
+const ben = { id: 'ben', name: 'Ben', roles: ['agent'] } as unknown as Who
 const sup = { id: 'sup', name: 'Sup', roles: ['supervisor'] } as unknown as Who
 
 let place: TestDatabase
@@ -67,7 +69,7 @@ test('whoever has the call records it where its queue has calls recorded, and no
   const asked = (who: Who, id = ids.first) => begin(runtime, who, { id, interactionId: 'call' })
   expect(await problemOf(asked(ana))).toBe('notRecorded')
   talking('always')
-  expect(await problemOf(asked(sup))).toBe('notAllowed')
+  expect(await problemOf(asked(ben))).toBe('notAllowed')
   expect(await problemOf(begin(runtime, ana, { id: ids.first, interactionId: 'gone' }))).toBe('notFound')
   await asked(ana)
   expect(await problemOf(putPart(runtime, sup, ids.first, 1, Buffer.from('x')))).toBe('notFound')
@@ -102,4 +104,16 @@ test('a recording is heard by whoever may read its record, and that is noted; an
   const people = [{ id: 'ana', roles: ['agent'], teamId: 'care' }]
   Object.assign(runtime.follower, { document: { queues: [plannedQueue('sailings')], teams: [team], people } })
   expect(await problemOf(hear(runtime, sup, 'old'))).toBe('notFound')
+})
+
+test('what was kept for the days of the centre is let go', async () => {
+  await beginRecording(web, { id: 'new', interactionId: 'call', personId: 'ana', startedAt: 9 * 86_400_000 })
+  const follower = { document: { centre: { recordingDays: 5 } } } as unknown as ConstructorParameters<typeof Keeper>[1]
+  const log = { info: () => undefined, warn: () => undefined }
+  const keeper = new Keeper(web, follower, { now: () => 10 * 86_400_000 }, log)
+  expect(await keeper.look()).toBeGreaterThan(0)
+  expect(await keeper.look()).toBe(0)
+  expect(await readRecordingMeta(web, 'new')).toMatchObject({ gone: false })
+  expect(await readRecordingMeta(web, 'old')).toMatchObject({ gone: true })
+  keeper.close()
 })

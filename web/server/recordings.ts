@@ -1,6 +1,6 @@
 import 'server-only'
 import * as yup from 'yup'
-import { atWork, visitOf } from '@eudromos/core/routing'
+import { visitOf } from '@eudromos/core/routing'
 import {
   beginRecording,
   endRecording,
@@ -11,6 +11,7 @@ import {
   readRecord,
 } from '@eudromos/database'
 import { uuid } from './gateway-shapes.ts'
+import { inHand } from './hands.ts'
 import { notAllowed, notFound, problem, ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import { seesRecord, sightFor } from './sight.ts'
@@ -27,10 +28,9 @@ const beginShape = yup.object({
 export async function begin(runtime: Runtime, who: Who, input: unknown): Promise<void> {
   const { id, interactionId } = await beginShape.validate(input)
   const { follower, database, clock } = runtime
-  const interaction = follower.state.interactions.get(interactionId)
-  if (interaction === undefined) throw notFound('This call')
-  // Whoever acts for an agent does not record for them.
-  if (!atWork(interaction).some(({ personId }) => personId === who.id)) throw notAllowed()
+  const interaction = inHand(runtime, who, interactionId)
+  // A colleague who was asked into it has it not.
+  if (interaction.guests.some(({ personId }) => personId === who.id)) throw notAllowed()
   const queue = follower.document?.queues.find((one) => one.id === visitOf(interaction).queueId)
   if (
     interaction.channel !== 'voice' ||

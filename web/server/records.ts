@@ -31,6 +31,7 @@ const queryShape = yup.object({
   agentId: optional,
   outcome: yup.string().oneOf(['underWay', 'answered', 'abandoned', 'sentAway']).nullable().default(null),
   dispositionId: optional,
+  tag: optional,
   customer: optional,
   sort: yup.string().oneOf(sorts).default('arrivedAt'),
   direction: yup.string().oneOf(['asc', 'desc']).default('desc'),

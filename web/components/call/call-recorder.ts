@@ -14,6 +14,8 @@ class Uploads {
   readonly id = newId()
   private work: Promise<void>
   private number = 0
+  /** The centre does not want it: nothing more is brought. */
+  private unwanted = false
 
   constructor(private readonly interactionId: string) {
     this.work = this.insist(() => requestJson('/api/recordings', 'POST', { id: this.id, interactionId }))
@@ -35,10 +37,10 @@ class Uploads {
   }
 
   private enqueue(step: () => Promise<unknown>): void {
-    this.work = this.work.then(() => this.insist(step))
+    this.work = this.work.then(() => (this.unwanted ? undefined : this.insist(step)))
   }
 
-  /** What is refused is not asked again; what does not come through is. */
+  /** What does not come through is tried again; after what is refused there is nothing more to bring. */
   private async insist(step: () => Promise<unknown>): Promise<void> {
     for (;;)
       try {
@@ -46,7 +48,10 @@ class Uploads {
         return
       } catch (error) {
         const status = (error as { status?: number }).status ?? 0
-        if (status >= 400 && status < 500 && status !== 429) return
+        if (status >= 400 && status < 500 && status !== 429) {
+          this.unwanted = true
+          return
+        }
         await new Promise((resolve) => setTimeout(resolve, retryMs))
       }
   }

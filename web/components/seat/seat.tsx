@@ -25,6 +25,7 @@ import { OpenList } from './open-list.tsx'
 import { SayBar } from './say-bar.tsx'
 import { SeatActions, type Act } from './act.ts'
 import { OwnTimes } from './own-times.tsx'
+import { SoundCheck } from './sound-check.tsx'
 import { WrapUpBay } from './wrap-up-bay.tsx'
 
 interface SeatProps {
@@ -124,7 +125,8 @@ export function Seat({ onBehalfOf }: SeatProps) {
     )
   }
   // Where there is room for one only, an offer comes to the front, until its agent looks at something else.
-  const front = offer !== undefined && offer.id !== lookedPast ? offer.id : worked
+  const ringing = offer ?? consult
+  const front = ringing !== undefined && ringing.id !== lookedPast ? ringing.id : worked
   const shown = narrow ? [front] : bays
   const zone = view.plan?.zone ?? 'UTC'
   const evacuated = person.stateId === view.plan?.evacuatedStateId
@@ -155,6 +157,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
             {en.seat.unattended}
           </Alert>
         )}
+        {closed && view.plan?.channels.includes('voice') === true && person.roomFor.includes('voice') && <SoundCheck />}
         {person.afterStateId !== null && (
           <Alert severity="info">{seatWords.afterNow(stateName(view.plan, person.afterStateId))}</Alert>
         )}
@@ -176,7 +179,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
                   variant={interaction.id === front ? 'outlined' : 'text'}
                   onClick={() => {
                     setFocused(interaction.id)
-                    setLookedPast(interaction.id === offer?.id ? null : (offer?.id ?? null))
+                    setLookedPast(interaction.id === ringing?.id ? null : (ringing?.id ?? null))
                   }}
                   sx={{ border: 2, borderStyle: isRinging(interaction, view) ? 'dashed' : 'solid' }}
                 >

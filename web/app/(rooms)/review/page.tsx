@@ -17,6 +17,7 @@ export default async function ReviewPage() {
         zone={follower.document?.centre.zone ?? 'UTC'}
         queues={(follower.document?.queues ?? []).map(({ id, name }) => ({ id, name }))}
         agents={agents.map(({ id, name }) => ({ id, name }))}
+        tags={[...new Set((follower.document?.lines ?? []).flatMap(({ tags }) => tags))].sort()}
       />
     </Suspense>
   )

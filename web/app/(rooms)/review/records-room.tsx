@@ -37,7 +37,7 @@ interface Row {
 
 const t = en.records
 const sizes = [25, 50, 100]
-const fields = ['from', 'to', 'channel', 'queueId', 'agentId', 'outcome', 'customer'] as const
+const fields = ['from', 'to', 'channel', 'queueId', 'agentId', 'outcome', 'tag', 'customer'] as const
 const columnStore = 'eudromos.records.columns'
 
 const keptColumns = (): Record<string, boolean> =>
@@ -104,10 +104,13 @@ export function RecordsRoom({
   zone,
   queues,
   agents,
+  tags,
 }: {
   zone: string
   queues: readonly Named[]
   agents: readonly Named[]
+  /** What lines mark records with. */
+  tags: readonly string[]
 }) {
   const params = useSearchParams()
   const router = useRouter()
@@ -143,7 +146,7 @@ export function RecordsRoom({
   const total = value?.total ?? 0
   const columns = useMemo(() => columnsIn(zone), [zone])
   const filtered = fields.some((name) => params.has(name))
-  const choice = (name: 'channel' | 'queueId' | 'agentId', label: string, options: readonly Named[]) => (
+  const choice = (name: 'channel' | 'queueId' | 'agentId' | 'tag', label: string, options: readonly Named[]) => (
     <TextField
       select
       label={label}
@@ -192,6 +195,12 @@ export function RecordsRoom({
         )}
         {choice('queueId', t.queue, queues)}
         {choice('agentId', t.agent, agents)}
+        {tags.length > 0 &&
+          choice(
+            'tag',
+            t.tag,
+            tags.map((tag) => ({ id: tag, name: tag })),
+          )}
         <TextField
           select
           label={t.outcome}

@@ -7,7 +7,7 @@ import { permit } from '../../../server/who.ts'
 /** The agent's page begins to record a call. */
 export const POST = (request: Request): Promise<Response> =>
   answering(request, async () => {
-    const who = await permit('seat')
+    const who = await permit('seat', 'actAs')
     await begin(await runtime(), who, await readJson(request))
     return new Response(null, { status: 204 })
   })

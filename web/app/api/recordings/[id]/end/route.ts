@@ -11,7 +11,7 @@ interface Context {
 /** A stretch is over. */
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
-    const who = await permit('seat')
+    const who = await permit('seat', 'actAs')
     await end(await runtime(), who, (await params).id, await readJson(request))
     return new Response(null, { status: 204 })
   })

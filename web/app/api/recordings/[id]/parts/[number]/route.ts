@@ -11,7 +11,7 @@ interface Context {
 /** A part of a stretch; the same number a second time is the same part. */
 export const PUT = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
-    const who = await permit('seat')
+    const who = await permit('seat', 'actAs')
     const { id, number } = await params
     await putPart(await runtime(), who, id, Number(number), await readBody(request, mostPartBytes))
     return new Response(null, { status: 204 })

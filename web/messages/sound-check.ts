@@ -1,0 +1,25 @@
+// Before calls: whether microphone, speaker and notifications work in this browser.
+export const soundCheck = {
+  strip: 'Calls will come to you: see first that your microphone and your speaker work.',
+  open: 'Check sound',
+  title: 'Microphone, speaker, notifications',
+  microphone: 'Microphone',
+  hearing: 'Say something: the bar moves.',
+  level: 'How loud you are',
+  heard: 'It hears you.',
+  none: 'There is no microphone that may be used. Allow it in the browser, beside the address; without it callers hear a made tone.',
+  speaker: 'Speaker',
+  speakerHelp: 'Play a tone. If you do not hear it, look at the volume and at which device the browser plays to.',
+  play: 'Play a tone',
+  hears: 'I hear it',
+  heardTone: 'You hear it.',
+  notifications: 'Notifications',
+  states: {
+    granted: 'On: a call is shown while this tab is hidden.',
+    denied: 'Off, as the browser has it. Allow them beside the address to be shown a call while this tab is hidden.',
+    default: 'Not asked yet: a call is shown while this tab is hidden only where you allow it.',
+    none: 'This browser has none.',
+  },
+  allow: 'Allow',
+  done: 'Done',
+} as const
