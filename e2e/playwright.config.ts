@@ -19,7 +19,7 @@ export default defineConfig({
   testDir: './journeys',
   outputDir: '../test-results',
   // Each has a centre of its own; while one waits for something the other goes on.
-  workers: 4,
+  workers: 3,
   // Nothing here measures speed: what is slow is not wrong.
   timeout: 300_000,
   expect: { timeout: 45_000 },
