@@ -27,22 +27,42 @@ export async function beginRecording(
     .onConflictDoNothing()
 }
 
-/** Kept at once, so that nothing of what has come is lost; the same part again changes nothing. */
+/** Whose recording it is that more is brought of. */
+type Own = Pick<RecordingMeta, 'id' | 'personId'>
+
+/**
+ * Kept at once, so that nothing of what has come is lost; the same part again changes nothing. False where the person has no
+ * such recording.
+ */
 export async function putRecordingPart(
   database: Database,
-  recordingId: string,
+  { id, personId }: Own,
   number: number,
   bytes: Buffer,
   at: number,
-): Promise<void> {
-  await database.transaction(async (tx) => {
-    await tx.insert(t.recordingPart).values({ recordingId, number, bytes }).onConflictDoNothing()
-    await tx.update(t.recording).set({ lastAt: at }).where(eq(t.recording.id, recordingId))
+): Promise<boolean> {
+  const { rows } = await database.$client.query<{ found: number }>({
+    name: 'put-recording-part',
+    text: `with own as (update recording set last_at = $5 where id = $1 and person_id = $2 returning id),
+                put as (insert into recording_part (recording_id, number, bytes)
+                        select id, $3::int, $4::bytea from own on conflict do nothing)
+           select count(*)::int as found from own`,
+    values: [id, personId, number, bytes, at],
   })
+  return rows[0]?.found === 1
 }
 
-export async function endRecording(database: Database, id: string, end: 'paused' | 'ended', at: number): Promise<void> {
-  await database.update(t.recording).set({ end, lastAt: at }).where(eq(t.recording.id, id))
+export async function endRecording(
+  database: Database,
+  { id, personId }: Own,
+  end: 'paused' | 'ended',
+  at: number,
+): Promise<boolean> {
+  const { rowCount } = await database
+    .update(t.recording)
+    .set({ end, lastAt: at })
+    .where(and(eq(t.recording.id, id), eq(t.recording.personId, personId)))
+  return rowCount === 1
 }
 
 export async function readRecordingMeta(database: Database, id: string): Promise<RecordingMeta | null> {

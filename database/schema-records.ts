@@ -1,24 +1,10 @@
 // Read tables: written by the router in the transaction of the journal rows they follow from.
 import { sql } from 'drizzle-orm'
-import {
-  bigint,
-  boolean,
-  customType,
-  index,
-  integer,
-  jsonb,
-  pgTable,
-  primaryKey,
-  text,
-  timestamp,
-} from 'drizzle-orm/pg-core'
+import { boolean, index, integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core'
+import { bytes, instant, stamp } from './columns.ts'
 import type { Channel, Mood } from '@eudromos/core/plan'
 import type { Attendance, Passage, RecordedOffer } from '@eudromos/core/records'
 import type { TextState } from '@eudromos/core/routing'
-
-const instant = (name: string) => bigint(name, { mode: 'number' })
-const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
-const stamp = (name: string) => timestamp(name, { withTimezone: true })
 
 export const record = pgTable(
   'record',

@@ -3,16 +3,15 @@ import {
   bigint,
   bigserial,
   boolean,
-  customType,
   index,
   integer,
   jsonb,
   pgTable,
   primaryKey,
   text,
-  timestamp,
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
+import { bytes, instant, stamp } from './columns.ts'
 import type {
   Channel,
   HolidayCalendar,
@@ -30,10 +29,6 @@ import type {
   Shift,
   SkillKind,
 } from '@eudromos/core/plan'
-
-const instant = (name: string) => bigint(name, { mode: 'number' })
-const stamp = (name: string) => timestamp(name, { withTimezone: true })
-const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
 
 // The wire: commands in, facts out. The journal itself is partitioned by day and so is made by a migration of its own.
 

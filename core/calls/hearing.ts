@@ -1,11 +1,14 @@
 import type { Instant, PersonId } from '../plan/index.ts'
 
-export const guestWays = ['asked', 'aside', 'joined', 'listening', 'advising'] as const
+export const attendingWays = ['listening', 'advising', 'joined'] as const
+/** How a supervisor takes part in a call. */
+export type AttendingWay = (typeof attendingWays)[number]
+
 /**
  * How somebody takes part in a call beside the agent who has it. A colleague is `asked`, is then `aside` with the agent alone,
  * and may be `joined` to all; a supervisor is `listening`, `advising` (the agent alone hears them) or `joined`.
  */
-export type GuestWay = (typeof guestWays)[number]
+export type GuestWay = 'asked' | 'aside' | AttendingWay
 
 export interface Guest {
   readonly personId: PersonId

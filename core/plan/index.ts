@@ -17,7 +17,7 @@ export {
   type SkillFinding,
 } from './check-skills.ts'
 export { checkLine, hasNumber, leading, ledTo, linesTo, type QueueEdit } from './check-lines.ts'
-export { blanksOf, checkTemplate, filled, templateFields, templatesFor, type TemplateField } from './templates.ts'
+export { blanksOf, checkTemplate, filled, templatesFor, type TemplateField } from './templates.ts'
 export { differences, type Difference } from './compare.ts'
 export {
   plainCentre,

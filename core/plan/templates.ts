@@ -3,15 +3,14 @@ import { taken, type PeopleFinding } from './check-people.ts'
 import type { PlanDocument, ReplyTemplate } from './plan.ts'
 import { upwards } from './teams.ts'
 
-export const templateFields = ['customer', 'agent', 'queue', 'centre'] as const
 /** What is filled in by itself; what else stands in braces is for the agent to fill in. */
-export type TemplateField = (typeof templateFields)[number]
+export type TemplateField = 'customer' | 'agent' | 'queue' | 'centre'
 
 const braces = /\{([\p{L}\p{N}](?:[\p{L}\p{N} _-]{0,38}[\p{L}\p{N}])?)\}/gu
 
 /** The text with its fields filled in as far as they are known. */
 export const filled = (text: string, values: Partial<Record<TemplateField, string>>): string =>
-  text.replace(braces, (whole, field: string) => values[field.trim().toLowerCase() as TemplateField] ?? whole)
+  text.replace(braces, (whole, field: string) => values[field.toLowerCase() as TemplateField] ?? whole)
 
 /** What still stands in braces, in order: where, and what it says. */
 export const blanksOf = (text: string): { readonly at: number; readonly field: string }[] =>

@@ -50,7 +50,7 @@ export function receiveText(state: State, { body }: Command<'receiveText'>, at: 
 
 /** Somebody answers texts of the line now: by its own hours, and its queue's. */
 const isAnswered = (state: State, lineId: LineId, queueId: QueueId, at: Instant): boolean =>
-  state.queueDay(queueId).open && (state.lookup.lineOpenings.get(lineId)?.isOpen(at) ?? true)
+  state.queueDay(queueId).open && state.isLineOpenAt(lineId, at)
 
 const answeredByItself = (
   interactionId: InteractionId,
@@ -98,12 +98,13 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
   const led = barOf(state, body)
   if ('code' in led) return led
   const { queue, line } = led
-  const shut = channel === 'sms' ? null : lineClosed(state, lineId, at)
-  if (shut !== null) return shut
+  // Texts are taken at any hour.
+  if (channel !== 'sms' && !state.isLineOpenAt(lineId, at))
+    return refuse('lineClosed', { lineId, ...opening(state.answersFrom(lineId, queueId, at)) })
   const test = queue.service === 'inPreparation'
   const { open } = state.queueDay(queueId)
   const leftMessage = !open && body.leaveMessage === true && contentId !== null
-  if (!open && !leftMessage) return refuse('queueClosed', closedParams(state, queueId))
+  if (!open && !leftMessage) return refuse('queueClosed', { queueId, ...opening(state.nextTurn(queueId)) })
   const isFull = open && queue.mostWaiting !== null && state.index.queue(queueId).visitors.size >= queue.mostWaiting
   const instead = isFull ? insteadOf(state, queue) : null
   if (isFull && instead === null && channel !== 'sms')
@@ -159,16 +160,5 @@ function insteadOf(state: State, queue: Queue): QueueId | null {
   return null
 }
 
-/** Outside its own hours a line takes nothing new; `opensAt` is left out where it does not open again. */
-function lineClosed(state: State, lineId: string, at: Instant): Refusal | null {
-  const openings = state.lookup.lineOpenings.get(lineId)
-  if (openings === undefined || openings.isOpen(at)) return null
-  const opensAt = openings.nextTurn(at)
-  return refuse('lineClosed', opensAt === null ? { lineId } : { lineId, opensAt })
-}
-
-/** `opensAt` is left out where it does not open again. */
-function closedParams(state: State, queueId: string): Refusal['params'] {
-  const opensAt = state.nextTurn(queueId)
-  return opensAt === null ? { queueId } : { queueId, opensAt }
-}
+/** Left out where it does not open again. */
+const opening = (opensAt: Instant | null): Refusal['params'] => (opensAt === null ? {} : { opensAt })

@@ -128,3 +128,22 @@ test('outside the hours of its line no call and no chat comes in, and it is told
   expect(centre.state.interaction('call').phase).toBe('waiting')
   expect(recordOf(centre)).toMatchObject({ tags: ['ferry'] })
 })
+
+test('what comes in by a line is answered from when both the line and its queue are open', () => {
+  const hours = [
+    { id: 'day', openings: [2_000_000, 3_000_000] },
+    { id: 'late', openings: [2_500_000, 3_000_000] },
+    { id: 'over', openings: [1, 2] },
+  ]
+  const plan = testPlan({ hours, queues: [testQueue('sailings', ['ana'], { hoursId: 'day' })] })
+  const from = (hoursId: string | null, at: number): number | null => {
+    const centre = new TestCentre({ ...plan, lines: plan.lines.map((line) => ({ ...line, hoursId })) })
+    centre.wait((at - centre.at) / 1000).ready('ana')
+    return centre.state.answersFrom('phone', 'sailings', at)
+  }
+  expect([from('late', 1_500_000), from(null, 1_500_000), from('day', 1_500_000)]).toEqual([
+    2_500_000, 2_000_000, 2_000_000,
+  ])
+  expect([from('late', 2_100_000), from(null, 2_100_000)]).toEqual([2_500_000, null])
+  expect(from('over', 2_100_000)).toBeNull()
+})

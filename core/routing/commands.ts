@@ -32,6 +32,7 @@ import type {
   TalkingWay,
   WaitingWay,
 } from '../plan/index.ts'
+import type { AttendingWay } from '../calls/index.ts'
 import type { Requirement } from '../skills/index.ts'
 import type { Event } from './events.ts'
 import type { TextState } from './pieces.ts'
@@ -187,7 +188,7 @@ export interface CommandBodies {
   attendCall: {
     readonly interactionId: InteractionId
     readonly personId: PersonId
-    readonly way: 'listening' | 'advising' | 'joined'
+    readonly way: AttendingWay
     /** The web process that their page is open to. */
     readonly processId: ProcessId
   }

@@ -9,6 +9,7 @@ import type {
   CustomerId,
   Instant,
   InteractionId,
+  LineId,
   LoadLimits,
   QueueId,
 } from '../plan/index.ts'
@@ -80,6 +81,21 @@ export class State {
   /** Whether the plan's hours have the queue open. */
   isOpenAt(queueId: QueueId, at: Instant): boolean {
     return this.lookup.openings.get(queueId)?.isOpen(at) ?? true
+  }
+
+  /** Whether the line's own hours have it open; one without is always. */
+  isLineOpenAt(lineId: LineId, at: Instant): boolean {
+    return this.lookup.lineOpenings.get(lineId)?.isOpen(at) ?? true
+  }
+
+  /** When what comes in by the line for the queue is answered again, by the hours of both; null where that is not known, or is now. */
+  answersFrom(lineId: LineId, queueId: QueueId, at: Instant): Instant | null {
+    const turns = [
+      this.isLineOpenAt(lineId, at) ? at : (this.lookup.lineOpenings.get(lineId)?.nextTurn(at) ?? null),
+      this.queueDay(queueId).open ? at : this.nextTurn(queueId),
+    ]
+    const latest = turns.reduce((late, turn) => (late === null || turn === null ? null : Math.max(late, turn)))
+    return latest === at ? null : latest
   }
 
   /** Whether it would be open without the stopgap or the emergency of this id. */

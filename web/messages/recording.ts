@@ -1,8 +1,5 @@
 // Recording: in the plan, at the seat, at the customer's telephone, and in records.
-import { count } from './count.ts'
-
 export const recording = {
-  title: 'Calls',
   policy: 'Recording of calls',
   policies: { never: 'never', always: 'always', byAgent: 'when the agent says so' },
   announcement: 'Announcement before connecting',
@@ -36,5 +33,4 @@ export const recording = {
     why === 'paused' ? `${clock} not recorded: the agent had paused` : `${clock} not recorded: the sound was cut off`,
   gone: 'It was kept for its time and is gone.',
   heardBy: (names: readonly string[]) => `Listened to by ${new Intl.ListFormat('en').format(names)}.`,
-  stretches: (n: number) => count(n, 'stretch', 'stretches'),
 } as const

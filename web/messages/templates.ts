@@ -29,7 +29,6 @@ export const template = {
 } as const
 
 export const wrapUpOf = {
-  title: 'Wrap-up',
   dispositions: 'Dispositions',
   all: 'All of the centre’s',
   help: 'None named: all of the centre’s.',
@@ -37,5 +36,4 @@ export const wrapUpOf = {
   missing: 'Choose a disposition: this queue wants one.',
   mood: 'How the customer was',
   moods: { pleased: 'pleased', calm: 'calm', upset: 'upset' },
-  noMood: 'not said',
 } as const

@@ -1,5 +1,6 @@
 import 'server-only'
 import * as yup from 'yup'
+import { attendingWays } from '@eudromos/core/calls'
 import {
   absenceReasons,
   channels,
@@ -54,7 +55,7 @@ const bodies = {
   dismissGuest: yup.object({ agentId: id, interactionId: id, personId: id }),
   handOver: yup.object({ agentId: id, interactionId: id, personId: id }),
   askForHelp: yup.object({ agentId: id, interactionId: id, wanted: yup.boolean().required('Wanted: say whether.') }),
-  attendCall: yup.object({ interactionId: id, way: oneOf(['listening', 'advising', 'joined'] as const, 'How') }),
+  attendCall: yup.object({ interactionId: id, way: oneOf(attendingWays, 'How') }),
   leaveCall: yup.object({ interactionId: id, personId: id }),
   endInteraction: yup.object({ agentId: id, interactionId: id }),
   takeInteraction: yup.object({ agentId: id, interactionId: id }),

@@ -1,6 +1,6 @@
 import type { Logger } from 'pino'
 import type { PlanDocument } from '@eudromos/core/plan'
-import { evolve, State, stateFrom, visitOf, type Event } from '@eudromos/core/routing'
+import { evolve, State, stateFrom, visitOf, type Event, type Interaction } from '@eudromos/core/routing'
 import {
   connectAlone,
   listen,
@@ -74,6 +74,8 @@ const changesEverything: ReadonlySet<Event['type']> = new Set([
   'grantBegan',
   'grantEnded',
 ])
+
+const noGuests: Interaction['guests'] = []
 
 const isUnbroken = (rows: News['rows']): boolean =>
   rows.every(({ seq }, n) => n === 0 || seq === (rows[n - 1]?.seq ?? NaN) + 1)
@@ -257,7 +259,7 @@ export class Follower {
         const queuesBefore =
           'agentId' in event && event.agentId !== null ? this.state.index.queuesOf(event.agentId) : []
         const visited = 'interactionId' in event ? this.state.interactions.get(event.interactionId) : undefined
-        const guests = visited?.guests.map(({ personId }) => personId) ?? []
+        const guests = visited?.guests ?? noGuests
         evolve(this.state, event)
         this.seq = seq
         if ('interactionId' in event) {
@@ -266,8 +268,8 @@ export class Follower {
           if (interaction !== undefined) {
             queues.add(visitOf(interaction).queueId)
             for (const { personId } of interaction.participations) people.add(personId)
-            for (const id of [...guests, ...interaction.guests.map(({ personId }) => personId)])
-              if (this.state.agents.has(id)) people.add(id)
+            for (const each of [guests, interaction.guests])
+              for (const { personId } of each) if (this.state.agents.has(personId)) people.add(personId)
           }
         }
         if ('queueId' in event) queues.add(event.queueId)

@@ -93,7 +93,7 @@ test('a recording is heard by whoever may read its record, and that is noted; an
      values ('old call', 'voice', 'mara', 'phone', 'sailings', false, 1, 'answered', 0, '[]', 0)`,
   )
   await beginRecording(web, { id: 'old', interactionId: 'old call', personId: 'ana', startedAt: 1 })
-  await putRecordingPart(web, 'old', 1, Buffer.from('sound'), 2)
+  await putRecordingPart(web, { id: 'old', personId: 'ana' }, 1, Buffer.from('sound'), 2)
   expect((await hear(runtime, sup, 'old')).toString()).toBe('sound')
   const { rows } = await owner.query('select recording_id, person_id from recording_heard')
   expect(rows).toEqual([{ recording_id: 'old', person_id: 'sup' }])

@@ -43,14 +43,11 @@ export async function begin(runtime: Runtime, who: Who, input: unknown): Promise
 }
 
 /** Of one's own recordings; throws where it is another's. */
-async function own({ database }: Runtime, who: Who, id: string): Promise<void> {
-  if ((await readRecordingMeta(database, id))?.personId !== who.id) throw notFound('This recording')
-}
-
 export async function putPart(runtime: Runtime, who: Who, id: string, number: number, bytes: Buffer): Promise<void> {
   if (!Number.isInteger(number) || number < 1 || number > 100_000) throw notFound('This part')
-  await own(runtime, who, id)
-  await putRecordingPart(runtime.database, id, number, bytes, runtime.clock.now())
+  const { database, clock } = runtime
+  if (!(await putRecordingPart(database, { id, personId: who.id }, number, bytes, clock.now())))
+    throw notFound('This recording')
 }
 
 const endShape = yup.object({
@@ -60,10 +57,9 @@ const endShape = yup.object({
     .required('Say how it ended.'),
 })
 
-export async function end(runtime: Runtime, who: Who, id: string, input: unknown): Promise<void> {
+export async function end({ database, clock }: Runtime, who: Who, id: string, input: unknown): Promise<void> {
   const { how } = await endShape.validate(input)
-  await own(runtime, who, id)
-  await endRecording(runtime.database, id, how, runtime.clock.now())
+  if (!(await endRecording(database, { id, personId: who.id }, how, clock.now()))) throw notFound('This recording')
 }
 
 /** For those who may read the record of the call; that they heard it is noted. */

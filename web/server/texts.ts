@@ -32,11 +32,9 @@ export function orderOf(text: string): 'stop' | 'start' | null {
 function closedAnswerOf({ follower, clock }: Runtime, line: PlanDocument['lines'][number]): string {
   const { state, document } = follower
   const [queueId = ''] = line.queueIds
-  const shut = state.lookup.lineOpenings.get(line.id)
   const now = clock.now()
-  const open = state.queueDay(queueId).open
-  if (line.closedAnswer === '' || (open && shut?.isOpen(now) !== false)) return ''
-  const opensAt = open ? (shut?.nextTurn(now) ?? null) : state.nextTurn(queueId)
+  if (line.closedAnswer === '' || (state.queueDay(queueId).open && state.isLineOpenAt(line.id, now))) return ''
+  const opensAt = state.answersFrom(line.id, queueId, now)
   const zone = document?.centre.zone ?? 'UTC'
   const opens = opensAt === null ? words.nextOpening : `${weekdayText(opensAt, zone)} ${timeText(opensAt, zone)}`
   return line.closedAnswer.replaceAll('{opens}', opens)

@@ -3,19 +3,18 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
-import { useEffect, useMemo, useRef, useState } from 'react'
-import { hears } from '@eudromos/core/calls'
+import { useEffect, useRef, useState } from 'react'
+import { attendingWays } from '@eudromos/core/calls'
 import { calls } from '../../messages/calls.ts'
 import { joining as t } from '../../messages/joining.ts'
 import type { InteractionView } from '../../view/view.ts'
-import type { CallSignal } from '../call/peer.ts'
 import { SoundMeters } from '../call/sound-meters.tsx'
-import { useCallSound, waysOf } from '../call/use-call-sound.ts'
+import { useCentreCall } from '../call/use-centre-call.ts'
 import { firstName } from '../format.ts'
 import { useNotice } from '../frame/notice.tsx'
 import { useOneWindow } from '../one-window.ts'
 import { useLive, useLiveStore } from '../stream/context.tsx'
-import { requestJson, sendCommand } from '../stream/send.ts'
+import { sendCommand } from '../stream/send.ts'
 
 /** The call that a supervisor listens to, advises in or has joined, whatever room they are in meanwhile. */
 export function AttendedCall({ personId }: { personId: string }) {
@@ -32,30 +31,14 @@ function Attended({ interaction, personId }: { interaction: InteractionView; per
   const { status } = useLive()
   const notice = useNotice()
   const [muted, setMuted] = useState(false)
-  const { id, agentId, agentName, customerName, heldSince, guests } = interaction
+  const { id, agentName, customerName } = interaction
   const way = partIn(interaction, personId)?.way
   const soundHere = useOneWindow(`attending ${personId}`)
-  const ways = useMemo(
-    () => ({
-      send: (to: string, data: CallSignal) =>
-        requestJson<undefined>('/api/signals', 'POST', { interactionId: id, from: personId, to, data }),
-      listen: (hear: (from: string, signal: CallSignal) => void) =>
-        store?.onSignal(id, (from, data) => hear(from, data as CallSignal)) ?? (() => undefined),
-    }),
-    [store, id, personId],
-  )
-  const call = { agentId, heldSince, guests }
-  const between = waysOf(call, personId)
-  const sound = useCallSound(personId, soundHere, muted, between, ways)
+  const { sound, parties } = useCentreCall(store, interaction, personId, { on: soundHere, muted })
   const send = (type: string, body: object): void =>
     void sendCommand(store, type, { interactionId: id, ...body }).catch((error: Error) => notice(error.message))
   useAttendAgain(status === 'open', way, (again) => send('attendCall', { way: again }))
   const first = firstName(agentName ?? '')
-  const names: Readonly<Record<string, string>> = {
-    customer: firstName(customerName),
-    ...(agentId === null ? {} : { [agentId]: first }),
-    ...Object.fromEntries(guests.map((one) => [one.personId, firstName(one.name)])),
-  }
   return (
     <Paper
       component="aside"
@@ -78,20 +61,12 @@ function Attended({ interaction, personId }: { interaction: InteractionView; per
       <Typography variant="h2">{t.attended(agentName ?? '', customerName)}</Typography>
       <Typography variant="body2">{t.seen(first)}</Typography>
       {soundHere ? (
-        <SoundMeters
-          sound={sound}
-          here={muted ? calls.muted : calls.you}
-          parties={between.links.map((party) => ({
-            id: party,
-            name: names[party] ?? party,
-            silenced: !hears(call, party, personId),
-          }))}
-        />
+        <SoundMeters sound={sound} here={muted ? calls.muted : calls.you} parties={parties} />
       ) : (
         <Typography>{calls.elsewhere}</Typography>
       )}
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        {(['listening', 'advising', 'joined'] as const).map((one) => (
+        {attendingWays.map((one) => (
           <Button
             key={one}
             aria-pressed={way === one}

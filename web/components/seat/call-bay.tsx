@@ -2,20 +2,17 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import { useCallback, useMemo, useState } from 'react'
-import { hears } from '@eudromos/core/calls'
+import { useState } from 'react'
 import { calls as t } from '../../messages/calls.ts'
 import { joining } from '../../messages/joining.ts'
 import { seatWords } from '../../messages/steering.ts'
 import type { InteractionView, View } from '../../view/view.ts'
-import type { CallSignal } from '../call/peer.ts'
 import { SoundMeters } from '../call/sound-meters.tsx'
-import { useCallSound, waysOf } from '../call/use-call-sound.ts'
+import { useCentreCall } from '../call/use-centre-call.ts'
 import { useRecording } from '../call/use-recording.ts'
 import { clockText, firstName } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
 import { useSeatStore } from '../stream/context.tsx'
-import { requestJson } from '../stream/send.ts'
 import { useSeatActions } from './act.ts'
 import { BayHead } from './bay-head.tsx'
 import { CallTexts } from './call-texts.tsx'
@@ -39,38 +36,20 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
   const store = useSeatStore()
   const [muted, setMuted] = useState(false)
   const [passing, setPassing] = useState(false)
-  const { id, heldSince, customerHere, customerName, agentId, agentName, guests, connectedAt } = interaction
+  const { id, heldSince, customerHere, customerName, agentName, guests, connectedAt } = interaction
   const self = view.agentId ?? ''
   const guest = guests.find(({ personId, colleague }) => colleague && personId === self)
   const first = firstName(customerName)
   const held = heldSince !== null
-  const ways = useMemo(
-    () => ({
-      send: (to: string, data: CallSignal) =>
-        requestJson<undefined>('/api/signals', 'POST', { interactionId: id, from: self, to, data }),
-      listen: (hear: (from: string, signal: CallSignal) => void) =>
-        store?.onSignal(id, (from, data) => hear(from, data as CallSignal)) ?? (() => undefined),
-    }),
-    [store, id, self],
-  )
-  const call = { agentId, heldSince, guests }
-  const between = waysOf(call, self)
-  const sound = useCallSound(self, soundHere, muted, between, ways)
+  const { sound, parties } = useCentreCall(store, interaction, self, { on: soundHere, muted })
   const recording = useRecordingWish(interaction, view)
   useRecording(sound, {
     interactionId: id,
     on: guest === undefined && soundHere && recording.on,
     paused: recording.paused,
-    heard: held ? [] : between.links.filter((party) => hears(call, party, self)),
+    heard: held ? [] : parties.filter(({ silenced }) => !silenced).map((party) => party.id),
     speaking: !muted && !held,
   })
-  const nameOf = useCallback(
-    (party: string): string =>
-      party === 'customer'
-        ? first
-        : firstName(party === agentId ? (agentName ?? '') : (guests.find((one) => one.personId === party)?.name ?? '')),
-    [first, agentId, agentName, guests],
-  )
   const state = held ? t.held(clockText(now - heldSince)) : customerHere ? t.talking : t.gone(first)
   const part =
     guest === undefined
@@ -90,15 +69,7 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
       {guest === undefined && <Guests interaction={interaction} now={now} />}
       <Box sx={{ flex: 1, padding: 1.75, overflowY: 'auto', display: 'grid', gap: 2, alignContent: 'start' }}>
         {soundHere ? (
-          <SoundMeters
-            sound={sound}
-            here={muted ? t.muted : t.you}
-            parties={between.links.map((party) => ({
-              id: party,
-              name: nameOf(party),
-              silenced: !hears(call, party, self),
-            }))}
-          />
+          <SoundMeters sound={sound} here={muted ? t.muted : t.you} parties={parties} />
         ) : (
           <Alert severity="warning">{t.elsewhere}</Alert>
         )}

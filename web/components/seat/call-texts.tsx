@@ -11,7 +11,7 @@ import type { InteractionView, View } from '../../view/view.ts'
 import { Composer } from '../chat/composer.tsx'
 import { firstName } from '../format.ts'
 import { Transcript } from '../chat/transcript.tsx'
-import { useTyped } from '../typed.ts'
+import { useKept } from '../kept.ts'
 import { useSeatActions } from './act.ts'
 import { blankIn, templatesOf } from './templates.ts'
 import { TextLength, unsentBy, useTexts } from './texts.tsx'
@@ -22,7 +22,7 @@ export function CallTexts({ interaction, view, now }: { interaction: Interaction
   const { act } = useSeatActions()
   const [open, setOpen] = useState(false)
   const { id, textLineId, customerName, numbers } = interaction
-  const [text, setText] = useTyped(`words ${id}`)
+  const [text, setText] = useKept(`words ${id}`)
   const first = firstName(customerName)
   const post = useCallback(
     (messageId: string, words: string) => act('sendMessage', { interactionId: id, text: words, textLineId }, messageId),

@@ -15,7 +15,7 @@ import { Transcript, type ShownMessage } from '../chat/transcript.tsx'
 import { clockText, firstName } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
 import { requestJson } from '../stream/send.ts'
-import { useTyped } from '../typed.ts'
+import { useKept } from '../kept.ts'
 import { useSeatActions } from './act.ts'
 import { BayHead } from './bay-head.tsx'
 import { FetchSupervisor, Guests } from './guests.tsx'
@@ -60,7 +60,7 @@ export function shownMessages(
 export function ConversationBay({ interaction, view, now, typing }: ConversationBayProps) {
   const { act, attempt } = useSeatActions()
   const { id } = interaction
-  const [text, setText] = useTyped(`words ${id}`)
+  const [text, setText] = useKept(`words ${id}`)
   const [passing, setPassing] = useState(false)
   const post = useCallback(
     (messageId: string, words: string) => act('sendMessage', { interactionId: id, text: words }, messageId),

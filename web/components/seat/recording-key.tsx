@@ -5,13 +5,13 @@ import Typography from '@mui/material/Typography'
 import { recording as t } from '../../messages/recording.ts'
 import type { InteractionView, View } from '../../view/view.ts'
 import { firstName } from '../format.ts'
-import { useTyped } from '../typed.ts'
+import { useKept } from '../kept.ts'
 
 type Wish = 'on' | 'off' | ''
 
 /** Whether the call is recorded now, as its queue, its customer and the agent will have it; kept when the page is loaded anew. */
 export function useRecordingWish(interaction: InteractionView, view: View) {
-  const [kept, set] = useTyped(`recording ${interaction.id}`)
+  const [kept, set] = useKept(`recording ${interaction.id}`)
   const policy = view.plan?.queues.find(({ id }) => id === interaction.queueId)?.recording ?? 'never'
   const wish = kept as Wish
   const may = policy !== 'never' && !interaction.recordingRefused

@@ -8,11 +8,11 @@ import { soundCheck as t } from '../../messages/sound-check.ts'
 import { useInBrowser } from '../fetched.ts'
 import { playChime } from '../call/local-sound.ts'
 import { SidePanel } from '../side-panel.tsx'
-import { useTyped } from '../typed.ts'
+import { useKept } from '../kept.ts'
 
 /** Asks, until it is done once in this tab, to see that one hears and is heard before calls come. */
 export function SoundCheck() {
-  const [done, setDone] = useTyped('sound checked')
+  const [done, setDone] = useKept('sound checked')
   const [open, setOpen] = useState(false)
   const inBrowser = useInBrowser()
   if (!inBrowser || done !== '') return null

@@ -15,7 +15,7 @@ import { timeText } from '../format.ts'
 import { useNotice } from '../frame/notice.tsx'
 import { ChannelShape } from '../glyphs.tsx'
 import { requestJson } from '../stream/send.ts'
-import { useTyped } from '../typed.ts'
+import { useKept } from '../kept.ts'
 import { useSeatActions } from './act.ts'
 
 /** Who it is, as far as the number tells, what else they have with the centre now, and what was before. */
@@ -98,7 +98,7 @@ function NewCustomer({ interactionId }: { interactionId: string }) {
   const { attempt } = useSeatActions()
   const notice = useNotice()
   // The offer and the call that it becomes are two bays.
-  const [name, setName] = useTyped(`name ${interactionId}`)
+  const [name, setName] = useKept(`name ${interactionId}`)
   const make = async (): Promise<void> => {
     try {
       const { id } = await requestJson<{ id: string }>('/api/customers', 'POST', { interactionId, name })

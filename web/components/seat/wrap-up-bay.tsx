@@ -12,7 +12,7 @@ import { seatWords } from '../../messages/steering.ts'
 import type { InteractionView, View } from '../../view/view.ts'
 import { Transcript } from '../chat/transcript.tsx'
 import { clockText } from '../format.ts'
-import { forgetTyped, useTyped } from '../typed.ts'
+import { forgetKept, useKept } from '../kept.ts'
 import { queueName } from '../frame/headline.tsx'
 import { useNotice } from '../frame/notice.tsx'
 import { useSeatActions } from './act.ts'
@@ -34,7 +34,7 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
   const { act, attempt } = useSeatActions()
   const notice = useNotice()
   const { id } = interaction
-  const [notes, setNotes] = useTyped(`notes ${id}`)
+  const [notes, setNotes] = useKept(`notes ${id}`)
   const [dispositionId, setDispositionId] = useState(interaction.dispositionId ?? '')
   const [mood, setMood] = useState(interaction.mood)
   const [saved, setSaved] = useState({ notes: '', dispositionId: interaction.dispositionId ?? '', mood })
@@ -68,7 +68,7 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
   const finish = async (): Promise<void> => {
     if (changed) await save().catch(() => undefined)
     await act('finishWrapUp', { interactionId: id }).then(
-      () => forgetTyped(`notes ${id}`),
+      () => forgetKept(`notes ${id}`),
       (error: Error) => notice(error.message),
     )
   }

@@ -21,24 +21,32 @@ interface ProblemBody {
   readonly fields?: Record<string, string>
 }
 
-/** Fetches JSON; what is refused or out of reach becomes a Refused with a sentence. */
-export async function request<T>(url: string, init?: RequestInit): Promise<T> {
+/** Fetches; what is refused or out of reach becomes a Refused with a sentence. */
+async function answerOf(url: string, init?: RequestInit): Promise<Response> {
   let answer: Response
   try {
     answer = await fetch(url, init)
   } catch {
     throw new Refused(en.offline, 0, 'offline')
   }
-  const text = await answer.text()
-  if (answer.ok) return (text === '' ? null : JSON.parse(text)) as T
+  if (answer.ok) return answer
   let problem: ProblemBody = {}
   try {
-    problem = JSON.parse(text) as ProblemBody
+    problem = JSON.parse(await answer.text()) as ProblemBody
   } catch {
     // Not a problem document: something before our server answered.
   }
   throw new Refused(problem.detail ?? en.failed, answer.status, problem.code ?? 'failed', problem.fields)
 }
+
+/** Fetches JSON; likewise. */
+export async function request<T>(url: string, init?: RequestInit): Promise<T> {
+  const text = await (await answerOf(url, init)).text()
+  return (text === '' ? null : JSON.parse(text)) as T
+}
+
+/** Fetches a file; likewise. */
+export const requestBytes = async (url: string): Promise<ArrayBuffer> => (await answerOf(url)).arrayBuffer()
 
 export const requestJson = <T>(url: string, method: string, body: unknown): Promise<T> =>
   request<T>(url, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })

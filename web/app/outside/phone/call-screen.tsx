@@ -5,7 +5,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
-import { useTyped } from '../../../components/typed.ts'
+import { useKept } from '../../../components/kept.ts'
 import { playChime, playHoldMusic } from '../../../components/call/local-sound.ts'
 import { SoundMeters } from '../../../components/call/sound-meters.tsx'
 import { useCallSound } from '../../../components/call/use-call-sound.ts'
@@ -46,7 +46,7 @@ const leastMs = 1500
 
 /** Whether the announcement has been heard to its end; once in a call, however often the page is loaded. */
 function useAnnounced(callId: string, view: ChatView | null): boolean {
-  const [heard, setHeard] = useTyped(`announced ${callId}`)
+  const [heard, setHeard] = useKept(`announced ${callId}`)
   const words = view?.announcement ?? ''
   const over = view?.phase === 'over' || view?.phase === 'wrapUp'
   const due = words !== '' && heard === '' && !over

@@ -4,9 +4,10 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { v7 as newId } from 'uuid'
 import { e164, shownNumber } from '@eudromos/core/numbers'
+import { useKept } from '../../../components/kept.ts'
 import { requestJson } from '../../../components/stream/send.ts'
 import { phoneCall as c } from '../../../messages/calls.ts'
 import type { PhoneLine } from '../../../view/outside-view.ts'
@@ -24,19 +25,9 @@ export interface Call {
 
 /** The telephone's call, kept in this tab: a page that is loaded anew is in it still. */
 export function useCall(own: string): [call: Call | null, set: (call: Call | null) => void] {
-  const store = `eudromos.phone.call.${own}`
-  const [call, setCall] = useState<Call | null>(() => {
-    const kept = sessionStorage.getItem(store)
-    return kept === null ? null : (JSON.parse(kept) as Call)
-  })
-  return [
-    call,
-    (next) => {
-      if (next === null) sessionStorage.removeItem(store)
-      else sessionStorage.setItem(store, JSON.stringify(next))
-      setCall(next)
-    },
-  ]
+  const [kept, keep] = useKept(`call from ${own}`)
+  const call = useMemo(() => (kept === '' ? null : (JSON.parse(kept) as Call)), [kept])
+  return [call, (next) => keep(next === null ? '' : JSON.stringify(next))]
 }
 
 /** A keypad for any number, and the centre's numbers to call. */

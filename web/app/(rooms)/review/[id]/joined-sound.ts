@@ -1,7 +1,6 @@
 'use client'
 // The stretches of a recording as one sound that a browser plays, seeks in and speeds up.
-import { request } from '../../../../components/stream/send.ts'
-import { Refused } from '../../../../components/stream/send.ts'
+import { Refused, requestBytes } from '../../../../components/stream/send.ts'
 import { en } from '../../../../messages/en.ts'
 
 export interface Stretch {
@@ -32,9 +31,7 @@ const sampleRate = 16_000
 const columns = 280
 
 async function decoded(id: string): Promise<Float32Array> {
-  const answer = await fetch(`/api/recordings/${id}`)
-  if (!answer.ok) return request<never>(`/api/recordings/${id}`)
-  const bytes = await answer.arrayBuffer()
+  const bytes = await requestBytes(`/api/recordings/${id}`)
   if (bytes.byteLength === 0) return new Float32Array()
   const buffer = await new OfflineAudioContext(1, 1, sampleRate).decodeAudioData(bytes).catch(() => {
     throw new Refused(en.failed, 0, 'unreadable')

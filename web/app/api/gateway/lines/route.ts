@@ -8,7 +8,7 @@ export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     limitPublic(request, 'lines', 240)
     const customerId = new URL(request.url).searchParams.get('customer') ?? ''
-    const { follower } = await runtime()
+    const { follower, clock } = await runtime()
     const { document, state } = follower
     const open = (document?.queues ?? []).filter(
       ({ service, testCustomerIds }) =>
@@ -16,30 +16,31 @@ export const GET = (request: Request): Promise<Response> =>
     )
     const lines = (document?.lines ?? [])
       .filter(({ on }) => on)
-      .map(({ id: lineId, name: lineName, channel, address, queueIds, language }) => {
-        const hours = state.lookup.lineOpenings.get(lineId)
-        const shut = hours?.isOpen(state.at) === false
+      .map((line) => {
+        // Outside its hours nobody chooses anything by it; texts are taken at any hour.
+        const taken = line.channel === 'sms' || state.isLineOpenAt(line.id, clock.now())
         return {
-          id: lineId,
-          name: lineName,
-          channel,
-          address,
-          language,
-          queues: open
-            .filter((queue) => queueIds.includes(queue.id))
-            .map(({ id, name, service, selection }) => {
-              const { open: taking } = state.queueDay(id)
-              const open = taking && !shut
-              return {
-                id,
-                name,
-                byHand: selection === 'byHand',
-                inPreparation: service === 'inPreparation',
-                open,
-                opensAt: open ? null : shut ? (hours?.nextTurn(state.at) ?? null) : state.nextTurn(id),
-                closure: taking ? undefined : closureOf(follower, id, state.at)?.announcement,
-              }
-            }),
+          id: line.id,
+          name: line.name,
+          channel: line.channel,
+          address: line.address,
+          language: line.language,
+          queues: !taken
+            ? []
+            : open
+                .filter((queue) => line.queueIds.includes(queue.id))
+                .map(({ id, name, service, selection }) => {
+                  const { open } = state.queueDay(id)
+                  return {
+                    id,
+                    name,
+                    byHand: selection === 'byHand',
+                    inPreparation: service === 'inPreparation',
+                    open,
+                    opensAt: open ? null : state.nextTurn(id),
+                    closure: open ? undefined : closureOf(follower, id, state.at)?.announcement,
+                  }
+                }),
         }
       })
     return Response.json({ centre: document?.centre.name ?? '', lines })
