@@ -1,4 +1,5 @@
-import { expect, type Locator, type Page } from '@playwright/test'
+import { expect, type Browser, type Locator, type Page } from '@playwright/test'
+import { bayOf, sayPresence, signIn } from './people.ts'
 
 export const sailings = /^Calls about today’s sailings/
 
@@ -43,4 +44,30 @@ export async function expectSilence(place: Page | Locator, name: string): Promis
     await place.getByRole('meter').first().waitFor()
     await new Promise((resolve) => setTimeout(resolve, 120))
   }
+}
+
+/** Ana is Ready; a telephone of this number calls, and she answers: sound flows. */
+export async function answeredCall(
+  browser: Browser,
+  number: string,
+  customer: string,
+): Promise<{ ana: Page; phone: Page; bay: Locator }> {
+  const ana = await signIn(browser, 'Ana Mirel')
+  await sayPresence(ana, 'Ready')
+  const phone = await signIn(browser, 'Rosalind Okafor')
+  await call(phone, number)
+  const bay = bayOf(ana, customer)
+  await expect(bay).toBeVisible()
+  await ana.keyboard.press('Alt+a')
+  await expectSound(bay)
+  return { ana, phone, bay }
+}
+
+/** Opens the panel in which a call is passed on, and chooses João, who is Ready. */
+export async function chooseJoao(ana: Page, bay: Locator): Promise<Locator> {
+  await bay.getByRole('button', { name: 'Pass on' }).click()
+  const panel = ana.getByRole('dialog')
+  await panel.getByRole('textbox', { name: 'Find a queue or a person' }).fill('João')
+  await panel.getByRole('radio', { name: /João Tavares/ }).check()
+  return panel
 }

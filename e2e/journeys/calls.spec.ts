@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test'
-import { call, expectSound, heardBy, soundOf } from './calling.ts'
+import { answeredCall, call, chooseJoao, expectSound, heardBy, soundOf } from './calling.ts'
 import { test } from './journey.ts'
 import { bayOf, expectAccessible, goHome, passSeconds, sayPresence, signIn } from './people.ts'
 
@@ -75,14 +75,7 @@ test('a second window of a seat neither rings nor takes the sound; it has it onc
 })
 
 test('a call whose line goes dead ends by itself once it does not come back', async ({ browser }) => {
-  const ana = await signIn(browser, 'Ana Mirel')
-  await sayPresence(ana, 'Ready')
-  const phone = await signIn(browser, 'Rosalind Okafor')
-  await call(phone, '+61491570313')
-  const bay = bayOf(ana, 'Greta Dunmore')
-  await expect(bay).toBeVisible()
-  await ana.keyboard.press('Alt+a')
-  await expectSound(bay)
+  const { ana, phone, bay } = await answeredCall(browser, '+61491570313', 'Greta Dunmore')
   await phone.context().close()
   await expect(bay).toContainText('Greta’s line is dead')
   await passSeconds(25)
@@ -158,21 +151,11 @@ test('of two who share a number the agent says which; one nobody knows is given 
 })
 
 test('a call is passed on to a colleague, who hears the customer and reads the note', async ({ browser }) => {
-  const ana = await signIn(browser, 'Ana Mirel')
-  await sayPresence(ana, 'Ready')
-  const phone = await signIn(browser, 'Rosalind Okafor')
-  await call(phone, '+61491571266')
-  const bay = bayOf(ana, 'Lorcan Gough')
-  await expect(bay).toBeVisible()
-  await ana.keyboard.press('Alt+a')
-  await expectSound(bay)
+  const { ana, phone, bay } = await answeredCall(browser, '+61491571266', 'Lorcan Gough')
   const joao = await signIn(browser, 'João Tavares')
   await sayPresence(joao, 'Ready')
-  await bay.getByRole('button', { name: 'Pass on' }).click()
-  const panel = ana.getByRole('dialog')
+  const panel = await chooseJoao(ana, bay)
   await panel.getByRole('textbox', { name: 'Note for the next' }).fill('Two dogs')
-  await panel.getByRole('textbox', { name: 'Find a queue or a person' }).fill('João')
-  await panel.getByRole('radio', { name: /João Tavares/ }).check()
   await panel.getByRole('button', { name: 'Pass on' }).click()
   await expect(heardBy(phone)).toContainText('Music plays while you wait.')
   await expect(bayOf(joao, 'Lorcan Gough')).toContainText('Two dogs')

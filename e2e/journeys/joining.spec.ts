@@ -1,26 +1,16 @@
 import { expect } from '@playwright/test'
-import { call, expectSilence, expectSound, heardBy } from './calling.ts'
+import { answeredCall, chooseJoao, expectSilence, expectSound, heardBy } from './calling.ts'
 import { test } from './journey.ts'
 import { bayOf, expectAccessible, goHome, sayPresence, signIn } from './people.ts'
 
 test('a colleague is asked, joined and left the call; a supervisor listens and advises, and the record tells of all', async ({
   browser,
 }) => {
-  const ana = await signIn(browser, 'Ana Mirel')
-  await sayPresence(ana, 'Ready')
-  const phone = await signIn(browser, 'Rosalind Okafor')
-  await call(phone, '+61491571491')
-  const bay = bayOf(ana, 'Noemi Jardine')
-  await expect(bay).toBeVisible()
-  await ana.keyboard.press('Alt+a')
-  await expectSound(bay, 'Noemi')
+  const { ana, phone, bay } = await answeredCall(browser, '+61491571491', 'Noemi Jardine')
   const joao = await signIn(browser, 'João Tavares')
   await sayPresence(joao, 'Ready')
 
-  await bay.getByRole('button', { name: 'Pass on' }).click()
-  const panel = ana.getByRole('dialog')
-  await panel.getByRole('textbox', { name: 'Find a queue or a person' }).fill('João')
-  await panel.getByRole('radio', { name: /João Tavares/ }).check()
+  const panel = await chooseJoao(ana, bay)
   await panel.getByRole('button', { name: 'Ask first' }).click()
   await expect(heardBy(phone)).toContainText('You are on hold.')
   await expect(bay).toContainText('João Tavares is being asked')

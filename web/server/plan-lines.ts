@@ -4,14 +4,13 @@ import { checkLine, type PeopleFinding } from '@eudromos/core/plan'
 import type { LineDraft } from '@eudromos/database'
 import { peopleFindingText } from '../messages/people.ts'
 import { lineShape, type StockView } from '../view/line-shape.ts'
+import { ofDraft, ofOne, strictly } from './plan-input.ts'
 import { currentDocument, notValid, publish, type Saved } from './plan.ts'
 import { notFound, problem, ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
 
-const base = yup.object({ draft: yup.number().integer().min(0).required() })
-const saveShape = base.concat(yup.object({ line: lineShape.required() }))
-const removeShape = base.concat(yup.object({ id: yup.string().max(200).required() }))
+const saveShape = ofDraft.concat(yup.object({ line: lineShape.required() }))
 const fields: Partial<Record<PeopleFinding['code'], string>> = {
   nameTaken: 'name',
   notANumber: 'address',
@@ -19,7 +18,6 @@ const fields: Partial<Record<PeopleFinding['code'], string>> = {
   asksForUnknown: 'requirements',
   hoursGone: 'hoursId',
 }
-const strictly = { abortEarly: false, stripUnknown: true } as const
 
 export async function saveLine(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
   const { draft, line: given } = await saveShape.validate(input, strictly)
@@ -31,7 +29,7 @@ export async function saveLine(runtime: Runtime, who: Who, input: unknown): Prom
 
 /** Nobody comes in by it any more; what came in stays where it is. */
 export async function removeLine(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const { draft, id } = await removeShape.validate(input, strictly)
+  const { draft, id } = await ofOne.validate(input, strictly)
   const found = (await currentDocument(runtime)).lines.find((one) => one.id === id)
   if (found === undefined) throw notFound('This line')
   return publish(runtime, who, draft, found.name, { kind: 'deleteLine', id })

@@ -4,18 +4,16 @@ import { isClose, checkLimits, checkState, checkTeam, type PeopleFinding, type P
 import type { LimitsDraft, StateDraft, TeamDraft } from '@eudromos/database'
 import { peopleFindingText } from '../messages/people.ts'
 import { centreShape, limitsShape, stateShape, teamInList, teamShape } from '../view/people-shape.ts'
+import { ofDraft, ofOne, strictly } from './plan-input.ts'
 import { currentDocument, notValid, publish, type Saved } from './plan.ts'
 import { notFound } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
 
-const draft = yup.number().integer().min(0).required()
-const base = yup.object({ draft })
-const stateInput = base.concat(yup.object({ state: stateShape.required() }))
-const limitsInput = base.concat(yup.object({ limits: limitsShape.required() }))
-const teamInput = base.concat(yup.object({ team: teamShape.required() }))
-const centreInput = base.concat(yup.object({ centre: centreShape.required() }))
-const strictly = { abortEarly: false, stripUnknown: true } as const
+const stateInput = ofDraft.concat(yup.object({ state: stateShape.required() }))
+const limitsInput = ofDraft.concat(yup.object({ limits: limitsShape.required() }))
+const teamInput = ofDraft.concat(yup.object({ team: teamShape.required() }))
+const centreInput = ofDraft.concat(yup.object({ centre: centreShape.required() }))
 
 function refuseFault(findings: readonly PeopleFinding[], field: string): void {
   const fault = findings.find(({ severity }) => severity === 'fault')
@@ -42,12 +40,8 @@ export async function saveState(runtime: Runtime, who: Who, input: unknown): Pro
   return publish(runtime, who, given.draft, state.name, { kind: 'state', state: whole, setByMiss })
 }
 
-const removeShape = base.concat(
-  yup.object({ id: yup.string().max(200).required(), replacementId: yup.string().max(200).nullable() }),
-)
-
 export async function removeState(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const { draft: version, id } = await removeShape.validate(input, strictly)
+  const { draft: version, id } = await ofOne.validate(input, strictly)
   const document = await currentDocument(runtime)
   const { missedStateId, awayStateId, evacuatedStateId } = document.centre
   const found = document.presenceStates.find((one) => one.id === id)
@@ -90,7 +84,7 @@ export async function saveTeam(runtime: Runtime, who: Who, input: unknown): Prom
   return publish(runtime, who, given.draft, team.name, { kind: 'team', team: { ...team, notes }, members })
 }
 
-const teamsInput = base.concat(
+const teamsInput = ofDraft.concat(
   yup.object({
     teams: yup.array().of(teamInList.required()).min(1, 'There is nothing to change.').max(2000).required(),
   }),

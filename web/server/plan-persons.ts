@@ -6,16 +6,14 @@ import { mayGive, type PeopleFinding, type PersonEdit, type PlanDocument } from 
 import { putPassword } from '@eudromos/database'
 import { peopleFindingText } from '../messages/people.ts'
 import { peopleShape, personShape } from '../view/person-shape.ts'
+import { ofDraft, ofOne, strictly } from './plan-input.ts'
 import { currentDocument, notValid, publish, type Saved } from './plan.ts'
 import { notFound, problem, ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
 
-const draft = yup.number().integer().min(0).required()
-const saveOneShape = yup.object({ draft, person: personShape.required() })
-const saveShape = yup.object({ draft, people: peopleShape })
-const removeShape = yup.object({ draft, id: yup.string().max(200).required() })
-const strictly = { abortEarly: false, stripUnknown: true } as const
+const saveOneShape = ofDraft.concat(yup.object({ person: personShape.required() }))
+const saveShape = ofDraft.concat(yup.object({ people: peopleShape }))
 
 const administratorsOnly = (): ProblemError =>
   new ProblemError(
@@ -82,7 +80,7 @@ async function putPeople(runtime: Runtime, who: Who, version: number, people: re
 
 /** Takes somebody out of the plan: they sign in no more, what they carry goes back to its queue, records keep the name. */
 export async function removePerson(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const { draft: version, id } = await removeShape.validate(input, strictly)
+  const { draft: version, id } = await ofOne.validate(input, strictly)
   const document = await currentDocument(runtime)
   const found = document.people.find((one) => one.id === id)
   if (found === undefined) throw notFound('This person')

@@ -4,16 +4,16 @@ import { checkSkill } from '@eudromos/core/plan'
 import type { SkillDraft } from '@eudromos/database'
 import { skillFindingText } from '../messages/skills.ts'
 import { levelsShape, skillShape } from '../view/skill-shape.ts'
+import { ofDraft, strictly } from './plan-input.ts'
 import { currentDocument, notValid, publish, type Saved } from './plan.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
 
-const draft = yup.number().integer().min(0).required()
-const saveShape = yup.object({ draft, skill: skillShape.required() })
+const saveShape = ofDraft.concat(yup.object({ skill: skillShape.required() }))
 
 /** Saves one skill, who has it and which queues ask for it. */
 export async function saveSkill(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const read = await saveShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const read = await saveShape.validate(input, strictly)
   const { levels, asked, ...rest } = read.skill
   const skill = rest as SkillDraft
   const document = await currentDocument(runtime)
@@ -30,11 +30,11 @@ export async function saveSkill(runtime: Runtime, who: Who, input: unknown): Pro
   return publish(runtime, who, read.draft, skill.name, { kind: 'skill', skill, levels, asked })
 }
 
-const saveLevelsShape = yup.object({ draft, levels: levelsShape })
+const saveLevelsShape = ofDraft.concat(yup.object({ levels: levelsShape }))
 
 /** Saves levels of many people and skills at once. */
 export async function saveLevels(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const read = await saveLevelsShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const read = await saveLevelsShape.validate(input, strictly)
   const document = await currentDocument(runtime)
   const people = new Set<string>(document.people.map(({ id }) => id))
   const skills = new Set<string>(document.skills.map(({ id }) => id))

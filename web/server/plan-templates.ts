@@ -4,15 +4,13 @@ import { checkTemplate } from '@eudromos/core/plan'
 import type { TemplateDraft } from '@eudromos/database'
 import { peopleFindingText } from '../messages/people.ts'
 import { templateShape } from '../view/template-shape.ts'
+import { ofDraft, ofOne, strictly } from './plan-input.ts'
 import { currentDocument, notValid, publish, type Saved } from './plan.ts'
 import { notFound } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
 
-const base = yup.object({ draft: yup.number().integer().min(0).required() })
-const saveShape = base.concat(yup.object({ template: templateShape.required() }))
-const removeShape = base.concat(yup.object({ id: yup.string().max(200).required() }))
-const strictly = { abortEarly: false, stripUnknown: true } as const
+const saveShape = ofDraft.concat(yup.object({ template: templateShape.required() }))
 
 export async function saveTemplate(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
   const { draft, template: given } = await saveShape.validate(input, strictly)
@@ -25,7 +23,7 @@ export async function saveTemplate(runtime: Runtime, who: Who, input: unknown): 
 
 /** Nobody finds it any more; what was written with it stays. */
 export async function removeTemplate(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const { draft, id } = await removeShape.validate(input, strictly)
+  const { draft, id } = await ofOne.validate(input, strictly)
   const found = (await currentDocument(runtime)).templates.find((one) => one.id === id)
   if (found === undefined) throw notFound('This template')
   return publish(runtime, who, draft, found.name, { kind: 'deleteTemplate', id })

@@ -6,6 +6,7 @@ import type { QueueDraft } from '@eudromos/database'
 import { findingText } from '../messages/findings.ts'
 import { queueShape } from '../view/queue-shape.ts'
 import { named, type NamedGrounds } from './grounds.ts'
+import { strictly } from './plan-input.ts'
 import { currentDocument, noPlan, notValid } from './plan.ts'
 import type { Runtime } from './runtime.ts'
 
@@ -33,7 +34,7 @@ const id = 'made up'
  * published, nobody is offered anything: it is all done in a copy of the state.
  */
 export async function tryQueue(runtime: Runtime, input: unknown): Promise<Tried> {
-  const { queue: given, waitedSeconds } = await tryShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const { queue: given, waitedSeconds } = await tryShape.validate(input, strictly)
   const queue = given as QueueDraft
   const document = await currentDocument(runtime)
   const others = <T extends { readonly id: string }>(all: readonly T[]): T[] => all.filter((one) => one.id !== queue.id)

@@ -35,15 +35,17 @@ import { shiftShape, siteShape } from '../view/place-shape.ts'
 import { queueShape } from '../view/queue-shape.ts'
 import { findingText, hoursFindingText } from '../messages/findings.ts'
 import { calendarUserText, someOf } from '../messages/rota.ts'
+import { ofDraft, strictly } from './plan-input.ts'
 import { notFound, ProblemError, problem, refused } from './problem.ts'
 import { SendTrouble } from './sender.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
 
-export const saveShape = yup.object({
-  draft: yup.number().integer().min(0).required(),
-  queue: queueShape.required(),
-})
+export const saveShape = ofDraft.concat(
+  yup.object({
+    queue: queueShape.required(),
+  }),
+)
 
 export interface PlanState {
   readonly draft: number
@@ -111,7 +113,7 @@ export const currentDocument = async (runtime: Runtime): Promise<PlanDocument> =
 
 /** Saves one queue and publishes a new version of the plan; the router has taken it over when this resolves. */
 export async function saveQueue(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const given = await saveShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const given = await saveShape.validate(input, strictly)
   const { lineIds, ...rest } = given.queue
   const queue = rest as QueueDraft
   const document = await currentDocument(runtime)
@@ -121,14 +123,15 @@ export async function saveQueue(runtime: Runtime, who: Who, input: unknown): Pro
   return publish(runtime, who, given.draft, queue.name, { kind: 'queue', queue, lineIds })
 }
 
-const saveManyShape = yup.object({
-  draft: yup.number().integer().min(0).required(),
-  queues: yup.array().of(queueShape.required()).min(1, 'There is nothing to change.').max(1000).required(),
-})
+const saveManyShape = ofDraft.concat(
+  yup.object({
+    queues: yup.array().of(queueShape.required()).min(1, 'There is nothing to change.').max(1000).required(),
+  }),
+)
 
 /** Saves several queues in one new version of the plan. They must be there already. */
 export async function saveQueues(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const given = await saveManyShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const given = await saveManyShape.validate(input, strictly)
   const queues = given.queues.map(({ lineIds: _, ...queue }) => queue as QueueDraft)
   const before = await currentDocument(runtime)
   const known = new Set<string>(before.queues.map(({ id }) => id))
@@ -168,10 +171,10 @@ const fieldOfFault: Partial<Record<FindingCode, string>> = {
   unknownDisposition: 'dispositionIds',
 }
 
-const saveHoursShape = yup.object({ draft: yup.number().integer().min(0).required(), hours: hoursShape.required() })
+const saveHoursShape = ofDraft.concat(yup.object({ hours: hoursShape.required() }))
 
 export async function saveHours(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const { draft, hours } = await saveHoursShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const { draft, hours } = await saveHoursShape.validate(input, strictly)
   const before = await currentDocument(runtime)
   refuseFaults(checkHours(hours as HoursDraft, before, runtime.clock.now()))
   return publish(runtime, who, draft, hours.name, { kind: 'hours', hours: hours as HoursDraft })
@@ -183,20 +186,20 @@ function refuseFaults(findings: readonly HoursFinding[]): void {
     throw notValid(fault.code, hoursFindingText(fault), fault.code === 'nameTaken' ? 'name' : 'weekly')
 }
 
-const saveSiteShape = yup.object({ draft: yup.number().integer().min(0).required(), site: siteShape.required() })
+const saveSiteShape = ofDraft.concat(yup.object({ site: siteShape.required() }))
 
 export async function saveSite(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const { draft, site } = await saveSiteShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const { draft, site } = await saveSiteShape.validate(input, strictly)
   const { personIds, ...rest } = site
   const before = await currentDocument(runtime)
   refuseFaults(checkSite(rest as SiteDraft, personIds, before, runtime.clock.now()))
   return publish(runtime, who, draft, site.name, { kind: 'site', site: rest as SiteDraft, personIds })
 }
 
-const saveShiftShape = yup.object({ draft: yup.number().integer().min(0).required(), shift: shiftShape.required() })
+const saveShiftShape = ofDraft.concat(yup.object({ shift: shiftShape.required() }))
 
 export async function saveShift(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const { draft, shift } = await saveShiftShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const { draft, shift } = await saveShiftShape.validate(input, strictly)
   const { personIds, ...rest } = shift
   const before = await currentDocument(runtime)
   refuseFaults(checkShift(rest as ShiftDraft, personIds, before, runtime.clock.now()))
@@ -209,18 +212,19 @@ const allowShape = yup.object({
 
 /** Whether agents may enter absences of their own. */
 export async function allowOwnAbsences(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const { allowed } = await allowShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const { allowed } = await allowShape.validate(input, strictly)
   const { version } = await currentDraft(runtime)
   return publish(runtime, who, version, '', { kind: 'ownAbsences', allowed })
 }
 
-const saveCalendarShape = yup.object({
-  draft: yup.number().integer().min(0).required(),
-  calendar: calendarShape.required(),
-})
+const saveCalendarShape = ofDraft.concat(
+  yup.object({
+    calendar: calendarShape.required(),
+  }),
+)
 
 export async function saveCalendar(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const { draft, calendar } = await saveCalendarShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const { draft, calendar } = await saveCalendarShape.validate(input, strictly)
   const { calendars, centre } = await currentDocument(runtime)
   const named = calendar.name.trim().toLowerCase()
   if (calendars.some(({ id, name }) => id !== calendar.id && name.trim().toLowerCase() === named))
@@ -231,12 +235,13 @@ export async function saveCalendar(runtime: Runtime, who: Who, input: unknown): 
   return publish(runtime, who, draft, calendar.name, { kind: 'calendar', calendar: calendar as CalendarDraft })
 }
 
-const removeShape = yup.object({
-  draft: yup.number().integer().min(0).required(),
-  id: yup.string().max(200).required(),
-  /** What those who use it use from then on; null: nothing (always open, no such holidays). Left out where nobody does. */
-  replacementId: yup.string().max(200).nullable(),
-})
+const removeShape = ofDraft.concat(
+  yup.object({
+    id: yup.string().max(200).required(),
+    /** What those who use it use from then on; null: nothing (always open, no such holidays). Left out where nobody does. */
+    replacementId: yup.string().max(200).nullable(),
+  }),
+)
 
 export type Removable = 'hours' | 'calendars' | 'sites' | 'shifts' | 'skills' | 'loadLimits' | 'teams'
 
@@ -293,7 +298,7 @@ function usersOf({ follower }: Runtime, document: PlanDocument, what: Removable,
 
 /** Takes one of these out of the plan. What is in use goes only with a replacement named. */
 export async function removeTimes(runtime: Runtime, who: Who, what: Removable, input: unknown): Promise<Saved> {
-  const { draft, id, replacementId } = await removeShape.validate(input, { abortEarly: false, stripUnknown: true })
+  const { draft, id, replacementId } = await removeShape.validate(input, strictly)
   const document = await currentDocument(runtime)
   const found = document[what].find((one) => one.id === id)
   if (found === undefined) throw notFound(gone[what])

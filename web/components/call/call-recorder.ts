@@ -103,11 +103,10 @@ export class CallRecorder {
   }
 
   close(): void {
-    const { stretch } = this
-    this.stop('ended')
     const end = (): void => void this.audio.close()
-    if (stretch === null) end()
-    else stretch.recorder.addEventListener('stop', end)
+    if (this.stretch === null) end()
+    else this.stretch.recorder.addEventListener('stop', end)
+    this.stop('ended')
   }
 }
 

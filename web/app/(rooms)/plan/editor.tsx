@@ -46,10 +46,8 @@ interface EditorFrameProps<T extends Named> {
   /** What kind of thing it is, and how a new one is called. */
   readonly label: string
   readonly fresh: string
-  readonly isNew: boolean
-  readonly mayEdit: boolean
-  readonly onReload: () => Promise<void>
-  readonly onDuplicate?: (like: T) => void
+  /** What the form itself was given. */
+  readonly editor: Pick<EditorProps<T>, 'isNew' | 'mayEdit' | 'onReload' | 'onDuplicate'>
   /** Said while there is nothing to save. */
   readonly calm: string
   /** Who uses it, what they could use instead, and how it is called to have none. */
@@ -63,8 +61,8 @@ interface EditorFrameProps<T extends Named> {
 
 /** The form of one thing of the plan: its name, duplicating and deleting it, its fields, undoing and saving. */
 export function EditorFrame<T extends Named>(props: EditorFrameProps<T>) {
-  const { form, label, fresh, isNew, mayEdit, onReload, onDuplicate, calm, users, others, none, children, removeNote } =
-    props
+  const { form, label, fresh, editor, calm, users, others, none, children, removeNote } = props
+  const { isNew, mayEdit, onReload, onDuplicate } = editor
   const [removing, setRemoving] = useState(false)
   const { value } = form
   return (

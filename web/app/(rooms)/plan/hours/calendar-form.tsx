@@ -27,7 +27,7 @@ export const blankCalendar = (id: string): Calendar => ({ id, name: '', descript
 
 /** A calendar of holidays: its list, a file in and out, the year at a glance, who uses it. */
 export function CalendarForm(props: EditorProps<Calendar>) {
-  const { value: initial, isNew, document, mayEdit, onReload, onDuplicate } = props
+  const { value: initial, document, mayEdit } = props
   const form = useDraftForm(props, { shape: calendarShape, url: '/api/plan/calendars', part: 'calendar' })
   const { clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
@@ -44,10 +44,7 @@ export function CalendarForm(props: EditorProps<Calendar>) {
         form={form}
         label={t.one}
         fresh={t.fresh}
-        isNew={isNew}
-        mayEdit={mayEdit}
-        onReload={onReload}
-        onDuplicate={onDuplicate}
+        editor={props}
         calm={t.usedBy(users)}
         users={users}
         others={document.calendars}

@@ -28,7 +28,7 @@ export const blankHours = (id: string, zone: string): PlanHours => ({
 
 /** Opening hours: the week as a drawing, its exceptions and holidays; what they come to beside it. */
 export function HoursForm(props: EditorProps<PlanHours>) {
-  const { value: initial, isNew, document, mayEdit, onReload, onDuplicate } = props
+  const { value: initial, document, mayEdit } = props
   const form = useDraftForm(props, { shape: hoursShape, url: '/api/plan/hours', part: 'hours' })
   const { clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
@@ -44,10 +44,7 @@ export function HoursForm(props: EditorProps<PlanHours>) {
         form={form}
         label={t.one}
         fresh={t.fresh}
-        isNew={isNew}
-        mayEdit={mayEdit}
-        onReload={onReload}
-        onDuplicate={onDuplicate}
+        editor={props}
         calm={t.usedBy(users)}
         users={users}
         others={document.hours}

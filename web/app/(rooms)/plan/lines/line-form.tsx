@@ -29,7 +29,7 @@ const any = ' '
 
 /** By what customers reach the centre, and which queues they come to by it. */
 export function LineForm(props: EditorProps<LineValue>) {
-  const { value: initial, isNew, document, mayEdit, onReload, onDuplicate } = props
+  const { value: initial, isNew, document, mayEdit } = props
   const form = useDraftForm(props, { shape: lineShape, url: '/api/plan/lines', part: 'line' })
   const line = form.value
   const fault = form.faultOf('queueIds')
@@ -41,10 +41,7 @@ export function LineForm(props: EditorProps<LineValue>) {
         form={form}
         label={t.one}
         fresh={t.fresh}
-        isNew={isNew}
-        mayEdit={mayEdit}
-        onReload={onReload}
-        onDuplicate={onDuplicate}
+        editor={props}
         calm={t.calm(initial.queueIds.length)}
         users={[]}
         others={[]}

@@ -38,7 +38,7 @@ const fields: readonly { name: NumberName; label: string; help?: string }[] = [
 
 /** What the whole centre goes by, and its lists of reasons and dispositions. */
 export function CentreForm(props: Omit<EditorProps<CentreValue>, 'onDuplicate'>) {
-  const { document, mayEdit, onReload } = props
+  const { document, mayEdit } = props
   const form = useDraftForm({ ...props, isNew: false }, { shape: centreShape, url: '/api/plan/centre', part: 'centre' })
   const value = form.value
   return (
@@ -47,9 +47,7 @@ export function CentreForm(props: Omit<EditorProps<CentreValue>, 'onDuplicate'>)
         form={form}
         label={t.one}
         fresh={t.one}
-        isNew={false}
-        mayEdit={mayEdit}
-        onReload={onReload}
+        editor={{ ...props, isNew: false }}
         calm={t.calm}
         users={document.queues.map(({ name }) => name)}
         others={[]}

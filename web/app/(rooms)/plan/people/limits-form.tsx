@@ -29,7 +29,7 @@ type LimitsFormProps = EditorProps<LimitsValue> & { readonly people: PlanState['
 
 /** How much one person can have at once: slots, and what each channel takes of them. */
 export function LimitsForm(props: LimitsFormProps) {
-  const { value: initial, isNew, document, people, mayEdit, onReload, onDuplicate } = props
+  const { value: initial, document, people, mayEdit } = props
   const form = useDraftForm(props, { shape: limitsShape, url: '/api/plan/limits', part: 'limits' })
   const value = form.value
   const names = new Map(people.map(({ id, name }) => [id, name]))
@@ -51,10 +51,7 @@ export function LimitsForm(props: LimitsFormProps) {
         form={form}
         label={t.one}
         fresh={t.fresh}
-        isNew={isNew}
-        mayEdit={mayEdit}
-        onReload={onReload}
-        onDuplicate={onDuplicate}
+        editor={props}
         calm={t.calm(initial.personIds.length)}
         users={initial.personIds.map((id) => names.get(id) ?? id)}
         others={document.loadLimits}

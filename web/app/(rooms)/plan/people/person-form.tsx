@@ -47,9 +47,7 @@ export function PersonForm(props: PersonFormProps) {
         form={form}
         label={t.one}
         fresh={t.fresh}
-        isNew={isNew}
-        mayEdit={mayEdit}
-        onReload={onReload}
+        editor={props}
         calm={t.calm}
         users={[]}
         others={[]}

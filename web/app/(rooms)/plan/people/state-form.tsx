@@ -23,7 +23,7 @@ import type { StateValue } from './values.ts'
 
 /** What an agent can say of themself, and what comes in it. */
 export function StateForm(props: EditorProps<StateValue>) {
-  const { value: initial, isNew, document, mayEdit, onReload, onDuplicate } = props
+  const { value: initial, document, mayEdit } = props
   const form = useDraftForm(props, { shape: stateShape, url: '/api/plan/presence', part: 'state' })
   const state = form.value
   const off = !mayEdit
@@ -34,10 +34,7 @@ export function StateForm(props: EditorProps<StateValue>) {
         form={form}
         label={t.one}
         fresh={t.fresh}
-        isNew={isNew}
-        mayEdit={mayEdit}
-        onReload={onReload}
-        onDuplicate={onDuplicate}
+        editor={props}
         calm={t.calm}
         users={[]}
         others={[]}

@@ -27,7 +27,7 @@ type TeamFormProps = EditorProps<TeamValue> & { readonly people: PlanState['peop
 
 /** Who works together, who leads them, and who sees what they do. */
 export function TeamForm(props: TeamFormProps) {
-  const { value: initial, isNew, document, people, mayEdit, onReload, onDuplicate } = props
+  const { value: initial, document, people, mayEdit } = props
   const form = useDraftForm(props, { shape: teamShape, url: '/api/plan/teams', part: 'team' })
   const value = form.value
   const off = !mayEdit
@@ -43,10 +43,7 @@ export function TeamForm(props: TeamFormProps) {
         form={form}
         label={t.one}
         fresh={t.fresh}
-        isNew={isNew}
-        mayEdit={mayEdit}
-        onReload={onReload}
-        onDuplicate={onDuplicate}
+        editor={props}
         calm={t.calm(initial.members.length)}
         users={[
           ...initial.members.map(({ personId }) => nameOf(personId)),

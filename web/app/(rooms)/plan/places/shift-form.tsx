@@ -21,7 +21,7 @@ type ShiftFormProps = EditorProps<ShiftValue> & { readonly people: PlanState['pe
 
 /** When people work: a week like that of opening hours, what is planned within it, and who works it. */
 export function ShiftForm(props: ShiftFormProps) {
-  const { value: initial, isNew, document, people, mayEdit, onReload, onDuplicate } = props
+  const { value: initial, document, people, mayEdit } = props
   const form = useDraftForm(props, { shape: shiftShape, url: '/api/plan/shifts', part: 'shift' })
   const { clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
@@ -40,10 +40,7 @@ export function ShiftForm(props: ShiftFormProps) {
         form={form}
         label={t.one}
         fresh={t.fresh}
-        isNew={isNew}
-        mayEdit={mayEdit}
-        onReload={onReload}
-        onDuplicate={onDuplicate}
+        editor={props}
         calm={t.calm(initial.personIds.length)}
         users={initial.personIds.map((id) => names.get(id) ?? id)}
         others={document.shifts}

@@ -22,7 +22,7 @@ type SiteFormProps = EditorProps<SiteValue> & { readonly people: PlanState['peop
 
 /** Where people sit: its time zone, the holidays kept there, its people. */
 export function SiteForm(props: SiteFormProps) {
-  const { value: initial, isNew, document, people, mayEdit, onReload, onDuplicate } = props
+  const { value: initial, document, people, mayEdit } = props
   const form = useDraftForm(props, { shape: siteShape, url: '/api/plan/sites', part: 'site' })
   const { clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
@@ -40,10 +40,7 @@ export function SiteForm(props: SiteFormProps) {
         form={form}
         label={t.one}
         fresh={t.fresh}
-        isNew={isNew}
-        mayEdit={mayEdit}
-        onReload={onReload}
-        onDuplicate={onDuplicate}
+        editor={props}
         calm={t.calm(initial.personIds.length)}
         users={initial.personIds.map((id) => names.get(id) ?? id)}
         others={document.sites}

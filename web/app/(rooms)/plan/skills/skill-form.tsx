@@ -27,7 +27,7 @@ const levels = [5, 4, 3, 2, 1]
 
 /** One skill; in the same step, who has it at which level and which queues ask for it. */
 export function SkillForm(props: SkillFormProps) {
-  const { value: initial, isNew, document, people, mayEdit, onReload, onDuplicate } = props
+  const { value: initial, document, people, mayEdit } = props
   const form = useDraftForm(props, { shape: skillShape, url: '/api/plan/skills', part: 'skill' })
   const names = useMemo(() => new Map(people.map(({ id, name }) => [id, name])), [people])
   const queues = document.queues.filter(({ id }) => initial.asked.some(({ queueId }) => queueId === id))
@@ -39,10 +39,7 @@ export function SkillForm(props: SkillFormProps) {
         form={form}
         label={t.one}
         fresh={t.fresh}
-        isNew={isNew}
-        mayEdit={mayEdit}
-        onReload={onReload}
-        onDuplicate={onDuplicate}
+        editor={props}
         calm={t.calm(initial.levels.length)}
         users={[
           ...queues.map(({ name }) => name),

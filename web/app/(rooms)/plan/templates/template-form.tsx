@@ -19,7 +19,7 @@ export const blankTemplate = (id: string): TemplateValue => ({ id, name: '', tex
 
 /** Words that agents answer with, and what becomes of their fields. */
 export function TemplateForm(props: EditorProps<TemplateValue>) {
-  const { value: initial, isNew, document, mayEdit, onReload, onDuplicate } = props
+  const { value: initial, document, mayEdit } = props
   const form = useDraftForm(props, { shape: templateShape, url: '/api/plan/templates', part: 'template' })
   const value = form.value
   const fault = form.faultOf('text')
@@ -33,10 +33,7 @@ export function TemplateForm(props: EditorProps<TemplateValue>) {
         form={form}
         label={t.one}
         fresh={t.fresh}
-        isNew={isNew}
-        mayEdit={mayEdit}
-        onReload={onReload}
-        onDuplicate={onDuplicate}
+        editor={props}
         calm={t.calm(initial.teamIds.length)}
         users={[]}
         others={[]}
