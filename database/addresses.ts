@@ -93,3 +93,9 @@ export async function insertCustomerOf(
       .where(and(eq(t.customerAddress.addressId, addressId), inArray(t.customerAddress.customerId, nameless)))
   })
 }
+
+/** The address of a number, where it is known. */
+export async function readNumber(database: Database, value: string): Promise<{ id: string } | null> {
+  const [found] = await database.select({ id: t.address.id }).from(t.address).where(eq(t.address.value, value))
+  return found ?? null
+}

@@ -56,7 +56,15 @@ export {
   type Turn,
 } from './lease.ts'
 export { readStory } from './story.ts'
-export { insertCustomerOf, meetNumber, readCustomersOf, readNumbers, readStops, type Met } from './addresses.ts'
+export {
+  insertCustomerOf,
+  meetNumber,
+  readCustomersOf,
+  readNumber,
+  readNumbers,
+  readStops,
+  type Met,
+} from './addresses.ts'
 export { noteText, obeyOrder, putOffText, readTexts, takeDueTexts, type DueText } from './texts.ts'
 export { migrate, type RolePasswords } from './migrate.ts'
 export { readOpenRecords } from './open-records.ts'
@@ -118,3 +126,5 @@ export {
   readRecordingsOf,
   type RecordingMeta,
 } from './recordings.ts'
+export { putContactTerms, readContactTerms, type ContactTerms } from './contact.ts'
+export { listCustomers, putCustomer, readCustomerRecords, readCustomerWhole, type CustomerRow } from './customers.ts'

@@ -15,6 +15,7 @@ import {
   type SQL,
 } from 'drizzle-orm'
 import type { Channel } from '@eudromos/core/plan'
+import type { Outcome } from '@eudromos/core/records'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
 
@@ -36,7 +37,7 @@ export interface RecordQuery {
   readonly channel: Channel | null
   readonly queueId: string | null
   readonly agentId: string | null
-  readonly outcome: 'underWay' | 'answered' | 'abandoned' | 'sentAway' | null
+  readonly outcome: Outcome | null
   readonly dispositionId: string | null
   readonly tag: string | null
   /** Part of the customer's name. */

@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm'
 import { boolean, index, integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core'
 import { bytes, instant, stamp } from './columns.ts'
 import type { Channel, Mood } from '@eudromos/core/plan'
-import type { Attendance, Passage, RecordedOffer } from '@eudromos/core/records'
+import type { Attendance, Outcome, Passage, RecordedDial, RecordedOffer, Way } from '@eudromos/core/records'
 import type { TextState } from '@eudromos/core/routing'
 
 export const record = pgTable(
@@ -17,7 +17,7 @@ export const record = pgTable(
     queueId: text('queue_id').notNull(),
     test: boolean().notNull(),
     arrivedAt: instant('arrived_at').notNull(),
-    outcome: text().$type<'underWay' | 'answered' | 'abandoned' | 'sentAway'>().notNull(),
+    outcome: text().$type<Outcome>().notNull(),
     answeredAt: instant('answered_at'),
     agentId: text('agent_id'),
     endedAt: instant('ended_at'),
@@ -33,6 +33,8 @@ export const record = pgTable(
     mood: text().$type<Mood>(),
     tags: text().array().notNull().default([]),
     recordingRefused: boolean('recording_refused').notNull().default(false),
+    way: text().$type<Way>().notNull().default('incoming'),
+    dials: jsonb().$type<RecordedDial[]>().notNull().default([]),
     notesContentId: text('notes_content_id'),
     offers: jsonb().$type<RecordedOffer[]>().notNull(),
     handedBack: integer('handed_back').notNull(),

@@ -102,6 +102,12 @@ export const customer = pgTable('customer', {
   id: text().primaryKey(),
   name: text().notNull(),
   test: boolean().notNull().default(false),
+  /** Wants to be neither called nor texted by the centre of its own accord. */
+  doNotContact: boolean('do_not_contact').notNull().default(false),
+  /** When they agreed to be; null: they have not. */
+  consentAt: instant('consent_at'),
+  /** Where they are, as an IANA zone; null: as their number tells. */
+  zone: text(),
   createdAt: stamp('created_at').notNull().defaultNow(),
 })
 
@@ -222,6 +228,10 @@ export const queue = pgTable('queue', {
   wrapUpSeconds: integer('wrap_up_seconds').notNull(),
   dispositionIds: text('disposition_ids').array().notNull().default([]),
   dispositionRequired: boolean('disposition_required').notNull().default(false),
+  callbackAfterSeconds: integer('callback_after_seconds'),
+  callbackTries: integer('callback_tries').notNull().default(3),
+  callbackRetrySeconds: integer('callback_retry_seconds').notNull().default(600),
+  voicemail: boolean().notNull().default(false),
   hoursId: text('hours_id').references(() => hours.id),
   atClosingTo: text('at_closing_to'),
   onShiftOnly: boolean('on_shift_only').notNull().default(false),

@@ -3,6 +3,7 @@
 import { timingSafeEqual } from 'node:crypto'
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import { pino } from 'pino'
+import { CallNetwork } from './calls.ts'
 import { phones, stock } from './numbers.ts'
 import { seeded } from './random.ts'
 import { readSettings, usualTraffic } from './settings.ts'
@@ -22,6 +23,7 @@ const origin = setting('EUDROMOS_ORIGIN')
 const key = setting('EUDROMOS_OUTSIDE_KEY')
 const log = pino({ name: 'outside', level: process.env.EUDROMOS_LOG ?? 'info' })
 const texts = new TextNetwork(origin, key, seeded(7), log)
+const calls = new CallNetwork(texts, (number) => phones.some((one) => one.number === number))
 let traffic: Traffic | null = null
 
 async function stop(): Promise<void> {
@@ -49,11 +51,14 @@ function allowed(request: IncomingMessage): boolean {
   return given.length === wanted.length && timingSafeEqual(given, wanted)
 }
 
+/** A caller's message of two minutes, as base64, is some 500 kB. */
+const mostBody = 2_000_000
+
 async function bodyOf(request: IncomingMessage): Promise<string> {
   let text = ''
   for await (const part of request) {
     text += String(part)
-    if (text.length > 64_000) throw new RangeError('The body is too large.')
+    if (text.length > mostBody) throw new RangeError('The body is too large.')
   }
   return text
 }
@@ -75,9 +80,10 @@ type Handler = (url: URL, body: unknown) => Answered | Promise<Answered>
 const well = (body: object, status = 200): Answered => ({ status, body })
 
 const phone = (url: URL): string => decodeURIComponent(url.pathname.split('/')[2] ?? '')
-const textOf = (value: unknown, name: string): string => {
-  if (typeof value !== 'string' || value === '' || value.length > 4000)
-    throw new RangeError(`${name}: give a text of at most 4,000 characters.`)
+const ringing = (url: URL): string => decodeURIComponent(url.pathname.split('/')[4] ?? '')
+const textOf = (value: unknown, name: string, most = 4000): string => {
+  if (typeof value !== 'string' || value === '' || value.length > most)
+    throw new RangeError(`${name}: give a text of at most ${most.toLocaleString('en')} characters.`)
   return value
 }
 const fields = (body: unknown): Record<string, unknown> => (body ?? {}) as Record<string, unknown>
@@ -102,7 +108,54 @@ const routes: readonly [RegExp, Handler][] = [
     /^POST \/phones\/[^/]+\/calls$/,
     (url, body) => {
       const { to, id } = fields(body)
-      return texts.call(phone(url), textOf(to, 'To'), textOf(id, 'Id'))
+      return calls.call(phone(url), textOf(to, 'To'), textOf(id, 'Id'))
+    },
+  ],
+  [
+    /^GET \/phones\/[^/]+\/calls$/,
+    (url) => well({ calls: calls.at(phone(url)).map(({ id, from }) => ({ id, from })) }),
+  ],
+  [
+    /^POST \/phones\/[^/]+\/messages$/,
+    (url, body) => {
+      const { to, id, sound } = fields(body)
+      return calls.leave(phone(url), textOf(to, 'To'), textOf(id, 'Id'), textOf(sound, 'Sound', mostBody))
+    },
+  ],
+  [
+    /^POST \/phones\/[^/]+\/calls\/[^/]+\/answer$/,
+    (url) => {
+      const found = calls.answer(phone(url), ringing(url))
+      return found === null ? well(problem(410, 'over', 'It rings no longer.'), 410) : well(found)
+    },
+  ],
+  [
+    /^POST \/phones\/[^/]+\/calls\/[^/]+\/refuse$/,
+    (url, body) => {
+      calls.refuse(phone(url), ringing(url), fields(body).busy === true ? 'busy' : 'refused')
+      return well({})
+    },
+  ],
+  [
+    /^POST \/calls$/,
+    (_, body) => {
+      if (!texts.settings.up) return well(problem(503, 'networkDown', 'The network carries no calls now.'), 503)
+      const { id, from, to, callId, token } = fields(body)
+      calls.ring({
+        id: textOf(id, 'Id'),
+        from: textOf(from, 'From'),
+        to: textOf(to, 'To'),
+        callId: textOf(callId, 'Call'),
+        token: textOf(token, 'Token'),
+      })
+      return well({ id }, 202)
+    },
+  ],
+  [
+    /^DELETE \/calls\/[^/]+$/,
+    (url) => {
+      calls.stop(decodeURIComponent(url.pathname.split('/')[2] ?? ''))
+      return well({})
     },
   ],
   [/^GET \/network$/, () => well(texts.settings)],

@@ -118,7 +118,8 @@ export class TextNetwork {
       setTimeout(() => void this.report(text, tried + 1), retriesMs[Math.min(tried, retriesMs.length - 1)])
   }
 
-  private async tell(path: string, id: string, message: object): Promise<Response | null> {
+  /** Tells the centre something, signed; null where it does not answer. */
+  async tell(path: string, id: string, message: object): Promise<Response | null> {
     const body = JSON.stringify(message)
     try {
       return await fetch(`${this.origin}${path}`, {
@@ -131,12 +132,5 @@ export class TextNetwork {
       this.log.warn({ err: error }, 'the centre does not answer')
       return null
     }
-  }
-
-  /** A telephone calls a number: the centre's answer, whatever it is. Throws where there is none. */
-  async call(from: string, to: string, id: string): Promise<{ status: number; body: unknown }> {
-    const answer = this.settings.up ? await this.tell('/api/gateway/calls', id, { id, from, to }) : null
-    if (answer === null) throw new RangeError('The network does not carry calls now.')
-    return { status: answer.status, body: await answer.json().catch(() => ({})) }
   }
 }

@@ -14,6 +14,8 @@ export interface QueueFigures {
   abandonedWithin: number
   passedOn: number
   sentAway: number
+  callbacks: number
+  messagesLeft: number
   waitSumMs: number
   handled: number
   handleSumMs: number
@@ -30,6 +32,8 @@ export const freshFigures = (dayBeganAt: Instant): QueueFigures => ({
   abandonedWithin: 0,
   passedOn: 0,
   sentAway: 0,
+  callbacks: 0,
+  messagesLeft: 0,
   waitSumMs: 0,
   handled: 0,
   handleSumMs: 0,
@@ -37,7 +41,8 @@ export const freshFigures = (dayBeganAt: Instant): QueueFigures => ({
   estimateErrorSumMs: 0,
 })
 
-export type VisitEnd = 'answered' | 'abandoned' | 'passedOn' | 'sentAway'
+/** `callbacks` and `messagesLeft`: who hung up to be called at their turn, or having left a message. */
+export type VisitEnd = 'answered' | 'abandoned' | 'passedOn' | 'sentAway' | 'callbacks' | 'messagesLeft'
 
 /** Counts the end of a visit that began at `enteredAt` and waited for `wait` ms; `targetMs` is the queue's target. */
 export function countVisitEnd(

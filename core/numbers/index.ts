@@ -28,3 +28,14 @@ export function textParts(text: string): TextParts {
   const { characterSet, parts, remainingInPart } = split(text)
   return { alphabet: characterSet === 'GSM' ? 'GSM-7' : 'UCS-2', parts: parts.length, left: remainingInPart }
 }
+
+/** The IANA zones of the country that the number is of; empty where it is of none. */
+export function zonesOf(number: string): readonly string[] {
+  const country = parsePhoneNumberFromString(number)?.country
+  if (country === undefined) return []
+  const locale = new Intl.Locale('und', { region: country }) as Intl.Locale & {
+    getTimeZones?: () => string[]
+    timeZones?: string[]
+  }
+  return locale.getTimeZones?.() ?? locale.timeZones ?? []
+}

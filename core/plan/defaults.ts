@@ -23,6 +23,10 @@ type Plain =
   | 'longestWaitTo'
   | 'dispositionIds'
   | 'dispositionRequired'
+  | 'callbackAfterSeconds'
+  | 'callbackTries'
+  | 'callbackRetrySeconds'
+  | 'voicemail'
 
 /** Of a new queue: everybody of it from the beginning, nothing asked for, in the middle of the priorities, no way on. */
 export const plainQueue: Pick<Queue, Plain> = {
@@ -36,6 +40,10 @@ export const plainQueue: Pick<Queue, Plain> = {
   longestWaitTo: null,
   dispositionIds: [],
   dispositionRequired: false,
+  callbackAfterSeconds: null,
+  callbackTries: 3,
+  callbackRetrySeconds: 600,
+  voicemail: false,
 }
 
 /** Of a new queue as it is planned: no teams, and no name of its own for customers. */
@@ -58,6 +66,11 @@ type PlainCentre =
   | 'textRestAfterSeconds'
   | 'textEndAfterRestSeconds'
   | 'recordingDays'
+  | 'backWithinSeconds'
+  | 'ringSeconds'
+  | 'callsFrom'
+  | 'callsTo'
+  | 'consentNeeded'
 
 /** Of a centre that has said nothing of these. */
 export const plainCentre: Pick<CentreSettings, PlainCentre> = {
@@ -70,6 +83,11 @@ export const plainCentre: Pick<CentreSettings, PlainCentre> = {
   textRestAfterSeconds: 900,
   textEndAfterRestSeconds: 86_400,
   recordingDays: 90,
+  backWithinSeconds: 600,
+  ringSeconds: 30,
+  callsFrom: '08:00',
+  callsTo: '21:00',
+  consentNeeded: false,
 }
 
 /** Of a line that asks for nothing of its own. */

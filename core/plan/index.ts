@@ -2,6 +2,7 @@
 // Imports hours and skills.
 export * from './ids.ts'
 export * from './plan.ts'
+export { callableTimes } from './calling-hours.ts'
 export { compilePlan, compileTimes, hoursOf, type CompiledTimes } from './compile.ts'
 export { checkHours, checkShift, checkSite, type HoursFinding, type HoursFindingCode } from './check-hours.ts'
 export { checkPlan, checkQueue, type Finding, type FindingCode } from './check.ts'

@@ -19,6 +19,8 @@ export type Capability =
   | 'assign'
   /** To listen in on a call, speak to its agent or join it. */
   | 'listen'
+  /** To change what is known of customers, and to erase it. */
+  | 'customers.edit'
 
 const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
   administrator: [
@@ -31,6 +33,7 @@ const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
     'presence.setOthers',
     'assign',
     'listen',
+    'customers.edit',
     'stopgaps',
     'emergency',
     'absences',
@@ -45,6 +48,7 @@ const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
     'presence.setOthers',
     'assign',
     'listen',
+    'customers.edit',
     'stopgaps',
     'emergency',
     'absences',

@@ -112,6 +112,15 @@ export interface CentreSettings {
   readonly ownAbsences: boolean
   /** How long recordings of calls are kept. */
   readonly recordingDays: number
+  /** Who was cut off in a call and rings again within so long goes to the same agent, else first; 0: like anybody. */
+  readonly backWithinSeconds: number
+  /** How long a customer's telephone rings. */
+  readonly ringSeconds: number
+  /** When customers are called, by the clock where they are, as HH:MM; to 24:00 at the latest. */
+  readonly callsFrom: string
+  readonly callsTo: string
+  /** Customers are called and texted first only where they have agreed to it. */
+  readonly consentNeeded: boolean
 }
 
 export interface PresenceState {
@@ -252,6 +261,13 @@ export interface Queue {
   readonly atClosingTo: QueueId | null
   /** Only people whose shift covers now, and who are not absent, are offered. */
   readonly onShiftOnly: boolean
+  /** Callers may hang up and be called at their turn once their wait, or what they are told of it, is so long; null: never. */
+  readonly callbackAfterSeconds: number | null
+  /** So many calls go out to them at most, so far apart. */
+  readonly callbackTries: number
+  readonly callbackRetrySeconds: number
+  /** Callers may leave a message: while it is closed, where it is full, and instead of waiting. */
+  readonly voicemail: boolean
 }
 
 /** A queue as it is planned: its reaches name teams as well. The router runs it with the people of those spelled out. */

@@ -5,6 +5,9 @@ export {
   type InteractionRecord,
   type Outcome,
   type Passage,
+  type RecordedDial,
   type RecordedOffer,
+  type Way,
 } from './record.ts'
 export type { StoryEntry } from './story.ts'
+export { vconOf, type VconBody, type VconSource } from './vcon.ts'

@@ -14,7 +14,7 @@ import type {
   QueueId,
 } from '../plan/index.ts'
 import type { GuestWay } from '../calls/index.ts'
-import type { Event, GuestEnd, OfferCause, OfferEnd, SendingCause } from '../routing/index.ts'
+import type { DialEnd, Event, GuestEnd, OfferCause, OfferEnd, SendingCause } from '../routing/index.ts'
 
 export interface RecordedOffer {
   readonly id: OfferId
@@ -58,7 +58,19 @@ export interface Attendance {
   readonly end: GuestEnd | null
 }
 
-export type Outcome = 'underWay' | 'answered' | 'abandoned' | 'sentAway'
+/** `notReached`: calls went out to the customer, and none was answered. */
+export type Outcome = 'underWay' | 'answered' | 'abandoned' | 'sentAway' | 'notReached'
+
+/** How a contact came about: by the customer who stayed for it, asked to be called, or left a message; or by the agent. */
+export type Way = 'incoming' | 'callback' | 'voicemail' | 'outgoing'
+
+/** A call that went out. */
+export interface RecordedDial {
+  readonly agentId: AgentId
+  readonly at: Instant
+  readonly end: DialEnd | 'answered' | null
+  readonly endedAt: Instant | null
+}
 
 /** What remains of an interaction: who, when, each offer and its end, and the times of it in milliseconds. */
 export interface InteractionRecord {
@@ -70,6 +82,7 @@ export interface InteractionRecord {
   readonly addressId: AddressId | null
   readonly queueId: QueueId
   readonly test: boolean
+  readonly way: Way
   readonly arrivedAt: Instant
   readonly outcome: Outcome
   /** The first answer, and who gave it; a chat handed back is answered again, which shows in the offers. */
@@ -102,6 +115,8 @@ export interface InteractionRecord {
   readonly sentOn: number
   /** Each change of queue or hand before it was over, in order. */
   readonly passages: readonly Passage[]
+  /** Calls that went out to the customer, in order. */
+  readonly dials: readonly RecordedDial[]
   /** Who took part beside the agent, in order. */
   readonly attendances: readonly Attendance[]
 }
@@ -112,6 +127,7 @@ export interface InteractionRecord {
  */
 export function recordAfter(before: InteractionRecord | null, event: Event, seq: number): InteractionRecord | null {
   if (event.type === 'interactionArrived' || event.type === 'interactionSentAway') return begin(event)
+  if (event.type === 'reachedOut') return beginOutward(event)
   if (before === null || !('interactionId' in event)) return null
   switch (event.type) {
     case 'offerMade': {
@@ -137,7 +153,8 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
       return gone(before, event, 'abandoned', event.cause === 'left' ? 'customer' : 'system')
     case 'interactionEnded': {
       return {
-        ...parted(offHold(before, event.at), event.at, null),
+        ...undialled(parted(offHold(before, event.at), event.at, null), event.at),
+        outcome: isUnreached(before) ? 'notReached' : before.outcome,
         endedAt: event.at,
         endedBy: event.by,
         talkMs: talkedBy(before, event.at),
@@ -161,7 +178,7 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
     case 'handedBack': {
       const back = { cause: 'handedBack', toQueueId: before.queueId, by: event.agentId } as const
       return {
-        ...passed(parted(before, event.at, null), event, back),
+        ...passed(undialled(parted(before, event.at, null), event.at), event, back),
         handedBack: before.handedBack + 1,
         talkMs: talkedBy(before, event.at),
       }
@@ -197,6 +214,20 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
       const to = { toQueueId: event.queueId, toAgentId: event.wish?.agentId ?? null }
       return passed(before, event, { cause: 'woken', by: null, ...to })
     }
+    case 'callbackAsked':
+      return { ...before, way: 'callback' }
+    case 'messageLeft':
+      return { ...before, way: 'voicemail' }
+    case 'customerDialled': {
+      const dial = { agentId: event.agentId, at: event.at, end: null, endedAt: null }
+      return { ...before, dials: [...before.dials, dial] }
+    }
+    case 'dialEnded':
+      return dialOver(before, event.at, event.end)
+    case 'customerConnected':
+      return before.dials.some(({ end }) => end === null) ? dialOver(before, event.at, 'answered') : null
+    case 'callbackHeldOff':
+    case 'callbackDue':
     case 'helpAsked':
     case 'wrapUpExtended':
     case 'customerAsked':
@@ -205,13 +236,23 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
     case 'waitedTooLong':
     case 'roundEnded':
     case 'roundBegan':
-    case 'customerConnected':
     case 'customerDisconnected':
     case 'messagesReceived':
     case 'textReported':
       return null
   }
 }
+
+const dialOver = (before: InteractionRecord, at: Instant, end: RecordedDial['end']): InteractionRecord => ({
+  ...before,
+  dials: before.dials.map((one) => (one.end === null ? { ...one, end, endedAt: at } : one)),
+})
+
+/** The agent hangs up while it rings. */
+const undialled = (before: InteractionRecord, at: Instant): InteractionRecord => dialOver(before, at, 'stopped')
+
+const isUnreached = ({ dials }: InteractionRecord): boolean =>
+  dials.length > 0 && dials.every(({ end }) => end !== 'answered')
 
 /** Whoever takes part, or one of them, does so until now. */
 const parted = (
@@ -271,6 +312,7 @@ function begin(event: Event<'interactionArrived' | 'interactionSentAway'>): Inte
     addressId: sentAway ? null : event.addressId,
     queueId: event.queueId,
     test: event.test,
+    way: !sentAway && event.leftMessage && event.channel === 'voice' ? 'voicemail' : 'incoming',
     arrivedAt: event.at,
     outcome: sentAway ? 'sentAway' : 'underWay',
     answeredAt: null,
@@ -293,8 +335,17 @@ function begin(event: Event<'interactionArrived' | 'interactionSentAway'>): Inte
     handedBack: 0,
     sentOn: 0,
     passages: [],
+    dials: [],
     attendances: [],
   }
+}
+
+/** Its agent has it from the beginning. */
+function beginOutward({ at, agentId, ...event }: Event<'reachedOut'>): InteractionRecord {
+  const rest = { back: null, leftMessage: false, test: false, estimatedWaitSeconds: null, connection: null } as const
+  const arrived = { ...event, ...rest, customerGraceDueAt: null, requirements: [], priority: null, at }
+  const record = begin({ ...arrived, type: 'interactionArrived' })
+  return { ...record, way: 'outgoing', outcome: 'answered', answeredAt: at, agentId, waitMs: 0 }
 }
 
 const endOffer = (

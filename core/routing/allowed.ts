@@ -39,6 +39,8 @@ export function withWork(
     | 'dismissGuest'
     | 'handOver'
     | 'askForHelp'
+    | 'dialCustomer'
+    | 'stopDialling'
   >,
   phase: 'connected' | 'wrapUp',
   decideFor: (interaction: Interaction) => Decision,

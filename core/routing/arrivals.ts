@@ -11,6 +11,7 @@ import type {
   Queue,
   QueueId,
 } from '../plan/index.ts'
+import { backFrom } from './cut-offs.ts'
 import { refuse, type Command, type CommandBodies, type Decision, type Refusal } from './commands.ts'
 import { estimateFor } from './consequences.ts'
 import { event, type Event } from './events.ts'
@@ -99,13 +100,15 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
   if ('code' in led) return led
   const { queue, line } = led
   // Texts are taken at any hour.
-  if (channel !== 'sms' && !state.isLineOpenAt(lineId, at))
+  const recorded = channel === 'voice' && queue.voicemail && body.leaveMessage === true && contentId !== null
+  if (channel !== 'sms' && !recorded && !state.isLineOpenAt(lineId, at))
     return refuse('lineClosed', { lineId, ...opening(state.answersFrom(lineId, queueId, at)) })
   const test = queue.service === 'inPreparation'
   const { open } = state.queueDay(queueId)
-  const leftMessage = !open && body.leaveMessage === true && contentId !== null
+  const leftMessage = recorded || (!open && channel !== 'voice' && body.leaveMessage === true && contentId !== null)
   if (!open && !leftMessage) return refuse('queueClosed', { queueId, ...opening(state.nextTurn(queueId)) })
-  const isFull = open && queue.mostWaiting !== null && state.index.queue(queueId).visitors.size >= queue.mostWaiting
+  const isFull =
+    open && !recorded && queue.mostWaiting !== null && state.index.queue(queueId).visitors.size >= queue.mostWaiting
   const instead = isFull ? insteadOf(state, queue) : null
   if (isFull && instead === null && channel !== 'sms')
     return [
@@ -120,6 +123,7 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
       }),
     ]
   const stays = leftMessage || channel === 'sms'
+  const back = leftMessage ? null : backFrom(state, channel, addressId, at)
   const arrived = event('interactionArrived', at, {
     interactionId,
     visitId: `${interactionId}.v1`,
@@ -134,8 +138,9 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
     customerGraceDueAt: connection === null && !stays ? at + state.settings().customerGraceSeconds * 1000 : null,
     leftMessage,
     requirements: demanded([...line.requirements, ...(body.requirements ?? [])]),
-    priority: body.priority ?? line.priority,
+    priority: back === null ? (body.priority ?? line.priority) : 10,
     tags: line.tags,
+    back,
   })
   const sentOn = instead === null ? [] : [fullEvent(state, interactionId, instead, at)]
   const said = contentId === null ? [] : [saidByCustomer(interactionId, 1, contentId, at)]

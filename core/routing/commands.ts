@@ -35,7 +35,7 @@ import type {
 import type { AttendingWay } from '../calls/index.ts'
 import type { Requirement } from '../skills/index.ts'
 import type { Event } from './events.ts'
-import type { TextState } from './pieces.ts'
+import type { DialEnd, TextState } from './pieces.ts'
 
 /** What can be asked for, by name. Ids of new things come with the command. */
 export interface CommandBodies {
@@ -124,6 +124,32 @@ export interface CommandBodies {
   }
   disconnectCustomer: { readonly interactionId: InteractionId; readonly connectionId: ConnectionId }
   leaveInteraction: { readonly interactionId: InteractionId }
+  /** By an agent of their own accord: a call, or a text with these first words, in the name of a queue. */
+  reachOut: {
+    readonly agentId: AgentId
+    readonly interactionId: InteractionId
+    readonly channel: Channel
+    readonly customerId: CustomerId
+    readonly addressId: AddressId
+    readonly lineId: LineId
+    readonly queueId: QueueId
+    /** The first words of a text; null of a call. */
+    readonly contentId: ContentId | null
+  }
+  /** By the agent who has it: a call goes out to its customer, or rings no longer. */
+  dialCustomer: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+  stopDialling: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+  /** By the carrier: why the call of this number was not answered. */
+  reportDial: {
+    readonly interactionId: InteractionId
+    readonly number: number
+    readonly end: Exclude<DialEnd, 'noAnswer' | 'stopped'>
+  }
+  /** By a caller who waits: to be called at their turn, at these times: from, to, from, to … */
+  askCallback: { readonly interactionId: InteractionId; readonly callable: readonly Instant[] }
+  cancelCallback: { readonly interactionId: InteractionId }
+  /** By a caller who waits: this message instead of waiting. */
+  leaveMessage: { readonly interactionId: InteractionId; readonly contentId: ContentId }
   /** The customer of a call does not want to be recorded. */
   refuseRecording: { readonly interactionId: InteractionId }
   answerOffer: { readonly agentId: AgentId; readonly offerId: OfferId; readonly interactionId: InteractionId }
@@ -297,6 +323,12 @@ export type RefusalCode =
   | 'noTextLine'
   | 'askedAlready'
   | 'notInCall'
+  | 'noCallback'
+  | 'noVoicemail'
+  | 'notCallable'
+  | 'ringing'
+  | 'onCall'
+  | 'threadAlive'
 
 export const refuse = (code: RefusalCode, params: Refusal['params'] = {}): Refusal => ({ code, params })
 

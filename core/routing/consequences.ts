@@ -54,10 +54,12 @@ export const nextVisit = (
 /** When one who waits again counts as gone, where nobody is at the customer's end. */
 export const graceDueAt = (
   state: State,
-  { channel, connections, leftMessage }: Interaction,
+  { channel, connections, leftMessage, away }: Interaction,
   at: Instant,
 ): Instant | null =>
-  connections.length > 0 || leftMessage || channel === 'sms' ? null : at + state.settings().customerGraceSeconds * 1000
+  connections.length > 0 || leftMessage || away || channel === 'sms'
+    ? null
+    : at + state.settings().customerGraceSeconds * 1000
 
 /** Takes back the offer of the interaction, where one is out. */
 export function withdraw(interaction: Interaction, reason: WithdrawalReason, at: Instant): Event[] {
@@ -95,8 +97,9 @@ export function refusedWish(interaction: Interaction, at: Instant): Event[] {
   return [event('wishLapsed', at, { interactionId: interaction.id, cause: 'refused' })]
 }
 
-/** The customer is gone: before an answer that is abandonment, in conversation its end, afterwards nothing. */
+/** The customer is gone: before an answer that is abandonment, in conversation its end, afterwards nothing. Who is to be called may hang up. */
 export function leave(state: State, interaction: Interaction, cause: 'left' | 'pageClosed', at: Instant): Event[] {
+  if (interaction.away) return []
   switch (interaction.phase) {
     case 'waiting':
     case 'offered':
@@ -137,4 +140,16 @@ export function estimateFor(state: State, queueId: QueueId): number | null {
   if (!state.queueDay(queueId).open) return null
   const { waiting, slots, free } = state.index.standing(queueId)
   return estimateWaitSeconds(waiting + 1, slots, free, state.queueDay(queueId).recentHandleMs)
+}
+
+export function handBackEvent(state: State, interactionId: string, agentId: string, at: Instant): Event<'handedBack'> {
+  const interaction = state.interaction(interactionId)
+  const visit = visitOf(interaction)
+  const answeredAt = visit.offers.at(-1)?.endedAt ?? visit.enteredAt
+  return event('handedBack', at, {
+    ...nextVisit(state, interaction, visit.queueId),
+    agentId,
+    waitedBeforeMs: state.servedWaitMs(visit, answeredAt),
+    customerGraceDueAt: graceDueAt(state, interaction, at),
+  })
 }

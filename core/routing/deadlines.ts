@@ -1,14 +1,8 @@
 import type { Instant } from '../plan/index.ts'
-import {
-  graceDueAt,
-  lapseWishes,
-  leave,
-  nextVisit,
-  offerIdentity,
-  overWithoutWrapUp,
-  refusedWish,
-} from './consequences.ts'
+import { handBackEvent, lapseWishes, leave, offerIdentity, overWithoutWrapUp, refusedWish } from './consequences.ts'
 import { event, type Event } from './events.ts'
+import { turnCallback } from './callbacks.ts'
+import { dialFailed } from './reaching.ts'
 import { goneFrom, missedConsult, takenOver } from './parting.ts'
 import type { Deadline } from './index-pieces.ts'
 import { endLayer } from './loans.ts'
@@ -72,6 +66,13 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
       return [event('wrapUpEnded', at, { interactionId: id, cause: 'time' })]
     case 'consult':
       return missedConsult(state.interaction(id), at)
+    case 'dial': {
+      const interaction = state.interaction(id)
+      if (interaction.dial === null) throw new Error(`no call goes out for ${id}`)
+      return dialFailed(state, interaction, interaction.dial, 'noAnswer', at)
+    }
+    case 'callback':
+      return [turnCallback(state, state.interaction(id), at)]
     case 'agentGrace':
       return loseAgent(state, id, at)
   }
@@ -97,17 +98,11 @@ function loseAgent(state: State, agentId: string, at: Instant): Event[] {
 export function leaveTalk(state: State, interaction: Interaction, agentId: string, at: Instant): Event[] {
   const own = atWork(interaction).some(({ personId }) => personId === agentId)
   if (!own) return goneFrom(interaction, agentId, at)
-  return takenOver(interaction, agentId, at) ?? [handBackEvent(state, interaction.id, agentId, at)]
+  return takenOver(interaction, agentId, at) ?? leaveForQueue(state, interaction, agentId, at)
 }
 
-export function handBackEvent(state: State, interactionId: string, agentId: string, at: Instant): Event<'handedBack'> {
-  const interaction = state.interaction(interactionId)
-  const visit = visitOf(interaction)
-  const answeredAt = visit.offers.at(-1)?.endedAt ?? visit.enteredAt
-  return event('handedBack', at, {
-    ...nextVisit(state, interaction, visit.queueId),
-    agentId,
-    waitedBeforeMs: state.servedWaitMs(visit, answeredAt),
-    customerGraceDueAt: graceDueAt(state, interaction, at),
-  })
-}
+/** It waits in its queue again; but a call that the agent began and nobody has answered is over. */
+export const leaveForQueue = (state: State, interaction: Interaction, agentId: string, at: Instant): Event[] =>
+  interaction.outgoing && interaction.away
+    ? overWithoutWrapUp(interaction.id, 'system', at)
+    : [handBackEvent(state, interaction.id, agentId, at)]

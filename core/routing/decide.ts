@@ -13,6 +13,9 @@ import { endGrant, endLoan, grantSkill, lendAgent } from './loans.ts'
 import { askForHelp, attendCall, consult, leaveCall, replyToConsult, settleConsult } from './joining.ts'
 import { goneFrom, lostWith } from './parting.ts'
 import { closeChannels, planPresence, setPresence } from './saying.ts'
+import { askCallback, cancelCallback, leaveMessage } from './callbacks.ts'
+import { isCallable } from './callable.ts'
+import { dialCustomer, dialledAtAnswer, isTooLate, reachOut, reportDial, stopDialling } from './reaching.ts'
 import { wake } from './silence.ts'
 import { extendWrapUp, finishWrapUp, saveWrapUp } from './wrapping-up.ts'
 import type { State } from './state.ts'
@@ -78,6 +81,20 @@ export function decide(state: State, command: Command, at: Instant): Decision {
       )
     case 'leaveInteraction':
       return withCustomer(state, command, (interaction) => leave(state, interaction, 'left', at))
+    case 'reachOut':
+      return reachOut(state, command, at)
+    case 'dialCustomer':
+      return dialCustomer(state, command, at)
+    case 'stopDialling':
+      return stopDialling(state, command, at)
+    case 'reportDial':
+      return bySystem(command) ?? reportDial(state, command, at)
+    case 'askCallback':
+      return withCustomer(state, command, (interaction) => askCallback(state, interaction, command, at))
+    case 'cancelCallback':
+      return withCustomer(state, command, (interaction) => cancelCallback(state, interaction, at))
+    case 'leaveMessage':
+      return withCustomer(state, command, (interaction) => leaveMessage(state, interaction, command, at))
     case 'refuseRecording':
       return withCustomer(state, command, ({ id, channel, recordingRefused }) => {
         if (channel !== 'voice') return refuse('notACall', { interactionId: id })
@@ -137,7 +154,15 @@ const bySystem = (command: Command): Refusal | null =>
 
 function withCustomer(
   state: State,
-  command: Command<'connectCustomer' | 'disconnectCustomer' | 'leaveInteraction' | 'refuseRecording'>,
+  command: Command<
+    | 'connectCustomer'
+    | 'disconnectCustomer'
+    | 'leaveInteraction'
+    | 'refuseRecording'
+    | 'askCallback'
+    | 'cancelCallback'
+    | 'leaveMessage'
+  >,
   decideFor: (interaction: Interaction) => Decision,
 ): Decision {
   const { interactionId } = command.body
@@ -265,6 +290,10 @@ function disconnectCustomer(
           ? at + state.settings().customerGraceSeconds * 1000
           : null,
     }),
+    // Who has asked to be called later than now is no longer on the line to be put through.
+    ...(last && interaction.callback !== null && !isCallable(interaction.callback, at)
+      ? withdraw(interaction, 'quietHours', at)
+      : []),
   ]
 }
 
@@ -277,8 +306,12 @@ function replyToOffer(state: State, command: Command<'answerOffer' | 'declineOff
   if (interaction === undefined || offer?.id !== offerId || offer.agentId !== agentId)
     return refuse('offerOver', { offerId })
   if (command.type === 'answerOffer') {
+    if (isTooLate(interaction, at)) return withdraw(interaction, 'quietHours', at)
     const waitedMs = state.servedWaitMs(visitOf(interaction), at)
-    return [event('offerAnswered', at, { ...offerIdentity(interaction, offer), waitedMs })]
+    return [
+      event('offerAnswered', at, { ...offerIdentity(interaction, offer), waitedMs }),
+      ...dialledAtAnswer(state, interaction, agentId, at),
+    ]
   }
   const { reason } = command.body
   if (state.plan?.declineReasonIds.includes(reason) !== true) return refuse('unknownDeclineReason', { reason })

@@ -4,7 +4,7 @@ import type { AgentId, Instant, Queue, QueueId, SiteId } from '../plan/index.ts'
 import { actorMay } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
 import { end, withdraw } from './consequences.ts'
-import { handBackEvent } from './deadlines.ts'
+import { leaveForQueue } from './deadlines.ts'
 import { event, type Event } from './events.ts'
 import { visitOf, type Agent, type Interaction } from './pieces.ts'
 import type { State } from './state.ts'
@@ -132,7 +132,7 @@ function whatBecomes(
       case 'offered':
         if (closing && waiting !== 'served') events.push(...withdraw(interaction, 'queueClosed', at))
         else if (left) events.push(...withdraw(interaction, 'agentAway', at))
-        if (closing && waiting === 'ended' && !interaction.leftMessage)
+        if (closing && waiting === 'ended' && !interaction.leftMessage && !interaction.away)
           events.push(
             event('turnedAway', at, {
               interactionId: interaction.id,
@@ -143,7 +143,7 @@ function whatBecomes(
       case 'connected':
         if (agentId === null || !(closing || left)) break
         if (talking === 'ended') events.push(...end(state, interaction, 'system', at))
-        if (talking === 'handedBack') events.push(handBackEvent(state, interaction.id, agentId, at))
+        if (talking === 'handedBack') events.push(...leaveForQueue(state, interaction, agentId, at))
         break
       case 'resting':
       case 'wrapUp':

@@ -31,7 +31,7 @@ import type {
 } from '../plan/index.ts'
 import type { GuestWay } from '../calls/index.ts'
 import type { Requirement } from '../skills/index.ts'
-import type { EmergencyTerms, OfferCause, Side, TextState, WithdrawalReason } from './pieces.ts'
+import type { DialEnd, EmergencyTerms, OfferCause, Side, TextState, WithdrawalReason } from './pieces.ts'
 
 export type PresenceCause = 'planned' | 'chosen' | 'setByOther' | 'missed' | 'connectionLost' | 'plan' | 'emergency'
 
@@ -130,6 +130,8 @@ export interface EventBodies {
     readonly priority: number | null
     /** What its line marks it with. */
     readonly tags: readonly string[]
+    /** Its customer was cut off in a call before: whom it is for at first, where they are there. */
+    readonly back: { readonly wish: { readonly agentId: AgentId; readonly until: Instant } | null } | null
   }
   /** To another queue: moved by a supervisor, or since this one has closed or is full, or the wait was too long. */
   sentOn: {
@@ -206,6 +208,37 @@ export interface EventBodies {
   callHeld: { readonly interactionId: InteractionId; readonly agentId: AgentId; readonly held: boolean }
   /** The customer does not want to be recorded. */
   recordingRefused: { readonly interactionId: InteractionId }
+  /** An agent calls or texts a customer: it is theirs from the beginning. */
+  reachedOut: {
+    readonly interactionId: InteractionId
+    readonly visitId: VisitId
+    readonly channel: Channel
+    readonly customerId: CustomerId
+    readonly addressId: AddressId
+    readonly lineId: LineId
+    readonly queueId: QueueId
+    readonly agentId: AgentId
+    /** It is more than the agent's load limits allow. */
+    readonly forced: boolean
+    readonly tags: readonly string[]
+  }
+  /** A call goes out to the customer. */
+  customerDialled: {
+    readonly interactionId: InteractionId
+    readonly agentId: AgentId
+    readonly number: number
+    readonly dueAt: Instant
+  }
+  /** It was not answered. */
+  dialEnded: { readonly interactionId: InteractionId; readonly agentId: AgentId; readonly end: DialEnd }
+  /** The caller keeps their place and will be called. */
+  callbackAsked: { readonly interactionId: InteractionId; readonly callable: readonly Instant[] }
+  /** They are not called before this. */
+  callbackHeldOff: { readonly interactionId: InteractionId; readonly until: Instant }
+  /** They may be called again. */
+  callbackDue: { readonly interactionId: InteractionId }
+  /** The caller has left a message instead of waiting. */
+  messageLeft: { readonly interactionId: InteractionId }
   /** Somebody is asked into a call, comes in, or takes part in another way than before. */
   guestSet: {
     readonly interactionId: InteractionId
@@ -297,9 +330,9 @@ export type Event<T extends EventType = EventType> = {
 
 /** Shapes that have changed; all others are at version 1. */
 const versions: Partial<Record<EventType, number>> = {
-  planTaken: 9,
+  planTaken: 10,
   planExtended: 2,
-  interactionArrived: 5,
+  interactionArrived: 6,
   wrapUpSaved: 2,
   messageSent: 2,
   sentOn: 3,

@@ -2,6 +2,8 @@ import { freshFigures, recentHandleMs } from '../figures/index.ts'
 import { admitted } from '../presence/index.ts'
 import type { Channel, QueueId } from '../plan/index.ts'
 import type { Event } from './events.ts'
+import { atTheLine, reachedOut, setAway } from './aways.ts'
+import { noteCutOff } from './cut-offs.ts'
 import { dropGuests, handOver, setGuest } from './guests.ts'
 import { openOffer, visitOf, type Agent, type Connection, type Interaction, type OfferEnd } from './pieces.ts'
 import type { State } from './state.ts'
@@ -19,10 +21,9 @@ import {
   turnQueue,
   turnShift,
 } from './turns.ts'
+import { handBack, release, transfer, without } from './passing.ts'
 import { extendDeadlines, takePlan } from './taking.ts'
 import { arrive, drop, endVisit, enter, sendOn } from './visits.ts'
-
-const without = <T>(items: T[], item: T): T[] => items.filter((other) => other !== item)
 
 /**
  * The only way that state changes: takes one event of the journal, in order, into the state (in place) and gives it
@@ -147,6 +148,7 @@ export function evolve(state: State, event: Event): State {
       return changeInteraction(state, event.interactionId, (interaction) => {
         interaction.connections = withConnection(interaction.connections, event)
         interaction.customerGraceDueAt = null
+        atTheLine(interaction)
       })
     case 'customerDisconnected':
       return changeInteraction(state, event.interactionId, (interaction) => {
@@ -244,6 +246,15 @@ export function evolve(state: State, event: Event): State {
     case 'callHeld':
       state.interaction(event.interactionId).heldSince = event.held ? event.at : null
       return state
+    case 'reachedOut':
+      return reachedOut(state, event)
+    case 'customerDialled':
+    case 'dialEnded':
+    case 'callbackAsked':
+    case 'callbackHeldOff':
+    case 'callbackDue':
+    case 'messageLeft':
+      return changeInteraction(state, event.interactionId, (interaction) => setAway(state, interaction, event))
     case 'recordingRefused':
       state.interaction(event.interactionId).recordingRefused = true
       return state
@@ -254,10 +265,12 @@ export function evolve(state: State, event: Event): State {
       state.interaction(event.interactionId).receipts[event.side] = { delivered: event.delivered, seen: event.seen }
       return state
     case 'interactionEnded':
+      noteCutOff(state, state.interaction(event.interactionId), event)
       return changeInteraction(state, event.interactionId, (interaction) => {
         interaction.phase = 'wrapUp'
         interaction.heldSince = null
         interaction.helpSince = null
+        interaction.dial = null
         dropGuests(state, interaction)
         interaction.wrapUpDueAt = event.wrapUpDueAt
         interaction.wrapUpMs = event.wrapUpDueAt - event.at
@@ -337,6 +350,7 @@ function answer(state: State, event: Event<'offerAnswered'>): State {
   const interaction = state.interaction(event.interactionId)
   const agent = state.agent(event.agentId)
   interaction.phase = 'connected'
+  if (interaction.connections.length > 0) atTheLine(interaction)
   // Whoever takes it over begins to wait for the customer's word anew.
   interaction.silentSince = event.at
   interaction.asked = false
@@ -345,20 +359,6 @@ function answer(state: State, event: Event<'offerAnswered'>): State {
   interaction.participations.push({ personId: agent.id, role: 'agent', leg: 'talk', from: event.at, to: null })
   endVisit(state, visitOf(interaction), 'answered')
   return endOffer(state, event, 'answered', null)
-}
-
-function release(state: State, interaction: Interaction): void {
-  interaction.heldSince = null
-  interaction.helpSince = null
-  dropGuests(state, interaction)
-  for (const participation of interaction.participations) {
-    if (participation.to !== null) continue
-    participation.to = state.at
-    const agent = state.agent(participation.personId)
-    agent.carried = without(agent.carried, interaction.id)
-    agent.lastAtWork = state.at
-    state.index.agentChanged(agent)
-  }
 }
 
 const handleMs = (interaction: Interaction): number =>
@@ -385,26 +385,6 @@ function countHandled(state: State, queueId: QueueId, took: number): void {
   day.figures.handled += 1
   day.figures.handleSumMs += took
   day.recentHandleMs = recentHandleMs(day.recentHandleMs, took)
-}
-
-function handBack(state: State, event: Event<'handedBack'>): State {
-  const interaction = state.interaction(event.interactionId)
-  const { queueId } = visitOf(interaction)
-  release(state, interaction)
-  interaction.phase = 'waiting'
-  interaction.customerGraceDueAt = event.customerGraceDueAt
-  return enter(state, interaction, { ...event, queueId })
-}
-
-/** It waits anew, and whoever passed it on is not the first to be offered it. */
-function transfer(state: State, event: Event<'transferred'>): State {
-  const interaction = state.interaction(event.interactionId)
-  release(state, interaction)
-  interaction.phase = 'waiting'
-  interaction.priority = event.priority
-  interaction.handover = { agentId: event.agentId, at: event.at, noteContentId: event.noteContentId }
-  interaction.customerGraceDueAt = event.customerGraceDueAt
-  return enter(state, interaction, { ...event, waitedBeforeMs: 0, tried: [event.agentId] })
 }
 
 /** A connection that comes through another process has moved there. */

@@ -5,7 +5,16 @@ import { gapOf, meets, type Requirement } from '../skills/index.ts'
 import { skillSum, wantsOf, type Demand } from './demand.ts'
 import type { QueueIndex } from './index-pieces.ts'
 import { goesBefore } from './match.ts'
-import { isStuck, visitOf, type Agent, type Interaction, type Visit, type Wish } from './pieces.ts'
+import {
+  isStuck,
+  visitOf,
+  type Agent,
+  type Interaction,
+  type Visit,
+  type Wish,
+  isHeldOff,
+  isUnanswered,
+} from './pieces.ts'
 import { isPreferred, preference, type Preference } from './pools.ts'
 import type { State } from './state.ts'
 
@@ -61,6 +70,8 @@ export interface Grounds {
   readonly awaitsOpening: boolean
   /** Its queue is closed in an emergency: nobody is offered it until that is over. */
   readonly held: boolean
+  /** Its customer is to be called back, and not before this: nobody is offered it until then. */
+  readonly heldOffUntil: Instant | null
   readonly stuck: boolean
   readonly priority: number
   readonly selection: SelectionMethod
@@ -132,7 +143,7 @@ export function agentGrounds(state: State, agentId: AgentId, interaction: Intera
       distance: distanceOf(state, queue, agentId),
     }),
     grounds,
-    eligible: !visit.awaitsOpening && !held && grounds.every(({ holds }) => holds),
+    eligible: !visit.awaitsOpening && !held && !isHeldOff(interaction) && grounds.every(({ holds }) => holds),
   }
 }
 
@@ -187,6 +198,7 @@ export function groundsOf(state: State, interactionId: InteractionId): Grounds |
     place: placeOf(state, interaction),
     awaitsOpening: visit.awaitsOpening,
     held: state.isHeld(visit.queueId),
+    heldOffUntil: interaction.callback?.heldUntil ?? null,
     stuck: isStuck(interaction),
     priority: state.priorityOf(interaction, state.at),
     selection: queue.demand.queue.selection,
@@ -214,7 +226,7 @@ export function waitingFor(state: State, agentId: AgentId): WaitingFor[] {
   const all: (WaitingFor & { readonly inTheWay: number })[] = []
   for (const interaction of state.interactions.values()) {
     const visit = visitOf(interaction)
-    if ((interaction.phase !== 'waiting' && interaction.phase !== 'offered') || visit.awaitsOpening) continue
+    if (!isUnanswered(interaction) || visit.awaitsOpening || isHeldOff(interaction)) continue
     const agent = agentGrounds(state, agentId, interaction)
     if (agent === null) return []
     const inTheWay = agent.eligible ? -1 : agent.grounds.filter(({ holds }) => !holds).length

@@ -8,7 +8,8 @@ import { wantsOf } from './demand.ts'
 import { event } from './events.ts'
 import { agentGrounds, type Criterion } from './grounds.ts'
 import { sendOnEvent, takesMore } from './match.ts'
-import { openOffer, visitOf, type Interaction } from './pieces.ts'
+import { isHeldOff, openOffer, visitOf, type Interaction } from './pieces.ts'
+import { dialledAtAnswer } from './reaching.ts'
 import type { State } from './state.ts'
 
 /** Why the agent may not have it, of these conditions; null where they may. */
@@ -36,7 +37,9 @@ function barToNext(state: State, agentId: AgentId, interaction: Interaction): Re
 
 /** It waits and may be offered by now: its queue has opened, and no emergency holds it. */
 const isAvailable = (state: State, interaction: Interaction): boolean =>
-  !visitOf(interaction).awaitsOpening && state.lookup.emergencies.get(visitOf(interaction).queueId)?.waiting !== 'held'
+  !isHeldOff(interaction) &&
+  !visitOf(interaction).awaitsOpening &&
+  state.lookup.emergencies.get(visitOf(interaction).queueId)?.waiting !== 'held'
 
 /** Whoever comes first has it: the offer is answered as it is made. */
 export function takeInteraction(state: State, command: Command<'takeInteraction'>, at: Instant): Decision {
@@ -61,7 +64,11 @@ export function takeInteraction(state: State, command: Command<'takeInteraction'
   if (barred !== null) return barred
   const made = makeOffer(state, interaction, agentId, { cause: 'taken', by: null, at, withinMs: 0 })
   const waitedMs = state.servedWaitMs(visit, at)
-  return [made, event('offerAnswered', at, { offerId: made.offerId, interactionId, agentId, waitedMs })]
+  return [
+    made,
+    event('offerAnswered', at, { offerId: made.offerId, interactionId, agentId, waitedMs }),
+    ...dialledAtAnswer(state, interaction, agentId, at),
+  ]
 }
 
 /** A supervisor may choose anybody who is there and has room; one offered to somebody else is taken back from them. */
@@ -104,6 +111,7 @@ export function transferInteraction(state: State, command: Command<'transferInte
     const settings = state.settings()
     const queueId = 'queueId' in to ? to.queueId : visitOf(interaction).queueId
     const toAgentId = 'agentId' in to ? to.agentId : null
+    if (interaction.outgoing && interaction.away) return refuse('notConnected', { interactionId: interaction.id })
     if (toAgentId === agentId) return refuse('toSelf')
     if (toAgentId !== null && !state.agents.has(toAgentId)) return refuse('unknownAgent', { agentId: toAgentId })
     const closed = toAgentId === null ? notOpen(state, queueId, interaction) : null

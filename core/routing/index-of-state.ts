@@ -7,6 +7,7 @@ import {
   isAsBusy,
   isPlaceOf,
   oldestOf,
+  tieOfArrival,
   type AgentIndex,
   type ClassIndex,
   type ClassPlace,
@@ -16,14 +17,12 @@ import {
   type QueueIndex,
   type Standing,
 } from './index-pieces.ts'
-import { endsUnattended, visitOf, type Agent, type Interaction } from './pieces.ts'
+import { isUntimely } from './callable.ts'
+import { isHeldOff, isUnanswered, visitOf, type Agent, type Interaction } from './pieces.ts'
 import { isPreferred, Pool, preference, seatOf, type Choice, type Preference } from './pools.ts'
 import { Reserve } from './reserve.ts'
 import { Threads } from './threads.ts'
 import { Timetable } from './timetable.ts'
-
-const tieOfArrival = (interaction: Interaction): string =>
-  `${String(interaction.arrivedAt).padStart(15, '0')} ${interaction.id}`
 
 const none: ReadonlySet<InteractionId> = new Set()
 
@@ -38,6 +37,8 @@ export class Index {
   readonly steps = this.times.steps
   /** Agents who carry nothing more and have planned to be in another state then. */
   readonly leaving = new Set<AgentId>()
+  /** Callbacks that wait and whose customers may not be called just now: they are held off. */
+  readonly untimely = new Set<InteractionId>()
   /** Queues in which something changed that may make a match, send somebody on or end a round; all others have none. */
   readonly dirty = new Set<QueueId>()
   /** Of these the ones that may still make a match: making an offer elsewhere never makes one here. */
@@ -128,6 +129,7 @@ export class Index {
     this.threads.clear()
     this.times.clear()
     this.leaving.clear()
+    this.untimely.clear()
     this.reserve.clear()
     this.beside.reset(this.state.plan?.loadLimits ?? [])
     this.ofCentre.dayTurn = undefined
@@ -317,11 +319,10 @@ export class Index {
     const visit = visitOf(interaction)
     const index = this.indexOf(interaction.id)
     const awaits = interaction.phase === 'waiting' && visit.awaitsOpening
-    const waits = interaction.phase === 'waiting' && !awaits
-    const offered = interaction.phase === 'offered'
+    const waits = interaction.phase === 'waiting' && !awaits && !isHeldOff(interaction)
     const { waiting } = index
     if (waiting !== null && (!waits || !isPlaceOf(waiting, visit))) this.leaveQueue(index)
-    const queue = waits || awaits || offered ? this.queue(visit.queueId) : null
+    const queue = isUnanswered(interaction) ? this.queue(visit.queueId) : null
     this.await(index, interaction.id, awaits ? queue : null)
     this.occupy(index, interaction.id, awaits ? null : queue)
     this.wish(index, interaction.id, queue === null ? null : (visit.wish?.agentId ?? null))
@@ -338,17 +339,10 @@ export class Index {
       queue.overdue.add(interaction.id)
       this.touch(queue.id)
     } else queue?.overdue.delete(interaction.id)
-    const [{ deadlines }, { id }] = [index, interaction]
-    const unanswered = waits || awaits || offered
-    this.times.set(deadlines, 'answerWindow', id, offered ? (visit.offers.at(-1)?.dueAt ?? null) : null)
-    this.times.set(deadlines, 'wish', id, unanswered ? (visit.wish?.until ?? null) : null)
-    this.times.set(deadlines, 'round', id, unanswered ? visit.retryDueAt : null)
-    this.times.set(deadlines, 'customerGrace', id, endsUnattended(interaction) ? interaction.customerGraceDueAt : null)
-    this.times.set(deadlines, 'rest', id, interaction.phase === 'resting' ? interaction.restDueAt : null)
+    this.times.setLife(index.deadlines, interaction, this.state.at)
     this.setSilence(interaction)
-    const asked = interaction.guests.find(({ way }) => way === 'asked')
-    this.times.set(deadlines, 'consult', id, asked?.dueAt ?? null)
-    this.times.set(deadlines, 'wrapUp', id, interaction.phase === 'wrapUp' ? interaction.wrapUpDueAt : null)
+    if (interaction.callback !== null)
+      this.untimely[isUntimely(interaction, this.state.at) ? 'add' : 'delete'](interaction.id)
   }
 
   /** To be called after somebody has spoken. */
@@ -366,6 +360,7 @@ export class Index {
     this.await(index, interactionId, null)
     this.wish(index, interactionId, null)
     this.times.drop(index.deadlines)
+    this.untimely.delete(interactionId)
     this.interactions.delete(interactionId)
   }
 
@@ -443,11 +438,16 @@ export class Index {
   /** What its wait comes to next, while it lasts. */
   private setWaits(interaction: Interaction): void {
     const visit = visitOf(interaction)
-    const { id, phase } = interaction
-    const lasts = (phase === 'waiting' || phase === 'offered') && !visit.awaitsOpening
+    const { id, away } = interaction
+    const lasts = isUnanswered(interaction) && !visit.awaitsOpening
     const { deadlines } = this.indexOf(id)
     this.times.set(deadlines, 'step', id, lasts ? this.state.stepDueAt(visit) : null)
-    this.times.set(deadlines, 'longestWait', id, lasts && !visit.overdue ? this.state.longestWaitDueAt(visit) : null)
+    this.times.set(
+      deadlines,
+      'longestWait',
+      id,
+      lasts && !visit.overdue && !away ? this.state.longestWaitDueAt(visit) : null,
+    )
   }
 
   /** How it stands with the queue, for one who comes to it now with nothing special to ask. */

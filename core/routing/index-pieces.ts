@@ -57,6 +57,8 @@ export type DeadlineKind =
   | 'silence'
   | 'consult'
   | 'rest'
+  | 'dial'
+  | 'callback'
   | 'loan'
   /** A skill that somebody has for a while. After the hours, which alone may close a queue at that instant. */
   | 'level'
@@ -183,3 +185,6 @@ export const isAsBusy = (before: Standing | undefined, { present, free, onShift 
 /** It waits where its visit has it wait. */
 export const isPlaceOf = ({ of, step }: NonNullable<InteractionIndex['waiting']>, visit: Visit): boolean =>
   of.queue.id === visit.queueId && step === visit.step && of.wants.wish === (visit.wish?.agentId ?? null)
+
+export const tieOfArrival = (interaction: Interaction): string =>
+  `${String(interaction.arrivedAt).padStart(15, '0')} ${interaction.id}`

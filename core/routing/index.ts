@@ -12,6 +12,8 @@ export {
   type Refusal,
   type RefusalCode,
 } from './commands.ts'
+export { callableFrom } from './callable.ts'
+export { mayAskCallback, mayLeaveMessage } from './callbacks.ts'
 export { changeKinds, changesFor, type Change, type ChangeKind } from './changes.ts'
 export { nextDeadline } from './deadlines.ts'
 export { decide } from './decide.ts'
@@ -41,12 +43,16 @@ export {
 } from './grounds.ts'
 export {
   atWork,
+  isHeldOff,
   isStuck,
   openOffer,
   partiesOf,
   visitOf,
   type Absence,
   type Agent,
+  type Callback,
+  type Dial,
+  type DialEnd,
   type Emergency,
   type Grant,
   type Interaction,

@@ -60,7 +60,13 @@ export class NaiveCentre {
 
   eligible(i: NaiveInteraction, at: number): NaiveAgent[] {
     const { plan } = this
-    if (plan === null || i.awaitsOpening || this.emergencyOf(i.queue)?.waiting === 'held') return []
+    if (
+      plan === null ||
+      i.awaitsOpening ||
+      i.callback?.heldUntil != null ||
+      this.emergencyOf(i.queue)?.waiting === 'held'
+    )
+      return []
     const able = this.agents.filter(
       (a) =>
         this.present(a, i) &&
@@ -101,7 +107,7 @@ export class NaiveCentre {
 
   protected longestDueAt(i: NaiveInteraction): number | null {
     const { longestWaitSeconds } = this.queueOf(i)
-    if (longestWaitSeconds === null || i.overdue || !this.waits(i) || i.awaitsOpening) return null
+    if (longestWaitSeconds === null || i.overdue || i.away || !this.waits(i) || i.awaitsOpening) return null
     return whenWaited(this.spans(i.queue), i.enteredAt, longestWaitSeconds * 1000)
   }
 

@@ -1,8 +1,7 @@
 import type { CompiledPlan, Queue } from '../plan/index.ts'
 import type { Command, CommandBodies } from './commands.ts'
-import { NaiveCentre } from './naive-centre.ts'
+import { NaiveAway } from './naive-away.ts'
 import {
-  admittedBy,
   isInReach,
   isRoom,
   isSkilled,
@@ -13,7 +12,7 @@ import {
 } from './naive-pieces.ts'
 
 /** What follows by itself: time, the match, and what becomes of those who wait. */
-export class NaiveLife extends NaiveCentre {
+export class NaiveLife extends NaiveAway {
   protected passTime(at: number): void {
     for (;;) {
       const due = this.interactions
@@ -26,6 +25,8 @@ export class NaiveLife extends NaiveCentre {
           { at: this.silenceDueAt(i), kind: 'silence', id: i.id },
           { at: i.guest?.way === 'asked' ? i.guest.dueAt : null, kind: 'consult', id: i.id },
           { at: i.phase === 'resting' ? i.restUntil : null, kind: 'rest', id: i.id },
+          { at: i.phase === 'connected' ? (i.dial?.dueAt ?? null) : null, kind: 'dial', id: i.id },
+          { at: this.callbackDueAt(i), kind: 'callback', id: i.id },
           { at: this.stepDueAt(i), kind: 'step', id: i.id },
           { at: this.longestDueAt(i), kind: 'longestWait', id: i.id },
         ])
@@ -36,6 +37,7 @@ export class NaiveLife extends NaiveCentre {
         .filter((d): d is { at: number; kind: string; id: string } => d.at !== null && d.at <= at)
         .sort((a, b) => a.at - b.at || (`${a.kind}:${a.id}` < `${b.kind}:${b.id}` ? -1 : 1))[0]
       if (due === undefined) return
+      this.now = due.at
       if (due.kind === 'hours') this.turnQueue(due)
       else if (due.kind === 'shift') {
         this.turns = this.turns.filter((turn) => turn !== due)
@@ -58,7 +60,7 @@ export class NaiveLife extends NaiveCentre {
   }
 
   protected endsUnattended = (i: NaiveInteraction): boolean =>
-    this.waits(i) || (i.channel === 'voice' && i.phase === 'connected')
+    !i.away && (this.waits(i) || (i.channel === 'voice' && i.phase === 'connected'))
 
   /** One more comes in, unless its queue is closed to it or full. */
   protected arrive(
@@ -69,26 +71,58 @@ export class NaiveLife extends NaiveCentre {
     const queue = this.plan?.queues.find((q) => q.id === body.queueId)
     if (queue === undefined || this.interactions.some((i) => i.id === id)) return
     const open = this.isOpen(queue.id, at)
-    const full = open && queue.mostWaiting !== null && this.occupants(queue.id) >= queue.mostWaiting
+    const recorded = channel === 'voice' && queue.voicemail && body.leaveMessage === true && body.contentId !== null
+    const full = open && !recorded && queue.mostWaiting !== null && this.occupants(queue.id) >= queue.mostWaiting
     const instead = full ? this.instead(queue, at) : null
-    const leaves = !open && body.leaveMessage === true && body.contentId !== null
+    const texted = channel !== 'voice' && body.leaveMessage === true && body.contentId !== null
+    const leaves = recorded || (!open && texted)
     if (!open && !leaves) return
     if (full && instead === null && channel !== 'sms') return
+    const number = body.number
+    this.begin(body, { number, customer: body.customerId, queue: instead ?? queue.id }, at)
+    const i = this.interactions.find((x) => x.id === id) as NaiveInteraction
+    const stays = leaves || channel === 'sms'
+    const within = (this.plan?.centre.backWithinSeconds ?? 0) * 1000
+    const cut = this.cutOffs.findLast((one) => one.number === number && at - one.at < within)
+    const before = this.agents.find((a) => a.id === cut?.agent)
+    const until = at + (this.plan?.centre.wishSeconds ?? 0) * 1000
+    if (channel === 'voice' && !recorded && cut !== undefined) {
+      i.priority = 10
+      if (instead === null && before !== undefined && this.present(before, i)) i.wish = { agent: before.id, until }
+    }
+    Object.assign(i, { leftMessage: leaves, awaitsOpening: leaves && !open, away: recorded })
+    Object.assign(i, { graceDueAt: connection === null && !stays ? at + 10_000 : null })
+    Object.assign(i, { connections: connection === null ? [] : [connection.id], visit: instead === null ? 1 : 2 })
+  }
+
+  protected begin(
+    {
+      interactionId: id,
+      channel,
+      requirements,
+      priority,
+    }: Pick<CommandBodies['beginInteraction'], 'interactionId' | 'channel' | 'requirements' | 'priority'>,
+    rest: Pick<NaiveInteraction, 'number' | 'customer' | 'queue'>,
+    at: number,
+  ): void {
     this.interactions.push({
       id,
       channel,
-      customer: body.customerId,
-      number: body.number,
-      requirements: body.requirements ?? [],
-      priority: body.priority ?? null,
-      queue: instead ?? queue.id,
+      ...rest,
+      requirements: requirements ?? [],
+      priority: priority ?? null,
       step: 0,
       overdue: false,
       arrivedAt: at,
       enteredAt: at,
       waitedBefore: 0,
-      leftMessage: leaves,
-      awaitsOpening: leaves,
+      leftMessage: false,
+      awaitsOpening: false,
+      away: false,
+      outgoing: false,
+      callback: null,
+      dial: null,
+      dials: 0,
       answeredAt: 0,
       owes: 'agent',
       silentSince: at,
@@ -100,12 +134,12 @@ export class NaiveLife extends NaiveCentre {
       agent: null,
       guest: null,
       dueAt: null,
-      graceDueAt: connection === null && !leaves && channel !== 'sms' ? at + 10_000 : null,
-      connections: connection === null ? [] : [connection.id],
+      graceDueAt: null,
+      connections: [],
       tried: [],
       wish: null,
       retryDueAt: null,
-      visit: instead === null ? 1 : 2,
+      visit: 1,
       offers: 0,
     })
   }
@@ -138,7 +172,7 @@ export class NaiveLife extends NaiveCentre {
       for (const x of this.interactions) {
         if (x.guest?.agent === id) this.part(x, at)
         else if (x.agent === id && x.phase === 'connected' && x.guest?.way === 'joined') this.takeOver(x, at)
-        else if (x.agent === id && x.phase === 'connected') this.handBack(x, at)
+        else if (x.agent === id && x.phase === 'connected') this.leaveForQueue(x, at)
       }
       this.setState(agent, 'offline', at)
       this.lapse(id)
@@ -150,11 +184,15 @@ export class NaiveLife extends NaiveCentre {
       this.refuse(i)
       this.setState(agent, 'unattended', at)
     } else if (kind === 'wrapUp') this.finish(i, at)
-    else if (kind === 'customerGrace' && i.phase === 'connected') this.wrapUp(i, at)
-    else if (kind === 'customerGrace') this.drop(i)
+    else if (kind === 'customerGrace' && i.phase === 'connected') {
+      if (i.number !== null) this.cutOffs.push({ number: i.number, agent: i.agent ?? '', at })
+      this.wrapUp(i, at)
+    } else if (kind === 'customerGrace') this.drop(i)
     else if (kind === 'step') i.step += 1
     else if (kind === 'longestWait') i.overdue = true
     else if (kind === 'consult') i.guest = null
+    else if (kind === 'dial') this.dialFailed(i, true, at)
+    else if (kind === 'callback') this.turnCallback(i, at)
     else if (kind === 'wish') i.wish = null
     else if (kind === 'rest') this.drop(i)
     else if (kind === 'silence') this.silence(i, at)
@@ -177,12 +215,8 @@ export class NaiveLife extends NaiveCentre {
     i.guest = null
   }
 
-  protected lapse(agent: string, until = Infinity): void {
-    for (const i of this.interactions) if (i.wish?.agent === agent && i.wish.until <= until) i.wish = null
-  }
-
   protected isReleased = (i: NaiveInteraction): boolean =>
-    !i.awaitsOpening && this.emergencyOf(i.queue)?.waiting !== 'held'
+    !i.awaitsOpening && !this.isHeldOff(i) && this.emergencyOf(i.queue)?.waiting !== 'held'
   protected isThere = (i: NaiveInteraction): boolean => i.phase === 'waiting' && this.isReleased(i)
 
   protected couldCarry(agent: NaiveAgent, i: NaiveInteraction): boolean {
@@ -213,10 +247,10 @@ export class NaiveLife extends NaiveCentre {
       const left = leaving.some(({ id }) => id === i.agent)
       if (i.phase === 'offered' && (left || (closing && body.waiting !== 'served')))
         Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
-      if (i.phase === 'waiting' && closing && body.waiting === 'ended' && !i.leftMessage) this.drop(i)
+      if (i.phase === 'waiting' && closing && body.waiting === 'ended' && !i.leftMessage && !i.away) this.drop(i)
       if (i.phase !== 'connected' || !(closing || left)) continue
       if (body.talking === 'ended') this.wrapUp(i, at)
-      if (body.talking === 'handedBack') this.handBack(i, at)
+      if (body.talking === 'handedBack') this.leaveForQueue(i, at)
     }
     for (const agent of leaving) this.setState(agent, 'evacuated', at)
     const sendOnTo = body.waiting === 'sentOn' ? body.sendOnTo : null
@@ -235,9 +269,10 @@ export class NaiveLife extends NaiveCentre {
   protected match(at: number): void {
     for (;;) {
       this.depart(at)
+      this.holdOffUntimely(at)
       if (this.sendOn(at)) continue
       const waiting = this.interactions
-        .filter((i) => i.phase === 'waiting' && !i.awaitsOpening)
+        .filter((i) => i.phase === 'waiting' && !i.awaitsOpening && !this.isHeldOff(i))
         .sort((a, b) => this.order(a, b, at))
       const pair = waiting
         .filter((i) => this.isOfferedByItself(i))
@@ -251,7 +286,7 @@ export class NaiveLife extends NaiveCentre {
       this.offers.push(`${at} ${pair.i.id}>${pair.agent.id}`)
     }
     for (const i of this.interactions) {
-      if (i.phase !== 'waiting' || i.tried.length === 0 || i.retryDueAt !== null) continue
+      if (i.phase !== 'waiting' || this.isHeldOff(i) || i.tried.length === 0 || i.retryDueAt !== null) continue
       const there = this.agents.filter(
         (a) => this.present(a, i) && (i.wish === null || i.wish.agent === a.id) && this.reaches(a, i, at),
       )
@@ -265,7 +300,7 @@ export class NaiveLife extends NaiveCentre {
     for (const { id, atClosingTo, longestWaitTo } of this.plan?.queues ?? []) {
       const emergency = this.emergencyOf(id)
       const toId = emergency === undefined ? atClosingTo : emergency.sendOnTo
-      const there = this.interactions.filter((i) => i.phase === 'waiting' && i.queue === id && !i.awaitsOpening)
+      const there = this.interactions.filter((i) => i.phase === 'waiting' && i.queue === id && this.isIn(i))
       const late = emergency === undefined ? first(there.filter((i) => i.overdue)) : undefined
       const closed = this.isOpen(id, at) || toId === null || !this.takes(toId, at) ? undefined : first(there)
       if (closed !== undefined) this.move(closed, toId as string, at)
@@ -299,10 +334,6 @@ export class NaiveLife extends NaiveCentre {
     Object.assign(i, { visit: i.visit + 1, offers: 0, step: 0, overdue: false })
   }
 
-  protected setState(agent: NaiveAgent, state: string, at: number): void {
-    this.say(agent, at, () => Object.assign(agent, { state, after: null }))
-  }
-
   protected refuse(i: NaiveInteraction): void {
     i.tried.push(i.agent ?? '')
     if (i.wish?.agent === i.agent) i.wish = null
@@ -317,6 +348,7 @@ export class NaiveLife extends NaiveCentre {
 
   protected wrapUp(i: NaiveInteraction, at: number): void {
     this.part(i, at)
+    i.dial = null
     const seconds = this.plan?.queues.find((q) => q.id === i.queue)?.wrapUpSeconds ?? 0
     Object.assign(i, { phase: 'wrapUp', dueAt: at + seconds * 1000, wrapUpFrom: at })
     if (seconds === 0) this.finish(i, at)
@@ -328,8 +360,17 @@ export class NaiveLife extends NaiveCentre {
     this.drop(i)
   }
 
+  protected isIn = (i: NaiveInteraction): boolean => !i.awaitsOpening && !this.isHeldOff(i)
+
+  protected leaveForQueue(i: NaiveInteraction, at: number): void {
+    if (!i.outgoing || !i.away) return this.handBack(i, at)
+    this.part(i, at)
+    this.finish(i, at)
+  }
+
   protected handBack(i: NaiveInteraction, at: number): void {
     this.part(i, at)
+    i.dial = null
     const agent = this.agents.find((a) => a.id === i.agent) as NaiveAgent
     agent.workedAt = at
     const waitedBefore = this.waited(i, i.answeredAt)
@@ -342,7 +383,7 @@ export class NaiveLife extends NaiveCentre {
       phase: 'waiting',
       agent: null,
       enteredAt: at,
-      graceDueAt: i.connections.length > 0 || i.leftMessage || i.channel === 'sms' ? null : at + 10_000,
+      graceDueAt: i.connections.length > 0 || i.leftMessage || i.away || i.channel === 'sms' ? null : at + 10_000,
       tried: [],
       wish: null,
       retryDueAt: null,
@@ -355,15 +396,6 @@ export class NaiveLife extends NaiveCentre {
 
   protected drop(i: NaiveInteraction): void {
     this.interactions = this.interactions.filter((x) => x !== i)
-  }
-
-  protected silenceDueAt(i: NaiveInteraction): number | null {
-    if (i.phase !== 'connected' || i.channel === 'voice' || i.owes !== 'customer' || this.plan === null) return null
-    const { askAfterSilenceSeconds: ask, restAfterSilenceSeconds: rest, textRestAfterSeconds } = this.plan.centre
-    if (i.channel === 'sms') return textRestAfterSeconds === null ? null : i.silentSince + textRestAfterSeconds * 1000
-    const asks = !i.asked && ask !== null && (rest === null || ask < rest)
-    const seconds = asks ? ask : rest
-    return seconds === null ? null : i.silentSince + seconds * 1000
   }
 
   protected silence(i: NaiveInteraction, at: number): void {
@@ -389,20 +421,5 @@ export class NaiveLife extends NaiveCentre {
     this.visitAnew(i, at)
     Object.assign(i, { phase: 'waiting', asked: false, waitedBefore: 0, restUntil: null })
     if (last !== undefined && this.present(last, i)) i.wish = { agent: last.id, until }
-  }
-
-  protected say(agent: NaiveAgent, at: number, change: () => unknown): void {
-    const before = admittedBy(agent)
-    change()
-    for (const channel of admittedBy(agent)) if (!before.includes(channel)) agent.admitted[channel] = at
-  }
-
-  protected depart(at: number): void {
-    for (const agent of this.agents) {
-      if (agent.after === null || this.carried(agent.id).length > 0) continue
-      const state = agent.after
-      this.setState(agent, state, at)
-      if (state === 'offline') this.lapse(agent.id)
-    }
   }
 }

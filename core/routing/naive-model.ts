@@ -1,7 +1,7 @@
 import { channels } from '../plan/index.ts'
 import type { Command } from './commands.ts'
 import { NaiveLife } from './naive-life.ts'
-import { admittedIn, stepsOf, type NaiveAgent, type NaiveInteraction } from './naive-pieces.ts'
+import { admittedIn, naiveCallable, stepsOf, type NaiveAgent, type NaiveInteraction } from './naive-pieces.ts'
 
 const choosable = ['ready', 'textsOnly', 'break', 'offline']
 
@@ -11,6 +11,7 @@ const choosable = ['ready', 'textsOnly', 'break', 'offline']
 export class NaiveModel extends NaiveLife {
   take(command: Command, at: number): void {
     if (command.type !== 'resumeRouter') this.passTime(at)
+    this.now = at
     this.apply(command, at)
     this.match(at)
   }
@@ -42,7 +43,7 @@ export class NaiveModel extends NaiveLife {
           i.step = i.awaitsOpening ? 0 : reached.length
           if ((this.silenceDueAt(i) ?? Infinity) <= at) i.silentSince = at
           const longest = queue.longestWaitSeconds ?? Infinity
-          i.overdue = !i.awaitsOpening && this.visitWait(i, at) >= longest * 1000
+          i.overdue = !i.awaitsOpening && !i.away && this.visitWait(i, at) >= longest * 1000
         }
         return
       case 'enterAbsence': {
@@ -102,11 +103,11 @@ export class NaiveModel extends NaiveLife {
         return
       }
       case 'beginInteraction':
-        this.arrive({ ...command.body, number: null }, at)
+        this.arrive({ ...command.body, number: command.body.addressId ?? null }, at)
         return
       case 'receiveText': {
         const { addressId: number, interactionId, contentId, customerId } = command.body
-        const thread = this.interactions.find((i) => i.number === number && i.phase !== 'wrapUp')
+        const thread = this.interactions.find((i) => i.channel === 'sms' && i.number === number && i.phase !== 'wrapUp')
         if (thread !== undefined) {
           if (thread.phase === 'resting') this.wake(thread, at)
           Object.assign(thread, { owes: 'agent', asked: false })
@@ -166,6 +167,9 @@ export class NaiveModel extends NaiveLife {
         i.connections = i.connections.filter((c) => c !== command.body.connectionId)
         if (this.endsUnattended(i) && i.connections.length === 0 && !i.leftMessage && i.channel !== 'sms')
           i.graceDueAt = at + 10_000
+        const later = i.callback !== null && naiveCallable(i.callback.callable, at) !== at
+        if (later && i.connections.length === 0 && i.phase === 'offered')
+          Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
         return
       }
       case 'connectCustomer': {
@@ -173,11 +177,56 @@ export class NaiveModel extends NaiveLife {
         if (i === undefined || i.connections.includes(command.body.connectionId)) return
         i.connections.push(command.body.connectionId)
         i.graceDueAt = null
+        if (i.callback !== null) i.callback.heldUntil = null
+        if (i.phase === 'connected' && i.away)
+          Object.assign(i, { away: false, callback: null, dial: null, leftMessage: false })
+        return
+      }
+      case 'reachOut':
+        return this.reachOut(command.body, at)
+      case 'dialCustomer':
+      case 'stopDialling': {
+        const { agentId, interactionId } = command.body
+        const i = find(interactionId)
+        if (i?.phase !== 'connected' || i.agent !== agentId || i.channel !== 'voice') return
+        if (command.type === 'stopDialling') return i.dial === null ? undefined : this.dialFailed(i, false, at)
+        if (!i.away || i.connections.length > 0 || i.number === null || i.dial !== null) return
+        if (i.callback !== null && naiveCallable(i.callback.callable, at) !== at) return
+        this.ring(i, at)
+        return
+      }
+      case 'reportDial': {
+        const i = find(command.body.interactionId)
+        if (i?.dial?.number === command.body.number) this.dialFailed(i, true, at)
+        return
+      }
+      case 'askCallback': {
+        const i = find(command.body.interactionId)
+        if (i === undefined || i.channel !== 'voice' || !this.waits(i) || i.away || i.number === null) return
+        const { callbackAfterSeconds } = this.queueOf(i)
+        const from = naiveCallable(command.body.callable, at)
+        if (callbackAfterSeconds === null || from === null) return
+        if (this.waited(i, at) < callbackAfterSeconds * 1000) return
+        if (from !== at && i.connections.length === 0 && i.phase === 'offered')
+          Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
+        i.callback = { tries: 0, callable: command.body.callable, heldUntil: null }
+        Object.assign(i, { away: true, graceDueAt: null })
+        return
+      }
+      case 'cancelCallback': {
+        const i = find(command.body.interactionId)
+        if (i?.callback != null && this.waits(i)) this.drop(i)
+        return
+      }
+      case 'leaveMessage': {
+        const i = find(command.body.interactionId)
+        if (i === undefined || i.channel !== 'voice' || !this.waits(i) || i.away || !this.queueOf(i).voicemail) return
+        Object.assign(i, { away: true, leftMessage: true, graceDueAt: null })
         return
       }
       case 'leaveInteraction': {
         const i = find(command.body.interactionId)
-        if (i === undefined) return
+        if (i === undefined || i.away) return
         if (this.waits(i)) this.drop(i)
         else if (i.phase === 'connected') this.wrapUp(i, at)
         else if (i.phase === 'resting') this.drop(i)
@@ -249,8 +298,18 @@ export class NaiveModel extends NaiveLife {
         const i = find(command.body.interactionId)
         if (i === undefined || !this.isOut(i, command.body)) return
         const agent = agentOf(command.body.agentId) as NaiveAgent
+        if (
+          i.away &&
+          i.connections.length === 0 &&
+          i.callback !== null &&
+          naiveCallable(i.callback.callable, at) !== at
+        ) {
+          Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
+          return
+        }
         agent.workedAt = at
         Object.assign(i, { phase: 'connected', answeredAt: at, dueAt: null, silentSince: at, asked: false })
+        this.begun(i, at)
         return
       }
       case 'declineOffer': {
@@ -287,6 +346,7 @@ export class NaiveModel extends NaiveLife {
           silentSince: at,
           asked: false,
         })
+        this.begun(i, at)
         return
       }
       case 'assignInteraction': {
@@ -312,7 +372,7 @@ export class NaiveModel extends NaiveLife {
       case 'transferInteraction': {
         const { agentId, interactionId, to } = command.body
         const i = find(interactionId)
-        if (i?.phase !== 'connected' || i.agent !== agentId) return
+        if (i?.phase !== 'connected' || i.agent !== agentId || (i.outgoing && i.away)) return
         if ('queueId' in to && !this.isOpen(to.queueId, at)) return
         const next = 'agentId' in to ? agentOf(to.agentId) : undefined
         if ('agentId' in to && (next === undefined || to.agentId === agentId)) return

@@ -37,6 +37,12 @@ export interface NaiveInteraction {
   enteredAt: number
   waitedBefore: number
   leftMessage: boolean
+  /** Nobody need be at the customer's end of a call. */
+  away: boolean
+  outgoing: boolean
+  callback: { tries: number; callable: readonly number[]; heldUntil: number | null } | null
+  dial: { number: number; dueAt: number } | null
+  dials: number
   awaitsOpening: boolean
   answeredAt: number
   phase: 'waiting' | 'offered' | 'connected' | 'resting' | 'wrapUp'
@@ -107,6 +113,18 @@ export function waitedIn(spans: readonly NaiveSpan[] | null, i: NaiveInteraction
     (sum, [from, to]) => sum + Math.max(0, Math.min(to, at) - Math.max(from, i.enteredAt)),
     i.waitedBefore,
   )
+}
+
+/** The first instant from `at` on at which the customer may be called. */
+export const naiveCallable = (callable: readonly number[], at: number): number | null =>
+  pairs(callable)
+    .filter(([, to]) => to > at)
+    .map(([from]) => Math.max(from, at))[0] ?? null
+
+/** When something about a callback changes by itself. */
+export function callbackDue({ callback }: NaiveInteraction, at: number): number | null {
+  if (callback === null) return null
+  return callback.heldUntil ?? pairs(callback.callable).find(([from, to]) => from <= at && to > at)?.[1] ?? at
 }
 
 /** Every wait, in seconds, at which something changes for those in the queue. */

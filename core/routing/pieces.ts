@@ -36,7 +36,8 @@ import type {
 import type { Requirement } from '../skills/index.ts'
 
 export type OfferEnd = 'answered' | 'declined' | 'missed' | 'withdrawn'
-export type WithdrawalReason = 'customerLeft' | 'connectionLost' | 'agentAway' | 'agentGone' | 'queueClosed' | 'moved'
+export type WithdrawalReason =
+  'customerLeft' | 'connectionLost' | 'agentAway' | 'agentGone' | 'queueClosed' | 'moved' | 'quietHours'
 
 /** Who chose the agent: the match, the agent (from an open list), or a supervisor. */
 export type OfferCause = 'match' | 'taken' | 'assigned'
@@ -139,6 +140,8 @@ export interface Visit {
   wish: Wish | null
   /** The last of the queue's steps that its wait has reached: who is in reach, and what is asked for. */
   step: number
+  /** Its end counts in the queue's figures; not where it has been counted already, or is no visit of a customer's. */
+  counts: boolean
   /** It has waited for the longest that its queue lets anybody wait. */
   overdue: boolean
   offers: Offer[]
@@ -189,6 +192,18 @@ export interface Interaction {
   priority: number | null
   /** It waits even where nobody is at the customer's end. */
   readonly leftMessage: boolean
+  /** Its customer was cut off in a call before, and has come back. */
+  readonly back: boolean
+  /** Its agent began it. */
+  readonly outgoing: boolean
+  /** Of a call: nobody need be at the customer's end, who is to be called. */
+  away: boolean
+  callback: Callback | null
+  /** The call that goes out now, and how many did before it. */
+  dial: Dial | null
+  dials: number
+  /** How the last of them ended that was not answered. */
+  lastDial: DialEnd | null
   /** The last transfer: by whom, and what they left for the next. */
   handover: { readonly agentId: AgentId; readonly at: Instant; readonly noteContentId: ContentId | null } | null
   phase: Phase
@@ -222,6 +237,36 @@ export interface Interaction {
   restDueAt: Instant | null
   /** Who owes the next word, and since when. */
   turn: { side: Side; since: Instant }
+}
+
+/** A call that ended since nothing more came from its customer. */
+export interface CutOff {
+  readonly addressId: AddressId
+  readonly agentId: AgentId
+  readonly at: Instant
+}
+
+/** A call that goes out and has not been answered. */
+export interface Dial {
+  readonly agentId: AgentId
+  /** 1 for the first that goes out in the interaction. */
+  readonly number: number
+  readonly since: Instant
+  dueAt: Instant
+}
+
+/** Why a call that went out was not answered. `stopped`: the agent has hung up. */
+export type DialEnd = 'noAnswer' | 'busy' | 'refused' | 'unreachable' | 'stopped'
+
+/** The customer keeps their place without staying on the line, and is called at their turn. */
+export interface Callback {
+  readonly askedAt: Instant
+  /** How many calls went out for it and were not answered. */
+  tries: number
+  /** When they may be called, as instants in order: from, to, from, to … */
+  readonly callable: readonly Instant[]
+  /** Nobody is offered it before. */
+  heldUntil: Instant | null
 }
 
 /** Somebody's open page, and the web process that it is open to. */
@@ -263,8 +308,15 @@ export interface QueueDay {
 }
 
 /** It ends where nobody is at the customer's end for longer than the grace: while it waits, and a call also in conversation. */
-export const endsUnattended = ({ phase, channel }: Pick<Interaction, 'phase' | 'channel'>): boolean =>
-  phase === 'waiting' || phase === 'offered' || (phase === 'connected' && channel === 'voice')
+export const endsUnattended = ({ phase, channel, away }: Pick<Interaction, 'phase' | 'channel' | 'away'>): boolean =>
+  !away && (isUnanswered({ phase }) || (phase === 'connected' && channel === 'voice'))
+
+/** It waits for an answer, offered or not. */
+export const isUnanswered = ({ phase }: Pick<Interaction, 'phase'>): boolean =>
+  phase === 'waiting' || phase === 'offered'
+
+/** A callback that nobody is offered for now. */
+export const isHeldOff = ({ callback }: Pick<Interaction, 'callback'>): boolean => callback?.heldUntil != null
 
 /** The visit in which the interaction is or last was. */
 export function visitOf(interaction: Interaction): Visit {

@@ -1,4 +1,5 @@
 import type { Instant } from '../plan/index.ts'
+import { nextHeldOff } from './callbacks.ts'
 import { isRefusal, type Command, type Refusal } from './commands.ts'
 import { expire, nextDeadline, nextStep } from './deadlines.ts'
 import { decide } from './decide.ts'
@@ -21,14 +22,19 @@ function take(state: State, events: readonly Event[], into: Event[]): void {
   }
 }
 
-/** Lets go whoever is done and said so beforehand, sends on whoever a closed queue sends on, makes every offer that can be made, and ends every round that has ended. */
+/** Lets go whoever is done and said so beforehand, holds off whoever may not be called now, sends on whoever a closed queue sends on, makes every offer that can be made, and ends every round that has ended. */
 export function settle(state: State): Event[] {
   const events: Event[] = []
   let sentOnAt = -1
-  while (state.index.dirty.size > 0 || state.index.leaving.size > 0) {
+  while (state.index.dirty.size > 0 || state.index.leaving.size > 0 || state.index.untimely.size > 0) {
     const leaving = departures(state)
     if (leaving.length > 0) {
       take(state, leaving, events)
+      continue
+    }
+    const held = nextHeldOff(state)
+    if (held !== null) {
+      take(state, [held], events)
       continue
     }
     const sent = sentOnAt === state.index.touches ? null : nextSentOn(state)

@@ -1,10 +1,10 @@
 import type { CompiledPlan, Instant } from '../plan/index.ts'
-import type { Absence, Agent, Emergency, Grant, Interaction, Loan, QueueDay, Stopgap } from './pieces.ts'
+import type { Absence, Agent, CutOff, Emergency, Grant, Interaction, Loan, QueueDay, Stopgap } from './pieces.ts'
 import { lookupOf } from './lookup.ts'
 import { State } from './state.ts'
 
 /** Raised with every change that makes the same events give another state. A snapshot of another version is ignored. */
-export const coreVersion = 11
+export const coreVersion = 12
 
 export interface Snapshot {
   readonly coreVersion: number
@@ -16,6 +16,7 @@ export interface Snapshot {
   readonly stopgaps: readonly Stopgap[]
   readonly emergencies: readonly Emergency[]
   readonly absences: readonly Absence[]
+  readonly cutOffs: readonly CutOff[]
   readonly loans: readonly Loan[]
   readonly grants: readonly Grant[]
 }
@@ -34,6 +35,7 @@ export const snapshotOf = (state: State): Snapshot => ({
   stopgaps: state.stopgaps,
   emergencies: state.emergencies,
   absences: state.absences,
+  cutOffs: state.cutOffs,
   loans: state.loans,
   grants: state.grants,
 })
@@ -48,6 +50,7 @@ export function stateFrom(snapshot: Snapshot): State {
   state.stopgaps = [...snapshot.stopgaps]
   state.emergencies = [...snapshot.emergencies]
   state.absences = [...snapshot.absences]
+  state.cutOffs = [...snapshot.cutOffs]
   state.loans = [...snapshot.loans]
   state.grants = [...snapshot.grants]
   state.lookup = lookupOf(snapshot.plan, state)

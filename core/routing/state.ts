@@ -19,6 +19,7 @@ import {
   visitOf,
   type Absence,
   type Agent,
+  type CutOff,
   type Emergency,
   type Grant,
   type Interaction,
@@ -44,6 +45,8 @@ export class State {
   emergencies: Emergency[] = []
   /** Of now and later, in the order in which they were entered. */
   absences: Absence[] = []
+  /** The latest of each number, in the order in which they happened. */
+  cutOffs: CutOff[] = []
   /** Those that last, in the order in which they began. */
   loans: Loan[] = []
   /** Likewise. */

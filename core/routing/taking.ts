@@ -47,7 +47,7 @@ function reckonSteps(state: State): void {
     visit.step = state.index.queue(visit.queueId).demand.stepAt(waitedMs)
     const longest = state.lookup.queues.get(visit.queueId)?.longestWaitSeconds ?? null
     if ((state.silenceDueAt(interaction) ?? Infinity) <= state.at) interaction.silentSince = state.at
-    visit.overdue = longest !== null && !visit.awaitsOpening && waitedMs >= longest * 1000
+    visit.overdue = longest !== null && !visit.awaitsOpening && !interaction.away && waitedMs >= longest * 1000
     state.index.interactionChanged(interaction)
   }
 }
@@ -65,6 +65,7 @@ export function extendDeadlines(state: State, outageMs: number): State {
     if (visit.wish !== null) visit.wish.until += outageMs
     const offer = openOffer(interaction)
     if (offer !== null) offer.dueAt += outageMs
+    if (interaction.dial !== null) interaction.dial.dueAt += outageMs
     for (const guest of interaction.guests) guest.dueAt = later(guest.dueAt)
   }
   state.index.rebuild()

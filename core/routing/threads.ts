@@ -1,10 +1,13 @@
-// Which text thread of a line and a customer's number is alive.
+// What the next contact from a customer's number to a line goes on with: a text thread that is alive, or a callback that waits.
 import type { AddressId, InteractionId, LineId } from '../plan/index.ts'
-import type { Interaction } from './pieces.ts'
+import { isUnanswered, type Interaction } from './pieces.ts'
 
 const keyOf = (lineId: LineId, addressId: AddressId): string => `${lineId} ${addressId}`
 
-/** One thread a pair of numbers: a conversation that is wrapped up leaves room for the next. */
+const isAlive = ({ channel, phase, callback }: Interaction): boolean =>
+  channel === 'sms' ? phase !== 'wrapUp' : callback !== null && isUnanswered({ phase })
+
+/** One a pair of numbers: a conversation that is wrapped up, or a callback that is answered, leaves room for the next. */
 export class Threads {
   private readonly alive = new Map<string, InteractionId>()
 
@@ -12,11 +15,12 @@ export class Threads {
     this.alive.clear()
   }
 
-  /** To be called after the phase of one changed. */
-  note({ id, channel, lineId, addressId, phase }: Interaction): void {
-    if (addressId === null || channel !== 'sms') return
-    if (phase === 'wrapUp') this.forget(id, keyOf(lineId, addressId))
-    else this.alive.set(keyOf(lineId, addressId), id)
+  /** To be called after the phase of one changed, or it became a callback. */
+  note(interaction: Interaction): void {
+    const { id, channel, lineId, addressId } = interaction
+    if (addressId === null || channel === 'chat') return
+    if (isAlive(interaction)) this.alive.set(keyOf(lineId, addressId), id)
+    else this.forget(id, keyOf(lineId, addressId))
   }
 
   /** It is over. */

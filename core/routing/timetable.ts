@@ -1,7 +1,9 @@
 // What falls due when.
 import { Heap, heapNode } from '../heap/index.ts'
 import type { Instant } from '../plan/index.ts'
+import { callbackDueAt } from './callable.ts'
 import type { Deadline, DeadlineKind, DeadlineNodes } from './index-pieces.ts'
+import { endsUnattended, isUnanswered, visitOf, type Interaction } from './pieces.ts'
 
 export class Timetable {
   readonly deadlines = new Heap<Deadline>()
@@ -28,6 +30,22 @@ export class Timetable {
       known.key = dueAt
       heap.add(known)
     }
+  }
+
+  /** All that falls due in the life of an interaction but its wait and its silence. */
+  setLife(of: DeadlineNodes, interaction: Interaction, at: Instant): void {
+    const { id, phase, guests, dial } = interaction
+    const visit = visitOf(interaction)
+    const unanswered = isUnanswered(interaction)
+    this.set(of, 'answerWindow', id, phase === 'offered' ? (visit.offers.at(-1)?.dueAt ?? null) : null)
+    this.set(of, 'wish', id, unanswered ? (visit.wish?.until ?? null) : null)
+    this.set(of, 'round', id, unanswered ? visit.retryDueAt : null)
+    this.set(of, 'customerGrace', id, endsUnattended(interaction) ? interaction.customerGraceDueAt : null)
+    this.set(of, 'rest', id, phase === 'resting' ? interaction.restDueAt : null)
+    this.set(of, 'callback', id, callbackDueAt(interaction, at))
+    this.set(of, 'dial', id, phase === 'connected' && dial !== null ? dial.dueAt : null)
+    this.set(of, 'consult', id, guests.find(({ way }) => way === 'asked')?.dueAt ?? null)
+    this.set(of, 'wrapUp', id, phase === 'wrapUp' ? interaction.wrapUpDueAt : null)
   }
 
   drop(of: DeadlineNodes): void {

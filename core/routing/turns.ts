@@ -125,5 +125,5 @@ export function letIn(state: State, interaction: Interaction): void {
   const visit = visitOf(interaction)
   visit.awaitsOpening = false
   visit.enteredAt = state.at
-  state.queueDay(visit.queueId).figures.entered += 1
+  if (visit.counts) state.queueDay(visit.queueId).figures.entered += 1
 }

@@ -38,16 +38,18 @@ const planOfToday = (plan: CompiledPlan, at: number): CompiledPlan =>
 export function upcast(event: Event): Event {
   switch (event.type) {
     case 'planTaken':
-      return event.v >= 9 ? event : { ...event, v: 9, plan: planOfToday(event.plan, event.at) }
+      return event.v >= 10 ? event : { ...event, v: 10, plan: planOfToday(event.plan, event.at) }
     case 'planExtended':
       return event.v >= 2 ? event : { ...event, v: 2, times: { ...event.times, shifts: event.times.shifts ?? [] } }
     case 'interactionArrived':
-      if (event.v >= 5) return event
-      if (event.v === 4) return { ...event, v: 5, tags: [] }
-      if (event.v === 3) return { ...event, v: 5, tags: [], addressId: null }
+      if (event.v >= 6) return event
+      if (event.v === 5) return { ...event, v: 6, back: null }
+      if (event.v === 4) return { ...event, v: 6, back: null, tags: [] }
+      if (event.v === 3) return { ...event, v: 6, back: null, tags: [], addressId: null }
       return {
         ...event,
-        v: 5,
+        v: 6,
+        back: null,
         tags: [],
         addressId: null,
         leftMessage: event.leftMessage ?? false,

@@ -49,6 +49,10 @@ const asked = fc.record({
   ),
   longestWaitSeconds: fc.constantFrom(null, null, null, 6, 15, 30),
   priority: fc.integer({ min: 1, max: 10 }),
+  callbackAfterSeconds: fc.constantFrom(null, 0, 0),
+  callbackTries: fc.constantFrom(1, 2, 3),
+  callbackRetrySeconds: fc.constantFrom(2, 10),
+  voicemail: fc.boolean(),
   prioritySteps: fc.array(fc.record({ afterSeconds, priority: fc.integer({ min: 1, max: 10 }) }), { maxLength: 2 }),
 })
 
@@ -77,6 +81,8 @@ export const plan = fc
       longestWrapUpSeconds: fc.constantFrom(5, 25),
       askAfterSilenceSeconds: fc.option(fc.constantFrom(3, 8), { freq: 3 }),
       restAfterSilenceSeconds: fc.option(fc.constantFrom(6, 15), { freq: 3 }),
+      backWithinSeconds: fc.constantFrom(0, 20, 600),
+      ringSeconds: fc.constantFrom(3, 12),
       endAfterRestSeconds: fc.constantFrom(4, 30),
       textRestAfterSeconds: fc.option(fc.constantFrom(7, 20), { freq: 3 }),
       textEndAfterRestSeconds: fc.constantFrom(6, 40),

@@ -4,6 +4,7 @@ import { channels } from '../plan/index.ts'
 import { command, testPlan } from './index.ts'
 import { agents, bounds, lines, plan, queues, seldom, skillId } from './made-plans.ts'
 import { openOffer, type State } from '../routing/index.ts'
+import { callback, someAway, someDial, someReachOut } from './made-outward.ts'
 import { agentId, consultation, interactionId, someConsult, someReply, type Make, type Step } from './made-calls.ts'
 
 const connection = fc.constantFrom('k1', 'k2')
@@ -103,6 +104,7 @@ const make = fc.oneof(
           customerId,
           lineId: lines[channel],
           queueId,
+          addressId: channel === 'voice' ? 'n1' : null,
           connection: there ? { id: 'k1', processId: 'web' } : null,
           contentId: leaveMessage ? `words of ${id}` : null,
           leaveMessage,
@@ -136,6 +138,9 @@ const make = fc.oneof(
       .map(([who, held]) => (state: State) => [command('holdCall', { ...having(state, who, 'connected'), held })]),
   ),
   often(6, someConsult),
+  often(8, someAway),
+  often(10, someDial),
+  often(4, someReachOut),
   often(10, someReply),
   often(
     1,
@@ -373,6 +378,7 @@ export const story = (maxLength: number): fc.Arbitrary<Step[]> =>
         { weight: 24, arbitrary: step.map((one) => [one]) },
         { weight: 1, arbitrary: silence },
         { weight: 1, arbitrary: consultation },
+        { weight: 2, arbitrary: callback },
       ),
       {
         maxLength,

@@ -11,10 +11,21 @@ export async function signIn(browser: Browser, name: string, path = '/'): Promis
   page.on('pageerror', (error) => {
     throw error
   })
-  await page.goto('/sign-in')
-  await page.getByRole('button', { name }).click()
-  await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'))
-  if (path !== '/') await page.goto(path)
+  // Who was there from the beginning has an id made of the name, and need not have the page for it.
+  const personId = name
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^a-z]+/g, '-')
+  const headers = { origin: origin() }
+  const entered = await context.request.post('/api/demo/sign-in', { data: { personId }, headers })
+  if (!entered.ok()) {
+    await page.goto('/sign-in')
+    await page.getByRole('button', { name }).click()
+    await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'))
+    if (path === '/') return page
+  }
+  await page.goto(path)
   return page
 }
 
@@ -59,6 +70,8 @@ export async function expectAccessible(page: Page): Promise<void> {
   // After a change of address the title comes a moment after the page.
   await expect(page).toHaveTitle(/./)
   const { violations } = await new AxeBuilder({ page })
+    // Nothing here is a frame of another origin: what was found need not be gathered in a page of its own.
+    .setLegacyMode()
     .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
     .analyze()
   expect(

@@ -2,6 +2,7 @@
 import { hash } from '@node-rs/argon2'
 import { publishDraft, putPlan, schema, type Database } from '../../database/index.ts'
 import { phones } from '../../outside/index.ts'
+import { customerTerms } from './customers.ts'
 import type { PlanDocument } from '../../core/plan/index.ts'
 import { centre, lines, queues, skills, teams, testCustomers } from './scenario.ts'
 import { times, usualHours } from './scenario-times.ts'
@@ -117,7 +118,7 @@ export async function load(database: Database, scenario: Scenario, password: str
     for (const { number, people } of scenario.queues.length === 0 ? [] : phones)
       for (const name of people) {
         const id = `customer-${name.toLowerCase().replaceAll(' ', '-')}`
-        await tx.insert(schema.customer).values({ id, name })
+        await tx.insert(schema.customer).values({ id, name, ...customerTerms(name) })
         await tx.insert(schema.customerAddress).values({ customerId: id, addressId: `address-${number.slice(1)}` })
       }
     await tx.insert(schema.planDraft).values({ id: 1, version: 0, centre: centre.centre })

@@ -74,6 +74,8 @@ export const queues: readonly QueueDraft[] = [
     ['ana-mirel', 'joao-tavares', 'ines-valadao', ...some(0, 9)],
     {
       recording: 'byAgent',
+      callbackAfterSeconds: 60,
+      voicemail: true,
       target: { percent: 80, seconds: 30 },
       answerWindowSeconds: 15,
       priority: 6,

@@ -25,6 +25,12 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   unknownPresenceState: () => 'This presence state is not in the published plan.',
   unknownDisposition: () => 'This disposition is none of its queue’s. Choose another.',
   dispositionMissing: () => 'Say first what it came to: this queue wants a disposition.',
+  noCallback: () => 'Nobody can be called back here now.',
+  noVoicemail: () => 'This queue takes no messages.',
+  notCallable: () => 'This customer cannot be called here now.',
+  ringing: () => 'It rings already.',
+  onCall: () => 'You are on a call. End it first.',
+  threadAlive: () => 'A thread with this number is alive already. Write in it.',
   lineClosed: ({ opensAt }) =>
     opensAt === undefined
       ? 'This line is closed, and no opening is planned.'

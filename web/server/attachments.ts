@@ -23,6 +23,12 @@ export function checkedType(bytes: Buffer): string {
   return found.mediaType
 }
 
+/** Likewise of a caller's message. */
+export function checkedSound(bytes: Buffer): string {
+  if (bytes.subarray(0, 4).equals(Buffer.from('1a45dfa3', 'hex'))) return 'audio/webm'
+  throw new ProblemError(problem(415, 'typeNotTaken', 'Type not taken', 'Only sound as WebM is taken.'))
+}
+
 /** A name that is safe to show and to save under: no paths, no control signs, at most 120 characters. */
 export function safeFileName(name: string): string {
   const plain = name

@@ -2,7 +2,7 @@ import { v7 as newId } from 'uuid'
 import { shownNumber } from '@eudromos/core/numbers'
 import type { PlanDocument } from '@eudromos/core/plan'
 import { meetNumber } from '@eudromos/database'
-import { ProblemError, problem } from './problem.ts'
+import { ProblemError, problem, refused } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 
 interface Caller {
@@ -25,4 +25,16 @@ export async function callerOf(
   const fresh = { addressId: newId(), customerId: newId(), name: shownNumber(from) }
   const { addressId, customers } = await meetNumber(database, from, fresh)
   return { line, addressId, customerId: customers[0]?.id ?? fresh.customerId }
+}
+
+/** Likewise of a call, with the queue that its line leads to: nobody chooses there. */
+export async function caller(
+  runtime: Runtime,
+  call: { readonly from: string; readonly to: string },
+): Promise<Caller & { readonly queueId: string }> {
+  const found = await callerOf(runtime, 'voice', call)
+  const queueId = found.line.queueIds[0]
+  if (queueId === undefined)
+    throw refused({ code: 'leadsNowhere', params: { lineId: found.line.id } }, runtime.follower.seq)
+  return { ...found, queueId }
 }

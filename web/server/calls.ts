@@ -4,7 +4,7 @@ import { linkedWith, type PartyId } from '@eudromos/core/calls'
 import { partiesOf } from '@eudromos/core/routing'
 import { mostSignalBytes, sendSignal } from '@eudromos/database'
 import { personOf } from './aliases.ts'
-import { callerOf } from './callers.ts'
+import { caller } from './callers.ts'
 import { envelope, gateway } from './envelope.ts'
 import { limitRate } from './limits.ts'
 import { number, uuid } from './gateway-shapes.ts'
@@ -17,11 +17,19 @@ export const callShape = yup.object({
   to: number('To'),
 })
 
-/** A customer's call has come in; the same id a second time is the same call. Gives the journal's seq. */
-export async function beginCall(runtime: Runtime, call: yup.InferType<typeof callShape>): Promise<number> {
-  const { line, addressId, customerId } = await callerOf(runtime, 'voice', call)
-  const queueId = line.queueIds[0]
-  if (queueId === undefined) throw refused({ code: 'leadsNowhere', params: { lineId: line.id } }, runtime.follower.seq)
+interface BegunCall {
+  /** Another than the carrier's where the caller was to be called back: they keep their place. */
+  readonly id: string
+  readonly seq: number
+  /** Nobody answers now, and the caller can leave a message. */
+  readonly voicemail: boolean
+}
+
+/** A customer's call has come in; the same id a second time is the same call. */
+export async function beginCall(runtime: Runtime, call: yup.InferType<typeof callShape>): Promise<BegunCall> {
+  const { line, addressId, customerId, queueId } = await caller(runtime, call)
+  const waiting = runtime.follower.state.index.threads.of(line.id, addressId)
+  if (waiting !== null) return { id: waiting, seq: runtime.follower.seq, voicemail: false }
   const command = envelope(
     'beginInteraction',
     gateway,
@@ -38,8 +46,10 @@ export async function beginCall(runtime: Runtime, call: yup.InferType<typeof cal
     { id: `call-${call.id}` },
   )
   const { seq, refusal } = await runtime.sender.submit({ command })
-  if (refusal !== null) throw refused(refusal, seq)
-  return seq
+  const queue = runtime.follower.document?.queues.find(({ id }) => id === queueId)
+  const closed = refusal?.code === 'queueClosed' || refusal?.code === 'lineClosed'
+  if (refusal !== null && !(closed && queue?.voicemail === true)) throw refused(refusal, seq)
+  return { id: call.id, seq, voicemail: refusal !== null }
 }
 
 const signalShape = yup.object({

@@ -1,9 +1,13 @@
 import * as yup from 'yup'
 
 /** What a carrier is asked for; docs/formats/gateway.yaml is the same as an interface that others can write to. */
-export interface TextCarrier {
+export interface Carrier {
   /** Hands a text over; the same id a second time is the same text. Throws where the carrier cannot be reached. */
   send(text: OutgoingText): Promise<Handed>
+  /** Has a number called; the same id a second time is the same call. Throws likewise. */
+  call(call: OutgoingCall): Promise<Handed>
+  /** It is to ring no longer. Throws likewise. */
+  hangUp(id: string): Promise<void>
   /** The numbers that can be had from it, and those that are had. Throws likewise. */
   numbers(): Promise<StockNumber[]>
 }
@@ -13,6 +17,15 @@ export interface OutgoingText {
   readonly from: string
   readonly to: string
   readonly text: string
+}
+
+export interface OutgoingCall {
+  readonly id: string
+  readonly from: string
+  readonly to: string
+  /** The call at our gateway, and with what the telephone that answers follows it. */
+  readonly callId: string
+  readonly token: string
 }
 
 /** `again`: it may take it later. */
@@ -48,7 +61,7 @@ const stock = yup.object({
 })
 
 /** The carrier at an address of HTTP, asked with our key. */
-export class HttpCarrier implements TextCarrier {
+export class HttpCarrier implements Carrier {
   constructor(
     private readonly url: string,
     private readonly key: string,
@@ -62,8 +75,20 @@ export class HttpCarrier implements TextCarrier {
     })
   }
 
-  async send(text: OutgoingText): Promise<Handed> {
-    const answer = await this.ask('/texts', { method: 'POST', body: JSON.stringify(text) })
+  send(text: OutgoingText): Promise<Handed> {
+    return this.hand('/texts', text)
+  }
+
+  call(call: OutgoingCall): Promise<Handed> {
+    return this.hand('/calls', call)
+  }
+
+  async hangUp(id: string): Promise<void> {
+    await this.ask(`/calls/${encodeURIComponent(id)}`, { method: 'DELETE' })
+  }
+
+  private async hand(path: string, what: object): Promise<Handed> {
+    const answer = await this.ask(path, { method: 'POST', body: JSON.stringify(what) })
     if (answer.ok) return { taken: true }
     const body = (await answer.json().catch(() => ({}))) as { code?: unknown }
     const reason = typeof body.code === 'string' ? body.code : `http${answer.status}`

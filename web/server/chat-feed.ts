@@ -1,4 +1,4 @@
-import { visitOf } from '@eudromos/core/routing'
+import { visitOf, type Interaction } from '@eudromos/core/routing'
 import { readRecord, readTranscripts } from '@eudromos/database'
 import type { ChatView, MessageView } from '../view/view.ts'
 import { aliasOf } from './aliases.ts'
@@ -8,12 +8,17 @@ import type { Runtime } from './runtime.ts'
 import type { Stream } from './stream.ts'
 
 const placeEveryMs = 1000
+const longestTimerMs = 3_600_000
+
+const takesMessages = ({ follower }: Runtime, queueId: string): boolean =>
+  follower.document?.queues.find(({ id }) => id === queueId)?.voicemail === true
 
 /** Keeps a customer's page current: the whole small view each time, messages as they come. */
 export class ChatFeed {
   private work: Promise<void> = Promise.resolve()
   private known = 0
   private placeDue: NodeJS.Timeout | null = null
+  private againDue: NodeJS.Timeout | null = null
   private messages: MessageView[] = []
 
   constructor(
@@ -43,6 +48,7 @@ export class ChatFeed {
     return () => {
       stop()
       if (this.placeDue !== null) clearTimeout(this.placeDue)
+      if (this.againDue !== null) clearTimeout(this.againDue)
     }
   }
 
@@ -75,10 +81,25 @@ export class ChatFeed {
   private async show(): Promise<void> {
     const { follower } = this.runtime
     const interaction = follower.state.interactions.get(this.interactionId)
-    const view = interaction === undefined ? await this.over() : chatView(follower, interaction)
+    const at = this.runtime.clock.now()
+    const view = interaction === undefined ? await this.over() : chatView(follower, interaction, at)
+    if (interaction !== undefined) this.lookAgain(interaction, at)
     const sent = this.messages.slice(this.known)
     this.known = this.messages.length
     this.stream.send('chat', { ...view, messages: sent } satisfies ChatView)
+  }
+
+  /** A caller who waits long enough may ask to be called back: nothing else need happen for that. */
+  private lookAgain(interaction: Interaction, at: number): void {
+    const { state } = this.runtime.follower
+    const visit = visitOf(interaction)
+    const after = state.lookup.queues.get(visit.queueId)?.callbackAfterSeconds ?? null
+    const waits = interaction.phase === 'waiting' || interaction.phase === 'offered'
+    const inMs = after === null ? 0 : after * 1000 - state.servedWaitMs(visit, at)
+    if (this.againDue !== null) clearTimeout(this.againDue)
+    this.againDue = null
+    if (interaction.channel === 'voice' && waits && inMs > 0)
+      this.againDue = setTimeout(() => this.enqueue(() => this.show()), Math.min(inMs, longestTimerMs))
   }
 
   private async over(): Promise<Omit<ChatView, 'messages'>> {
@@ -96,6 +117,9 @@ export class ChatFeed {
       shownAs: null,
       announcement: '',
       recorded: null,
+      callback: null,
+      calledFrom: null,
+      voicemail: record?.channel === 'voice' && outcome === 'sentAway' && takesMessages(this.runtime, record.queueId),
       agentName: record?.agentName?.split(' ')[0] ?? null,
       place: null,
       estimatedWaitSeconds: null,

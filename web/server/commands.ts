@@ -57,6 +57,8 @@ const bodies = {
   askForHelp: yup.object({ agentId: id, interactionId: id, wanted: yup.boolean().required('Wanted: say whether.') }),
   attendCall: yup.object({ interactionId: id, way: oneOf(attendingWays, 'How') }),
   leaveCall: yup.object({ interactionId: id, personId: id }),
+  dialCustomer: yup.object({ agentId: id, interactionId: id }),
+  stopDialling: yup.object({ agentId: id, interactionId: id }),
   endInteraction: yup.object({ agentId: id, interactionId: id }),
   takeInteraction: yup.object({ agentId: id, interactionId: id }),
   assignInteraction: yup.object({ agentId: id, interactionId: id }),

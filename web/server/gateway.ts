@@ -1,22 +1,25 @@
 import 'server-only'
-import { createHmac } from 'node:crypto'
 import { cookies } from 'next/headers'
 import { limitRate } from './limits.ts'
 import { notFound, ProblemError, problem } from './problem.ts'
 import { setting } from './runtime.ts'
 import { isSame } from './secrets.ts'
+import { tokenOf } from './tokens.ts'
 
 // The gateway speaks to customers' devices and to carriers. A chat is proved by a token made from its id; a carrier (the
 // simulated services of Outside) by a key.
 
-export const chatToken = (interactionId: string): string =>
-  createHmac('sha256', setting('EUDROMOS_SECRET')).update(`chat ${interactionId}`).digest('base64url')
+export const chatToken = (interactionId: string): string => tokenOf(setting('EUDROMOS_SECRET'), interactionId)
 
 const bearer = (request: Request): string => /^Bearer (.+)$/.exec(request.headers.get('authorization') ?? '')?.[1] ?? ''
 
 export const isCarrier = (request: Request): boolean => isSame(bearer(request), setting('EUDROMOS_OUTSIDE_KEY'))
 
 export const cookieOf = (interactionId: string): string => `chat-${interactionId}`
+
+/** With what a telephone follows its call. */
+export const callCookie = (id: string, token: string): string =>
+  `${cookieOf(id)}=${token}; Path=/api/gateway/calls/${id}; HttpOnly; SameSite=Strict; Max-Age=86400`
 
 /** Lets only the device go on that began the chat: by its cookie, or by its token. */
 export async function requireChat(request: Request, interactionId: string): Promise<void> {

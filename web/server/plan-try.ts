@@ -67,6 +67,7 @@ export async function tryQueue(runtime: Runtime, input: unknown): Promise<Tried>
       leftMessage: false,
       requirements: [],
       priority: null,
+      back: null,
       tags: [],
     }),
   )

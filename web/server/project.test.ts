@@ -76,11 +76,11 @@ describe('an emergency closing', () => {
     const { centre, follower, close } = followed()
     centre.arrive('i1', 'boats')
     const interaction = centre.state.interaction('i1')
-    expect(chatView(follower, interaction).closure).toBeUndefined()
+    expect(chatView(follower, interaction, 0).closure).toBeUndefined()
     const before = centre.at
     centre.wait(5)
     close()
-    expect(chatView(follower, interaction).closure).toEqual({ announcement: 'Back soon.', held: true })
+    expect(chatView(follower, interaction, 0).closure).toEqual({ announcement: 'Back soon.', held: true })
     const during = centre.at
     centre.wait(5).do('endEmergency', { emergencyId: 'e1' })
     expect(visitOf(interaction).queueId).toBe('boats')

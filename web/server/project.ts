@@ -11,6 +11,8 @@ import {
   type Interaction,
   type Stopgap,
   type Visit,
+  mayAskCallback,
+  mayLeaveMessage,
 } from '@eudromos/core/routing'
 import type { TranscriptLine } from '@eudromos/database'
 import type {
@@ -209,6 +211,13 @@ export function interactionView(
     arrivedAt: interaction.arrivedAt,
     wait: waitView(state, visit),
     awaitsOpening: visit.awaitsOpening,
+    back: interaction.back,
+    outgoing: interaction.outgoing,
+    away: awayOf(interaction),
+    heldUntil: interaction.callback?.heldUntil ?? null,
+    ringing: interaction.dial === null ? null : { since: interaction.dial.since, dueAt: interaction.dial.dueAt },
+    lastDial: interaction.lastDial,
+    dials: interaction.dials,
     stuck: isStuck(interaction),
     offer: offer === null ? null : { id: offer.id, agentId: offer.agentId, at: offer.offeredAt, dueAt: offer.dueAt },
     agentId: working?.personId ?? null,
@@ -249,6 +258,9 @@ export function interactionView(
   }
 }
 
+const awayOf = ({ away, outgoing, callback }: Interaction): InteractionView['away'] =>
+  !away ? null : outgoing ? 'outgoing' : callback === null ? 'voicemail' : 'callback'
+
 export const messageView = ({ number, side, at, text, contentId, attachment }: TranscriptLine): MessageView => ({
   number,
   side,
@@ -265,8 +277,8 @@ const linksOf = (interactionId: string, parties: CallParties, people: Follower['
     name: hears({ ...parties, heldSince: null }, id, 'customer') ? (nameOf(people, id)?.split(' ')[0] ?? '') : null,
   }))
 
-/** What the customer of an interaction may know of it, without its messages. */
-export function chatView(follower: Follower, interaction: Interaction): Omit<ChatView, 'messages'> {
+/** What the customer of an interaction may know of it at an instant, without its messages. */
+export function chatView(follower: Follower, interaction: Interaction, at: number): Omit<ChatView, 'messages'> {
   const { state, document, people } = follower
   const visit = visitOf(interaction)
   const place = visit.awaitsOpening ? null : placeOf(state, interaction)
@@ -287,6 +299,9 @@ export function chatView(follower: Follower, interaction: Interaction): Omit<Cha
     queueName: queue?.name ?? '',
     shownAs: queue?.shownAs || null,
     announcement: interaction.channel === 'voice' ? (queue?.announcement ?? '') : '',
+    callback: interaction.callback !== null ? 'asked' : mayAskCallback(state, interaction, at) ? 'may' : null,
+    calledFrom: interaction.callback?.heldUntil ?? null,
+    voicemail: mayLeaveMessage(state, interaction),
     recorded:
       interaction.channel !== 'voice' || queue === undefined || queue.recording === 'never'
         ? null

@@ -29,7 +29,7 @@ const queryShape = yup.object({
   channel: yup.string().oneOf(channels).nullable().default(null),
   queueId: optional,
   agentId: optional,
-  outcome: yup.string().oneOf(['underWay', 'answered', 'abandoned', 'sentAway']).nullable().default(null),
+  outcome: yup.string().oneOf(['underWay', 'answered', 'abandoned', 'sentAway', 'notReached']).nullable().default(null),
   dispositionId: optional,
   tag: optional,
   customer: optional,
@@ -83,6 +83,8 @@ const exportRow = (row: RecordRow) => ({
   offers: row.offers.length,
   disposition: plain(row.dispositionName ?? ''),
   mood: row.mood ?? '',
+  way: row.way,
+  calls: row.dials.length,
   tags: plain(row.tags.join(' ')),
   test: row.test,
 })
@@ -105,6 +107,8 @@ const exportColumns = [
   'offers',
   'disposition',
   'mood',
+  'way',
+  'calls',
   'tags',
   'test',
 ] as const satisfies readonly (keyof ReturnType<typeof exportRow>)[]
@@ -148,6 +152,7 @@ export async function recordDetails({ database, follower }: Runtime, viewerId: s
   const mentioned = new Set([
     ...row.offers.flatMap(({ agentId, by }) => [agentId, ...(by == null ? [] : [by])]),
     ...row.passages.flatMap(({ by, toAgentId }) => [by, toAgentId].filter((one) => one !== null)),
+    ...row.dials.map(({ agentId }) => agentId),
     ...row.attendances.map(({ personId }) => personId),
     ...transcript.flatMap(({ personId }) => personId ?? []),
     ...acted.flatMap(({ actorId, onBehalfOf }) => [actorId, onBehalfOf]),

@@ -4,10 +4,12 @@ import { pino, type Logger } from 'pino'
 import { CentreClock, connect, removeWebProcess, renewWebProcess, type Database } from '@eudromos/database'
 import { Attending } from './attending.ts'
 import { Connections } from './connections.ts'
+import { Dialler } from './dialler.ts'
 import { Follower } from './follower.ts'
 import { Sender } from './sender.ts'
-import { HttpCarrier, type TextCarrier } from './carrier.ts'
+import { HttpCarrier, type Carrier } from './carrier.ts'
 import { Keeper } from './keeper.ts'
+import { tokenOf } from './tokens.ts'
 import { Texter } from './texter.ts'
 
 /** What one web process has at work: made once, however many bundles of routes there are. */
@@ -19,7 +21,7 @@ export interface Runtime {
   readonly sender: Sender
   readonly connections: Connections
   readonly attending: Attending
-  readonly carrier: TextCarrier
+  readonly carrier: Carrier
   readonly texter: Texter
   readonly log: Logger
   close(): Promise<void>
@@ -62,6 +64,14 @@ async function begin(): Promise<Runtime> {
   const keeper = new Keeper(database, follower, clock, log)
   void keeper.look()
   const texter = new Texter(database, follower, sender, carrier, log)
+  const dialler = new Dialler(
+    database,
+    follower,
+    sender,
+    carrier,
+    (interactionId) => tokenOf(setting('EUDROMOS_SECRET'), interactionId),
+    log,
+  )
   return {
     processId,
     database,
@@ -77,6 +87,7 @@ async function begin(): Promise<Runtime> {
       clearInterval(lease)
       connections.closeAll()
       keeper.close()
+      dialler.close()
       await texter.close()
       sender.close()
       await follower.close()

@@ -97,6 +97,8 @@ const record = (
   attendances: [],
   mood: null,
   recordingRefused: false,
+  way: 'incoming',
+  dials: [],
   tags: [],
   ...rest,
 })

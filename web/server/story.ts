@@ -3,7 +3,14 @@ import * as yup from 'yup'
 import { v7 as newId } from 'uuid'
 import { shownNumber } from '@eudromos/core/numbers'
 import { visitOf } from '@eudromos/core/routing'
-import { insertCustomerOf, readCustomersOf, readNumbers, readStory } from '@eudromos/database'
+import {
+  insertCustomerOf,
+  readCustomersOf,
+  putContactTerms,
+  readContactTerms,
+  readNumbers,
+  readStory,
+} from '@eudromos/database'
 import type { StoryView } from '../view/story.ts'
 import { inHand } from './hands.ts'
 import { notFound } from './problem.ts'
@@ -18,14 +25,16 @@ export async function storyOf(runtime: Runtime, who: Who, interactionId: string)
   const { database, follower } = runtime
   const { state, document } = follower
   const { customerId, addressId } = inHand(runtime, who, interactionId)
-  const [{ entries, total }, sharers] = await Promise.all([
+  const [{ entries, total }, sharers, terms] = await Promise.all([
     readStory(database, customerId, interactionId, most),
     addressId === null ? [] : readCustomersOf(database, addressId),
+    readContactTerms(database, customerId),
   ])
   const sight = sightFor(follower, who.id)
   const queueName = (id: string): string => document?.queues.find((queue) => queue.id === id)?.name ?? ''
   return {
     customerId,
+    contact: { doNotContact: terms?.doNotContact ?? false, consentAt: terms?.consentAt ?? null },
     sharers: sharers.filter(({ id }) => id !== customerId),
     now: [...state.interactions.values()]
       .filter((one) => one.customerId === customerId && one.id !== interactionId && one.phase !== 'wrapUp')
@@ -76,4 +85,23 @@ export async function makeCustomer(
   const id = newId()
   await insertCustomerOf(runtime.database, addressId, { id, name }, shownNumber(number))
   return { id }
+}
+
+export const contactShape = yup.object({
+  interactionId: yup.string().max(200).required('Name the conversation.'),
+  doNotContact: yup.boolean(),
+  consent: yup.boolean(),
+})
+
+/** What the customer of a conversation says of being called or texted first. */
+export async function setContact(
+  runtime: Runtime,
+  who: Who,
+  { interactionId, doNotContact, consent }: yup.InferType<typeof contactShape>,
+): Promise<void> {
+  const { customerId } = inHand(runtime, who, interactionId)
+  await putContactTerms(runtime.database, customerId, {
+    ...(doNotContact !== undefined && { doNotContact }),
+    ...(consent !== undefined && { consentAt: consent ? runtime.clock.now() : null }),
+  })
 }

@@ -2,7 +2,7 @@ import type { Logger } from 'pino'
 import { noteText, putOffText, takeDueTexts, type Database, type DueText } from '@eudromos/database'
 import { envelope, gateway } from './envelope.ts'
 import type { Follower } from './follower.ts'
-import type { TextCarrier } from './carrier.ts'
+import type { Carrier } from './carrier.ts'
 import type { Sender } from './sender.ts'
 
 /** The id that a carrier knows a text by. */
@@ -36,7 +36,7 @@ export class Texter {
     private readonly database: Database,
     private readonly follower: Follower,
     private readonly sender: Pick<Sender, 'submit'>,
-    private readonly carrier: TextCarrier,
+    private readonly carrier: Carrier,
     private readonly log: Logger,
   ) {
     this.unwatch = follower.watch({

@@ -71,6 +71,8 @@ beforeEach(async () => {
       return (answers.shift() ?? (() => Promise.resolve({ taken: true as const })))()
     },
     numbers: () => Promise.resolve([]),
+    call: () => Promise.reject(new Error('no call was to go out')),
+    hangUp: () => Promise.resolve(),
   }
   texter = new Texter(web, follower as never, sender, carrier, log)
   const clock = { now: () => 1_000_000 }

@@ -71,6 +71,9 @@ export const teamShape = teamInList.shape({
     .required(),
 })
 
+const clock = (what: string) =>
+  yup.string().matches(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, `${what}: give a time such as 08:00.`)
+
 const words = yup
   .array()
   .of(yup.object({ id, name: name('each') }))
@@ -95,6 +98,16 @@ export const centreShape = yup.object({
   textRestAfterSeconds: whole('Texts rest after', 10, 604_800).nullable().defined(),
   textEndAfterRestSeconds: whole('Texts over after', 60, 2_592_000).required(),
   recordingDays: whole('Recordings are kept', 1, 3650).required(),
+  backWithinSeconds: whole('Back within', 0, 86_400).required(),
+  ringSeconds: whole('A call rings', 5, 300).required(),
+  callsFrom: clock('Customers are called from').required(),
+  callsTo: clock('Customers are called until')
+    .required()
+    .test('later', 'Customers are called until: give a time later than from.', (to, { parent }) => {
+      const { callsFrom } = parent as { callsFrom?: string }
+      return callsFrom === undefined || to > callsFrom
+    }),
+  consentNeeded: yup.boolean().default(false),
   declineReasons: words.min(1, 'Reasons to decline: name at least one.'),
   dispositions: words.min(1, 'Dispositions: name at least one.'),
 })

@@ -117,6 +117,23 @@ export const queueShape = yup.object({
   wrapUpSeconds: seconds('Wrap-up', 0, 3600),
   dispositionIds: yup.array().of(yup.string().max(200).required()).max(200).default([]),
   dispositionRequired: yup.boolean().default(false),
+  callbackAfterSeconds: yup
+    .number()
+    .typeError('Callback: give a number of seconds, or leave it empty.')
+    .integer('Callback: give whole seconds.')
+    .min(0, 'Callback: give 0 s or more, or leave it empty.')
+    .max(86_400, 'Callback: give at most 86,400 s, a day.')
+    .nullable()
+    .default(null),
+  callbackTries: yup
+    .number()
+    .typeError('Calls at most: give a number.')
+    .integer('Calls at most: give a whole number.')
+    .min(1, 'Calls at most: give at least 1.')
+    .max(10, 'Calls at most: give at most 10.')
+    .default(3),
+  callbackRetrySeconds: seconds('Again after', 10, 86_400).default(600),
+  voicemail: yup.boolean().default(false),
   testCustomerIds: ids,
   hoursId: yup.string().max(200).nullable().default(null),
   atClosingTo: yup.string().max(200).nullable().default(null),

@@ -5,6 +5,8 @@ import type { StoryEntry } from '@eudromos/core/records'
 
 export interface StoryView {
   readonly customerId: string
+  /** Whether they want to be called or texted first, and when they agreed to it. */
+  readonly contact: { readonly doNotContact: boolean; readonly consentAt: number | null }
   /** Who else has the number. */
   readonly sharers: readonly { readonly id: string; readonly name: string }[]
   /** What else they have with the centre now. */

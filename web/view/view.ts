@@ -3,7 +3,18 @@
 import type { Guest } from '@eudromos/core/calls'
 import type { QueueFigures } from '@eudromos/core/figures'
 import type { Channel, Mood, PlanDocument, PresenceState, Role, SelectionMethod, StateLook } from '@eudromos/core/plan'
-import type { Absence, Emergency, Grant, Loan, Phase, Receipt, Side, Stopgap, TextState } from '@eudromos/core/routing'
+import type {
+  Absence,
+  DialEnd,
+  Emergency,
+  Grant,
+  Loan,
+  Phase,
+  Receipt,
+  Side,
+  Stopgap,
+  TextState,
+} from '@eudromos/core/routing'
 
 export interface AttachmentView {
   readonly fileName: string
@@ -102,6 +113,19 @@ export interface InteractionView {
   readonly wait: WaitView
   /** It is a message that waits for its queue to open. */
   readonly awaitsOpening: boolean
+  /** Its customer was cut off in a call before, and has come back. */
+  readonly back: boolean
+  /** Its agent began it. */
+  readonly outgoing: boolean
+  /** Of a call: nobody need be at the customer's end, who is to be called; how it came to that. */
+  readonly away: 'callback' | 'voicemail' | 'outgoing' | null
+  /** When one who is to be called back can be called again; null: now. */
+  readonly heldUntil: number | null
+  /** The call that goes out now. */
+  readonly ringing: { readonly since: number; readonly dueAt: number } | null
+  /** How the last one ended that went out, and how many did. */
+  readonly lastDial: DialEnd | null
+  readonly dials: number
   readonly stuck: boolean
   readonly offer: { readonly id: string; readonly agentId: string; readonly at: number; readonly dueAt: number } | null
   readonly agentId: string | null
@@ -249,12 +273,17 @@ export interface ChatView {
   /** Of a call: whom its sound goes to or comes from; the first names of those whom the customer hears, hold or not. */
   readonly links: readonly { readonly id: string; readonly name: string | null }[]
   /** What came of it, once it is over. */
-  readonly outcome: 'answered' | 'abandoned' | 'sentAway' | null
+  readonly outcome: 'answered' | 'abandoned' | 'sentAway' | 'notReached' | null
   readonly queueName: string
   /** The first name of whoever answers. */
   readonly agentName: string | null
   /** As whom the queue shows those who serve it; null: by the centre's name. */
   readonly shownAs: string | null
+  /** Of a call: whether the caller may ask to be called back, or has; and from when on they are called. */
+  readonly callback: 'may' | 'asked' | null
+  readonly calledFrom: number | null
+  /** They can leave a message. */
+  readonly voicemail: boolean
   /** Of a call: what is played before one is connected; and whether it may be recorded, null where it never is. */
   readonly announcement: string
   readonly recorded: boolean | null

@@ -57,6 +57,44 @@ export function playHoldMusic(): () => void {
   }
 }
 
+/** Two short tones, again and again, until it is ended. */
+export function playRing(): () => void {
+  const audio = new AudioContext()
+  const ring = (): void => {
+    for (const start of [0, 0.35]) {
+      const from = audio.currentTime + start
+      const tone = audio.createOscillator()
+      const volume = audio.createGain()
+      tone.frequency.value = 587.33
+      volume.gain.setValueAtTime(0.06, from)
+      volume.gain.exponentialRampToValueAtTime(0.0001, from + 0.3)
+      tone.connect(volume).connect(audio.destination)
+      tone.start(from)
+      tone.stop(from + 0.3)
+    }
+  }
+  ring()
+  const timer = setInterval(ring, 2000)
+  return () => {
+    clearInterval(timer)
+    void audio.close()
+  }
+}
+
+/** The tone after which one speaks; over when it has sounded. */
+export async function playTone(): Promise<void> {
+  const audio = new AudioContext()
+  const tone = audio.createOscillator()
+  const volume = audio.createGain()
+  tone.frequency.value = 880
+  volume.gain.value = 0.08
+  tone.connect(volume).connect(audio.destination)
+  tone.start()
+  await new Promise((resolve) => setTimeout(resolve, 400))
+  tone.stop()
+  await audio.close()
+}
+
 /** Two notes before something is said; gives what ends it. */
 export function playChime(): () => void {
   const audio = new AudioContext()

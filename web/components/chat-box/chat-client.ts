@@ -136,6 +136,11 @@ export class ChatClient {
     await requestJson(this.url('refuse-recording'), 'POST', {})
   }
 
+  /** Of a call: to be called at one's turn, or no longer. */
+  async callback(wanted: boolean): Promise<void> {
+    await requestJson(this.url('callback'), wanted ? 'POST' : 'DELETE', {})
+  }
+
   async leave(): Promise<void> {
     await requestJson(this.url('leave'), 'POST', {})
   }
@@ -154,6 +159,9 @@ const lost: ChatView = {
   shownAs: null,
   announcement: '',
   recorded: null,
+  callback: null,
+  calledFrom: null,
+  voicemail: false,
   place: null,
   estimatedWaitSeconds: null,
   receipts: { customer: { delivered: 0, seen: 0 }, agent: { delivered: 0, seen: 0 } },

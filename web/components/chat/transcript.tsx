@@ -8,6 +8,7 @@ import { en } from '../../messages/en.ts'
 import type { MessageView } from '../../view/view.ts'
 import { firstName, sizeText, timeText } from '../format.ts'
 import { LinkedText } from './linked-text.tsx'
+import { isSpoken, VoiceMessage } from './voice-message.tsx'
 
 export interface ShownMessage extends Omit<MessageView, 'number' | 'contentId'> {
   readonly key: string
@@ -93,7 +94,8 @@ function Bubble({ message, mine, name, zone, fileHref }: BubbleProps) {
         }}
       >
         {message.text !== '' && <LinkedText text={message.text} />}
-        {attachment !== null && contentId !== null && (
+        {contentId !== null && isSpoken(attachment) && <VoiceMessage src={fileHref(contentId)} />}
+        {attachment !== null && contentId !== null && !isSpoken(attachment) && (
           <MuiLink href={fileHref(contentId)} download sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.5 }}>
             <AttachFileIcon fontSize="small" aria-hidden="true" />
             {en.seat.attachment(attachment.fileName, sizeText(attachment.sizeBytes))}

@@ -19,7 +19,9 @@ interface BayHeadProps {
 
 /** Who it is, which queue, and the time that counts. */
 export function BayHead({ interaction, under, time, pressing = false }: BayHeadProps) {
-  const { numbers, language, tags } = interaction
+  const { numbers, language, tags, outgoing } = interaction
+  const theirs = numbers === null ? '' : shownNumber(numbers.customer)
+  const own = numbers?.line == null ? '' : shownNumber(numbers.line)
   return (
     <Box sx={{ paddingInline: 1.75, paddingBlock: 1.25, borderBottom: 1, borderColor: 'divider' }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.25 }}>
@@ -40,7 +42,7 @@ export function BayHead({ interaction, under, time, pressing = false }: BayHeadP
       </Typography>
       {numbers !== null && (
         <Typography variant="body2" noWrap sx={{ color: 'text.secondary' }}>
-          {texts.under(shownNumber(numbers.customer), numbers.line === null ? '' : shownNumber(numbers.line))}
+          {texts.under(...(outgoing ? ([own, theirs] as const) : ([theirs, own] as const)))}
         </Typography>
       )}
       {(language !== null || tags.length > 0) && (

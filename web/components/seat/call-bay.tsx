@@ -3,6 +3,7 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useState } from 'react'
+import { callbacks } from '../../messages/callbacks.ts'
 import { calls as t } from '../../messages/calls.ts'
 import { joining } from '../../messages/joining.ts'
 import { seatWords } from '../../messages/steering.ts'
@@ -14,6 +15,7 @@ import { clockText, firstName } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
 import { useSeatStore } from '../stream/context.tsx'
 import { useSeatActions } from './act.ts'
+import { Dialling, SpokenMessages } from './away.tsx'
 import { BayHead } from './bay-head.tsx'
 import { CallTexts } from './call-texts.tsx'
 import { FetchSupervisor, Guests } from './guests.tsx'
@@ -41,7 +43,8 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
   const guest = guests.find(({ personId, colleague }) => colleague && personId === self)
   const first = firstName(customerName)
   const held = heldSince !== null
-  const { sound, parties } = useCentreCall(store, interaction, self, { on: soundHere, muted })
+  const away = interaction.away !== null
+  const { sound, parties } = useCentreCall(store, interaction, self, { on: soundHere && !away, muted })
   const recording = useRecordingWish(interaction, view)
   useRecording(sound, {
     interactionId: id,
@@ -50,7 +53,13 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
     heard: held ? [] : parties.filter(({ silenced }) => !silenced).map((party) => party.id),
     speaking: !muted && !held,
   })
-  const state = held ? t.held(clockText(now - heldSince)) : customerHere ? t.talking : t.gone(first)
+  const state = held
+    ? t.held(clockText(now - heldSince))
+    : away
+      ? callbacks.ways[interaction.away ?? 'outgoing']
+      : customerHere
+        ? t.talking
+        : t.gone(first)
   const part =
     guest === undefined
       ? state
@@ -68,36 +77,45 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
       <Handover interaction={interaction} />
       {guest === undefined && <Guests interaction={interaction} now={now} />}
       <Box sx={{ flex: 1, padding: 1.75, overflowY: 'auto', display: 'grid', gap: 2, alignContent: 'start' }}>
-        {soundHere ? (
+        <SpokenMessages interaction={interaction} view={view} />
+        {away ? (
+          <Dialling interaction={interaction} now={now} />
+        ) : soundHere ? (
           <SoundMeters sound={sound} here={muted ? t.muted : t.you} parties={parties} />
         ) : (
           <Alert severity="warning">{t.elsewhere}</Alert>
         )}
-        {guest === undefined && <RecordingKey interaction={interaction} recording={recording} />}
+        {guest === undefined && !away && <RecordingKey interaction={interaction} recording={recording} />}
         {guest === undefined && interaction.textLineId !== null && (
           <CallTexts interaction={interaction} view={view} now={now} />
         )}
         <Story interaction={interaction} view={view} />
       </Box>
       <Box sx={{ padding: 1.5, borderTop: 1, borderColor: 'divider', display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        <Button aria-pressed={muted} disabled={!soundHere} onClick={() => setMuted(!muted)}>
-          {muted ? t.muted : t.mute}
-        </Button>
+        {!away && (
+          <Button aria-pressed={muted} disabled={!soundHere} onClick={() => setMuted(!muted)}>
+            {muted ? t.muted : t.mute}
+          </Button>
+        )}
         {guest === undefined ? (
           <>
-            <Button aria-pressed={held} onClick={() => void attempt('holdCall', { interactionId: id, held: !held })}>
-              {held ? t.resume : t.hold}
-            </Button>
-            <Button aria-haspopup="dialog" onClick={() => setPassing(true)}>
-              {seatWords.passOn}
-            </Button>
+            {!away && (
+              <Button aria-pressed={held} onClick={() => void attempt('holdCall', { interactionId: id, held: !held })}>
+                {held ? t.resume : t.hold}
+              </Button>
+            )}
+            {interaction.away !== 'outgoing' && (
+              <Button aria-haspopup="dialog" onClick={() => setPassing(true)}>
+                {seatWords.passOn}
+              </Button>
+            )}
             <FetchSupervisor interaction={interaction} />
             <Button
               variant="contained"
               onClick={() => void attempt('endInteraction', { interactionId: id })}
               sx={{ marginInlineStart: 'auto' }}
             >
-              {t.hangUp}
+              {away ? callbacks.endIt : t.hangUp}
             </Button>
           </>
         ) : (

@@ -12,6 +12,7 @@ import { Composer } from '../chat/composer.tsx'
 import { firstName } from '../format.ts'
 import { Transcript } from '../chat/transcript.tsx'
 import { useKept } from '../kept.ts'
+import { isSpoken } from '../chat/voice-message.tsx'
 import { useSeatActions } from './act.ts'
 import { blankIn, templatesOf } from './templates.ts'
 import { TextLength, unsentBy, useTexts } from './texts.tsx'
@@ -29,7 +30,7 @@ export function CallTexts({ interaction, view, now }: { interaction: Interaction
     [act, id, textLineId],
   )
   const { unsent, send, retry } = useOutbox(post)
-  const messages = view.messages[id] ?? []
+  const messages = (view.messages[id] ?? []).filter(({ attachment }) => !isSpoken(attachment))
   const shown = [...useTexts(interaction, messages), ...unsentBy(unsent, messages, retry)]
   const blank = blankIn(text)
   const submit = (): void => {

@@ -10,7 +10,9 @@ import { waitMsAt, type InteractionView, type View } from '../../view/view.ts'
 import { LinkedText } from '../chat/linked-text.tsx'
 import { clockText } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
+import { isSpoken } from '../chat/voice-message.tsx'
 import { useSeatActions } from './act.ts'
+import { AwayNotice, SpokenMessages } from './away.tsx'
 import { BayHead } from './bay-head.tsx'
 import { Handover } from './handover.tsx'
 import { Story } from './story.tsx'
@@ -47,11 +49,18 @@ export function OfferBay({ interaction, view, now }: OfferBayProps) {
       />
       <Handover interaction={interaction} />
       <Box sx={{ flex: 1, padding: 1.75, overflowY: 'auto' }}>
-        {(view.messages[interaction.id] ?? []).map((message) => (
-          <Typography key={message.number} sx={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere', marginBlockEnd: 1 }}>
-            {message.attachment === null ? <LinkedText text={message.text} /> : message.attachment.fileName}
-          </Typography>
-        ))}
+        <AwayNotice interaction={interaction} />
+        <SpokenMessages interaction={interaction} view={view} />
+        {(view.messages[interaction.id] ?? [])
+          .filter(({ attachment }) => !isSpoken(attachment))
+          .map((message) => (
+            <Typography
+              key={message.number}
+              sx={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere', marginBlockEnd: 1 }}
+            >
+              {message.attachment === null ? <LinkedText text={message.text} /> : message.attachment.fileName}
+            </Typography>
+          ))}
         {interaction.numbers !== null && <Story interaction={interaction} view={view} />}
       </Box>
       <Box sx={{ display: 'flex', gap: 1, padding: 1.5 }}>

@@ -7,6 +7,7 @@ import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useEffect, useMemo, useRef, useState } from 'react'
+import { callbacks } from '../../messages/callbacks.ts'
 import { en } from '../../messages/en.ts'
 import { seatWords } from '../../messages/steering.ts'
 import { openChannels, waitMsAt, type InteractionView, type View } from '../../view/view.ts'
@@ -22,7 +23,9 @@ import { ConversationBay } from './conversation-bay.tsx'
 import { OfferBay } from './offer-bay.tsx'
 import { askedIn, offerSign, useOfferSigns, useSoundHere } from './offer-signs.ts'
 import { OpenList } from './open-list.tsx'
+import { ReachPanel } from './reach-panel.tsx'
 import { SayBar } from './say-bar.tsx'
+import { useReaching } from './use-reaching.ts'
 import { SeatActions, type Act } from './act.ts'
 import { OwnTimes } from './own-times.tsx'
 import { SoundCheck } from './sound-check.tsx'
@@ -66,6 +69,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
   const bays = useBays(view, person?.slots ?? 1)
   const [focused, setFocused] = useState<string | null>(null)
   const [timesOpen, setTimesOpen] = useState(false)
+  const { reaching, setReaching, endReaching } = useReaching()
   const [lookedPast, setLookedPast] = useState<string | null>(null)
   const pressed = useRef(false)
   const agentId = view?.agentId ?? ''
@@ -256,10 +260,14 @@ export function Seat({ onBehalfOf }: SeatProps) {
             )}
           </Typography>
           <SayBar person={person} view={view} />
+          <Button variant="text" aria-haspopup="dialog" onClick={() => setReaching({ first: null })}>
+            {callbacks.reachOut}
+          </Button>
           <Button variant="text" aria-haspopup="dialog" onClick={() => setTimesOpen(true)}>
             {en.rota.mine}
           </Button>
         </Box>
+        <ReachPanel view={view} open={reaching !== null} onClose={endReaching} first={reaching?.first ?? null} />
         <OwnTimes
           open={timesOpen}
           person={person}

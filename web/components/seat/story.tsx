@@ -6,17 +6,16 @@ import Skeleton from '@mui/material/Skeleton'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { shownNumber } from '@eudromos/core/numbers'
-import { en } from '../../messages/en.ts'
 import { story as t } from '../../messages/story.ts'
 import type { StoryView } from '../../view/story.ts'
 import type { InteractionView, View } from '../../view/view.ts'
 import { useFetched } from '../fetched.ts'
-import { timeText } from '../format.ts'
 import { useNotice } from '../frame/notice.tsx'
-import { ChannelShape } from '../glyphs.tsx'
+import { StoryEntries } from '../story-entries.tsx'
 import { requestJson } from '../stream/send.ts'
 import { useKept } from '../kept.ts'
 import { useSeatActions } from './act.ts'
+import { ContactSwitches } from './contact-switches.tsx'
 
 /** Who it is, as far as the number tells, what else they have with the centre now, and what was before. */
 export function Story({ interaction, view }: { interaction: InteractionView; view: View }) {
@@ -50,6 +49,7 @@ export function Story({ interaction, view }: { interaction: InteractionView; vie
           ))}
         </Box>
       )}
+      <ContactSwitches key={value.customerId} interactionId={id} contact={value.contact} />
       {value.now.map((one) => (
         <Alert key={one.id} severity="info" sx={{ paddingBlock: 0 }}>
           {t.now(one.channel, one.phase, one.queueName)}
@@ -57,35 +57,7 @@ export function Story({ interaction, view }: { interaction: InteractionView; vie
       ))}
       <Typography variant="h3">{t.title}</Typography>
       {value.before.length === 0 && <Typography variant="body2">{t.first}</Typography>}
-      <Box component="ol" sx={{ listStyle: 'none', margin: 0, padding: 0, display: 'grid', gap: 1 }}>
-        {value.before.map((one) => (
-          <Box component="li" key={one.id} sx={{ display: 'grid', gridTemplateColumns: '14px 1fr', gap: 1 }}>
-            <Box role="img" aria-label={t.kinds[one.channel]} sx={{ paddingBlockStart: 0.5 }}>
-              <ChannelShape channel={one.channel} size={12} />
-            </Box>
-            <div>
-              <Typography variant="body2">
-                <Typography component="span" variant="figure">
-                  {timeText(one.arrivedAt, zone, 0)}
-                </Typography>{' '}
-                {[one.queueName, one.agentName, one.dispositionName ?? en.records.outcomes[one.outcome]]
-                  .filter((part) => part !== null && part !== '')
-                  .join(' · ')}
-              </Typography>
-              {one.words !== null && one.words !== '' && (
-                <Typography variant="body2" sx={{ color: 'text.secondary', overflowWrap: 'anywhere' }}>
-                  {one.words.slice(0, 160)}
-                </Typography>
-              )}
-              {one.notes !== null && (
-                <Typography variant="body2" sx={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>
-                  {one.notes.slice(0, 300)}
-                </Typography>
-              )}
-            </div>
-          </Box>
-        ))}
-      </Box>
+      <StoryEntries entries={value.before} zone={zone} most={{ words: 160, notes: 300 }} />
       {t.total(value.total, value.before.length) !== null && (
         <Typography variant="body2">{t.total(value.total, value.before.length)}</Typography>
       )}

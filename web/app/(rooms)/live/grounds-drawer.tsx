@@ -6,11 +6,12 @@ import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
 import NextLink from 'next/link'
 import { useFetched } from '../../../components/fetched.ts'
-import { clockText } from '../../../components/format.ts'
+import { clockText, timeText } from '../../../components/format.ts'
 import { queueName } from '../../../components/frame/headline.tsx'
 import { stateName } from '../../../components/frame/presence.tsx'
 import { GroundsList, type NamedGrounds } from '../../../components/grounds/grounds-list.tsx'
 import { SidePanel } from '../../../components/side-panel.tsx'
+import { callbacks } from '../../../messages/callbacks.ts'
 import { en } from '../../../messages/en.ts'
 import { changes as t, requirementText } from '../../../messages/skills.ts'
 import { steering } from '../../../messages/steering.ts'
@@ -110,6 +111,12 @@ export function GroundsDrawer({ interactionId, view, onClose, onPerson, steer }:
             <Typography>{words.retry(clockText(grounds.retryDueAt - grounds.at))}</Typography>
           )}
           {grounds.held && <Typography sx={{ fontWeight: 650 }}>{words.held}</Typography>}
+          {interaction?.away != null && <Typography>{callbacks.live[interaction.away]}</Typography>}
+          {grounds.heldOffUntil !== null && (
+            <Typography sx={{ fontWeight: 650 }}>
+              {callbacks.heldOff(timeText(grounds.heldOffUntil, view.plan?.zone ?? 'UTC', grounds.at))}
+            </Typography>
+          )}
           {grounds.awaitsOpening && <Typography sx={{ fontWeight: 650 }}>{words.awaitsOpening}</Typography>}
           {grounds.wish !== null && (
             <Typography>
@@ -122,13 +129,16 @@ export function GroundsDrawer({ interactionId, view, onClose, onPerson, steer }:
           {interaction?.phase === 'waiting' && grounds.selection === 'openList' && (
             <Typography>{steering.openList}</Typography>
           )}
-          {interaction?.phase === 'waiting' && !grounds.awaitsOpening && !grounds.held && (
-            <Typography sx={{ fontWeight: 650 }}>
-              {grounds.agents.some(({ eligible }) => eligible)
-                ? words.some(grounds.agents.filter(({ eligible }) => eligible).length)
-                : words.nobody}
-            </Typography>
-          )}
+          {interaction?.phase === 'waiting' &&
+            !grounds.awaitsOpening &&
+            !grounds.held &&
+            grounds.heldOffUntil === null && (
+              <Typography sx={{ fontWeight: 650 }}>
+                {grounds.agents.some(({ eligible }) => eligible)
+                  ? words.some(grounds.agents.filter(({ eligible }) => eligible).length)
+                  : words.nobody}
+              </Typography>
+            )}
           {interaction?.phase === 'waiting' && <Demand grounds={grounds} />}
           {steer !== null && interaction !== undefined && isWaiting(interaction) && (
             <SteerPanel interaction={interaction} grounds={grounds} view={view} steer={steer} />

@@ -9,6 +9,7 @@ import TableRow from '@mui/material/TableRow'
 import Typography from '@mui/material/Typography'
 import { averageHandleMs, averageSpeedOfAnswerMs } from '@eudromos/core/figures'
 import { clockText, timeText } from '../../../components/format.ts'
+import { callbacks } from '../../../messages/callbacks.ts'
 import { en } from '../../../messages/en.ts'
 import { latenessColor } from '../../../components/glyphs.tsx'
 import type { Lane } from './lane-data.ts'
@@ -26,6 +27,8 @@ const columns = [
   'Answered',
   'Gave up',
   'Sent away',
+  callbacks.figures.callbacks,
+  callbacks.figures.messagesLeft,
   'Average answer',
   'Average handling',
   'Free',
@@ -89,6 +92,8 @@ export function LanesTable({ lanes, zone, now, onQueue }: LanesTableProps) {
               {figure(figures?.answered ?? null)}
               {figure(figures?.abandoned ?? null)}
               {figure(figures?.sentAway ?? null)}
+              {figure(figures?.callbacks ?? null)}
+              {figure(figures?.messagesLeft ?? null)}
               {figure(figures === null ? null : time(averageSpeedOfAnswerMs(figures)))}
               {figure(figures === null ? null : time(averageHandleMs(figures)))}
               {figure(free.length)}

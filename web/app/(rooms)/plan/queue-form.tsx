@@ -31,7 +31,7 @@ import { LinesField } from './lines/lines-field.tsx'
 import { DemandField } from './queues/demand-field.tsx'
 import { queueFound } from './queues/found.ts'
 import { MethodField } from './queues/method-field.tsx'
-import { CallsField } from './queues/calls-field.tsx'
+import { CallersField, CallsField } from './queues/calls-field.tsx'
 import { WrapUpField } from './queues/wrap-up-field.tsx'
 import { WaysField } from './queues/ways-field.tsx'
 
@@ -190,6 +190,7 @@ export function QueueForm({
           <WrapUpField control={control} document={plan.document} mayEdit={mayEdit} />
         </Holding>
         <CallsField control={control} mayEdit={mayEdit} />
+        <CallersField control={control} mayEdit={mayEdit} />
         <Holding of={['whenFullTo', 'longestWaitTo']}>
           <WaysField control={control} queueId={queue.id} document={plan.document} mayEdit={mayEdit} />
         </Holding>

@@ -7,11 +7,13 @@ import Paper from '@mui/material/Paper'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { DataGrid, type GridColDef } from '@mui/x-data-grid'
+import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { channels, type Channel } from '@eudromos/core/plan'
 import { useFetched } from '../../../components/fetched.ts'
 import { clockText, timeText } from '../../../components/format.ts'
+import { customers } from '../../../messages/customers.ts'
 import { en } from '../../../messages/en.ts'
 import { instantIn } from './instant.ts'
 
@@ -172,6 +174,9 @@ export function RecordsRoom({
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
         <Typography variant="h1">{t.title}</Typography>
         <Typography sx={{ color: 'text.secondary', flex: 1 }}>{t.total(total)}</Typography>
+        <Button component={Link} href="/review/customers">
+          {customers.title}
+        </Button>
         <Button component="a" href={`/api/records/export?${query}`} download>
           {t.export}
         </Button>

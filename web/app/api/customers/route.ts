@@ -1,8 +1,16 @@
+import { customerPage } from '../../../server/customers.ts'
 import { readJson } from '../../../server/limits.ts'
 import { answering } from '../../../server/problem.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { makeCustomer, newCustomerShape } from '../../../server/story.ts'
 import { permit } from '../../../server/who.ts'
+
+/** Customers by name or number, page by page. */
+export const GET = (request: Request): Promise<Response> =>
+  answering(request, async () => {
+    await permit('records.view')
+    return Response.json(await customerPage(await runtime(), new URL(request.url).searchParams))
+  })
 
 /** Makes a customer of the number of a conversation that one has. */
 export const POST = (request: Request): Promise<Response> =>

@@ -3,6 +3,7 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
+import { v7 as newId } from 'uuid'
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
 import { useKept } from '../../../components/kept.ts'
@@ -12,17 +13,24 @@ import { useCallSound } from '../../../components/call/use-call-sound.ts'
 import type { CallSignal } from '../../../components/call/peer.ts'
 import { ChatClient } from '../../../components/chat-box/chat-client.ts'
 import { secondsText } from '../../../components/format.ts'
+import { callbacks } from '../../../messages/callbacks.ts'
 import { calls, phoneCall as t } from '../../../messages/calls.ts'
 import { recording } from '../../../messages/recording.ts'
 import { en } from '../../../messages/en.ts'
 import type { ChatView } from '../../../view/view.ts'
+import { VoicemailScreen } from './voicemail-screen.tsx'
 
 interface CallScreenProps {
+  /** The telephone's own number. */
+  readonly own: string
   readonly callId: string
   readonly to: string
   readonly name: string
   readonly onClose: () => void
 }
+
+const whenText = (at: number): string =>
+  new Intl.DateTimeFormat('en-GB', { weekday: 'long', hour: '2-digit', minute: '2-digit' }).format(at)
 
 /** What is heard at this moment, in words. */
 function captionOf(view: ChatView | null): string {
@@ -36,6 +44,8 @@ function captionOf(view: ChatView | null): string {
   if (view.phase === 'connected')
     return view.held ? t.held : t.talking(...view.links.flatMap(({ name: one }) => one ?? []))
   if (view.closure !== undefined) return en.emergency.chatClosed(view.closure.announcement)
+  if (view.callback === 'asked')
+    return view.calledFrom === null ? callbacks.asked : callbacks.later(whenText(view.calledFrom))
   const wait = view.estimatedWaitSeconds
   const place = view.place === null ? '' : ` ${t.place(view.place)}`
   return `${t.ringing}${place}${wait === null || wait === 0 ? '' : ` ${en.chat.estimate(secondsText(wait))}`}`
@@ -67,7 +77,9 @@ function useAnnounced(callId: string, view: ChatView | null): boolean {
 }
 
 /** A call at the customer's end: what is heard in words, the sound, mute and hanging up. */
-export function CallScreen({ callId, to, name, onClose }: CallScreenProps) {
+export function CallScreen({ own, callId, to, name, onClose }: CallScreenProps) {
+  const [leaving, setLeaving] = useState(false)
+  const [left, setLeft] = useState(false)
   const client = useMemo(() => new ChatClient(callId, 'calls'), [callId])
   const { view, connected } = useSyncExternalStore(client.subscribe, client.get, client.get)
   const [muted, setMuted] = useState(false)
@@ -76,7 +88,18 @@ export function CallScreen({ callId, to, name, onClose }: CallScreenProps) {
   const talking = view?.phase === 'connected'
   const announced = useAnnounced(callId, view)
   const over = view !== null && (view.phase === 'over' || view.phase === 'wrapUp')
-  const music = view !== null && !over && announced && (!talking || view.held)
+  // A message instead of a call that was not taken is a conversation of its own.
+  const fresh = useMemo(() => newId(), [])
+  const messageId = over ? fresh : callId
+  const waits = view !== null && !over && !talking
+  const asked = view?.callback === 'asked'
+  const music = view !== null && !over && announced && !leaving && (!talking || view.held)
+  const fail = (caught: Error): void => setError(caught.message)
+  /** Whoever is to be called back, or has left a message, only puts the receiver down. */
+  const hangUp = (): void =>
+    void client.leave().then(() => {
+      if (asked || left) onClose()
+    }, fail)
   useEffect(() => (music ? playHoldMusic() : undefined), [music])
   const ways = useMemo(
     () => ({
@@ -97,7 +120,11 @@ export function CallScreen({ callId, to, name, onClose }: CallScreenProps) {
         </Typography>
       </div>
       <Box role="status" aria-label={t.heard} sx={{ bgcolor: 'background.default', padding: 1.5, borderRadius: 1 }}>
-        <Typography>{announced ? captionOf(view) : view?.announcement}</Typography>
+        {left ? (
+          <Typography>{callbacks.thanks}</Typography>
+        ) : (
+          <Typography>{announced ? captionOf(view) : view?.announcement}</Typography>
+        )}
         {view?.recorded === false && <Typography>{recording.isRefused}</Typography>}
         {view !== null && !over && !connected && <Typography variant="body2">{en.chat.reconnecting}</Typography>}
       </Box>
@@ -111,24 +138,27 @@ export function CallScreen({ callId, to, name, onClose }: CallScreenProps) {
         />
       )}
       {error !== null && <Alert severity="error">{error}</Alert>}
-      <Box sx={{ display: 'flex', gap: 1 }}>
+      {leaving && !left && <VoicemailScreen own={own} to={to} callId={messageId} onDone={() => setLeft(true)} />}
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+        {waits && view.callback === 'may' && (
+          <Button onClick={() => void client.callback(true).catch(fail)}>{callbacks.mayAsk}</Button>
+        )}
+        {waits && asked && (
+          <Button onClick={() => void client.callback(false).catch(fail)}>{callbacks.takeBack}</Button>
+        )}
+        {view?.voicemail === true && !leaving && <Button onClick={() => setLeaving(true)}>{callbacks.leave}</Button>}
         {talking && (
           <Button aria-pressed={muted} onClick={() => setMuted(!muted)}>
             {muted ? calls.muted : calls.mute}
           </Button>
         )}
-        {!over && view?.recorded === true && (
-          <Button onClick={() => void client.refuseRecording().catch((caught: Error) => setError(caught.message))}>
-            {recording.refuse}
-          </Button>
+        {!over && !left && view?.recorded === true && (
+          <Button onClick={() => void client.refuseRecording().catch(fail)}>{recording.refuse}</Button>
         )}
         {over ? (
           <Button onClick={onClose}>{t.again}</Button>
         ) : (
-          <Button
-            variant="contained"
-            onClick={() => void client.leave().catch((caught: Error) => setError(caught.message))}
-          >
+          <Button variant="contained" onClick={hangUp}>
             {calls.hangUp}
           </Button>
         )}

@@ -21,6 +21,8 @@ interface CallsProps {
 export interface Call {
   readonly id: string
   readonly to: string
+  /** Nobody answers, and a message can be left. */
+  readonly voicemail?: boolean
 }
 
 /** The telephone's call, kept in this tab: a page that is loaded anew is in it still. */
@@ -45,9 +47,12 @@ export function Calls({ own, lines, onCall }: CallsProps) {
     setBusy(true)
     setError(null)
     const id = newId()
-    requestJson(`/api/outside/phones/${encodeURIComponent(own)}/calls`, 'POST', { id, to })
+    requestJson<Pick<Call, 'id' | 'voicemail'>>(`/api/outside/phones/${encodeURIComponent(own)}/calls`, 'POST', {
+      id,
+      to,
+    })
       .then(
-        () => onCall({ id, to }),
+        (begun) => onCall({ ...begun, to }),
         (caught: Error) => setError(caught.message),
       )
       .finally(() => setBusy(false))

@@ -13,7 +13,9 @@ import { phone as t } from '../../../messages/texts.ts'
 import { threadsOf, type PhoneLine, type PhoneTextView, type PhoneView } from '../../../view/outside-view.ts'
 import { CallScreen } from './call-screen.tsx'
 import { Calls, useCall } from './calls.tsx'
+import { Incoming } from './incoming.tsx'
 import { NetworkPanel } from './network-panel.tsx'
+import { NobodyAnswers } from './nobody-answers.tsx'
 import { Thread } from './thread.tsx'
 
 interface PhoneRoomProps {
@@ -109,8 +111,11 @@ function Handset({ own, to, lines, zone, clockMs, onTo }: HandsetProps) {
       }}
     >
       {error !== null && <Alert severity="error">{error}</Alert>}
-      {call !== null ? (
-        <CallScreen callId={call.id} to={call.to} name={nameOf(call.to)} onClose={() => setCall(null)} />
+      <Incoming own={own} busy={call !== null} nameOf={nameOf} onAnswered={setCall} />
+      {call?.voicemail === true ? (
+        <NobodyAnswers own={own} call={call} name={nameOf(call.to)} onClose={() => setCall(null)} />
+      ) : call !== null ? (
+        <CallScreen own={own} callId={call.id} to={call.to} name={nameOf(call.to)} onClose={() => setCall(null)} />
       ) : to === null ? (
         <Box sx={{ padding: 2, display: 'grid', gap: 1.5, alignContent: 'start', overflowY: 'auto' }}>
           <Calls own={own} lines={lines} onCall={setCall} />

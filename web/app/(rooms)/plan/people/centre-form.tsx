@@ -1,11 +1,14 @@
 'use client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import FormControlLabel from '@mui/material/FormControlLabel'
 import MenuItem from '@mui/material/MenuItem'
+import Switch from '@mui/material/Switch'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { v7 as newId } from 'uuid'
 import { secondsText } from '../../../../components/format.ts'
+import { callbacks } from '../../../../messages/callbacks.ts'
 import { en } from '../../../../messages/en.ts'
 import { centre as t } from '../../../../messages/people.ts'
 import { recording } from '../../../../messages/recording.ts'
@@ -34,6 +37,8 @@ const fields: readonly { name: NumberName; label: string; help?: string }[] = [
   { name: 'textRestAfterSeconds', label: t.textRest, help: t.textHelp },
   { name: 'textEndAfterRestSeconds', label: t.textEnd },
   { name: 'recordingDays', label: recording.days },
+  { name: 'backWithinSeconds', label: callbacks.backWithin, help: callbacks.backHelp },
+  { name: 'ringSeconds', label: callbacks.ring },
 ]
 
 /** What the whole centre goes by, and its lists of reasons and dispositions. */
@@ -84,6 +89,28 @@ export function CentreForm(props: Omit<EditorProps<CentreValue>, 'onDuplicate'>)
               onChange={(next) => form.set({ [name]: next })}
             />
           ))}
+          {(['callsFrom', 'callsTo'] as const).map((part) => (
+            <TextField
+              key={part}
+              size="small"
+              label={callbacks[part]}
+              value={value[part]}
+              disabled={!mayEdit}
+              error={form.faultOf(part) !== undefined}
+              helperText={form.faultOf(part) ?? callbacks.byTheirClock}
+              onChange={({ target }) => form.set({ [part]: target.value })}
+            />
+          ))}
+          <FormControlLabel
+            control={
+              <Switch
+                checked={value.consentNeeded}
+                disabled={!mayEdit}
+                onChange={({ target }) => form.set({ consentNeeded: target.checked })}
+              />
+            }
+            label={callbacks.consentNeeded}
+          />
         </Box>
         <Words form={form} mayEdit={mayEdit} part="declineReasons" label={t.declineReasons} />
         <Words form={form} mayEdit={mayEdit} part="dispositions" label={t.dispositions} />

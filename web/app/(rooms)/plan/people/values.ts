@@ -34,6 +34,11 @@ export type CentreValue = Pick<
   | 'textRestAfterSeconds'
   | 'textEndAfterRestSeconds'
   | 'recordingDays'
+  | 'backWithinSeconds'
+  | 'ringSeconds'
+  | 'callsFrom'
+  | 'callsTo'
+  | 'consentNeeded'
 > & { readonly id: string; readonly name: string; readonly declineReasons: Words; readonly dispositions: Words }
 
 export const stateValue = (document: PlanDocument, state: PlanDocument['presenceStates'][number]): StateValue => ({
@@ -58,6 +63,7 @@ export function centreValue({ centre, declineReasons, dispositions }: PlanDocume
   const { wishSeconds, transferPriority, longestWrapUpSeconds } = centre
   const { askAfterSilenceSeconds, restAfterSilenceSeconds, endAfterRestSeconds } = centre
   const { textRestAfterSeconds, textEndAfterRestSeconds, recordingDays } = centre
+  const { backWithinSeconds, ringSeconds, callsFrom, callsTo, consentNeeded } = centre
   return {
     id: 'centre',
     name,
@@ -75,6 +81,11 @@ export function centreValue({ centre, declineReasons, dispositions }: PlanDocume
     textRestAfterSeconds,
     textEndAfterRestSeconds,
     recordingDays,
+    backWithinSeconds,
+    ringSeconds,
+    callsFrom,
+    callsTo,
+    consentNeeded,
     declineReasons,
     dispositions,
   }

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
+import { may } from '@eudromos/core/plan'
 import { en } from '../../../../messages/en.ts'
 import { ProblemError } from '../../../../server/problem.ts'
 import { recordDetails } from '../../../../server/records.ts'
@@ -17,5 +18,5 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     if (error instanceof ProblemError) return notFound()
     throw error
   })
-  return <RecordPage details={details} plan={planView(place.follower)} />
+  return <RecordPage mayReach={may(who.roles, 'seat')} details={details} plan={planView(place.follower)} />
 }

@@ -2,6 +2,7 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import MuiLink from '@mui/material/Link'
 import Paper from '@mui/material/Paper'
 import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
@@ -10,10 +11,11 @@ import { useState, type ReactNode } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
 import { Transcript } from '../../../../components/chat/transcript.tsx'
 import { useFetched } from '../../../../components/fetched.ts'
-import { clockText, timeText } from '../../../../components/format.ts'
+import { clockText, firstName, timeText } from '../../../../components/format.ts'
 import { ChannelShape } from '../../../../components/glyphs.tsx'
 import { GroundsList, type NamedGrounds } from '../../../../components/grounds/grounds-list.tsx'
 import { SidePanel } from '../../../../components/side-panel.tsx'
+import { callbacks } from '../../../../messages/callbacks.ts'
 import { en } from '../../../../messages/en.ts'
 import { recording } from '../../../../messages/recording.ts'
 import { joining } from '../../../../messages/joining.ts'
@@ -26,8 +28,15 @@ import type { PlanView } from '../../../../view/view.ts'
 const t = en.records
 const duration = (ms: number | null): string => (ms === null ? '–' : clockText(ms))
 
+interface RecordPageProps {
+  readonly details: RecordDetails
+  readonly plan: PlanView | null
+  /** Has a seat to call from. */
+  readonly mayReach: boolean
+}
+
 /** One record: when, who, each offer and its end with the grounds, what was written, and the notes. */
-export function RecordPage({ details, plan }: { details: RecordDetails; plan: PlanView | null }) {
+export function RecordPage({ details, plan, mayReach }: RecordPageProps) {
   const { row, transcript, notes, names, reasons, acted, queues, passageNotes, texts, number, line } = details
   const [asked, setAsked] = useState<{ seq: number; agentId: string } | null>(null)
   const zone = plan?.zone ?? 'UTC'
@@ -55,11 +64,32 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
           {t.back}
         </Button>
         <ChannelShape channel={row.channel} size={18} />
-        <Typography variant="h1">{row.customerName || t.erased}</Typography>
+        <Typography variant="h1">
+          {row.customerName === '' ? (
+            t.erased
+          ) : (
+            <MuiLink component={Link} href={`/review/customers/${encodeURIComponent(row.customerId)}`} color="inherit">
+              {row.customerName}
+            </MuiLink>
+          )}
+        </Typography>
         <Typography sx={{ color: 'text.secondary' }}>
           {t.by(line.name, number === null ? null : shownNumber(number))} · {row.queueName} ·{' '}
           {timeText(row.arrivedAt, zone, 0)} · {t.outcomes[row.outcome]}
         </Typography>
+        <Button
+          component="a"
+          href={`/api/records/${encodeURIComponent(row.id)}/vcon`}
+          download
+          sx={{ marginInlineStart: 'auto' }}
+        >
+          {t.vcon}
+        </Button>
+        {mayReach && number !== null && row.customerName !== '' && (
+          <Button component={Link} href={`/seat?${new URLSearchParams({ call: number, customer: row.customerId })}`}>
+            {callbacks.reachOf(firstName(row.customerName))}
+          </Button>
+        )}
       </Box>
       <Box sx={{ display: 'grid', gap: 1.5 }}>
         <Section>
@@ -71,6 +101,7 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
             {row.channel === 'voice' && <Fact name={t.held} value={duration(row.holdMs)} />}
             <Fact name={t.columns.agent} value={row.agentName ?? '–'} words />
             <Fact name={t.columns.disposition} value={row.dispositionName ?? '–'} words />
+            {row.way !== 'incoming' && <Fact name={callbacks.wayLabel} value={callbacks.wayNames[row.way]} words />}
             {row.mood !== null && <Fact name={wrapUpOf.mood} value={wrapUpOf.moods[row.mood]} words />}
             {row.tags.length > 0 && <Fact name={t.tags} value={row.tags.join(', ')} words />}
           </Box>
@@ -85,6 +116,20 @@ export function RecordPage({ details, plan }: { details: RecordDetails; plan: Pl
             )
           })}
         </Section>
+        {row.dials.length > 0 && (
+          <Section title={callbacks.dials}>
+            {row.dials.map(({ at, agentId, end, endedAt }) => (
+              <Box key={at} sx={{ display: 'flex', gap: 1.5, paddingBlock: 0.5 }}>
+                <Typography variant="figure">{timeText(at, zone)}</Typography>
+                <Typography>
+                  {names[agentId] ?? agentId}
+                  {end !== null && ` · ${callbacks.dialEnds[end]}`}
+                  {endedAt !== null && ` · ${duration(endedAt - at)}`}
+                </Typography>
+              </Box>
+            ))}
+          </Section>
+        )}
         {row.passages.length > 0 && (
           <Section title={passages.title}>
             {row.passages.map((passage) => (

@@ -1,5 +1,4 @@
 import { may } from '@eudromos/core/plan'
-import { atWork } from '@eudromos/core/routing'
 import { readAttachment, readRecord } from '@eudromos/database'
 import { downloadResponse } from '../../../../server/attachments.ts'
 import { answering, notFound } from '../../../../server/problem.ts'
@@ -11,14 +10,15 @@ interface Context {
   readonly params: Promise<{ contentId: string }>
 }
 
-/** For those who read records, and for the agent who is at work on the conversation. */
+/** For those who read records, and for the agent who has the conversation or is offered it. */
 export const GET = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('records.view', 'seat')
     const place = await runtime()
     const found = await readAttachment(place.database, (await params).contentId)
     const interaction = found === null ? undefined : place.follower.state.interactions.get(found.interactionId)
-    const working = interaction !== undefined && atWork(interaction).some(({ personId }) => personId === who.id)
+    const working =
+      interaction !== undefined && place.follower.state.agents.get(who.id)?.carried.includes(interaction.id) === true
     const row = found === null || working ? null : await readRecord(place.database, found.interactionId)
     const reads = may(who.roles, 'records.view') && (row === null || seesRecord(sightFor(place.follower, who.id), row))
     if (found === null || !(working || reads)) throw notFound('This file')

@@ -8,6 +8,6 @@ import { readSigned } from '../../../../server/signed.ts'
 export const POST = (request: Request): Promise<Response> =>
   answering(request, async () => {
     const input = await callShape.validate(await readSigned(request), { abortEarly: false, stripUnknown: true })
-    const seq = await beginCall(await runtime(), input)
-    return Response.json({ id: input.id, token: chatToken(input.id), seq }, { status: 201 })
+    const { id, seq, voicemail } = await beginCall(await runtime(), input)
+    return Response.json({ id, token: chatToken(id), seq, voicemail }, { status: 201 })
   })

@@ -1,0 +1,113 @@
+import type { CommandBodies } from './commands.ts'
+import { NaiveCentre } from './naive-centre.ts'
+import { admittedBy, callbackDue, naiveCallable, type NaiveAgent, type NaiveInteraction } from './naive-pieces.ts'
+
+type Arriving = Pick<CommandBodies['beginInteraction'], 'interactionId' | 'channel' | 'requirements' | 'priority'>
+export type NaiveBegun = Pick<NaiveInteraction, 'number' | 'customer' | 'queue'>
+
+/** What agents say of themselves, and customers who are away from the telephone. */
+export abstract class NaiveAway extends NaiveCentre {
+  /** The instant up to which everything has happened. */
+  protected now = 0
+  protected readonly cutOffs: { number: string; agent: string; at: number }[] = []
+
+  protected abstract begin(arriving: Arriving, rest: NaiveBegun, at: number): void
+  protected abstract wrapUp(i: NaiveInteraction, at: number): void
+  protected abstract handBack(i: NaiveInteraction, at: number): void
+  protected abstract drop(i: NaiveInteraction): void
+
+  protected say(agent: NaiveAgent, at: number, change: () => unknown): void {
+    const before = admittedBy(agent)
+    change()
+    for (const channel of admittedBy(agent)) if (!before.includes(channel)) agent.admitted[channel] = at
+  }
+
+  protected depart(at: number): void {
+    for (const agent of this.agents) {
+      if (agent.after === null || this.carried(agent.id).length > 0) continue
+      const state = agent.after
+      this.setState(agent, state, at)
+      if (state === 'offline') this.lapse(agent.id)
+    }
+  }
+
+  protected setState(agent: NaiveAgent, state: string, at: number): void {
+    this.say(agent, at, () => Object.assign(agent, { state, after: null }))
+  }
+
+  protected lapse(agent: string, until = Infinity): void {
+    for (const i of this.interactions) if (i.wish?.agent === agent && i.wish.until <= until) i.wish = null
+  }
+
+  protected isHeldOff = (i: NaiveInteraction): boolean => i.callback !== null && i.callback.heldUntil !== null
+  protected silenceDueAt(i: NaiveInteraction): number | null {
+    if (i.phase !== 'connected' || i.channel === 'voice' || i.owes !== 'customer' || this.plan === null) return null
+    const { askAfterSilenceSeconds: ask, restAfterSilenceSeconds: rest, textRestAfterSeconds } = this.plan.centre
+    if (i.channel === 'sms') return textRestAfterSeconds === null ? null : i.silentSince + textRestAfterSeconds * 1000
+    const asks = !i.asked && ask !== null && (rest === null || ask < rest)
+    const seconds = asks ? ask : rest
+    return seconds === null ? null : i.silentSince + seconds * 1000
+  }
+
+  protected callbackDueAt = (i: NaiveInteraction): number | null =>
+    i.phase === 'waiting' && i.connections.length === 0 ? callbackDue(i, this.now) : null
+
+  protected turnCallback(i: NaiveInteraction, at: number): void {
+    if (i.callback === null) return
+    if (i.callback.heldUntil !== null) i.callback.heldUntil = null
+    else this.holdOff(i, at)
+  }
+
+  protected holdOff(i: NaiveInteraction, at: number): void {
+    if (i.callback === null) return
+    i.callback.heldUntil = naiveCallable(i.callback.callable, at)
+    if (i.callback.heldUntil === null) this.drop(i)
+  }
+
+  protected holdOffUntimely(at: number): void {
+    for (const i of [...this.interactions]) {
+      const { callback, connections } = i
+      if (i.phase !== 'waiting' || callback === null || callback.heldUntil !== null || connections.length > 0) continue
+      if (naiveCallable(callback.callable, at) !== at) this.holdOff(i, at)
+    }
+  }
+
+  protected ring(i: NaiveInteraction, at: number): void {
+    i.dials += 1
+    i.dial = { number: i.dials, dueAt: at + (this.plan?.centre.ringSeconds ?? 0) * 1000 }
+  }
+
+  /** Whoever it is answered by talks to the customer who has rung in; or their call goes out. */
+  protected begun(i: NaiveInteraction, at: number): void {
+    if (!i.away) return
+    if (i.connections.length > 0) Object.assign(i, { away: false, callback: null, leftMessage: false })
+    else if (i.callback !== null) this.ring(i, at)
+  }
+
+  protected dialFailed(i: NaiveInteraction, counts: boolean, at: number): void {
+    i.dial = null
+    if (i.callback === null || !counts) return
+    i.callback.tries += 1
+    const { callbackTries, callbackRetrySeconds } = this.queueOf(i)
+    const again = naiveCallable(i.callback.callable, at + callbackRetrySeconds * 1000)
+    if (again === null || i.callback.tries >= callbackTries) return this.wrapUp(i, at)
+    this.handBack(i, at)
+    i.callback.heldUntil = again
+  }
+
+  /** An agent calls or texts somebody. */
+  protected reachOut(body: CommandBodies['reachOut'], at: number): void {
+    const { agentId, interactionId, channel, customerId, addressId, queueId } = body
+    const agent = this.agents.find((a) => a.id === agentId)
+    const talks = this.carried(agentId).some((i) => i.channel === 'voice' && i.phase === 'connected')
+    const alive = this.interactions.some((i) => i.channel === 'sms' && i.number === addressId && i.phase !== 'wrapUp')
+    if (agent === undefined || agent.connections.length === 0 || agent.state === 'offline') return
+    if (this.interactions.some((i) => i.id === interactionId) || (channel === 'voice' ? talks : alive)) return
+    this.begin(body, { number: addressId, customer: customerId, queue: queueId }, at)
+    const i = this.interactions.find((i) => i.id === interactionId) as NaiveInteraction
+    Object.assign(i, { outgoing: true, away: channel === 'voice', phase: 'connected', agent: agentId })
+    Object.assign(i, { owes: 'customer', answeredAt: at, graceDueAt: null })
+    agent.workedAt = at
+    if (channel === 'voice') this.ring(i, at)
+  }
+}

@@ -1,0 +1,29 @@
+import type { Metadata } from 'next'
+import { notFound } from 'next/navigation'
+import { may } from '@eudromos/core/plan'
+import { customers } from '../../../../../messages/customers.ts'
+import { customerView } from '../../../../../server/customers.ts'
+import { ProblemError } from '../../../../../server/problem.ts'
+import { enter } from '../../../../../server/room.ts'
+import { runtime } from '../../../../../server/runtime.ts'
+import { CustomerPage } from './customer-page.tsx'
+
+export const metadata: Metadata = { title: customers.one }
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  const who = await enter('records.view')
+  const place = await runtime()
+  const id = decodeURIComponent((await params).id)
+  const customer = await customerView(place, who.id, id).catch((error: unknown) => {
+    if (error instanceof ProblemError) return notFound()
+    throw error
+  })
+  return (
+    <CustomerPage
+      customer={customer}
+      zone={place.follower.document?.centre.zone ?? 'UTC'}
+      mayEdit={may(who.roles, 'customers.edit')}
+      mayReach={may(who.roles, 'seat')}
+    />
+  )
+}

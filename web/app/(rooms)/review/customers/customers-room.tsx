@@ -1,0 +1,119 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Paper from '@mui/material/Paper'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { DataGrid, type GridColDef, type GridSortModel } from '@mui/x-data-grid'
+import Link from 'next/link'
+import { useRouter, useSearchParams } from 'next/navigation'
+import { useDeferredValue, useMemo, useState } from 'react'
+import { shownNumber } from '@eudromos/core/numbers'
+import type { CustomerRow } from '@eudromos/database'
+import { useFetched } from '../../../../components/fetched.ts'
+import { timeText } from '../../../../components/format.ts'
+import { customers as t } from '../../../../messages/customers.ts'
+
+const columnsIn = (zone: string): GridColDef<CustomerRow>[] => [
+  { field: 'name', headerName: t.columns.name, flex: 1, minWidth: 160 },
+  {
+    field: 'numbers',
+    headerName: t.columns.numbers,
+    flex: 1,
+    minWidth: 180,
+    sortable: false,
+    valueFormatter: (numbers: readonly string[]) => numbers.map(shownNumber).join(', '),
+  },
+  {
+    field: 'conversations',
+    headerName: t.columns.conversations,
+    width: 130,
+    align: 'right',
+    headerAlign: 'right',
+    cellClassName: 'figure',
+  },
+  {
+    field: 'lastAt',
+    headerName: t.columns.lastAt,
+    width: 170,
+    cellClassName: 'figure',
+    valueFormatter: (at: number | null) => (at === null ? '' : timeText(at, zone, 0)),
+  },
+  {
+    field: 'doNotContact',
+    headerName: t.columns.contact,
+    sortable: false,
+    width: 170,
+    valueFormatter: (wantsNone: boolean) => (wantsNone ? t.wantsNone : ''),
+  },
+]
+
+/** All customers: found and paged by the server, whatever their number. */
+export function CustomersRoom({ zone }: { zone: string }) {
+  const router = useRouter()
+  const params = useSearchParams()
+  const [find, setFind] = useState(params.get('find') ?? '')
+  const [model, setModel] = useState({ page: 0, pageSize: 50 })
+  const [sort, setSort] = useState<GridSortModel>([{ field: 'name', sort: 'asc' }])
+  const asked = useDeferredValue(find.trim())
+  const query = new URLSearchParams({
+    find: asked,
+    page: String(model.page),
+    size: String(model.pageSize),
+    sort: sort[0]?.field ?? 'name',
+    direction: sort[0]?.sort ?? 'asc',
+  })
+  const { value, error, busy } = useFetched<{ rows: CustomerRow[]; total: number }>(`/api/customers?${query}`, {
+    keep: true,
+  })
+  const columns = useMemo(() => columnsIn(zone), [zone])
+  return (
+    <Box component="main" id="contents" sx={{ padding: 1.5, display: 'grid', gap: 1.5 }}>
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Typography variant="h1">{t.title}</Typography>
+        <Button component={Link} href="/review">
+          {t.records}
+        </Button>
+        <TextField
+          size="small"
+          label={t.find}
+          value={find}
+          onChange={({ target }) => {
+            setFind(target.value)
+            setModel({ ...model, page: 0 })
+          }}
+          sx={{ width: 280 }}
+        />
+        <Typography role="status" sx={{ color: 'text.secondary' }}>
+          {value === null ? '' : t.total(value.total)}
+        </Typography>
+      </Box>
+      {error !== null && <Alert severity="error">{error}</Alert>}
+      <Paper sx={{ border: 1, borderColor: 'divider', height: 'calc(100dvh - 190px)' }}>
+        <DataGrid
+          aria-label={t.title}
+          rows={value?.rows ?? []}
+          columns={columns}
+          rowCount={value?.total ?? 0}
+          loading={busy}
+          density="compact"
+          paginationMode="server"
+          sortingMode="server"
+          sortModel={sort}
+          onSortModelChange={setSort}
+          disableColumnFilter
+          paginationModel={model}
+          pageSizeOptions={[25, 50, 100]}
+          onPaginationModelChange={setModel}
+          onRowClick={({ id }) => router.push(`/review/customers/${encodeURIComponent(String(id))}`)}
+          onCellKeyDown={({ id }, event) => {
+            if (event.key === 'Enter') router.push(`/review/customers/${encodeURIComponent(String(id))}`)
+          }}
+          localeText={{ noRowsLabel: asked === '' ? t.empty : t.none }}
+          sx={{ border: 0, '& .MuiDataGrid-row': { cursor: 'pointer' } }}
+        />
+      </Paper>
+    </Box>
+  )
+}

@@ -1,0 +1,18 @@
+import type { Metadata } from 'next'
+import { Suspense } from 'react'
+import { customers } from '../../../../messages/customers.ts'
+import { enter } from '../../../../server/room.ts'
+import { runtime } from '../../../../server/runtime.ts'
+import { CustomersRoom } from './customers-room.tsx'
+
+export const metadata: Metadata = { title: customers.title }
+
+export default async function CustomersPage() {
+  await enter('records.view')
+  const { follower } = await runtime()
+  return (
+    <Suspense>
+      <CustomersRoom zone={follower.document?.centre.zone ?? 'UTC'} />
+    </Suspense>
+  )
+}

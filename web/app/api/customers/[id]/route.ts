@@ -1,0 +1,34 @@
+import { readJson } from '../../../../server/limits.ts'
+import { answering } from '../../../../server/problem.ts'
+import { customerShape, customerView, eraseOne, saveCustomer } from '../../../../server/customers.ts'
+import { runtime } from '../../../../server/runtime.ts'
+import { permit } from '../../../../server/who.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string }>
+}
+
+const idOf = async ({ params }: Context): Promise<string> => decodeURIComponent((await params).id)
+
+/** What is known of a customer. */
+export const GET = (request: Request, context: Context): Promise<Response> =>
+  answering(request, async () => {
+    const who = await permit('records.view')
+    return Response.json(await customerView(await runtime(), who.id, await idOf(context)))
+  })
+
+export const PUT = (request: Request, context: Context): Promise<Response> =>
+  answering(request, async () => {
+    await permit('customers.edit')
+    const input = await customerShape.validate(await readJson(request), { abortEarly: false, stripUnknown: true })
+    await saveCustomer(await runtime(), await idOf(context), input)
+    return new Response(null, { status: 204 })
+  })
+
+/** Everything personal of the customer goes. */
+export const DELETE = (request: Request, context: Context): Promise<Response> =>
+  answering(request, async () => {
+    await permit('customers.edit')
+    await eraseOne(await runtime(), await idOf(context))
+    return new Response(null, { status: 204 })
+  })

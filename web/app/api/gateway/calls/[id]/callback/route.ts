@@ -1,0 +1,31 @@
+import { askCallback } from '../../../../../../server/aways.ts'
+import { customerCommand } from '../../../../../../server/chats.ts'
+import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
+import { answering } from '../../../../../../server/problem.ts'
+import { runtime } from '../../../../../../server/runtime.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string }>
+}
+
+async function callOf(request: Request, { params }: Context): Promise<string> {
+  const { id } = await params
+  limitPublic(request, 'callback', 60)
+  await requireChat(request, id)
+  return id
+}
+
+/** The caller does not stay on the line, and wants to be called at their turn. */
+export const POST = (request: Request, context: Context): Promise<Response> =>
+  answering(request, async () => {
+    const id = await callOf(request, context)
+    return Response.json({ seq: await askCallback(await runtime(), id) })
+  })
+
+/** They no longer want to be called. */
+export const DELETE = (request: Request, context: Context): Promise<Response> =>
+  answering(request, async () => {
+    const id = await callOf(request, context)
+    const { sender } = await runtime()
+    return Response.json({ seq: await customerCommand(sender, 'cancelCallback', id, undefined, { interactionId: id }) })
+  })

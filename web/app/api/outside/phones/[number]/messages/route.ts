@@ -1,0 +1,21 @@
+import { readBody } from '../../../../../../server/limits.ts'
+import { outside } from '../../../../../../server/outside.ts'
+import { answering } from '../../../../../../server/problem.ts'
+import { permit } from '../../../../../../server/who.ts'
+
+interface Context {
+  readonly params: Promise<{ number: string }>
+}
+
+const mostBytes = 1_400_000
+
+/** What the customer has recorded, as the body; the number that was called and the call's id as query parameters. */
+export const POST = (request: Request, { params }: Context): Promise<Response> =>
+  answering(request, async () => {
+    await permit('actAs')
+    const query = new URL(request.url).searchParams
+    const sound = (await readBody(request, mostBytes)).toString('base64')
+    const number = encodeURIComponent(decodeURIComponent((await params).number))
+    const message = { id: query.get('id') ?? '', to: query.get('to') ?? '', sound }
+    return outside('POST', `/phones/${number}/messages`, message)
+  })

@@ -1,0 +1,156 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { useState } from 'react'
+import { v7 as newId } from 'uuid'
+import { e164, shownNumber } from '@eudromos/core/numbers'
+import { callbacks as t } from '../../messages/callbacks.ts'
+import { reachBarText } from '../../messages/reach-bars.ts'
+import type { ReachView } from '../../view/reach.ts'
+import type { View } from '../../view/view.ts'
+import { useFetched } from '../fetched.ts'
+import { firstName } from '../format.ts'
+import { SidePanel } from '../side-panel.tsx'
+import { requestJson } from '../stream/send.ts'
+import { useSending } from '../stream/sending.ts'
+
+export interface Reached {
+  readonly number: string
+  readonly customerId: string | null
+}
+
+interface ReachPanelProps {
+  readonly view: View
+  readonly open: boolean
+  readonly onClose: () => void
+  /** Whom to begin with. */
+  readonly first: Reached | null
+}
+
+/** Calls or texts somebody in the name of a queue: who it is, what they see, and what speaks against it. */
+export function ReachPanel({ view, open, onClose, first }: ReachPanelProps) {
+  return (
+    <SidePanel open={open} title={t.reachTitle} onClose={onClose}>
+      {open && <ReachForm key={first?.number ?? ''} view={view} first={first} onDone={onClose} />}
+    </SidePanel>
+  )
+}
+
+function ReachForm({ view, first, onDone }: { view: View; first: Reached | null; onDone: () => void }) {
+  const agentId = view.agentId ?? ''
+  const queueIds = view.people[agentId]?.queueIds ?? []
+  const queues = (view.plan?.queues ?? []).filter(({ id }) => queueIds.includes(id))
+  const [typed, setTyped] = useState(first === null ? '' : shownNumber(first.number))
+  const [chosen, setChosen] = useState(queues[0]?.id ?? '')
+  const [customer, setCustomer] = useState<string | null>(first?.customerId ?? null)
+  const [text, setText] = useState('')
+  const [texting, setTexting] = useState(false)
+  const { busy, error, send } = useSending()
+  const number = e164(typed)
+  const query = new URLSearchParams({ number: number ?? '', queue: chosen, ...(customer !== null && { customer }) })
+  const { value, error: unread } = useFetched<ReachView>(number === null ? null : `/api/reach?${query}`, { keep: true })
+  if (queues.length === 0) return <Typography>{t.noQueues}</Typography>
+  const known = number !== null && value?.number === number ? value : null
+  const name = known?.customers.find(({ id }) => id === known.customerId)?.name ?? typed
+  const line = known?.lines[texting ? 'sms' : 'voice'] ?? null
+  const bars =
+    known === null ? [] : [...known.bars, ...(texting && known.textsStopped ? [{ code: 'stopped' } as const] : [])]
+  const able = known !== null && line !== null && bars.length === 0 && !busy && (!texting || text.trim() !== '')
+  const begin = (): void => {
+    if (!able) return
+    const body = {
+      id: newId(),
+      channel: texting ? 'sms' : 'voice',
+      number,
+      customerId: known.customerId,
+      queueId: chosen,
+      agentId,
+      text: texting ? text : '',
+    }
+    void send(() => requestJson('/api/reach', 'POST', body), onDone)
+  }
+  return (
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault()
+        begin()
+      }}
+      sx={{ display: 'grid', gap: 2, alignContent: 'start' }}
+    >
+      <TextField
+        autoFocus
+        label={t.number}
+        value={typed}
+        helperText={t.numberHelp}
+        onChange={({ target }) => {
+          setTyped(target.value)
+          setCustomer(null)
+        }}
+        slotProps={{ htmlInput: { inputMode: 'tel' } }}
+      />
+      <TextField select label={t.queue} value={chosen} onChange={({ target }) => setChosen(target.value)}>
+        {queues.map(({ id, name: queue }) => (
+          <MenuItem key={id} value={id}>
+            {queue}
+          </MenuItem>
+        ))}
+      </TextField>
+      {unread !== null && <Alert severity="error">{unread}</Alert>}
+      <Box role="status" sx={{ display: 'grid', gap: 1 }}>
+        {known !== null && (
+          <>
+            <Typography>
+              {known.customers.length === 0 ? t.unknown : t.known(known.customers.map((one) => one.name))}
+            </Typography>
+            {known.local !== null && <Typography>{t.local(known.local)}</Typography>}
+            <Typography>{line === null ? t.noLine : t.shown(line.name, shownNumber(line.number))}</Typography>
+            {bars.map((bar) => (
+              <Alert key={bar.code} severity="warning">
+                {reachBarText(bar, name)}
+              </Alert>
+            ))}
+          </>
+        )}
+      </Box>
+      {known !== null && known.customers.length > 1 && (
+        <TextField
+          select
+          label={t.who}
+          value={known.customerId ?? ''}
+          onChange={({ target }) => setCustomer(target.value)}
+        >
+          {known.customers.map((one) => (
+            <MenuItem key={one.id} value={one.id}>
+              {one.name}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      {texting && (
+        <TextField
+          multiline
+          minRows={3}
+          label={t.first}
+          value={text}
+          onChange={({ target }) => setText(target.value)}
+          slotProps={{ htmlInput: { maxLength: 1600 } }}
+        />
+      )}
+      {error !== null && <Alert severity="error">{error}</Alert>}
+      <Box sx={{ display: 'flex', gap: 1 }}>
+        <Button type="submit" variant="contained" disabled={!able}>
+          {texting ? t.send : t.call(known === null ? '…' : firstName(name))}
+        </Button>
+        <Button aria-pressed={texting} onClick={() => setTexting(!texting)}>
+          {texting ? t.callInstead : t.textInstead}
+        </Button>
+        <Button onClick={onDone}>{t.cancel}</Button>
+      </Box>
+    </Box>
+  )
+}

@@ -1,0 +1,161 @@
+import 'server-only'
+import * as yup from 'yup'
+import {
+  eraseCustomer,
+  listCustomers,
+  putCustomer,
+  readCustomerRecords,
+  readCustomerWhole,
+  readNotes,
+  readRecord,
+  readStory,
+  readTranscripts,
+  type CustomerRow,
+} from '@eudromos/database'
+import { customers as words } from '../messages/customers.ts'
+import type { CustomerView } from '../view/customer.ts'
+import { notFound } from './problem.ts'
+import type { Runtime } from './runtime.ts'
+import { seesRecord, sightFor } from './sight.ts'
+
+const pageShape = yup.object({
+  find: yup.string().trim().max(100).default(''),
+  page: yup.number().integer().min(0).default(0),
+  size: yup.number().integer().min(1).max(200).default(50),
+  sort: yup
+    .string()
+    .oneOf(['name', 'conversations', 'lastAt'] as const)
+    .default('name'),
+  direction: yup
+    .string()
+    .oneOf(['asc', 'desc'] as const)
+    .default('asc'),
+})
+
+export async function customerPage(
+  { database }: Runtime,
+  params: URLSearchParams,
+): Promise<{ rows: CustomerRow[]; total: number }> {
+  const { find, page, size, sort, direction } = await pageShape.validate(Object.fromEntries(params), {
+    stripUnknown: true,
+  })
+  return listCustomers(database, find, { by: sort, direction }, { offset: page * size, limit: size })
+}
+
+const mostShown = 200
+
+/** One customer: what is known, and all their conversations, the newest first, as far as who asks may see. */
+export async function customerView(
+  { database, follower }: Runtime,
+  viewerId: string,
+  id: string,
+): Promise<CustomerView> {
+  const found = await readCustomerWhole(database, id)
+  if (found === null) throw notFound('This customer')
+  const { customer, numbers } = found
+  const { entries, total } = await readStory(database, id, '', mostShown)
+  const sight = sightFor(follower, viewerId)
+  return {
+    id,
+    name: customer.name,
+    numbers,
+    zone: customer.zone,
+    doNotContact: customer.doNotContact,
+    consentAt: customer.consentAt,
+    entries: entries.map((entry) =>
+      seesRecord(sight, entry) ? entry : { ...entry, agentName: null, dispositionName: null, notes: null, words: null },
+    ),
+    total,
+  }
+}
+
+const isZone = (zone: string): boolean => {
+  try {
+    return Intl.DateTimeFormat('en', { timeZone: zone }).resolvedOptions().timeZone !== ''
+  } catch {
+    return false
+  }
+}
+
+export const customerShape = yup.object({
+  name: yup
+    .string()
+    .trim()
+    .min(1, 'Name: give a name.')
+    .max(80, 'Name: use at most 80 characters.')
+    .required('Name: give a name.'),
+  zone: yup
+    .string()
+    .trim()
+    .nullable()
+    .default(null)
+    .test(
+      'zone',
+      'Time zone: give one such as Europe/Lisbon, or leave it empty.',
+      (zone) => zone === null || isZone(zone),
+    ),
+  doNotContact: yup.boolean().required(),
+  consent: yup.boolean().required(),
+})
+
+export async function saveCustomer(
+  { database, clock }: Runtime,
+  id: string,
+  { name, zone, doNotContact, consent }: yup.InferType<typeof customerShape>,
+): Promise<void> {
+  const before = await readCustomerWhole(database, id)
+  if (before === null) throw notFound('This customer')
+  const consentAt = consent ? (before.customer.consentAt ?? clock.now()) : null
+  await putCustomer(database, id, { name, zone, doNotContact, consentAt })
+}
+
+/** Everything that is kept of a customer, as data. */
+export async function exportCustomer({ database, follower }: Runtime, viewerId: string, id: string): Promise<object> {
+  const found = await readCustomerWhole(database, id)
+  if (found === null) throw notFound('This customer')
+  const { customer, numbers } = found
+  const sight = sightFor(follower, viewerId)
+  const conversations = []
+  for (const recordId of await readCustomerRecords(database, id)) {
+    const row = await readRecord(database, recordId)
+    if (row === null || !seesRecord(sight, row)) continue
+    const [transcript, notes] = await Promise.all([
+      readTranscripts(database, [recordId]),
+      readNotes(database, row.notesContentId),
+    ])
+    const { channel, queueName, arrivedAt, endedAt, outcome, dispositionName, mood, tags } = row
+    conversations.push({
+      id: recordId,
+      channel,
+      queue: queueName,
+      arrivedAt: new Date(arrivedAt).toISOString(),
+      endedAt: endedAt === null ? null : new Date(endedAt).toISOString(),
+      outcome,
+      disposition: dispositionName,
+      mood,
+      tags,
+      notes,
+      messages: transcript.map(({ side, at, text, attachment }) => ({
+        side,
+        at: new Date(at).toISOString(),
+        text,
+        file: attachment?.fileName ?? null,
+      })),
+    })
+  }
+  return {
+    id,
+    name: customer.name,
+    numbers,
+    zone: customer.zone,
+    doNotContact: customer.doNotContact,
+    consentAt: customer.consentAt === null ? null : new Date(customer.consentAt).toISOString(),
+    conversations,
+  }
+}
+
+/** The facts of the conversations stay, as law and figures ask; name, numbers, words, files and recordings go. */
+export async function eraseOne({ database }: Runtime, id: string): Promise<void> {
+  if ((await readCustomerWhole(database, id)) === null) throw notFound('This customer')
+  await eraseCustomer(database, id, words.erased)
+}

@@ -1,0 +1,182 @@
+import type { Command } from '@eudromos/core/routing'
+import { plannedLine, TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
+import { plainCentre, upTo } from '@eudromos/core/plan'
+import { connect, meetNumber, putContactTerms, readContactTerms, readNumber, type Database } from '@eudromos/database'
+import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
+import { askCallback, leaveVoicemail, reportDial } from './aways.ts'
+import { beginCall } from './calls.ts'
+import { lineFor, reachOut, reachView } from './reaching.ts'
+import type { Runtime } from './runtime.ts'
+import type { Who } from './who.ts'
+
+jest.mock('server-only', () => ({}))
+
+const [ilse, tomas, phone] = ['+61491570006', '+61491570156', '+442079460100']
+const limits = {
+  id: 'calls',
+  slots: 2,
+  freeForCalls: 0,
+  sameCustomerInCalls: false,
+  channels: { voice: upTo(2), chat: upTo(0), sms: upTo(2) },
+}
+const sound = Buffer.from('1a45dfa3aa', 'hex').toString('base64')
+const ana = { id: 'ana', roles: ['agent'] } as unknown as Who
+// A Friday noon in Lisbon.
+const noon = Date.parse('2027-03-12T12:00:00Z')
+let place: TestDatabase
+let database: Database
+let centre: TestCentre
+let runtime: Runtime
+let content: { id: string; body: string }[]
+
+beforeAll(async () => {
+  place = await testDatabase()
+  database = connect(place.webUrl)
+})
+
+afterAll(async () => {
+  await database.$client.end()
+  await place.drop()
+})
+
+const lines = [
+  { ...plannedLine(['sailings'], 'phone'), channel: 'voice' as const, address: phone },
+  { ...plannedLine(['sailings'], 'texts'), channel: 'sms' as const, address: '+442079460101' },
+]
+
+function begin(centreSettings: Partial<typeof plainCentre> = {}, queue = {}): void {
+  const settings = { callbackAfterSeconds: 0, voicemail: true, ...queue }
+  centre = new TestCentre(testPlan({ queues: [testQueue('sailings', ['ana'], settings)], limits }))
+  centre.at = noon
+  content = []
+  const document = {
+    lines,
+    queues: [{ id: 'sailings', voicemail: true }],
+    centre: { zone: 'Europe/Lisbon', ...plainCentre, ...centreSettings },
+  }
+  const numbers = new Map([['call', { value: ilse, stopped: false }]])
+  const follower = { document, state: centre.state, seq: 7, numbers, people: new Map() }
+  const sender = {
+    submit: ({ command, content: said }: { command: Command; content?: { id: string; body: string } }) => {
+      if (said !== undefined) content.push(said)
+      const { refusal } = centre.do(command.type, command.body as never, command.actor, command.onBehalfOf)
+      return Promise.resolve({ seq: 8, refusal })
+    },
+  }
+  runtime = { database, follower, sender } as unknown as Runtime
+  centre.ready('ana')
+}
+
+const known = async (number: string, name: string, terms = {}): Promise<string> => {
+  const id = `customer ${name}`
+  const { customers } = await meetNumber(database, number, { addressId: `address ${number}`, customerId: id, name })
+  await putContactTerms(database, customers[0]?.id ?? id, {
+    doNotContact: false,
+    consentAt: null,
+    zone: 'Europe/Lisbon',
+    ...terms,
+  })
+  return customers[0]?.id ?? id
+}
+
+const wish = (rest: object = {}) => ({
+  id: '01920000-0000-7000-8000-000000000001',
+  channel: 'voice' as const,
+  number: ilse,
+  customerId: null,
+  queueId: 'sailings',
+  agentId: null,
+  text: '',
+  ...rest,
+})
+const codeOf = (work: Promise<unknown>): Promise<unknown> =>
+  work.then(
+    () => 'done',
+    (error: { problem?: { code: string } }) => error.problem?.code ?? String(error),
+  )
+
+test('a line that is off, or without a number, is none to call by', () => {
+  const [voice] = lines
+  const documentOf = (line: object) => ({ lines: [{ ...voice, ...line }] }) as never
+  expect(lineFor(documentOf({}), 'sailings', 'voice')?.id).toBe('phone')
+  for (const line of [{ on: false }, { address: null }, { queueIds: ['others'] }])
+    expect(lineFor(documentOf(line), 'sailings', 'voice')).toBeUndefined()
+})
+
+test('a customer is called in the name of a queue of one’s own, by its number', async () => {
+  begin()
+  const customerId = await known(ilse, 'Ilse')
+  expect(await codeOf(reachOut(runtime, ana, wish({ queueId: 'bookings' })))).toBe('notOfQueue')
+  expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('done')
+  expect([...centre.state.interactions.values()]).toMatchObject([
+    { customerId, lineId: 'phone', outgoing: true, dial: { number: 1 } },
+  ])
+  expect(await codeOf(reachOut(runtime, ana, wish({ agentId: 'ben' })))).toBe('notAllowed')
+})
+
+test('a text needs words, and goes by the text line', async () => {
+  begin()
+  await known(ilse, 'Ilse')
+  expect(await codeOf(reachOut(runtime, ana, wish({ channel: 'sms' })))).toBe('noWords')
+  expect(await codeOf(reachOut(runtime, ana, wish({ channel: 'sms', text: 'Your ship is in.' })))).toBe('done')
+  expect(content.map(({ body }) => body)).toEqual(['Your ship is in.'])
+  expect([...centre.state.interactions.values()]).toMatchObject([{ lineId: 'texts', channel: 'sms', messages: 1 }])
+})
+
+test('what speaks against it: their wish, no consent, the hour where they are', async () => {
+  begin()
+  await known(ilse, 'Ilse', { doNotContact: true })
+  expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('doNotContact')
+  await known(ilse, 'Ilse')
+  begin({ consentNeeded: true })
+  expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('noConsent')
+  await known(ilse, 'Ilse', { consentAt: 5, zone: 'Australia/Hobart' })
+  // It is 23:00 there.
+  expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('quiet')
+  await known(ilse, 'Ilse', { consentAt: 5 })
+  expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('done')
+  const view = await reachView(runtime, { number: tomas, customerId: null, queueId: 'sailings' })
+  // Nobody is known by it, and it may be of any zone of its country.
+  expect(view).toMatchObject({ customers: [], bars: [{ code: 'noConsent' }, { code: 'quiet' }] })
+  expect(await readContactTerms(database, 'nobody')).toBeNull()
+  expect(await readNumber(database, tomas)).toBeNull()
+})
+
+test('a caller is called back at hours that suit them, and rings in to the same place', async () => {
+  begin()
+  await known(ilse, 'Ilse', { zone: 'Australia/Hobart' })
+  centre.do('setPresence', { agentId: 'ana', stateId: 'break' })
+  const call = { id: 'call', from: ilse, to: phone }
+  expect(await beginCall(runtime, call)).toMatchObject({ id: 'call', voicemail: false })
+  await askCallback(runtime, 'call')
+  const { callback } = centre.state.interaction('call')
+  // 08:00 in Hobart is 21:00 UTC the day before.
+  expect(new Date(callback?.callable[0] ?? 0).toISOString()).toBe('2027-03-12T21:00:00.000Z')
+  expect(await beginCall(runtime, { ...call, id: 'again' })).toMatchObject({ id: 'call' })
+  expect(centre.state.interactions.has('again')).toBe(false)
+})
+
+test('a message is of the call that waits, or instead of one; what is no sound is none', async () => {
+  begin()
+  await known(ilse, 'Ilse')
+  centre.do('setPresence', { agentId: 'ana', stateId: 'break' })
+  await beginCall(runtime, { id: 'call', from: ilse, to: phone })
+  const said = { id: 'call', from: ilse, to: phone, sound }
+  expect(await codeOf(leaveVoicemail(runtime, { ...said, sound: 'AAAA' }))).toBe('typeNotTaken')
+  expect(await codeOf(leaveVoicemail(runtime, { ...said, from: tomas }))).toBe('notFound')
+  await leaveVoicemail(runtime, said)
+  expect(centre.state.interaction('call')).toMatchObject({ away: true, leftMessage: true, messages: 1 })
+  await leaveVoicemail(runtime, { ...said, id: 'other' })
+  expect(centre.state.interaction('other')).toMatchObject({ away: true, phase: 'waiting' })
+})
+
+test('a carrier’s report is of the call of its number', async () => {
+  begin()
+  await known(ilse, 'Ilse')
+  await reachOut(runtime, ana, wish())
+  const id = wish().id
+  await reportDial(runtime, { id: `${id}.2`, end: 'busy' })
+  expect(centre.state.interaction(id).dial).not.toBeNull()
+  await reportDial(runtime, { id: `${id}.1`, end: 'busy' })
+  expect(centre.state.interaction(id)).toMatchObject({ dial: null, lastDial: 'busy' })
+})
