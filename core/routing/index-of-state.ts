@@ -1,8 +1,9 @@
-import { Heap, heapNode } from '../heap/index.ts'
+import { heapNode } from '../heap/index.ts'
 import { Beside } from './beside.ts'
 import type { AgentId, Channel, CustomerId, InteractionId, Queue, QueueId } from '../plan/index.ts'
 import { Demand, goneQueue, skillSum, wantsKey, wantsOf, type Wants } from './demand.ts'
 import {
+  emptyClass,
   emptyQueue,
   isAsBusy,
   isPlaceOf,
@@ -19,7 +20,7 @@ import {
 } from './index-pieces.ts'
 import { isUntimely } from './callable.ts'
 import { isHeldOff, isUnanswered, visitOf, type Agent, type Interaction } from './pieces.ts'
-import { isPreferred, Pool, preference, seatOf, type Choice, type Preference } from './pools.ts'
+import { isPreferred, preference, seatOf, type Choice, type Preference } from './pools.ts'
 import { Reserve } from './reserve.ts'
 import { Threads } from './threads.ts'
 import { Timetable } from './timetable.ts'
@@ -40,9 +41,9 @@ export class Index {
   /** Callbacks that wait and whose customers may not be called just now: they are held off. */
   readonly untimely = new Set<InteractionId>()
   /** Queues in which something changed that may make a match, send somebody on or end a round; all others have none. */
-  readonly dirty = new Set<QueueId>()
+  readonly dirty = new Set<QueueIndex>()
   /** Of these the ones that may still make a match: making an offer elsewhere never makes one here. */
-  readonly matchable = new Set<QueueId>()
+  readonly matchable = new Set<QueueIndex>()
   /** Counted up with every change of `dirty`. */
   touches = 0
   private readonly queues = new Map<QueueId, QueueIndex>()
@@ -57,9 +58,9 @@ export class Index {
   constructor(private readonly state: Facts) {}
 
   /** Something changed in the queue. */
-  touch(id: QueueId): void {
-    this.dirty.add(id)
-    this.matchable.add(id)
+  touch(queue: QueueIndex): void {
+    this.dirty.add(queue)
+    this.matchable.add(queue)
     this.touches += 1
   }
 
@@ -84,19 +85,9 @@ export class Index {
     const key = wantsKey(wants)
     let found = queue.classes.get(key)
     if (found === undefined) {
-      const { steps, order } = queue.demand
-      found = {
-        wants,
-        queue,
-        heads: steps.map(() => new Heap<Interaction>()),
-        free: steps.map(() => new Pool(wants.wish === null ? queue.demand.queue.selection : 'longestIdle', order.size)),
-        present: steps.map(() => 0),
-        slots: 0,
-        askedFor: queue.demand.askedFor(wants.requirements),
-        places: new Map(),
-      }
+      found = emptyClass(queue, wants)
       queue.classes.set(key, found)
-      for (const agentId of wants.wish === null ? order.keys() : [wants.wish]) this.admit(found, agentId)
+      for (const agentId of wants.wish === null ? queue.demand.order.keys() : [wants.wish]) this.admit(found, agentId)
     }
     return found
   }
@@ -109,8 +100,13 @@ export class Index {
       index === undefined ? null : demand.firstStep(agentId, index.levels, of.askedFor, agentId === of.wants.wish)
     if (agent === undefined || index === undefined || step === null) return
     const place = { of, step, seat: seatOf(agent, demand.order.get(agentId) ?? 0), present: false, free: false }
-    index.places.push(place)
-    Reflect.deleteProperty(index.stood, of.wants.channel)
+    const { channel } = of.wants
+    const known = index.places.find((one) => one.channel === channel)
+    if (known === undefined) index.places.push({ channel, places: [place], stood: undefined })
+    else {
+      known.places.push(place)
+      known.stood = undefined
+    }
     of.places.set(agentId, place)
     this.setPlace(agent, index, place, this.standingFor(agent, of.wants.channel))
   }
@@ -143,7 +139,7 @@ export class Index {
         if (list === undefined) served.set(agentId, [queue])
         else list.push(queue)
       }
-      this.touch(plan.id)
+      this.touch(queue)
       this.setQueueTurn(plan.id)
     }
     for (const agent of this.state.agents.values()) {
@@ -152,7 +148,6 @@ export class Index {
         queues: served.get(agent.id) ?? [],
         levels: this.state.levelsOf(agent.id),
         limits: this.state.limitsOf(agent.id),
-        stood: {},
         deadlines: {},
       })
       this.agentChanged(agent)
@@ -205,18 +200,12 @@ export class Index {
   }
 
   private setPlaces(agent: Agent, index: AgentIndex): void {
-    const now: Partial<Record<Channel, Standing>> = {}
-    const same: Partial<Record<Channel, boolean>> = {}
-    for (const place of index.places) {
-      const { channel } = place.of.wants
-      let standing = now[channel]
-      if (standing === undefined) {
-        now[channel] = standing = this.standingFor(agent, channel)
-        same[channel] = isAsBusy(index.stood[channel], standing)
-      }
-      if (same[channel] !== true) this.setPlace(agent, index, place, standing)
+    for (const group of index.places) {
+      const standing = this.standingFor(agent, group.channel)
+      if (!isAsBusy(group.stood, standing))
+        for (const place of group.places) this.setPlace(agent, index, place, standing)
+      group.stood = standing
     }
-    Object.assign(index.stood, now)
   }
 
   private customersOf(agent: Agent): CustomerId[] {
@@ -229,7 +218,7 @@ export class Index {
     if (this.beside.carriersOf(interaction).size === 0) queue.beside.delete(interaction.id)
     else {
       queue.beside.add(interaction.id)
-      this.touch(queueId)
+      this.touch(queue)
     }
   }
 
@@ -287,7 +276,7 @@ export class Index {
         pool?.add(seat, preferred)
       }
       place.free = true
-      if (of.heads.some(({ size }) => size > 0)) this.touch(queue.id)
+      if (of.waiting > 0) this.touch(queue)
     } else if (place.free) {
       pool?.remove(seat)
       place.free = false
@@ -298,7 +287,7 @@ export class Index {
     const sign = present ? 1 : -1
     of.present[step] = (of.present[step] ?? 0) + sign
     of.slots += sign * (index.limits?.slots ?? 0)
-    if (queue.refused.size > 0) this.touch(queue.id)
+    if (queue.refused.size > 0) this.touch(queue)
   }
 
   private preferenceOf(agent: Agent, index: AgentIndex, { of, seat }: ClassPlace, taken: number): Preference {
@@ -331,13 +320,13 @@ export class Index {
       if (this.beside.used) this.setBeside(interaction)
       if (visit.tried.length > 0) queue.refused.add(interaction.id)
       else queue.refused.delete(interaction.id)
-      if (visit.tried.length > 0 || this.someFree(index.waiting.of, visit.step)) this.touch(queue.id)
+      if (visit.tried.length > 0 || this.someFree(index.waiting.of, visit.step)) this.touch(queue)
     }
     this.threads.note(interaction)
     this.setWaits(interaction)
     if (queue !== null && waits && visit.overdue) {
       queue.overdue.add(interaction.id)
-      this.touch(queue.id)
+      this.touch(queue)
     } else queue?.overdue.delete(interaction.id)
     this.times.setLife(index.deadlines, interaction, this.state.at)
     this.setSilence(interaction)
@@ -378,6 +367,7 @@ export class Index {
     const of = this.classOf(queue, wantsOf(interaction))
     const node = heapNode(interaction, this.state.waitKey(visit), tieOfArrival(interaction))
     of.heads[visit.step]?.add(node)
+    of.waiting += 1
     this.beside.waits(interaction)
     return { of, step: visit.step, node }
   }
@@ -390,6 +380,7 @@ export class Index {
     if (index.waiting === null) return
     const { of, step, node } = index.waiting
     of.heads[step]?.remove(node)
+    of.waiting -= 1
     of.queue.refused.delete(node.item.id)
     of.queue.overdue.delete(node.item.id)
     of.queue.beside.delete(node.item.id)
@@ -402,7 +393,7 @@ export class Index {
     if (index.occupies !== null) {
       index.occupies.visitors.delete(id)
       // Where only so many may wait there is room for one who is sent on.
-      if (index.occupies.limited) this.touch(index.occupies.id)
+      if (index.occupies.limited) this.touch(index.occupies)
     }
     queue?.visitors.add(id)
     index.occupies = queue

@@ -1,5 +1,5 @@
 // What the index of a state holds.
-import type { Heap, HeapNode } from '../heap/index.ts'
+import { Heap, type HeapNode } from '../heap/index.ts'
 import type {
   AgentId,
   Channel,
@@ -15,7 +15,7 @@ import type { Requirement } from '../skills/index.ts'
 import type { Demand, Wants } from './demand.ts'
 import type { PlanLookup } from './lookup.ts'
 import type { Agent, Grant, Interaction, Loan, Visit } from './pieces.ts'
-import type { Pool, Seat } from './pools.ts'
+import { Pool, type Seat } from './pools.ts'
 
 /** What the index is made from. */
 export interface Facts {
@@ -77,6 +77,8 @@ export interface ClassIndex {
   readonly queue: QueueIndex
   /** Who waits, by the step they have reached; the longest wait first. */
   readonly heads: readonly Heap<Interaction>[]
+  /** How many that are in all. */
+  waiting: number
   /** Agents who are present, have room and no offer before them, by the step that first admits them. */
   readonly free: readonly Pool[]
   /** How many are present and on shift where that is asked for, by the step that first admits them. */
@@ -142,16 +144,38 @@ export const emptyQueue = (plan: Queue, demand: Demand): QueueIndex => ({
   deadlines: {},
 })
 
+export const emptyClass = (queue: QueueIndex, wants: Wants): ClassIndex => {
+  const { steps, order, queue: plan } = queue.demand
+  const method = wants.wish === null ? plan.selection : 'longestIdle'
+  return {
+    wants,
+    queue,
+    heads: steps.map(() => new Heap<Interaction>()),
+    waiting: 0,
+    free: steps.map(() => new Pool(method, order.size)),
+    present: steps.map(() => 0),
+    slots: 0,
+    askedFor: queue.demand.askedFor(wants.requirements),
+    places: new Map(),
+  }
+}
+
 export type DeadlineNodes = Partial<Record<DeadlineKind, HeapNode<Deadline>>>
 
-export interface AgentIndex {
-  /** The classes that admit them, each from a step on. */
+/** The classes of a channel that admit an agent. */
+interface ChannelPlaces {
+  readonly channel: Channel
   readonly places: ClassPlace[]
+  /** How the agent stood when they were set last; undefined where one of them is newer. */
+  stood: Standing | undefined
+}
+
+export interface AgentIndex {
+  /** Those that admit them, each from a step on. */
+  readonly places: ChannelPlaces[]
   readonly queues: readonly QueueIndex[]
   readonly levels: ReadonlyMap<string, number>
   readonly limits: LoadLimits | null
-  /** How they stood by channel when their places were set last; a channel is left out where a place is newer. */
-  readonly stood: Partial<Record<Channel, Standing>>
   readonly deadlines: DeadlineNodes
 }
 

@@ -2,41 +2,86 @@ import { makeOffer, nextVisit } from './consequences.ts'
 import { offersByItself, type AgentId, type QueueId } from '../plan/index.ts'
 import { wantsOf } from './demand.ts'
 import { event, type Event, type SendingCause } from './events.ts'
-import type { ClassIndex, QueueIndex } from './index-pieces.ts'
+import type { HeapNode } from '../heap/index.ts'
+import { tieOfArrival, type ClassIndex, type QueueIndex } from './index-pieces.ts'
 import { visitOf, type Agent, type Interaction } from './pieces.ts'
 import { firstOf, isPreferred, together, type Choice, type Pool } from './pools.ts'
 import type { State } from './state.ts'
 
 interface Match {
-  readonly interaction: Interaction
+  readonly first: Ranked
   readonly agent: Agent
 }
 
+/** One that waits, with what decides which of several goes first. */
+interface Ranked {
+  readonly interaction: Interaction
+  readonly priority: number
+  readonly waitMs: number
+  readonly targetSeconds: number
+  readonly tie: string
+}
+
+function ranked(state: State, interaction: Interaction): Ranked {
+  const visit = visitOf(interaction)
+  const queue = state.lookup.queues.get(visit.queueId)
+  const waitMs = state.servedWaitMs(visit, state.at)
+  return {
+    interaction,
+    priority: state.priorityBy(interaction.priority, queue, waitMs),
+    waitMs,
+    targetSeconds: state.secondsOf(queue),
+    tie: tieOfArrival(interaction),
+  }
+}
+
+/** Of one in its place, which tells all of it: of the many in many queues only the first is looked at itself. */
+function rankedAt(state: State, { wants, queue }: ClassIndex, { item, key, tie }: HeapNode<Interaction>): Ranked {
+  const plan = queue.demand.queue
+  const waitMs = state.openClock(queue.id, state.at) - key
+  return {
+    interaction: item,
+    priority: state.priorityBy(wants.priority, plan, waitMs),
+    waitMs,
+    targetSeconds: state.secondsOf(plan),
+    tie,
+  }
+}
+
 /** Of one class: the first waiting interaction that has an eligible agent, and that agent. */
-function matchOf(state: State, { heads, free, queue }: ClassIndex): Match | null {
-  if (!free.some(({ size }) => size > 0)) return null
+function matchOf(state: State, of: ClassIndex): Match | null {
+  const { heads, free, queue } = of
+  if (of.waiting === 0 || !isAnyIn(free)) return null
   const turn = queue.demand.queue.selection === 'inTurn' ? state.turnOf(queue.id) : 0
   let best: Match | null = null
-  for (const [step, head] of heads.entries()) {
-    const first = head.peek()?.item
-    if (first === undefined) continue
-    if (best !== null && !goesBefore(state, first, best.interaction)) continue
+  for (let step = 0; step < heads.length; step += 1) {
+    const head = heads[step]
+    const node = head?.peek()
+    if (head === undefined || node === undefined) continue
     const able = poolsUpTo(free, step)
     if (able.length === 0) continue
-    if (visitOf(first).tried.length === 0) {
+    const first = rankedAt(state, of, node)
+    if (best !== null && !isBefore(state, first, best.first)) continue
+    if (queue.refused.size === 0 || visitOf(node.item).tried.length === 0) {
       const choice = firstOf(able, turn)
-      if (choice !== null) best = { interaction: first, agent: choice.agent }
+      if (choice !== null) best = { first, agent: choice.agent }
       continue
     }
-    for (const interaction of head.inOrder()) {
-      if (best !== null && !goesBefore(state, interaction, best.interaction)) break
-      const choice = firstNotTried(together(able, turn), visitOf(interaction).tried)
+    for (const one of head.nodesInOrder()) {
+      const next = rankedAt(state, of, one)
+      if (best !== null && !isBefore(state, next, best.first)) break
+      const choice = firstNotTried(together(able, turn), visitOf(one.item).tried)
       if (choice === null) continue
-      best = { interaction, agent: choice.agent }
+      best = { first: next, agent: choice.agent }
       break
     }
   }
   return best
+}
+
+function isAnyIn(pools: readonly Pool[]): boolean {
+  for (const { size } of pools) if (size > 0) return true
+  return false
 }
 
 /** Those that somebody is in, of the steps reached. */
@@ -61,13 +106,14 @@ function matchBeside(state: State, queue: QueueIndex): Match | null {
     const interaction = state.interaction(id)
     const { tried, wish, step } = visitOf(interaction)
     if (wish === null && !offersByItself(queue.demand.queue.selection)) continue
-    if (best !== null && !goesBefore(state, interaction, best.interaction)) continue
+    const first = ranked(state, interaction)
+    if (best !== null && !isBefore(state, first, best.first)) continue
     const turn = state.turnOf(queue.id)
     const having = state.index.besideFor(interaction, turn)
     if (having === null) continue
     const { free } = state.index.classOf(queue, wantsOf(interaction))
     const rival = firstNotTried(together(poolsUpTo(free, step), turn), tried)
-    best = { interaction, agent: (rival !== null && isPreferred(rival, having) ? rival : having).agent }
+    best = { first, agent: (rival !== null && isPreferred(rival, having) ? rival : having).agent }
   }
   return best
 }
@@ -77,40 +123,39 @@ function matchBeside(state: State, queue: QueueIndex): Match | null {
  * so), then the earlier arrival, then the id. Lateness is wait / target, compared exactly by multiplying across.
  */
 export function goesBefore(state: State, a: Interaction, b: Interaction): boolean {
-  const [visitA, visitB] = [visitOf(a), visitOf(b)]
-  const [priorityA, priorityB] = [state.priorityOf(a, state.at), state.priorityOf(b, state.at)]
-  if (priorityA !== priorityB) return priorityA > priorityB
+  return isBefore(state, ranked(state, a), ranked(state, b))
+}
+
+function isBefore(state: State, a: Ranked, b: Ranked): boolean {
+  if (a.priority !== b.priority) return a.priority > b.priority
   const byLateness = state.settings().order === 'lateness'
-  const lateA = state.servedWaitMs(visitA, state.at) * (byLateness ? state.targetSeconds(visitB.queueId) : 1)
-  const lateB = state.servedWaitMs(visitB, state.at) * (byLateness ? state.targetSeconds(visitA.queueId) : 1)
+  const lateA = a.waitMs * (byLateness ? b.targetSeconds : 1)
+  const lateB = b.waitMs * (byLateness ? a.targetSeconds : 1)
   if (lateA !== lateB) return lateA > lateB
-  if (a.arrivedAt !== b.arrivedAt) return a.arrivedAt < b.arrivedAt
-  return a.id < b.id
+  return a.tie < b.tie
 }
 
 /** The next offer to make, or null when nothing more can be offered. Looks only where something changed. */
 export function nextOffer(state: State): Event<'offerMade'> | null {
   let best: Match | null = null
-  for (const queueId of state.index.matchable) {
-    if (state.isHeld(queueId)) continue
+  for (const queue of state.index.matchable) {
+    if (state.isHeld(queue.id)) continue
     let found = false
-    const queue = state.index.queue(queueId)
-    const { classes, demand } = queue
-    for (const one of classes.values()) {
-      if (one.wants.wish === null && !offersByItself(demand.queue.selection)) continue
+    const byItself = offersByItself(queue.demand.queue.selection)
+    for (const one of queue.classes.values()) {
+      if (one.wants.wish === null && !byItself) continue
       const match = matchOf(state, one)
       found ||= match !== null
-      if (match !== null && (best === null || goesBefore(state, match.interaction, best.interaction))) best = match
+      if (match !== null && (best === null || isBefore(state, match.first, best.first))) best = match
     }
     const beside = queue.beside.size === 0 ? null : matchBeside(state, queue)
     found ||= beside !== null
     // The same interaction as above may have found somebody who is preferred.
-    if (beside !== null && (best === null || !goesBefore(state, best.interaction, beside.interaction))) best = beside
-    if (!found) state.index.matchable.delete(queueId)
+    if (beside !== null && (best === null || !isBefore(state, best.first, beside.first))) best = beside
+    if (!found) state.index.matchable.delete(queue)
   }
   if (best === null) return null
-  const { interaction, agent } = best
-  return makeOffer(state, interaction, agent.id, { cause: 'match', by: null, at: state.at })
+  return makeOffer(state, best.first.interaction, best.agent.id, { cause: 'match', by: null, at: state.at })
 }
 
 /**
@@ -119,23 +164,29 @@ export function nextOffer(state: State): Event<'offerMade'> | null {
  * queue is told so and sent away.
  */
 export function nextSentOn(state: State): Event<'sentOn' | 'turnedAway'> | null {
-  for (const queueId of maySendOn(state)) {
-    const emergency = state.lookup.emergencies.get(queueId)
-    if (emergency === undefined && state.index.queue(queueId).overdue.size === 0 && !sendsAtClosing(state, queueId))
-      continue
-    const to = emergency === undefined ? (state.lookup.queues.get(queueId)?.atClosingTo ?? null) : emergency.sendOnTo
-    if (to !== null && !state.queueDay(queueId).open && takesMore(state, to)) {
-      const first = firstWaiting(state, queueId)
-      if (first !== null) return sendOnEvent(state, first, to, 'closed')
+  const { sources } = state.lookup
+  for (const queue of state.index.dirty) {
+    const own = sentOnFrom(state, queue)
+    if (own !== null) return own
+    if (sources.size === 0) continue
+    for (const from of sources.get(queue.id) ?? []) {
+      const sent = sentOnFrom(state, state.index.queue(from))
+      if (sent !== null) return sent
     }
-    const overdue = emergency === undefined ? nextOverdue(state, queueId) : null
-    if (overdue !== null) return overdue
   }
   return null
 }
 
-const sendsAtClosing = (state: State, queueId: QueueId): boolean =>
-  (state.lookup.queues.get(queueId)?.atClosingTo ?? null) !== null
+function sentOnFrom(state: State, { id: queueId, overdue, demand }: QueueIndex): Event<'sentOn' | 'turnedAway'> | null {
+  const emergency = state.lookup.emergencies.get(queueId)
+  if (emergency === undefined && overdue.size === 0 && demand.queue.atClosingTo === null) return null
+  const to = emergency === undefined ? demand.queue.atClosingTo : emergency.sendOnTo
+  if (to !== null && !state.queueDay(queueId).open && takesMore(state, to)) {
+    const first = firstWaiting(state, queueId)
+    if (first !== null) return sendOnEvent(state, first, to, 'closed')
+  }
+  return emergency === undefined ? nextOverdue(state, queueId) : null
+}
 
 /** Of those who have waited in the queue for too long the next who can go on. */
 function nextOverdue(state: State, queueId: QueueId): Event<'sentOn' | 'turnedAway'> | null {
@@ -173,14 +224,6 @@ export function firstWaiting(state: State, queueId: QueueId): Interaction | null
   return first
 }
 
-/** Queues in which something changed, and those that send on to them. */
-function* maySendOn(state: State): Generator<QueueId> {
-  for (const queueId of state.index.dirty) {
-    yield queueId
-    yield* state.lookup.sources.get(queueId) ?? []
-  }
-}
-
 /** Whether the queue takes one more who is sent on to it. */
 export function takesMore(state: State, queueId: QueueId): boolean {
   const queue = state.lookup.queues.get(queueId)
@@ -190,8 +233,7 @@ export function takesMore(state: State, queueId: QueueId): boolean {
 
 /** The next round that has ended: everybody present who could be offered the interaction by now has tried it. */
 export function nextRoundEnd(state: State): Event<'roundEnded'> | null {
-  for (const queueId of state.index.dirty) {
-    const queue = state.index.queue(queueId)
+  for (const queue of state.index.dirty) {
     for (const interactionId of queue.refused) {
       const interaction = state.interaction(interactionId)
       const visit = visitOf(interaction)

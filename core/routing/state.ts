@@ -11,6 +11,7 @@ import type {
   InteractionId,
   LineId,
   LoadLimits,
+  Queue,
   QueueId,
 } from '../plan/index.ts'
 import { Index } from './index-of-state.ts'
@@ -112,7 +113,8 @@ export class State {
 
   /** An emergency keeps those who wait in it in their places: nobody is offered them. */
   isHeld(queueId: QueueId): boolean {
-    return this.lookup.emergencies.get(queueId)?.waiting === 'held'
+    const { emergencies } = this.lookup
+    return emergencies.size > 0 && emergencies.get(queueId)?.waiting === 'held'
   }
 
   /** The stopgap that the queue is under at the state's time, or null. */
@@ -183,10 +185,13 @@ export class State {
   /** 1 lowest, 10 highest: its own or its queue's, risen with the wait since arrival. */
   priorityOf(interaction: Interaction, at: Instant): number {
     const visit = visitOf(interaction)
-    const queue = this.lookup.queues.get(visit.queueId)
-    const first = interaction.priority ?? queue?.priority ?? 1
+    return this.priorityBy(interaction.priority, this.lookup.queues.get(visit.queueId), this.servedWaitMs(visit, at))
+  }
+
+  /** Likewise, of one that has waited so long in this queue. */
+  priorityBy(own: number | null, queue: Queue | undefined, waitedMs: number): number {
+    const first = own ?? queue?.priority ?? 1
     if (queue === undefined || queue.prioritySteps.length === 0) return first
-    const waitedMs = this.servedWaitMs(visit, at)
     return queue.prioritySteps.reduce(
       (now, { afterSeconds, priority }) => (afterSeconds * 1000 <= waitedMs ? Math.max(now, priority) : now),
       first,
@@ -227,7 +232,11 @@ export class State {
 
   /** The seconds of the queue's target, or the centre's default. */
   targetSeconds(queueId: QueueId): number {
-    return this.lookup.queues.get(queueId)?.target?.seconds ?? this.settings().defaultTargetSeconds
+    return this.secondsOf(this.lookup.queues.get(queueId))
+  }
+
+  secondsOf(queue: Queue | undefined): number {
+    return queue?.target?.seconds ?? this.settings().defaultTargetSeconds
   }
 
   isPresent(agent: Agent, channel: Channel): boolean {

@@ -44,7 +44,7 @@ export function layOver(state: State, queueIds: readonly QueueId[]): State {
   for (const queueId of queueIds) {
     state.index.setQueueTurn(queueId)
     state.index.setSteps(queueId)
-    state.index.touch(queueId)
+    state.index.touch(state.index.queue(queueId))
   }
   return state
 }
@@ -110,7 +110,7 @@ export function removeAbsence(state: State, { absenceId, agentId }: Event<'absen
 export function turnQueue(state: State, queueId: QueueId, open: boolean): State {
   state.queueDay(queueId).open = open
   state.index.setQueueTurn(queueId)
-  state.index.touch(queueId)
+  state.index.touch(state.index.queue(queueId))
   if (open)
     for (const id of [...state.index.queue(queueId).awaiting]) {
       const interaction = state.interaction(id)

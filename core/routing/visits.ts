@@ -8,7 +8,20 @@ import type { State } from './state.ts'
 
 export function arrive(state: State, event: Event<'interactionArrived'>): State {
   const interaction = freshInteraction({
-    ...event,
+    at: event.at,
+    interactionId: event.interactionId,
+    visitId: event.visitId,
+    channel: event.channel,
+    customerId: event.customerId,
+    lineId: event.lineId,
+    addressId: event.addressId,
+    queueId: event.queueId,
+    test: event.test,
+    leftMessage: event.leftMessage,
+    requirements: event.requirements,
+    priority: event.priority,
+    customerGraceDueAt: event.customerGraceDueAt,
+    estimatedWaitSeconds: event.estimatedWaitSeconds,
     connections: event.connection === null ? [] : [event.connection],
     awaitsOpening: event.leftMessage && !state.queueDay(event.queueId).open,
     back: event.back !== null,
@@ -54,7 +67,7 @@ export function enter(state: State, interaction: Interaction, next: NextVisit): 
   if (!interaction.away) state.queueDay(next.queueId).figures.entered += 1
   state.index.interactionChanged(interaction)
   // Where the queue sends on there may be more to do than to find an agent.
-  state.index.touch(next.queueId)
+  state.index.touch(state.index.queue(next.queueId))
   return state
 }
 

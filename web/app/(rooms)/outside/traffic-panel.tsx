@@ -5,7 +5,7 @@ import Button from '@mui/material/Button'
 import Paper from '@mui/material/Paper'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { request, requestJson } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
 
@@ -31,18 +31,36 @@ export function TrafficPanel() {
   const [report, setReport] = useState<Report | null>(null)
   const [wanted, setWanted] = useState<Record<(typeof fields)[number], string> | null>(null)
   const [error, setError] = useState<string | null>(null)
-  const take = (found: Report): void => {
-    setReport(found)
-    setError(null)
-    setWanted((before) => before ?? (Object.fromEntries(fields.map((name) => [name, String(found[name])])) as never))
+  const orders = useRef(0)
+  /** Shows an answer, unless something was ordered since it was asked for: it tells what was before that. */
+  const show = (asked: Promise<Report>): void => {
+    const order = orders.current
+    const unlessOld =
+      <T,>(then: (value: T) => void) =>
+      (value: T): void => {
+        if (order === orders.current) then(value)
+      }
+    asked.then(
+      unlessOld((found: Report) => {
+        setReport(found)
+        setError(null)
+        setWanted(
+          (before) => before ?? (Object.fromEntries(fields.map((name) => [name, String(found[name])])) as never),
+        )
+      }),
+      unlessOld((caught: Error) => setError(caught.message)),
+    )
   }
   useEffect(() => {
-    const read = (): void => void request<Report>(url).then(take, (caught: Error) => setError(caught.message))
+    const read = (): void => show(request<Report>(url))
     read()
     const timer = setInterval(read, 2000)
     return () => clearInterval(timer)
   }, [])
-  const order = (work: Promise<Report>): void => void work.then(take, (caught: Error) => setError(caught.message))
+  const order = (work: Promise<Report>): void => {
+    orders.current += 1
+    show(work)
+  }
   /** With the figures of that mood, which the fields show from then on. */
   const startMood = (mood: (typeof moods)[number]): void => {
     const seed = Number(wanted?.seed ?? 1)
