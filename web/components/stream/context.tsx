@@ -51,6 +51,25 @@ export function useNow(offsetMs: number, everyMs = 1000): number {
   return now === 0 ? 0 : now + offsetMs
 }
 
+const ofBrowser = (): number => 0
+
+/**
+ * The centre's time by the stream of the whole centre, in whole steps of so many milliseconds; 0 until the first render
+ * in the browser. Renders once a step, not whenever something happens in the centre: large forms go by it.
+ */
+export function useCentreNow(stepMs: number): number {
+  const store = useLiveStore()
+  const offsetMs = useSyncExternalStore(store?.subscribe ?? never, () => store?.get().clockOffsetMs ?? 0, ofBrowser)
+  const [now, setNow] = useState(0)
+  useEffect(() => {
+    const tick = (): void => setNow(Math.floor((Date.now() + offsetMs) / stepMs) * stepMs)
+    tick()
+    const timer = setInterval(tick, Math.min(stepMs, 1000))
+    return () => clearInterval(timer)
+  }, [offsetMs, stepMs])
+  return now
+}
+
 /** The agent whose seat a view is. */
 export const ownPerson = (view: View | null): View['people'][string] | null =>
   view?.agentId == null ? null : (view.people[view.agentId] ?? null)

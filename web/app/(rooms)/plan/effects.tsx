@@ -8,6 +8,7 @@ import {
   hoursOpen,
   reachedBy,
   servingSteps,
+  type ServingStep,
   type PlanDocument,
   type PlanPerson,
   type QueueEdit,
@@ -16,7 +17,7 @@ import { isPreferred, preference, skillSum } from '@eudromos/core/routing'
 import { levelsOf, type Requirement } from '@eudromos/core/skills'
 import { clockText, secondsText, timeText, weekdayText } from '../../../components/format.ts'
 import { admitsAnything } from '../../../components/frame/presence.tsx'
-import { useLive, useNow } from '../../../components/stream/context.tsx'
+import { useCentreNow, useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
 import { reach } from '../../../messages/people.ts'
 import { demand, skill, ways } from '../../../messages/skills.ts'
@@ -72,34 +73,11 @@ interface EffectsProps {
 
 /** What the queue, as it is being typed, would mean: findings first, then who could serve it now. */
 export function Effects({ queue, plan, mayEdit, found }: EffectsProps) {
-  const { view, clockOffsetMs } = useLive()
-  const now = useNow(clockOffsetMs)
-  const t = en.plan
-  const steps = servingSteps(queue, plan.document)
+  const steps = useMemo(() => servingSteps(queue, plan.document), [queue, plan.document])
   const able = steps.at(-1)?.able ?? []
-  const present = (steps[0]?.able ?? [])
-    .flatMap(({ id }) => view?.people[id] ?? [])
-    .filter((person) => admitsAnything(view?.plan ?? null, person) && (person.onShift || !queue.onShiftOnly))
-  const free = inOrderOf(queue, steps[0]?.asked ?? [], present.filter(isFree), plan.document)
-  const next = free[0]
-  const live = view?.queues[queue.id]
-  const level = live === undefined ? null : serviceLevel(live.figures)
   return (
     <EffectsPane found={found}>
-      <div>
-        {able.length > 0 && <Typography sx={{ fontWeight: 650 }}>{t.couldServe(able.length)}</Typography>}
-        {queue.onShiftOnly && able.length > 0 && (
-          <Typography>
-            {en.shift.onShiftNow(able.filter(({ id }) => view?.people[id]?.onShift === true).length, able.length)}
-          </Typography>
-        )}
-        <Typography>{t.nowReady(present.length, free.length)}</Typography>
-        {now > 0 && (
-          <Typography>
-            {next === undefined ? t.nextNobody : t.next(next.name, clockText(now - next.idleSince))}
-          </Typography>
-        )}
-      </div>
+      <WhoNow queue={queue} plan={plan} steps={steps} />
       {mayEdit && <TryPanel queue={queue} />}
       <WaitStrip
         steps={steps}
@@ -116,16 +94,58 @@ export function Effects({ queue, plan, mayEdit, found }: EffectsProps) {
         </Typography>
       )}
       <Timeline queue={queue} />
-      <Bench queue={queue} able={able} document={plan.document} now={now} />
-      {live !== undefined && (
-        <div>
-          <Typography>{t.waitingNow(live.waiting)}</Typography>
-          {level !== null && level.whole > 0 && (
-            <Typography>{t.answeredToday(`${Math.round((100 * level.part) / level.whole)} %`)}</Typography>
-          )}
-        </div>
-      )}
+      <Bench queue={queue} able={able} document={plan.document} />
+      <QueueNow queueId={queue.id} />
     </EffectsPane>
+  )
+}
+
+/** Who of them is there at this moment, and who would be next. What moves with the day stands apart from what does not. */
+function WhoNow({
+  queue,
+  plan,
+  steps,
+}: Pick<EffectsProps, 'queue' | 'plan'> & { readonly steps: readonly ServingStep[] }) {
+  const { view, clockOffsetMs } = useLive()
+  const now = useNow(clockOffsetMs)
+  const t = en.plan
+  const able = steps.at(-1)?.able ?? []
+  const present = (steps[0]?.able ?? [])
+    .flatMap(({ id }) => view?.people[id] ?? [])
+    .filter((person) => admitsAnything(view?.plan ?? null, person) && (person.onShift || !queue.onShiftOnly))
+  const free = inOrderOf(queue, steps[0]?.asked ?? [], present.filter(isFree), plan.document)
+  const next = free[0]
+  return (
+    <div>
+      {able.length > 0 && <Typography sx={{ fontWeight: 650 }}>{t.couldServe(able.length)}</Typography>}
+      {queue.onShiftOnly && able.length > 0 && (
+        <Typography>
+          {en.shift.onShiftNow(able.filter(({ id }) => view?.people[id]?.onShift === true).length, able.length)}
+        </Typography>
+      )}
+      <Typography>{t.nowReady(present.length, free.length)}</Typography>
+      {now > 0 && (
+        <Typography>
+          {next === undefined ? t.nextNobody : t.next(next.name, clockText(now - next.idleSince))}
+        </Typography>
+      )}
+    </div>
+  )
+}
+
+/** How the queue itself stands. */
+function QueueNow({ queueId }: { readonly queueId: string }) {
+  const live = useLive().view?.queues[queueId]
+  if (live === undefined) return null
+  const level = serviceLevel(live.figures)
+  const t = en.plan
+  return (
+    <div>
+      <Typography>{t.waitingNow(live.waiting)}</Typography>
+      {level !== null && level.whole > 0 && (
+        <Typography>{t.answeredToday(`${Math.round((100 * level.part) / level.whole)} %`)}</Typography>
+      )}
+    </div>
   )
 }
 
@@ -135,12 +155,11 @@ interface BenchProps {
   readonly queue: Queue
   readonly able: readonly PlanPerson[]
   readonly document: PlanDocument
-  readonly now: number
 }
 
 /** Who could serve it and is on shift in each open hour of the next seven days, and the first without anyone. */
-function Bench({ queue, able, document, now }: BenchProps) {
-  const from = Math.floor(now / hourMs) * hourMs
+function Bench({ queue, able, document }: BenchProps) {
+  const from = useCentreNow(hourMs)
   const { hoursId } = queue
   const open = useMemo(() => (from === 0 ? [] : hoursOpen({ hoursId }, document, from)), [hoursId, document, from])
   const ids = able.map(({ id }) => id).join(' ')

@@ -13,7 +13,7 @@ import { v7 as newId } from 'uuid'
 import { hoursFaults, OpenTimes } from '@eudromos/core/hours'
 import { hoursOf, type PlanDocument, type QueueEdit } from '@eudromos/core/plan'
 import { inWords, timeText } from '../../../components/format.ts'
-import { useLive, useNow } from '../../../components/stream/context.tsx'
+import { useCentreNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
 import type { PlanState } from '../../../server/plan.ts'
 import { blankHours, HoursForm } from './hours/hours-form.tsx'
@@ -37,12 +37,11 @@ export function HoursField({ control, queueId, plan, mayEdit, onReload }: HoursF
   const { document } = plan
   const { field: hours, fieldState: hoursState } = useController({ control, name: 'hoursId' })
   const { field: closing, fieldState: closingState } = useController({ control, name: 'atClosingTo' })
-  const { clockOffsetMs } = useLive()
-  const minute = Math.floor(useNow(clockOffsetMs) / 60_000)
+  const minute = useCentreNow(60_000)
   const [making, setMaking] = useState<string | null>(null)
   const chosen = document.hours.find(({ id }) => id === hours.value)
   const standing = useMemo(
-    () => (chosen === undefined || minute === 0 ? undefined : standingOf(chosen, document, minute * 60_000)),
+    () => (chosen === undefined || minute === 0 ? undefined : standingOf(chosen, document, minute)),
     [chosen, document, minute],
   )
   const others = document.queues.filter(({ id, service }) => id !== queueId && service !== 'retired')

@@ -10,7 +10,7 @@ import Typography from '@mui/material/Typography'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
 import { v7 as newId } from 'uuid'
-import { useLive, useNow } from '../../../components/stream/context.tsx'
+import { useCentreNow } from '../../../components/stream/context.tsx'
 import { request } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
 import {
@@ -46,8 +46,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
   const [plan, setPlan] = useState(initial)
   const params = useSearchParams()
   const router = useRouter()
-  const { clockOffsetMs } = useLive()
-  const hour = Math.floor(useNow(clockOffsetMs) / 3_600_000)
+  const hour = useCentreNow(3_600_000)
   const [begun, setBegun] = useState<Thing | null>(null)
   const [fresh, setFresh] = useState(() => freshOf('queue', initial.document))
   const [dirty, setDirty] = useState(false)
@@ -65,7 +64,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
     return () => window.removeEventListener('beforeunload', stay)
   }, [dirty])
   const shown = useMemo(() => made ?? wantedOf(params, plan), [made, params, plan])
-  const findings = useMemo(() => findingsOf(document, hour * 3_600_000), [document, hour])
+  const findings = useMemo(() => findingsOf(document, hour), [document, hour])
   /** Leaves what is edited, after asking where that would lose something. */
   const leave = (go: () => void): void => {
     if (dirty) setLeavingTo(() => go)

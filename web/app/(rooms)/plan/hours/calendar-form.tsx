@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { dateOf, dayMs, dayOf, Zone, type Holiday } from '@eudromos/core/hours'
 import { usersOfCalendar, type PlanDocument } from '@eudromos/core/plan'
-import { useLive, useNow } from '../../../../components/stream/context.tsx'
+import { useCentreNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
 import { calendarUserText } from '../../../../messages/rota.ts'
 import { copiedToNextYear, sorted, spanText } from '../../../../view/calendar.ts'
@@ -29,8 +29,7 @@ export const blankCalendar = (id: string): Calendar => ({ id, name: '', descript
 export function CalendarForm(props: EditorProps<Calendar>) {
   const { value: initial, document, mayEdit } = props
   const form = useDraftForm(props, { shape: calendarShape, url: '/api/plan/calendars', part: 'calendar' })
-  const { clockOffsetMs } = useLive()
-  const now = useNow(clockOffsetMs)
+  const now = useCentreNow(60_000)
   const { zone } = document.centre
   const thisYear = now === 0 ? null : dateOf(Math.floor(Zone.of(zone).toWall(now) / dayMs)).year
   const [wantedYear, setYear] = useState<number | null>(null)

@@ -1,7 +1,7 @@
 'use client'
 import { useMemo } from 'react'
 import { checkHours, usersOfHours, type PlanDocument } from '@eudromos/core/plan'
-import { useLive, useNow } from '../../../../components/stream/context.tsx'
+import { useCentreNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
 import { hoursShape } from '../../../../view/hours-shape.ts'
 import { useDraftForm } from '../draft-form.ts'
@@ -30,13 +30,11 @@ export const blankHours = (id: string, zone: string): PlanHours => ({
 export function HoursForm(props: EditorProps<PlanHours>) {
   const { value: initial, document, mayEdit } = props
   const form = useDraftForm(props, { shape: hoursShape, url: '/api/plan/hours', part: 'hours' })
-  const { clockOffsetMs } = useLive()
-  const now = useNow(clockOffsetMs)
+  const now = useCentreNow(60_000)
   const { value, set } = form
   const users = usersOfHours(document, initial.id)
   // Worked out anew when something is edited and once a minute, not with every tick of the clock.
-  const minute = Math.floor(now / 60_000)
-  const findings = useMemo(() => checkHours(value, document, minute * 60_000), [value, document, minute])
+  const findings = useMemo(() => checkHours(value, document, now), [value, document, now])
   const found = hoursFound(findings, form, document, mayEdit, now)
   return (
     <FoundAtFields found={found}>

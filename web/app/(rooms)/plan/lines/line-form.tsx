@@ -12,7 +12,7 @@ import { hoursFaults, OpenTimes } from '@eudromos/core/hours'
 import { checkLine, hasNumber, hoursOf, type PlanDocument } from '@eudromos/core/plan'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { languageName, languages, timeText } from '../../../../components/format.ts'
-import { useLive, useNow } from '../../../../components/stream/context.tsx'
+import { useCentreNow, useLive } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
 import { line as t } from '../../../../messages/lines.ts'
 import { demand } from '../../../../messages/skills.ts'
@@ -240,17 +240,16 @@ export function LineForm(props: EditorProps<LineValue>) {
 /** What a customer would find on it at this moment, queue by queue. */
 function Meets({ line, document }: { readonly line: LineValue; readonly document: PlanDocument }) {
   const { queues, calendars, centre } = document
-  const { view, clockOffsetMs } = useLive()
-  const minute = Math.floor(useNow(clockOffsetMs) / 60_000)
+  const { view } = useLive()
+  const now = useCentreNow(60_000)
   const hours = document.hours.find(({ id }) => id === line.hoursId)
   const shut = useMemo(() => {
-    if (hours === undefined || minute === 0 || hoursFaults(hoursOf(hours, calendars)).length > 0) return null
-    const now = minute * 60_000
+    if (hours === undefined || now === 0 || hoursFaults(hoursOf(hours, calendars)).length > 0) return null
     const times = new OpenTimes(hoursOf(hours, calendars))
     if (times.isOpen(now)) return null
     const opens = times.nextOpening(now)
     return t.shut(opens === null ? null : timeText(opens, centre.zone, now))
-  }, [hours, calendars, centre.zone, minute])
+  }, [hours, calendars, centre.zone, now])
   const led = line.queueIds.flatMap((id) => queues.find((queue) => queue.id === id) ?? [])
   const stateOf = ({ id, service }: (typeof led)[number]): string => {
     if (service !== 'inService') return t[service]

@@ -1,7 +1,7 @@
 'use client'
 import { useMemo } from 'react'
 import { checkShift } from '@eudromos/core/plan'
-import { useLive, useNow } from '../../../../components/stream/context.tsx'
+import { useCentreNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
 import type { PlanState } from '../../../../server/plan.ts'
 import { shiftShape } from '../../../../view/place-shape.ts'
@@ -23,15 +23,13 @@ type ShiftFormProps = EditorProps<ShiftValue> & { readonly people: PlanState['pe
 export function ShiftForm(props: ShiftFormProps) {
   const { value: initial, document, people, mayEdit } = props
   const form = useDraftForm(props, { shape: shiftShape, url: '/api/plan/shifts', part: 'shift' })
-  const { clockOffsetMs } = useLive()
-  const now = useNow(clockOffsetMs)
+  const now = useCentreNow(60_000)
   const names = useMemo(() => new Map(people.map(({ id, name }) => [id, name])), [people])
   const { value, set } = form
   // Worked out anew when something is edited and once a minute, not with every tick of the clock.
-  const minute = Math.floor(now / 60_000)
   const findings = useMemo(
-    () => (minute === 0 ? [] : checkShift(value, value.personIds, document, minute * 60_000)),
-    [value, document, minute],
+    () => (now === 0 ? [] : checkShift(value, value.personIds, document, now)),
+    [value, document, now],
   )
   const found = hoursFound(findings, form, document, mayEdit, now)
   return (

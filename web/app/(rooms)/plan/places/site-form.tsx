@@ -5,7 +5,7 @@ import { useMemo } from 'react'
 import { dayMs, hoursFaults } from '@eudromos/core/hours'
 import { checkSite, hoursOf, reachedBy, type PlanDocument } from '@eudromos/core/plan'
 import { timeText, weekdayText } from '../../../../components/format.ts'
-import { useLive, useNow } from '../../../../components/stream/context.tsx'
+import { useCentreNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
 import type { PlanState } from '../../../../server/plan.ts'
 import { sorted, spanText } from '../../../../view/calendar.ts'
@@ -24,14 +24,12 @@ type SiteFormProps = EditorProps<SiteValue> & { readonly people: PlanState['peop
 export function SiteForm(props: SiteFormProps) {
   const { value: initial, document, people, mayEdit } = props
   const form = useDraftForm(props, { shape: siteShape, url: '/api/plan/sites', part: 'site' })
-  const { clockOffsetMs } = useLive()
-  const now = useNow(clockOffsetMs)
+  const now = useCentreNow(60_000)
   const names = useMemo(() => new Map(people.map(({ id, name }) => [id, name])), [people])
   const site = form.value
-  const minute = Math.floor(now / 60_000)
   const findings = useMemo(
-    () => (minute === 0 ? [] : checkSite(site, site.personIds, document, minute * 60_000)),
-    [site, document, minute],
+    () => (now === 0 ? [] : checkSite(site, site.personIds, document, now)),
+    [site, document, now],
   )
   const found = hoursFound(findings, form, document, mayEdit, now)
   return (

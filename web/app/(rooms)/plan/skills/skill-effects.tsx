@@ -3,7 +3,7 @@ import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { hoursCovered, hoursOpen, servingSteps, withSkill, type PlanDocument } from '@eudromos/core/plan'
-import { useLive, useNow } from '../../../../components/stream/context.tsx'
+import { useCentreNow } from '../../../../components/stream/context.tsx'
 import { requirementText, skill as t } from '../../../../messages/skills.ts'
 import { EffectsPane, type Found } from '../findings.tsx'
 import { HeatMap } from '../heat-map.tsx'
@@ -19,19 +19,18 @@ interface SkillEffectsProps {
 
 /** Who has it, what queues could be served with it as edited, and how deep the bench is hour by hour. */
 export function SkillEffects({ value, document, found }: SkillEffectsProps) {
-  const { clockOffsetMs } = useLive()
-  const hour = Math.floor(useNow(clockOffsetMs) / hourMs)
+  const hour = useCentreNow(hourMs)
   const after = useMemo(() => withSkill(document, editOf(value)), [value, document])
   const has = useMemo(() => {
     const ids = new Set(value.levels.map(({ personId }) => personId))
     return document.people.filter(({ id }) => ids.has(id))
   }, [value.levels, document])
-  const hours = useMemo(() => (hour === 0 ? [] : hoursCovered(has, document, hour * hourMs)), [has, document, hour])
+  const hours = useMemo(() => (hour === 0 ? [] : hoursCovered(has, document, hour)), [has, document, hour])
   // Where no queue asks for it, no hour lacks anybody more than another.
   const needed = useMemo(() => {
     const open = document.queues
       .filter(({ id }) => value.asked.some(({ queueId }) => queueId === id))
-      .map((queue) => hoursOpen(queue, document, hour * hourMs))
+      .map((queue) => hoursOpen(queue, document, hour))
     return open.length === 0 ? undefined : hours.map((_, n) => open.some((one) => one[n] === true))
   }, [value.asked, document, hour, hours])
   const most = Math.max(1, ...[1, 2, 3, 4, 5].map((level) => countAt(value, level)))
