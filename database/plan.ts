@@ -2,6 +2,7 @@ import { asc, eq, max } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import {
   plainCentre,
+  plainCentreWords,
   plainPlannedLine,
   plainPerson,
   plainPlanned,
@@ -59,7 +60,7 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
     .orderBy(asc(t.personSkill.personId), asc(t.personSkill.skillId))
   for (const { personId, ...one } of held) skillsOf.set(personId, [...(skillsOf.get(personId) ?? []), one])
   const document: PlanDocument = {
-    centre: { ...plainCentre, ...draft.centre },
+    centre: { ...plainCentre, ...plainCentreWords, ...draft.centre },
     presenceStates: states.map(({ position: _, ...state }) => state),
     loadLimits: limits,
     declineReasons: reasons.map(({ id, name }) => ({ id, name })),
@@ -180,7 +181,7 @@ export const readPublishedBy = (client: Connection, version: number): Promise<Pl
 const completed = (document: PlanDocument): PlanDocument =>
   Object.assign({ hours: [], calendars: [], sites: [], shifts: [], skills: [], teams: [], templates: [] }, document, {
     centre: Object.assign(
-      { evacuatedStateId: document.centre.awayStateId, ownAbsences: true, ...plainCentre },
+      { evacuatedStateId: document.centre.awayStateId, ownAbsences: true, ...plainCentre, ...plainCentreWords },
       document.centre,
     ),
     lines: document.lines.map((line) => Object.assign({}, plainPlannedLine, line)),

@@ -2,7 +2,7 @@
 import { sql } from 'drizzle-orm'
 import { boolean, index, integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core'
 import { bytes, instant, stamp } from './columns.ts'
-import type { Channel, Mood } from '@eudromos/core/plan'
+import type { AbuseReason, Channel, Mood } from '@eudromos/core/plan'
 import type { Attendance, Outcome, Passage, RecordedDial, RecordedOffer, Way } from '@eudromos/core/records'
 import type { TextState } from '@eudromos/core/routing'
 
@@ -33,6 +33,9 @@ export const record = pgTable(
     mood: text().$type<Mood>(),
     tags: text().array().notNull().default([]),
     recordingRefused: boolean('recording_refused').notNull().default(false),
+    warnings: integer().notNull().default(0),
+    abuse: text().$type<AbuseReason>(),
+    blockAsked: boolean('block_asked').notNull().default(false),
     way: text().$type<Way>().notNull().default('incoming'),
     dials: jsonb().$type<RecordedDial[]>().notNull().default([]),
     notesContentId: text('notes_content_id'),

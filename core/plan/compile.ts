@@ -60,7 +60,7 @@ const running = ({
 
 /** The document as the router runs it: names left out, what depends on the calendar as instants. */
 export function compilePlan(document: PlanDocument, version: number, at: Instant): CompiledPlan {
-  const { name: _, ...centre } = document.centre
+  const { name: _, abuseWarning: _words, ...centre } = document.centre
   return {
     version,
     centre,

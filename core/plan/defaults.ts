@@ -71,6 +71,8 @@ type PlainCentre =
   | 'callsFrom'
   | 'callsTo'
   | 'consentNeeded'
+  | 'recoverStateId'
+  | 'recoverMinutes'
 
 /** Of a centre that has said nothing of these. */
 export const plainCentre: Pick<CentreSettings, PlainCentre> = {
@@ -88,6 +90,13 @@ export const plainCentre: Pick<CentreSettings, PlainCentre> = {
   callsFrom: '08:00',
   callsTo: '21:00',
   consentNeeded: false,
+  recoverStateId: null,
+  recoverMinutes: 5,
+}
+
+/** Likewise, of what only pages go by. */
+export const plainCentreWords = {
+  abuseWarning: 'Please do not speak to me like this. If it goes on I will end this conversation.',
 }
 
 /** Of a line that asks for nothing of its own. */

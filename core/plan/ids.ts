@@ -33,3 +33,4 @@ export type AbsenceId = Id<'absence'>
 export type TeamId = Id<'team'>
 export type LoanId = Id<'loan'>
 export type GrantId = Id<'grant'>
+export type BlockId = Id<'block'>

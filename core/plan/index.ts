@@ -22,6 +22,7 @@ export { blanksOf, checkTemplate, filled, templatesFor, type TemplateField } fro
 export { differences, type Difference } from './compare.ts'
 export {
   plainCentre,
+  plainCentreWords,
   plainLine,
   plainPlannedLine,
   plainPerson,

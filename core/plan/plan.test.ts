@@ -1,5 +1,5 @@
 import { plannedLine, plannedQueue } from '../testing/index.ts'
-import { plainCentre, plainPerson, plainState } from './defaults.ts'
+import { plainCentre, plainCentreWords, plainPerson, plainState } from './defaults.ts'
 import { chatsOnly, checkPlan, checkQueue, compilePlan, couldServe, may, roles, type PlanDocument } from './index.ts'
 
 const queue = (id: string, rest: Partial<PlanDocument['queues'][number]> = {}): PlanDocument['queues'][number] =>
@@ -16,6 +16,7 @@ const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayTur
     customerGraceSeconds: 10,
     retryAfterSeconds: 5,
     ...plainCentre,
+    ...plainCentreWords,
     missedStateId: 'unattended',
     awayStateId: 'offline',
     evacuatedStateId: 'offline',

@@ -31,6 +31,10 @@ export const moods = ['pleased', 'calm', 'upset'] as const
 /** How the customer was, as the agent saw it. */
 export type Mood = (typeof moods)[number]
 
+export const abuseReasons = ['insults', 'threats', 'harassment', 'hoax', 'other'] as const
+/** Why a conversation was ended for abuse. */
+export type AbuseReason = (typeof abuseReasons)[number]
+
 export const roles = ['administrator', 'supervisor', 'agent', 'observer'] as const
 export type Role = (typeof roles)[number]
 
@@ -121,6 +125,16 @@ export interface CentreSettings {
   readonly callsTo: string
   /** Customers are called and texted first only where they have agreed to it. */
   readonly consentNeeded: boolean
+  /** Who has ended a conversation for abuse is in this state for so long; null or 0: they go on as they were. */
+  readonly recoverStateId: PresenceStateId | null
+  readonly recoverMinutes: number
+}
+
+/** What only people and pages of a centre go by. */
+interface CentreWords {
+  readonly name: string
+  /** What an abusive customer is told: sent in chats and texts, read out in calls. */
+  readonly abuseWarning: string
 }
 
 export interface PresenceState {
@@ -350,7 +364,7 @@ export interface ReplyTemplate {
 
 /** What supervisors configure, with its names: one whole with a version number. */
 export interface PlanDocument {
-  readonly centre: CentreSettings & Named
+  readonly centre: CentreSettings & CentreWords
   readonly presenceStates: readonly (PresenceState & StateLook & Named)[]
   readonly loadLimits: readonly (LoadLimits & Named)[]
   readonly declineReasons: readonly ({ readonly id: DeclineReasonId } & Named)[]

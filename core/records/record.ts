@@ -1,4 +1,5 @@
 import type {
+  AbuseReason,
   AddressId,
   AgentId,
   Channel,
@@ -106,6 +107,10 @@ export interface InteractionRecord {
   readonly mood: Mood | null
   /** Its customer did not want to be recorded. */
   readonly recordingRefused: boolean
+  /** How often its customer was warned, why it was ended if for abuse, and whether its agent wants them blocked. */
+  readonly warnings: number
+  readonly abuse: AbuseReason | null
+  readonly blockAsked: boolean
   /** What its line marked it with. */
   readonly tags: readonly string[]
   readonly notesContentId: ContentId | null
@@ -195,6 +200,12 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
     }
     case 'recordingRefused':
       return { ...before, recordingRefused: true }
+    case 'customerWarned':
+      return { ...before, warnings: before.warnings + 1 }
+    case 'abuseEnded':
+      return { ...before, abuse: event.reason }
+    case 'blockAsked':
+      return { ...before, blockAsked: true }
     case 'guestGone':
       return parted(before, event.at, event.cause, event.personId)
     case 'handedOver': {
@@ -329,6 +340,9 @@ function begin(event: Event<'interactionArrived' | 'interactionSentAway'>): Inte
     dispositionId: null,
     mood: null,
     recordingRefused: false,
+    warnings: 0,
+    abuse: null,
+    blockAsked: false,
     tags: sentAway ? [] : event.tags,
     notesContentId: null,
     offers: [],

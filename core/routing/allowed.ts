@@ -29,6 +29,8 @@ export function withWork(
   state: State,
   command: Command<
     | 'endInteraction'
+    | 'warnCustomer'
+    | 'endForAbuse'
     | 'saveWrapUp'
     | 'finishWrapUp'
     | 'transferInteraction'

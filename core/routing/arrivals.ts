@@ -11,6 +11,7 @@ import type {
   Queue,
   QueueId,
 } from '../plan/index.ts'
+import { blockedUntil } from './abuse.ts'
 import { backFrom } from './cut-offs.ts'
 import { refuse, type Command, type CommandBodies, type Decision, type Refusal } from './commands.ts'
 import { estimateFor } from './consequences.ts'
@@ -37,6 +38,11 @@ export function receiveText(state: State, { body }: Command<'receiveText'>, at: 
   const line = state.lookup.lines.get(lineId)
   if (line?.channel !== 'sms') return refuse('unknownLine', { lineId })
   const thread = state.interactions.get(state.index.threads.of(lineId, addressId) ?? '')
+  // What an agent has with them goes on; but nobody is woken for them.
+  if (thread?.phase === 'resting') {
+    const blocked = blockedUntil(state, { customerId, addressId }, at)
+    if (blocked !== null) return refuse('customerBlocked', { until: blocked })
+  }
   if (thread !== undefined) {
     const woken = thread.phase === 'resting' ? [wake(state, thread, at)] : []
     return [...woken, saidByCustomer(thread.id, thread.messages + 1, contentId, at)]
@@ -96,6 +102,8 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
   const { interactionId, queueId, lineId, channel, customerId, addressId, contentId, connection } = body
   if (state.plan === null) return refuse('noPlan')
   if (state.interactions.has(interactionId)) return refuse('interactionExists', { interactionId })
+  const blocked = blockedUntil(state, { customerId, addressId }, at)
+  if (blocked !== null) return refuse('customerBlocked', { until: blocked })
   const led = barOf(state, body)
   if ('code' in led) return led
   const { queue, line } = led

@@ -1,8 +1,10 @@
 import type {
   AbsenceId,
   AbsenceReason,
+  AbuseReason,
   AddressId,
   AgentId,
+  BlockId,
   Channel,
   CompiledPlan,
   CompiledTimes,
@@ -226,6 +228,31 @@ export interface CommandBodies {
     readonly interactionId: InteractionId
     readonly customerId: CustomerId
   }
+  /** With these words in a chat or a text; null in a call, where the agent has said it. */
+  warnCustomer: {
+    readonly agentId: AgentId
+    readonly interactionId: InteractionId
+    readonly contentId: ContentId | null
+  }
+  endForAbuse: {
+    readonly agentId: AgentId
+    readonly interactionId: InteractionId
+    readonly reason: AbuseReason
+    /** A supervisor is asked to block the customer. */
+    readonly block: boolean
+  }
+  askForBlock: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+  /** By a supervisor. */
+  blockCustomer: {
+    readonly blockId: BlockId
+    readonly customerId: CustomerId
+    readonly addressId: AddressId | null
+    /** In which an agent has asked for it; null: of their own accord. */
+    readonly interactionId: InteractionId | null
+    readonly until: Instant
+  }
+  refuseBlock: { readonly interactionId: InteractionId }
+  endBlock: { readonly blockId: BlockId }
   endInteraction: { readonly agentId: AgentId; readonly interactionId: InteractionId }
   saveWrapUp: {
     readonly agentId: AgentId
@@ -329,6 +356,10 @@ export type RefusalCode =
   | 'ringing'
   | 'onCall'
   | 'threadAlive'
+  | 'customerBlocked'
+  | 'blockTime'
+  | 'blockSettled'
+  | 'unknownBlock'
 
 export const refuse = (code: RefusalCode, params: Refusal['params'] = {}): Refusal => ({ code, params })
 

@@ -1,6 +1,7 @@
 import type { Instant } from '../plan/index.ts'
 import { handBackEvent, lapseWishes, leave, offerIdentity, overWithoutWrapUp, refusedWish } from './consequences.ts'
 import { event, type Event } from './events.ts'
+import { recovered } from './abuse.ts'
 import { turnCallback } from './callbacks.ts'
 import { dialFailed } from './reaching.ts'
 import { goneFrom, missedConsult, takenOver } from './parting.ts'
@@ -71,6 +72,8 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
       if (interaction.dial === null) throw new Error(`no call goes out for ${id}`)
       return dialFailed(state, interaction, interaction.dial, 'noAnswer', at)
     }
+    case 'recovery':
+      return recovered(state, id, at)
     case 'callback':
       return [turnCallback(state, state.interaction(id), at)]
     case 'agentGrace':

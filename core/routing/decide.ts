@@ -13,6 +13,7 @@ import { endGrant, endLoan, grantSkill, lendAgent } from './loans.ts'
 import { askForHelp, attendCall, consult, leaveCall, replyToConsult, settleConsult } from './joining.ts'
 import { goneFrom, lostWith } from './parting.ts'
 import { closeChannels, planPresence, setPresence } from './saying.ts'
+import { askForBlock, blockCustomer, endBlock, endForAbuse, refuseBlock, warnCustomer } from './abuse.ts'
 import { askCallback, cancelCallback, leaveMessage } from './callbacks.ts'
 import { isCallable } from './callable.ts'
 import { dialCustomer, dialledAtAnswer, isTooLate, reachOut, reportDial, stopDialling } from './reaching.ts'
@@ -95,6 +96,18 @@ export function decide(state: State, command: Command, at: Instant): Decision {
       return withCustomer(state, command, (interaction) => cancelCallback(state, interaction, at))
     case 'leaveMessage':
       return withCustomer(state, command, (interaction) => leaveMessage(state, interaction, command, at))
+    case 'warnCustomer':
+      return warnCustomer(state, command, at)
+    case 'endForAbuse':
+      return endForAbuse(state, command, at)
+    case 'askForBlock':
+      return askForBlock(state, command, at)
+    case 'blockCustomer':
+      return blockCustomer(state, command, at)
+    case 'refuseBlock':
+      return refuseBlock(state, command, at)
+    case 'endBlock':
+      return endBlock(state, command, at)
     case 'refuseRecording':
       return withCustomer(state, command, ({ id, channel, recordingRefused }) => {
         if (channel !== 'voice') return refuse('notACall', { interactionId: id })

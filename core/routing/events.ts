@@ -1,8 +1,10 @@
 import type {
   AbsenceId,
   AbsenceReason,
+  AbuseReason,
   AddressId,
   AgentId,
+  BlockId,
   Channel,
   CompiledPlan,
   CompiledTimes,
@@ -33,7 +35,8 @@ import type { GuestWay } from '../calls/index.ts'
 import type { Requirement } from '../skills/index.ts'
 import type { DialEnd, EmergencyTerms, OfferCause, Side, TextState, WithdrawalReason } from './pieces.ts'
 
-export type PresenceCause = 'planned' | 'chosen' | 'setByOther' | 'missed' | 'connectionLost' | 'plan' | 'emergency'
+export type PresenceCause =
+  'planned' | 'chosen' | 'setByOther' | 'missed' | 'connectionLost' | 'plan' | 'emergency' | 'recovered'
 
 interface OfOffer {
   readonly offerId: OfferId
@@ -206,6 +209,32 @@ export interface EventBodies {
   }
   /** The customer of a call was put on hold, or taken off it. */
   callHeld: { readonly interactionId: InteractionId; readonly agentId: AgentId; readonly held: boolean }
+  /** The agent has told the customer that it will be ended if the abuse goes on. */
+  customerWarned: { readonly interactionId: InteractionId; readonly agentId: AgentId }
+  /** The agent ends the conversation for this; its end follows. */
+  abuseEnded: { readonly interactionId: InteractionId; readonly agentId: AgentId; readonly reason: AbuseReason }
+  /** The agent is in this state until then, and afterwards in what they were in. */
+  recoveryBegan: { readonly agentId: AgentId; readonly stateId: PresenceStateId; readonly until: Instant }
+  /** An agent wants the customer to be blocked. */
+  blockAsked: {
+    readonly interactionId: InteractionId
+    readonly agentId: AgentId
+    readonly customerId: CustomerId
+    readonly addressId: AddressId | null
+  }
+  /** A supervisor does not. */
+  blockRefused: { readonly askedIn: InteractionId; readonly by: PersonId | null }
+  /** The customer, and whoever comes from the number, is kept out until then; at its time it ends without a word. */
+  blockBegan: {
+    readonly blockId: BlockId
+    readonly customerId: CustomerId
+    readonly addressId: AddressId | null
+    /** The interaction in which an agent had asked for it. */
+    readonly askedIn: InteractionId | null
+    readonly until: Instant
+    readonly by: PersonId | null
+  }
+  blockEnded: { readonly blockId: BlockId; readonly by: PersonId | null }
   /** The customer does not want to be recorded. */
   recordingRefused: { readonly interactionId: InteractionId }
   /** An agent calls or texts a customer: it is theirs from the beginning. */
@@ -330,7 +359,7 @@ export type Event<T extends EventType = EventType> = {
 
 /** Shapes that have changed; all others are at version 1. */
 const versions: Partial<Record<EventType, number>> = {
-  planTaken: 10,
+  planTaken: 11,
   planExtended: 2,
   interactionArrived: 6,
   wrapUpSaved: 2,

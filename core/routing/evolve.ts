@@ -2,6 +2,7 @@ import { freshFigures, recentHandleMs } from '../figures/index.ts'
 import { admitted } from '../presence/index.ts'
 import type { Channel, QueueId } from '../plan/index.ts'
 import type { Event } from './events.ts'
+import { turnBlocks } from './abuse.ts'
 import { atTheLine, reachedOut, setAway } from './aways.ts'
 import { noteCutOff } from './cut-offs.ts'
 import { dropGuests, handOver, setGuest } from './guests.ts'
@@ -90,7 +91,16 @@ export function evolve(state: State, event: Event): State {
         const before = admitted(state.sayingOf(agent))
         agent.stateId = event.stateId
         agent.stateSince = event.at
+        agent.recovery = null
         agent.afterStateId = null
+        noteIdle(state, agent, before)
+      })
+    case 'recoveryBegan':
+      return changeAgent(state, event.agentId, (agent) => {
+        const before = admitted(state.sayingOf(agent))
+        agent.recovery = { stateId: agent.recovery?.stateId ?? agent.stateId, until: event.until }
+        if (agent.stateId !== event.stateId) agent.stateSince = event.at
+        agent.stateId = event.stateId
         noteIdle(state, agent, before)
       })
     case 'presencePlanned':
@@ -255,6 +265,16 @@ export function evolve(state: State, event: Event): State {
     case 'callbackDue':
     case 'messageLeft':
       return changeInteraction(state, event.interactionId, (interaction) => setAway(state, interaction, event))
+    case 'customerWarned':
+      state.interaction(event.interactionId).warnings += 1
+      return state
+    case 'abuseEnded':
+      return state
+    case 'blockAsked':
+    case 'blockRefused':
+    case 'blockBegan':
+    case 'blockEnded':
+      return turnBlocks(state, event)
     case 'recordingRefused':
       state.interaction(event.interactionId).recordingRefused = true
       return state

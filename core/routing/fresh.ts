@@ -77,6 +77,7 @@ export function freshInteraction(begun: Begun): Interaction {
     guests: [],
     helpSince: null,
     recordingRefused: false,
+    warnings: 0,
     texts: {},
     silentSince: begun.at,
     asked: false,

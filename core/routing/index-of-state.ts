@@ -195,6 +195,7 @@ export class Index {
       if (other !== undefined && itsIndex !== undefined) this.setPlaces(other, itsIndex)
     }
     this.times.set(index.deadlines, 'agentGrace', agent.id, agent.graceDueAt)
+    this.times.set(index.deadlines, 'recovery', agent.id, agent.recovery?.until ?? null)
     if (agent.afterStateId !== null && agent.carried.length === 0) this.leaving.add(agent.id)
     else this.leaving.delete(agent.id)
   }

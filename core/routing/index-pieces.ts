@@ -59,6 +59,7 @@ export type DeadlineKind =
   | 'rest'
   | 'dial'
   | 'callback'
+  | 'recovery'
   | 'loan'
   /** A skill that somebody has for a while. After the hours, which alone may close a queue at that instant. */
   | 'level'

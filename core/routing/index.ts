@@ -12,6 +12,7 @@ export {
   type Refusal,
   type RefusalCode,
 } from './commands.ts'
+export { blockedUntil } from './abuse.ts'
 export { callableFrom } from './callable.ts'
 export { mayAskCallback, mayLeaveMessage } from './callbacks.ts'
 export { changeKinds, changesFor, type Change, type ChangeKind } from './changes.ts'

@@ -11,6 +11,9 @@ export abstract class NaiveAway extends NaiveCentre {
   protected now = 0
   protected readonly cutOffs: { number: string; agent: string; at: number }[] = []
 
+  private blocks: { id: string; customer: string; number: string | null; until: number }[] = []
+
+  protected abstract withdraw(agent: string, keeping?: string[]): void
   protected abstract begin(arriving: Arriving, rest: NaiveBegun, at: number): void
   protected abstract wrapUp(i: NaiveInteraction, at: number): void
   protected abstract handBack(i: NaiveInteraction, at: number): void
@@ -32,8 +35,38 @@ export abstract class NaiveAway extends NaiveCentre {
   }
 
   protected setState(agent: NaiveAgent, state: string, at: number): void {
-    this.say(agent, at, () => Object.assign(agent, { state, after: null }))
+    this.say(agent, at, () => Object.assign(agent, { state, after: null, recovery: null }))
   }
+
+  /** Who has ended a conversation for abuse is offered nothing for a while. */
+  protected recover(agent: NaiveAgent, at: number): void {
+    const { recoverStateId: state, recoverMinutes } = this.plan?.centre ?? { recoverStateId: null, recoverMinutes: 0 }
+    const chosen = agent.recovery !== null || !['unattended', 'evacuated'].includes(agent.state)
+    if (state === null || recoverMinutes <= 0 || agent.after !== null || !chosen) return
+    this.withdraw(agent.id)
+    const before = agent.recovery?.state ?? agent.state
+    this.setState(agent, state, at)
+    agent.recovery = { state: before, until: at + recoverMinutes * 60_000 }
+  }
+
+  protected block({
+    blockId: id,
+    customerId: customer,
+    addressId: number,
+    until,
+  }: CommandBodies['blockCustomer']): void {
+    if (until > this.now && !this.blocks.some((one) => one.id === id && one.until > this.now))
+      this.blocks.push({ id, customer, number, until })
+  }
+
+  protected endBlock(id: string): void {
+    this.blocks = this.blocks.filter((one) => one.id !== id)
+  }
+
+  protected isBlocked = (customer: string, number: string | null, at: number): boolean =>
+    this.blocks.some(
+      (one) => one.until > at && (one.customer === customer || (number !== null && one.number === number)),
+    )
 
   protected lapse(agent: string, until = Infinity): void {
     for (const i of this.interactions) if (i.wish?.agent === agent && i.wish.until <= until) i.wish = null

@@ -34,6 +34,7 @@ export class NaiveLife extends NaiveAway {
         .concat(this.loans.map(({ id, until }) => ({ at: until, kind: 'loan', id })))
         .concat(this.grants.map(({ id, until }) => ({ at: until, kind: 'level', id })))
         .concat(this.agents.map((a) => ({ at: a.graceDueAt, kind: 'agentGrace', id: a.id })))
+        .concat(this.agents.map((a) => ({ at: a.recovery?.until ?? null, kind: 'recovery', id: a.id })))
         .filter((d): d is { at: number; kind: string; id: string } => d.at !== null && d.at <= at)
         .sort((a, b) => a.at - b.at || (`${a.kind}:${a.id}` < `${b.kind}:${b.id}` ? -1 : 1))[0]
       if (due === undefined) return
@@ -69,6 +70,7 @@ export class NaiveLife extends NaiveAway {
   ): void {
     const { interactionId: id, channel, connection } = body
     const queue = this.plan?.queues.find((q) => q.id === body.queueId)
+    if (this.isBlocked(body.customerId, body.number, at)) return
     if (queue === undefined || this.interactions.some((i) => i.id === id)) return
     const open = this.isOpen(queue.id, at)
     const recorded = channel === 'voice' && queue.voicemail && body.leaveMessage === true && body.contentId !== null
@@ -176,6 +178,9 @@ export class NaiveLife extends NaiveAway {
       }
       this.setState(agent, 'offline', at)
       this.lapse(id)
+    } else if (kind === 'recovery') {
+      const agent = this.agents.find((a) => a.id === id) as NaiveAgent
+      this.setState(agent, agent.recovery?.state ?? '', at)
     } else if (kind === 'loan') this.loans = this.loans.filter((one) => one.id !== id)
     else if (kind === 'level') this.grants = this.grants.filter((one) => one.id !== id)
     else if (i === undefined) throw new Error('naive: nothing to expire')

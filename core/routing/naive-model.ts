@@ -34,6 +34,7 @@ export class NaiveModel extends NaiveLife {
               closedTo: [],
               connections: [],
               graceDueAt: null,
+              recovery: null,
             })
         this.planTurns(at)
         this.turnShifts(at)
@@ -109,6 +110,7 @@ export class NaiveModel extends NaiveLife {
         const { addressId: number, interactionId, contentId, customerId } = command.body
         const thread = this.interactions.find((i) => i.channel === 'sms' && i.number === number && i.phase !== 'wrapUp')
         if (thread !== undefined) {
+          if (thread.phase === 'resting' && this.isBlocked(customerId, number, at)) return
           if (thread.phase === 'resting') this.wake(thread, at)
           Object.assign(thread, { owes: 'agent', asked: false })
           return
@@ -322,6 +324,18 @@ export class NaiveModel extends NaiveLife {
         if (i?.phase === 'connected' && i.agent === command.body.agentId) this.wrapUp(i, at)
         return
       }
+      case 'endForAbuse': {
+        const { agentId, interactionId } = command.body
+        const i = find(interactionId)
+        const agent = agentOf(agentId)
+        if (i?.phase !== 'connected' || i.agent !== agentId || agent === undefined) return
+        this.wrapUp(i, at)
+        return this.recover(agent, at)
+      }
+      case 'blockCustomer':
+        return this.block(command.body)
+      case 'endBlock':
+        return this.endBlock(command.body.blockId)
       case 'finishWrapUp': {
         const i = find(command.body.interactionId)
         if (i?.phase === 'wrapUp' && i.agent === command.body.agentId) this.finish(i, at)

@@ -10,6 +10,8 @@ export interface NaiveAgent {
   workedAt: number
   admitted: Record<string, number>
   after: string | null
+  /** What they were in before they recovered, and until when. */
+  recovery: { state: string; until: number } | null
   closedTo: readonly string[]
   connections: string[]
   graceDueAt: number | null

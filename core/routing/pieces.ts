@@ -5,6 +5,7 @@ import type {
   AbsenceReason,
   AddressId,
   AgentId,
+  BlockId,
   Channel,
   ConnectionId,
   ContentId,
@@ -225,6 +226,8 @@ export interface Interaction {
   guests: Guest[]
   /** Its customer does not want to be recorded. */
   recordingRefused: boolean
+  /** How often its customer was warned that it will be ended for abuse. */
+  warnings: number
   /** Since when its agent has wanted a supervisor. */
   helpSince: Instant | null
   /** Of the centre's texts, by the message's number. */
@@ -243,6 +246,27 @@ export interface Interaction {
 export interface CutOff {
   readonly addressId: AddressId
   readonly agentId: AgentId
+  readonly at: Instant
+}
+
+/** A customer, and whoever comes from the number, is kept out for a while. */
+export interface Block {
+  readonly id: BlockId
+  readonly customerId: CustomerId
+  readonly addressId: AddressId | null
+  /** The interaction in which an agent had asked for it; null: a supervisor's own. */
+  readonly askedIn: InteractionId | null
+  readonly from: Instant
+  readonly until: Instant
+  readonly by: PersonId | null
+}
+
+/** An agent asks that a customer be blocked; a supervisor has not said yet. */
+export interface BlockWish {
+  readonly interactionId: InteractionId
+  readonly agentId: AgentId
+  readonly customerId: CustomerId
+  readonly addressId: AddressId | null
   readonly at: Instant
 }
 
@@ -283,6 +307,8 @@ export interface Agent {
   lastAtWork: Instant
   /** When each channel last began to be admitted. */
   admittedSince: Partial<Record<Channel, Instant>>
+  /** After a conversation that was ended for abuse: what they were in, and when they are in it again. */
+  recovery: { readonly stateId: PresenceStateId; readonly until: Instant } | null
   /** What they will be in once they carry nothing more; null: nothing is planned. */
   afterStateId: PresenceStateId | null
   /** Channels of which they take nothing new for now. */

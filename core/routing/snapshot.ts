@@ -1,10 +1,22 @@
 import type { CompiledPlan, Instant } from '../plan/index.ts'
-import type { Absence, Agent, CutOff, Emergency, Grant, Interaction, Loan, QueueDay, Stopgap } from './pieces.ts'
+import type {
+  Absence,
+  Agent,
+  Block,
+  BlockWish,
+  CutOff,
+  Emergency,
+  Grant,
+  Interaction,
+  Loan,
+  QueueDay,
+  Stopgap,
+} from './pieces.ts'
 import { lookupOf } from './lookup.ts'
 import { State } from './state.ts'
 
 /** Raised with every change that makes the same events give another state. A snapshot of another version is ignored. */
-export const coreVersion = 12
+export const coreVersion = 13
 
 export interface Snapshot {
   readonly coreVersion: number
@@ -17,6 +29,8 @@ export interface Snapshot {
   readonly emergencies: readonly Emergency[]
   readonly absences: readonly Absence[]
   readonly cutOffs: readonly CutOff[]
+  readonly blocks: readonly Block[]
+  readonly blockWishes: readonly BlockWish[]
   readonly loans: readonly Loan[]
   readonly grants: readonly Grant[]
 }
@@ -36,6 +50,8 @@ export const snapshotOf = (state: State): Snapshot => ({
   emergencies: state.emergencies,
   absences: state.absences,
   cutOffs: state.cutOffs,
+  blocks: state.blocks,
+  blockWishes: state.blockWishes,
   loans: state.loans,
   grants: state.grants,
 })
@@ -51,6 +67,8 @@ export function stateFrom(snapshot: Snapshot): State {
   state.emergencies = [...snapshot.emergencies]
   state.absences = [...snapshot.absences]
   state.cutOffs = [...snapshot.cutOffs]
+  state.blocks = [...snapshot.blocks]
+  state.blockWishes = [...snapshot.blockWishes]
   state.loans = [...snapshot.loans]
   state.grants = [...snapshot.grants]
   state.lookup = lookupOf(snapshot.plan, state)

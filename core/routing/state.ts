@@ -20,6 +20,8 @@ import {
   visitOf,
   type Absence,
   type Agent,
+  type Block,
+  type BlockWish,
   type CutOff,
   type Emergency,
   type Grant,
@@ -48,6 +50,10 @@ export class State {
   absences: Absence[] = []
   /** The latest of each number, in the order in which they happened. */
   cutOffs: CutOff[] = []
+  /** Those that last, in the order in which they began; those whose time is over go when the next begins. */
+  blocks: Block[] = []
+  /** In the order in which they were asked. */
+  blockWishes: BlockWish[] = []
   /** Those that last, in the order in which they began. */
   loans: Loan[] = []
   /** Likewise. */

@@ -20,6 +20,7 @@ export function takePlan(state: State, event: Event<'planTaken'>): State {
         stateSince: event.at,
         lastAtWork: event.at,
         admittedSince: {},
+        recovery: null,
         afterStateId: null,
         closedTo: [],
         connections: [],
@@ -54,7 +55,10 @@ function reckonSteps(state: State): void {
 
 export function extendDeadlines(state: State, outageMs: number): State {
   const later = (dueAt: Instant | null): Instant | null => (dueAt === null ? null : dueAt + outageMs)
-  for (const agent of state.agents.values()) agent.graceDueAt = later(agent.graceDueAt)
+  for (const agent of state.agents.values()) {
+    agent.graceDueAt = later(agent.graceDueAt)
+    if (agent.recovery !== null) agent.recovery = { ...agent.recovery, until: agent.recovery.until + outageMs }
+  }
   for (const interaction of state.interactions.values()) {
     interaction.customerGraceDueAt = later(interaction.customerGraceDueAt)
     interaction.wrapUpDueAt = later(interaction.wrapUpDueAt)

@@ -185,6 +185,36 @@ const make = fc.oneof(
     pick.map((who) => (state: State) => [command('finishWrapUp', having(state, who, 'wrapUp'))]),
   ),
   often(
+    3,
+    fc
+      .tuple(pick, fc.boolean())
+      .map(([who, block]) => (state: State) => [
+        command('warnCustomer', { ...having(state, who, 'connected'), contentId: null }),
+        command('endForAbuse', { ...having(state, who, 'connected'), reason: 'insults', block }),
+      ]),
+  ),
+  often(
+    1,
+    fc
+      .tuple(fc.constantFrom('b1', 'b2'), fc.constantFrom('c1', 'c2', 'c3'), fc.integer({ min: 990, max: 1060 }))
+      .map(([blockId, customerId, until]) => (state: State) => {
+        const wish = state.blockWishes[0]
+        return [
+          command('blockCustomer', {
+            blockId,
+            customerId: wish?.customerId ?? customerId,
+            addressId: wish?.addressId ?? null,
+            interactionId: wish?.interactionId ?? null,
+            until: until * 1000,
+          }),
+        ]
+      }),
+  ),
+  often(
+    1,
+    fc.constantFrom('b1', 'b2').map((blockId) => () => [command('endBlock', { blockId })]),
+  ),
+  often(
     1,
     fc
       .tuple(agentId, fc.constantFrom('ready', 'textsOnly', 'break', 'offline', 'unattended', 'nonsense'))

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import Ajv2020, { type ErrorObject, type ValidateFunction } from 'ajv/dist/2020.js'
 import {
   plainCentre,
+  plainCentreWords,
   plainPerson,
   plainPlanned,
   plainPlannedLine,
@@ -49,7 +50,7 @@ export function planOf(text: string): PlanDocument {
   // What a file of an older version does not have.
   return {
     ...plan,
-    centre: { ...plainCentre, ...plan.centre },
+    centre: { ...plainCentre, ...plainCentreWords, ...plan.centre },
     loadLimits: plan.loadLimits.map((limits) => Object.assign({ freeForCalls: 0, sameCustomerInCalls: false }, limits)),
     lines: plan.lines.map((line) => Object.assign({}, plainPlannedLine, line)),
     teams: (plan as Partial<PlanDocument>).teams ?? [],

@@ -2,6 +2,7 @@
 import { templates } from './scenario-words.ts'
 import {
   plainCentre,
+  plainCentreWords,
   plainPlanned,
   plainPlannedLine,
   plainState,
@@ -174,6 +175,8 @@ export const centre: Omit<
     customerGraceSeconds: 20,
     retryAfterSeconds: 10,
     ...plainCentre,
+    ...plainCentreWords,
+    recoverStateId: 'recovering',
     missedStateId: 'unattended',
     awayStateId: 'offline',
     evacuatedStateId: 'evacuated',
@@ -187,6 +190,7 @@ export const centre: Omit<
     state('training', 'Training', [], { sign: 'bar', colour: 'slate' }),
     state('offline', 'Offline', [], { sign: 'cross', colour: 'slate', signedOut: true }),
     state('unattended', 'Unattended', [], { sign: 'half', colour: 'near', choosable: false, mostMinutes: 10 }),
+    state('recovering', 'Recovering', [], { sign: 'ring', colour: 'near', choosable: false }),
     state('evacuated', 'Evacuated', [], { sign: 'bar', colour: 'late', choosable: false }),
   ],
   loadLimits: [

@@ -1,6 +1,6 @@
 import 'server-only'
 import * as yup from 'yup'
-import type { Actor, CommandBodies, CommandType } from '@eudromos/core/routing'
+import { blockedUntil, type Actor, type CommandBodies, type CommandType } from '@eudromos/core/routing'
 import { insertContent, readCustomer } from '@eudromos/database'
 import { envelope } from './envelope.ts'
 import { checkedType, safeFileName } from './attachments.ts'
@@ -30,14 +30,29 @@ export const beginShape = yup.object({
 
 export const customerOf = (interactionId: string): Actor => ({ kind: 'customer', id: interactionId })
 
-/** Begins a chat. `connectionId` is a carrier's stream that stands for the customer already. Gives the journal's seq. */
+/** The customer whose browser it is, where they give the same name; who is blocked is so by any name. */
+async function recognised({ database, follower, clock }: Runtime, deviceOf: string | null, name: string) {
+  const found = deviceOf === null ? null : await readCustomer(database, deviceOf)
+  if (found === null) return null
+  const blocked = blockedUntil(follower.state, { customerId: found.id, addressId: null }, clock.now()) !== null
+  return blocked || found.name.toLowerCase() === name.toLowerCase() ? found : null
+}
+
+/**
+ * Begins a chat, of a browser that an earlier customer's may be. `connectionId` is a carrier's stream that stands for the
+ * customer already. Gives the journal's seq, and whose chat it is.
+ */
 export async function beginChat(
-  { sender, database, processId }: Runtime,
+  runtime: Runtime,
   input: yup.InferType<typeof beginShape>,
-  connectionId: string | null,
-): Promise<number> {
+  { connectionId, deviceOf }: { readonly connectionId: string | null; readonly deviceOf: string | null },
+): Promise<{ seq: number; customerId: string }> {
+  const { sender, database, processId } = runtime
   const { id, lineId, queueId, name, text } = input
-  const known = input.customerId === null ? null : await readCustomer(database, input.customerId)
+  const known =
+    input.customerId === null
+      ? await recognised(runtime, deviceOf, name)
+      : await readCustomer(database, input.customerId)
   const customerId = known?.id ?? `${id}-customer`
   const contentId = `${id}-opening`
   const command = envelope(
@@ -61,7 +76,7 @@ export async function beginChat(
     customer: known === null ? { id: customerId, name, test: false } : undefined,
   })
   if (refusal !== null) throw refused(refusal, seq)
-  return seq
+  return { seq, customerId }
 }
 
 export const wordsShape = yup.object({

@@ -3,6 +3,7 @@ import * as yup from 'yup'
 import { attendingWays } from '@eudromos/core/calls'
 import {
   absenceReasons,
+  abuseReasons,
   channels,
   emergencyScopes,
   may,
@@ -60,6 +61,27 @@ const bodies = {
   dialCustomer: yup.object({ agentId: id, interactionId: id }),
   stopDialling: yup.object({ agentId: id, interactionId: id }),
   endInteraction: yup.object({ agentId: id, interactionId: id }),
+  warnCustomer: yup.object({
+    agentId: id,
+    interactionId: id,
+    text: text.trim().min(1, 'Warning: write something.').nullable().default(null),
+  }),
+  endForAbuse: yup.object({
+    agentId: id,
+    interactionId: id,
+    reason: oneOf(abuseReasons, 'Reason'),
+    block: yup.boolean().required('Block: say whether to ask for it.'),
+  }),
+  askForBlock: yup.object({ agentId: id, interactionId: id }),
+  blockCustomer: yup.object({
+    blockId: id,
+    customerId: id,
+    addressId: yup.string().max(200).nullable().default(null),
+    interactionId: yup.string().max(200).nullable().default(null),
+    until: instant('Until'),
+  }),
+  refuseBlock: yup.object({ interactionId: id }),
+  endBlock: yup.object({ blockId: id }),
   takeInteraction: yup.object({ agentId: id, interactionId: id }),
   assignInteraction: yup.object({ agentId: id, interactionId: id }),
   moveInteraction: yup.object({ interactionId: id, queueId: id }),
@@ -140,6 +162,9 @@ const byCapability: Partial<Record<PersonCommand, Capability>> = {
   assignInteraction: 'assign',
   moveInteraction: 'assign',
   attendCall: 'listen',
+  blockCustomer: 'customers.edit',
+  refuseBlock: 'customers.edit',
+  endBlock: 'customers.edit',
   lendAgent: 'stopgaps',
   endLoan: 'stopgaps',
   grantSkill: 'stopgaps',
@@ -195,6 +220,10 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown): Pro
     const { agentId, interactionId, text: words, textLineId } = checked as Checked<'sendMessage'>
     content = { id: contentId, interactionId, body: words }
     commandBody = { agentId, interactionId, contentId, textLineId } satisfies CommandBodies['sendMessage']
+  } else if (type === 'warnCustomer') {
+    const { text: words, ...rest } = checked as Checked<'warnCustomer'>
+    if (words !== null) content = { id: contentId, interactionId: rest.interactionId, body: words }
+    commandBody = { ...rest, contentId: words === null ? null : contentId } satisfies CommandBodies['warnCustomer']
   } else if (type === 'saveWrapUp') {
     const { notes, ...rest } = checked as Checked<'saveWrapUp'>
     const notesContentId = notes.trim() === '' ? null : contentId

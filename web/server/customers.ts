@@ -4,6 +4,7 @@ import {
   eraseCustomer,
   listCustomers,
   putCustomer,
+  readCustomerNames,
   readCustomerRecords,
   readCustomerWhole,
   readNotes,
@@ -13,7 +14,8 @@ import {
   type CustomerRow,
 } from '@eudromos/database'
 import { customers as words } from '../messages/customers.ts'
-import type { CustomerView } from '../view/customer.ts'
+import type { BlockView, CustomerView } from '../view/customer.ts'
+import type { Follower } from './follower.ts'
 import { notFound } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import { seesRecord, sightFor } from './sight.ts'
@@ -42,11 +44,35 @@ export async function customerPage(
   return listCustomers(database, find, { by: sort, direction }, { offset: page * size, limit: size })
 }
 
+/** The block of a customer that lasts longest, or null. */
+function blockView(
+  { state, people }: Follower,
+  customerId: string,
+  customerName: string,
+  now: number,
+): BlockView | null {
+  const own = state.blocks.filter((one) => one.customerId === customerId && one.until > now)
+  const last = own.toSorted((a, b) => b.until - a.until)[0]
+  if (last === undefined) return null
+  const { id, until, by } = last
+  return { id, customerId, customerName, until, byName: by === null ? null : (people.get(by)?.name ?? null) }
+}
+
+/** All who are blocked now, by name. */
+export async function blocksNow({ database, follower, clock }: Runtime): Promise<BlockView[]> {
+  const now = clock.now()
+  const ids = [...new Set(follower.state.blocks.filter(({ until }) => until > now).map((one) => one.customerId))]
+  const names = await readCustomerNames(database, ids)
+  return ids
+    .flatMap((id) => blockView(follower, id, names.get(id) ?? '', now) ?? [])
+    .sort((a, b) => a.customerName.localeCompare(b.customerName))
+}
+
 const mostShown = 200
 
 /** One customer: what is known, and all their conversations, the newest first, as far as who asks may see. */
 export async function customerView(
-  { database, follower }: Runtime,
+  { database, follower, clock }: Runtime,
   viewerId: string,
   id: string,
 ): Promise<CustomerView> {
@@ -62,6 +88,7 @@ export async function customerView(
     zone: customer.zone,
     doNotContact: customer.doNotContact,
     consentAt: customer.consentAt,
+    block: blockView(follower, id, customer.name, clock.now()),
     entries: entries.map((entry) =>
       seesRecord(sight, entry) ? entry : { ...entry, agentName: null, dispositionName: null, notes: null, words: null },
     ),

@@ -73,6 +73,10 @@ const changesEverything: ReadonlySet<Event['type']> = new Set([
   'loanEnded',
   'grantBegan',
   'grantEnded',
+  'blockAsked',
+  'blockRefused',
+  'blockBegan',
+  'blockEnded',
 ])
 
 const noGuests: Interaction['guests'] = []
@@ -332,7 +336,8 @@ export class Follower {
     await this.loadPlan()
     await this.loadAnnouncements()
     await this.loadHandovers()
-    await this.loadCustomers(new Set([...this.state.interactions.values()].map(({ customerId }) => customerId)))
+    const { interactions, blockWishes } = this.state
+    await this.loadCustomers(new Set([...interactions.values(), ...blockWishes].map(({ customerId }) => customerId)))
     await this.loadNumbers(new Set(this.state.interactions.keys()))
   }
 

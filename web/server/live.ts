@@ -3,7 +3,15 @@ import { visitOf, type Interaction } from '@eudromos/core/routing'
 import { readTranscripts } from '@eudromos/database'
 import type { MessageView, View, ViewChange } from '../view/view.ts'
 import type { Change, Follower } from './follower.ts'
-import { emergencyViews, interactionView, messageView, personView, planView, queueView } from './project.ts'
+import {
+  blockWishViews,
+  emergencyViews,
+  interactionView,
+  messageView,
+  personView,
+  planView,
+  queueView,
+} from './project.ts'
 import type { Runtime } from './runtime.ts'
 import { seesInteraction, sightFor } from './sight.ts'
 import type { Stream } from './stream.ts'
@@ -162,6 +170,7 @@ export class LiveFeed {
       agentId: this.scope.kind === 'seat' ? this.scope.agentId : null,
       plan: this.plan(reach),
       emergencies: emergencyViews(follower, this.scope.kind === 'seat' ? this.scope.agentId : null),
+      blockWishes: this.scope.kind === 'seat' ? [] : blockWishViews(follower),
       people: collect(state.agents.keys(), reach.people, (id) => personView(follower, id)),
       queues: collect(state.queues.keys(), reach.queues, (id) => queueView(follower, id)),
       interactions,

@@ -43,10 +43,10 @@ export async function saveState(runtime: Runtime, who: Who, input: unknown): Pro
 export async function removeState(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
   const { draft: version, id } = await ofOne.validate(input, strictly)
   const document = await currentDocument(runtime)
-  const { missedStateId, awayStateId, evacuatedStateId } = document.centre
+  const { missedStateId, awayStateId, evacuatedStateId, recoverStateId } = document.centre
   const found = document.presenceStates.find((one) => one.id === id)
   if (found === undefined) throw notFound('This presence state')
-  if ([missedStateId, awayStateId, evacuatedStateId].includes(id))
+  if ([missedStateId, awayStateId, evacuatedStateId, recoverStateId].includes(id))
     throw notValid('stateNeeded', 'The centre sets this state by itself. Name another for that first.', 'name')
   const others = { ...document, presenceStates: document.presenceStates.filter((one) => one.id !== id) }
   const [other] = others.presenceStates
@@ -122,6 +122,10 @@ export async function saveCentre(runtime: Runtime, who: Who, input: unknown): Pr
       'Rests after: give more than the time after which the customer is asked.',
       'restAfterSilenceSeconds',
     )
+  const document = await currentDocument(runtime)
+  const recover = document.presenceStates.find(({ id }) => id === settings.recoverStateId)
+  if (settings.recoverStateId !== null && (recover === undefined || recover.signedOut))
+    throw notValid('unknownState', 'Who ended for abuse: choose a state in which one is signed in.', 'recoverStateId')
   return publish(runtime, who, given.draft, settings.name, {
     kind: 'centre',
     settings: settings as Partial<PlanDocument['centre']>,

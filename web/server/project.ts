@@ -17,6 +17,7 @@ import {
 import type { TranscriptLine } from '@eudromos/database'
 import type {
   ChatView,
+  BlockWishView,
   EmergencyView,
   InteractionView,
   MessageView,
@@ -63,6 +64,9 @@ export function planView({ state, document }: Follower): PlanView | null {
     teams: document.teams.map(({ id, name, parentId }) => ({ id, name, parentId })),
     skills: document.skills.map(({ id, name }) => ({ id, name })),
     longestWrapUpSeconds: document.centre.longestWrapUpSeconds,
+    abuseWarning: document.centre.abuseWarning,
+    recoverStateId: document.centre.recoverStateId,
+    recoverMinutes: document.centre.recoverMinutes,
     evacuatedStateId: document.centre.evacuatedStateId,
     ownAbsences: document.centre.ownAbsences,
     channels: channels.filter((channel) => document.lines.some((line) => line.on && line.channel === channel)),
@@ -88,6 +92,17 @@ export function emergencyViews({ state, document, people, announcements }: Follo
     }))
 }
 
+const nameOf = (people: Follower['people'], id: string | null): string | null =>
+  id === null ? null : (people.get(id)?.name ?? null)
+
+/** What agents have asked for and no supervisor has settled. */
+export const blockWishViews = ({ state, people, customerNames }: Follower): BlockWishView[] =>
+  state.blockWishes.map(({ agentId, ...wish }) => ({
+    ...wish,
+    agentName: nameOf(people, agentId) ?? '',
+    customerName: customerNames.get(wish.customerId) ?? '',
+  }))
+
 /** What customers of a queue are told of the emergency that closes it, or closed it at an instant; undefined: none. */
 export function closureOf({ state, announcements }: Follower, queueId: string, at: number): ChatView['closure'] {
   const emergency = state.emergencies.find(
@@ -100,9 +115,6 @@ export function closureOf({ state, announcements }: Follower, queueId: string, a
     held: waiting === 'held',
   }
 }
-
-const nameOf = (people: Follower['people'], id: string | null): string | null =>
-  id === null ? null : (people.get(id)?.name ?? null)
 
 export function personView({ state, people }: Follower, id: string): PersonView | null {
   const agent = state.agents.get(id)
@@ -132,6 +144,7 @@ export function personView({ state, people }: Follower, id: string): PersonView 
     onShift: agent.onShift,
     skills: [...state.levelsOf(id)].map(([skillId, level]) => ({ skillId, level })),
     afterStateId: agent.afterStateId,
+    recoverUntil: agent.recovery?.until ?? null,
     closedTo: agent.closedTo,
     loans: state.loans
       .filter(({ agentId }) => agentId === id)
@@ -234,6 +247,8 @@ export function interactionView(
     })),
     helpSince: interaction.helpSince,
     recordingRefused: interaction.recordingRefused,
+    warnings: interaction.warnings,
+    blockAsked: state.blockWishes.some(({ interactionId }) => interactionId === id),
     asked: interaction.asked,
     handover:
       handover === null

@@ -1,5 +1,15 @@
 import type { StoryEntry } from '@eudromos/core/records'
 
+/** A customer is kept out for a while. */
+export interface BlockView {
+  readonly id: string
+  readonly customerId: string
+  readonly customerName: string
+  readonly until: number
+  /** Who has blocked them. */
+  readonly byName: string | null
+}
+
 /** What is known of a customer, and their conversations. */
 export interface CustomerView {
   readonly id: string
@@ -9,6 +19,7 @@ export interface CustomerView {
   readonly zone: string | null
   readonly doNotContact: boolean
   readonly consentAt: number | null
+  readonly block: BlockView | null
   /** The latest, the newest first. */
   readonly entries: readonly StoryEntry[]
   readonly total: number

@@ -108,6 +108,13 @@ export const centreShape = yup.object({
       return callsFrom === undefined || to > callsFrom
     }),
   consentNeeded: yup.boolean().default(false),
+  recoverStateId: yup.string().max(200).nullable().default(null),
+  recoverMinutes: whole('To recover', 0, 240).default(5),
+  abuseWarning: yup
+    .string()
+    .trim()
+    .max(500, 'Warning: use at most 500 characters.')
+    .required('Warning: say what abusive customers are told.'),
   declineReasons: words.min(1, 'Reasons to decline: name at least one.'),
   dispositions: words.min(1, 'Dispositions: name at least one.'),
 })

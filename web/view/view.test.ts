@@ -7,6 +7,7 @@ const view: View = {
   agentId: 'ana',
   plan: null,
   emergencies: [],
+  blockWishes: [],
   people: {},
   queues: {},
   interactions: { i1: { id: 'i1' } as InteractionView },

@@ -56,6 +56,8 @@ export interface PersonView {
   readonly skills: readonly { readonly skillId: string; readonly level: number }[]
   /** What they have planned to be in once they are done. */
   readonly afterStateId: string | null
+  /** They have ended a conversation for abuse, and are offered nothing before. */
+  readonly recoverUntil: number | null
   /** Channels of which they take nothing new for now. */
   readonly closedTo: readonly Channel[]
   /** Queues they are lent to, and skills they have for a while. */
@@ -137,6 +139,9 @@ export interface InteractionView {
   readonly guests: readonly (Omit<Guest, 'processId'> & { readonly name: string })[]
   /** Since when its agent has wanted a supervisor. */
   readonly helpSince: number | null
+  /** How often its customer was warned of being abusive, and whether its agent wants them blocked. */
+  readonly warnings: number
+  readonly blockAsked: boolean
   /** Of a call: its customer does not want to be recorded. */
   readonly recordingRefused: boolean
   /** The silent customer has been asked whether they are still there. */
@@ -184,6 +189,10 @@ export interface PlanView {
   readonly skills: readonly { readonly id: string; readonly name: string }[]
   readonly teams: readonly { readonly id: string; readonly name: string; readonly parentId: string | null }[]
   readonly longestWrapUpSeconds: number
+  /** What abusive customers are told, and how long and in which state an agent recovers. */
+  readonly abuseWarning: string
+  readonly recoverStateId: string | null
+  readonly recoverMinutes: number
   readonly evacuatedStateId: string
   readonly ownAbsences: boolean
   /** By which customers can reach the centre now. */
@@ -209,6 +218,16 @@ export interface EmergencyView extends Omit<Emergency, 'by' | 'to' | 'announceme
   readonly byName: string | null
 }
 
+/** An agent wants a customer blocked. */
+export interface BlockWishView {
+  readonly interactionId: string
+  readonly agentName: string
+  readonly customerId: string
+  readonly customerName: string
+  readonly addressId: string | null
+  readonly at: number
+}
+
 export interface View {
   readonly seq: number
   readonly at: number
@@ -218,6 +237,8 @@ export interface View {
   readonly plan: PlanView | null
   /** At the seat: those that touch it. */
   readonly emergencies: readonly EmergencyView[]
+  /** None at a seat. */
+  readonly blockWishes: readonly BlockWishView[]
   readonly people: Readonly<Record<string, PersonView>>
   readonly queues: Readonly<Record<string, QueueView>>
   readonly interactions: Readonly<Record<string, InteractionView>>

@@ -15,6 +15,7 @@ import { clockText, firstName } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
 import { useSeatStore } from '../stream/context.tsx'
 import { useSeatActions } from './act.ts'
+import { Abuse } from './abuse-dialog.tsx'
 import { Dialling, SpokenMessages } from './away.tsx'
 import { BayHead } from './bay-head.tsx'
 import { CallTexts } from './call-texts.tsx'
@@ -110,6 +111,7 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
               </Button>
             )}
             <FetchSupervisor interaction={interaction} />
+            {!away && <Abuse interaction={interaction} view={view} />}
             <Button
               variant="contained"
               onClick={() => void attempt('endInteraction', { interactionId: id })}

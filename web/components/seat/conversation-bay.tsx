@@ -17,6 +17,7 @@ import { queueName } from '../frame/headline.tsx'
 import { requestJson } from '../stream/send.ts'
 import { useKept } from '../kept.ts'
 import { useSeatActions } from './act.ts'
+import { Abuse } from './abuse-dialog.tsx'
 import { BayHead } from './bay-head.tsx'
 import { FetchSupervisor, Guests } from './guests.tsx'
 import { Handover } from './handover.tsx'
@@ -140,6 +141,7 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
             {seatWords.passOn}
           </Button>
           <FetchSupervisor interaction={interaction} />
+          <Abuse interaction={interaction} view={view} />
           <Button
             variant="contained"
             disabled={text.trim() === '' || stopped || blank !== null}

@@ -7,6 +7,7 @@ import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useEffect, useMemo, useRef, useState } from 'react'
+import { abuse } from '../../messages/abuse.ts'
 import { callbacks } from '../../messages/callbacks.ts'
 import { en } from '../../messages/en.ts'
 import { seatWords } from '../../messages/steering.ts'
@@ -162,6 +163,18 @@ export function Seat({ onBehalfOf }: SeatProps) {
           </Alert>
         )}
         {closed && view.plan?.channels.includes('voice') === true && person.roomFor.includes('voice') && <SoundCheck />}
+        {person.recoverUntil !== null && (
+          <Alert
+            severity="info"
+            action={
+              <Button variant="contained" onClick={() => void attempt('setPresence', { stateId: readyState(view) })}>
+                {abuse.ready}
+              </Button>
+            }
+          >
+            {abuse.recovering(timeText(person.recoverUntil, zone, now))}
+          </Alert>
+        )}
         {person.afterStateId !== null && (
           <Alert severity="info">{seatWords.afterNow(stateName(view.plan, person.afterStateId))}</Alert>
         )}

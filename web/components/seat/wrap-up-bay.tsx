@@ -6,12 +6,13 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useEffect, useState } from 'react'
 import { moods } from '@eudromos/core/plan'
+import { abuse } from '../../messages/abuse.ts'
 import { en } from '../../messages/en.ts'
 import { wrapUpOf as t } from '../../messages/templates.ts'
 import { seatWords } from '../../messages/steering.ts'
 import type { InteractionView, View } from '../../view/view.ts'
 import { Transcript } from '../chat/transcript.tsx'
-import { clockText } from '../format.ts'
+import { clockText, firstName } from '../format.ts'
 import { forgetKept, useKept } from '../kept.ts'
 import { queueName } from '../frame/headline.tsx'
 import { useNotice } from '../frame/notice.tsx'
@@ -131,7 +132,13 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
           onChange={(event) => setNotes(event.target.value)}
           slotProps={{ htmlInput: { maxLength: 20_000 } }}
         />
-        <Box sx={{ display: 'flex', gap: 1 }}>
+        {interaction.blockAsked && <Typography role="status">{abuse.blockAsked(interaction.customerName)}</Typography>}
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+          {interaction.warnings > 0 && !interaction.blockAsked && (
+            <Button onClick={() => void attempt('askForBlock', { interactionId: id })}>
+              {abuse.askToBlock(firstName(interaction.customerName))}
+            </Button>
+          )}
           {mayExtend && (
             <Button onClick={() => void attempt('extendWrapUp', { interactionId: id, seconds: longerSeconds })}>
               {seatWords.longer}

@@ -13,6 +13,7 @@ import { useNotice } from '../../../components/frame/notice.tsx'
 import { timeText, weekdayText } from '../../../components/format.ts'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
+import { BlockWishes } from './block-wishes.tsx'
 import { HelpAsked } from './calls-now.tsx'
 import { EmergencyBanner } from './emergency-banner.tsx'
 import { EmergencyDrawer } from './emergency-drawer.tsx'
@@ -197,6 +198,7 @@ export function LiveRoom(props: LiveRoomProps) {
       {view.emergencies.map((emergency) => (
         <EmergencyBanner key={emergency.id} emergency={emergency} view={view} now={now} mayEnd={mayCloseAll} />
       ))}
+      <BlockWishes view={view} now={now} mayBlock={mayListen} />
       <HelpAsked view={view} now={now} mayListen={mayListen} onPerson={onPerson} />
       {shown === 'people' && (
         <PeopleTable

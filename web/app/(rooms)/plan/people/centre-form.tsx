@@ -8,6 +8,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { v7 as newId } from 'uuid'
 import { secondsText } from '../../../../components/format.ts'
+import { abuse } from '../../../../messages/abuse.ts'
 import { callbacks } from '../../../../messages/callbacks.ts'
 import { en } from '../../../../messages/en.ts'
 import { centre as t } from '../../../../messages/people.ts'
@@ -39,6 +40,7 @@ const fields: readonly { name: NumberName; label: string; help?: string }[] = [
   { name: 'recordingDays', label: recording.days },
   { name: 'backWithinSeconds', label: callbacks.backWithin, help: callbacks.backHelp },
   { name: 'ringSeconds', label: callbacks.ring },
+  { name: 'recoverMinutes', label: abuse.recoverMinutes },
 ]
 
 /** What the whole centre goes by, and its lists of reasons and dispositions. */
@@ -110,6 +112,37 @@ export function CentreForm(props: Omit<EditorProps<CentreValue>, 'onDuplicate'>)
               />
             }
             label={callbacks.consentNeeded}
+          />
+          <TextField
+            select
+            size="small"
+            label={abuse.recoverState}
+            value={value.recoverStateId ?? ''}
+            disabled={!mayEdit}
+            error={form.faultOf('recoverStateId') !== undefined}
+            helperText={form.faultOf('recoverStateId')}
+            onChange={({ target }) => form.set({ recoverStateId: target.value === '' ? null : target.value })}
+            slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          >
+            <MenuItem value="">{abuse.noState}</MenuItem>
+            {document.presenceStates
+              .filter(({ signedOut }) => !signedOut)
+              .map(({ id, name }) => (
+                <MenuItem key={id} value={id}>
+                  {name}
+                </MenuItem>
+              ))}
+          </TextField>
+          <TextField
+            size="small"
+            multiline
+            label={abuse.warning}
+            value={value.abuseWarning}
+            disabled={!mayEdit}
+            error={form.faultOf('abuseWarning') !== undefined}
+            helperText={form.faultOf('abuseWarning') ?? abuse.warningHelp}
+            onChange={({ target }) => form.set({ abuseWarning: target.value })}
+            sx={{ gridColumn: '1 / -1' }}
           />
         </Box>
         <Words form={form} mayEdit={mayEdit} part="declineReasons" label={t.declineReasons} />

@@ -39,7 +39,15 @@ export type CentreValue = Pick<
   | 'callsFrom'
   | 'callsTo'
   | 'consentNeeded'
-> & { readonly id: string; readonly name: string; readonly declineReasons: Words; readonly dispositions: Words }
+  | 'recoverStateId'
+  | 'recoverMinutes'
+> &
+  Pick<PlanDocument['centre'], 'abuseWarning'> & {
+    readonly id: string
+    readonly name: string
+    readonly declineReasons: Words
+    readonly dispositions: Words
+  }
 
 export const stateValue = (document: PlanDocument, state: PlanDocument['presenceStates'][number]): StateValue => ({
   ...state,
@@ -64,6 +72,7 @@ export function centreValue({ centre, declineReasons, dispositions }: PlanDocume
   const { askAfterSilenceSeconds, restAfterSilenceSeconds, endAfterRestSeconds } = centre
   const { textRestAfterSeconds, textEndAfterRestSeconds, recordingDays } = centre
   const { backWithinSeconds, ringSeconds, callsFrom, callsTo, consentNeeded } = centre
+  const { recoverStateId, recoverMinutes, abuseWarning } = centre
   return {
     id: 'centre',
     name,
@@ -86,6 +95,9 @@ export function centreValue({ centre, declineReasons, dispositions }: PlanDocume
     callsFrom,
     callsTo,
     consentNeeded,
+    recoverStateId,
+    recoverMinutes,
+    abuseWarning,
     declineReasons,
     dispositions,
   }

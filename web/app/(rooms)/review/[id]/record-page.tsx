@@ -15,6 +15,7 @@ import { clockText, firstName, timeText } from '../../../../components/format.ts
 import { ChannelShape } from '../../../../components/glyphs.tsx'
 import { GroundsList, type NamedGrounds } from '../../../../components/grounds/grounds-list.tsx'
 import { SidePanel } from '../../../../components/side-panel.tsx'
+import { abuse } from '../../../../messages/abuse.ts'
 import { callbacks } from '../../../../messages/callbacks.ts'
 import { en } from '../../../../messages/en.ts'
 import { recording } from '../../../../messages/recording.ts'
@@ -146,6 +147,9 @@ export function RecordPage({ details, plan, mayReach }: RecordPageProps) {
               </Box>
             ))}
           </Section>
+        )}
+        {(row.warnings > 0 || row.abuse !== null || row.blockAsked) && (
+          <Typography sx={{ fontWeight: 650 }}>{abuse.inRecord(row.warnings, row.abuse, row.blockAsked)}</Typography>
         )}
         {(details.recordings.length > 0 || row.recordingRefused) && (
           <Section title={recording.recordings}>

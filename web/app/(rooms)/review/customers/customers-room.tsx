@@ -13,6 +13,8 @@ import { shownNumber } from '@eudromos/core/numbers'
 import type { CustomerRow } from '@eudromos/database'
 import { useFetched } from '../../../../components/fetched.ts'
 import { timeText } from '../../../../components/format.ts'
+import type { BlockView } from '../../../../view/customer.ts'
+import { BlockedNow } from './blocks.tsx'
 import { customers as t } from '../../../../messages/customers.ts'
 
 const columnsIn = (zone: string): GridColDef<CustomerRow>[] => [
@@ -50,7 +52,7 @@ const columnsIn = (zone: string): GridColDef<CustomerRow>[] => [
 ]
 
 /** All customers: found and paged by the server, whatever their number. */
-export function CustomersRoom({ zone }: { zone: string }) {
+export function CustomersRoom({ zone, blocks }: { zone: string; blocks: readonly BlockView[] }) {
   const router = useRouter()
   const params = useSearchParams()
   const [find, setFind] = useState(params.get('find') ?? '')
@@ -89,6 +91,7 @@ export function CustomersRoom({ zone }: { zone: string }) {
           {value === null ? '' : t.total(value.total)}
         </Typography>
       </Box>
+      <BlockedNow blocks={blocks} zone={zone} />
       {error !== null && <Alert severity="error">{error}</Alert>}
       <Paper sx={{ border: 1, borderColor: 'divider', height: 'calc(100dvh - 190px)' }}>
         <DataGrid

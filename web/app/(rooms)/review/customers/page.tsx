@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import { Suspense } from 'react'
 import { customers } from '../../../../messages/customers.ts'
+import { blocksNow } from '../../../../server/customers.ts'
 import { enter } from '../../../../server/room.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { CustomersRoom } from './customers-room.tsx'
@@ -9,10 +10,10 @@ export const metadata: Metadata = { title: customers.title }
 
 export default async function CustomersPage() {
   await enter('records.view')
-  const { follower } = await runtime()
+  const place = await runtime()
   return (
     <Suspense>
-      <CustomersRoom zone={follower.document?.centre.zone ?? 'UTC'} />
+      <CustomersRoom zone={place.follower.document?.centre.zone ?? 'UTC'} blocks={await blocksNow(place)} />
     </Suspense>
   )
 }

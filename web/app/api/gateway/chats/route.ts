@@ -1,5 +1,5 @@
 import { beginChat, beginShape } from '../../../../server/chats.ts'
-import { chatToken, cookieOf, isCarrier, limitPublic } from '../../../../server/gateway.ts'
+import { chatToken, cookieOf, isCarrier, knownAs, knownCustomer, limitPublic } from '../../../../server/gateway.ts'
 import { readJson } from '../../../../server/limits.ts'
 import { answering } from '../../../../server/problem.ts'
 import { runtime } from '../../../../server/runtime.ts'
@@ -10,10 +10,15 @@ export const POST = (request: Request): Promise<Response> =>
     limitPublic(request, 'begin', 30)
     const input = await beginShape.validate(await readJson(request), { abortEarly: false, stripUnknown: true })
     const place = await runtime()
-    const connectionId = isCarrier(request) ? request.headers.get('x-connection') : null
-    if (connectionId !== null) place.connections.adopt(`${connectionId}.${input.id}`, input.id)
-    const seq = await beginChat(place, input, connectionId === null ? null : `${connectionId}.${input.id}`)
+    const carrier = isCarrier(request)
+    const stream = carrier ? request.headers.get('x-connection') : null
+    const connectionId = stream === null ? null : `${stream}.${input.id}`
+    if (connectionId !== null) place.connections.adopt(connectionId, input.id)
+    const deviceOf = carrier ? null : await knownCustomer()
+    const { seq, customerId } = await beginChat(place, input, { connectionId, deviceOf })
     const token = chatToken(input.id)
     const cookie = `${cookieOf(input.id)}=${token}; Path=/api/gateway/chats/${input.id}; HttpOnly; SameSite=Strict; Max-Age=86400`
-    return Response.json({ id: input.id, token, seq }, { status: 201, headers: { 'set-cookie': cookie } })
+    const headers = new Headers({ 'set-cookie': cookie })
+    if (!carrier && input.customerId === null) headers.append('set-cookie', knownAs(customerId))
+    return Response.json({ id: input.id, token, seq }, { status: 201, headers })
   })

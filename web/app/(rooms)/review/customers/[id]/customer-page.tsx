@@ -22,6 +22,7 @@ import { Refused, requestJson } from '../../../../../components/stream/send.ts'
 import { callbacks } from '../../../../../messages/callbacks.ts'
 import { customers as t } from '../../../../../messages/customers.ts'
 import type { CustomerView } from '../../../../../view/customer.ts'
+import { CustomerBlock } from '../blocks.tsx'
 
 interface CustomerPageProps {
   readonly customer: CustomerView
@@ -77,7 +78,10 @@ export function CustomerPage({ customer, zone, mayEdit, mayReach }: CustomerPage
           </Box>
         )}
       </Box>
-      <Known key={id} customer={customer} zone={zone} mayEdit={mayEdit} url={url} />
+      <Box sx={{ display: 'grid', gap: 1.5 }}>
+        <Known key={id} customer={customer} zone={zone} mayEdit={mayEdit} url={url} />
+        <CustomerBlock customerId={id} block={customer.block} zone={zone} mayEdit={mayEdit} />
+      </Box>
       <Paper component="section" aria-label={t.timeline} sx={{ padding: 2, border: 1, borderColor: 'divider' }}>
         <Typography variant="h2" sx={{ marginBlockEnd: 1 }}>
           {t.timeline}

@@ -1,0 +1,55 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Link from 'next/link'
+import { v7 as newId } from 'uuid'
+import { BlockButton } from '../../../components/block-button.tsx'
+import { useNotice } from '../../../components/frame/notice.tsx'
+import { useLiveStore } from '../../../components/stream/context.tsx'
+import { sendCommand } from '../../../components/stream/send.ts'
+import { abuse as t } from '../../../messages/abuse.ts'
+import type { View } from '../../../view/view.ts'
+
+/** Customers whom agents want blocked; a supervisor says for how long, or that they are not. */
+export function BlockWishes({ view, now, mayBlock }: { view: View; now: number; mayBlock: boolean }) {
+  const store = useLiveStore()
+  const notice = useNotice()
+  const send = (type: string, body: Record<string, unknown>): void =>
+    void sendCommand(store, type, body).catch((error: Error) => notice(error.message))
+  if (!mayBlock || view.blockWishes.length === 0) return null
+  return (
+    <Box component="section" aria-label={t.wishes} sx={{ display: 'grid', gap: 1, marginBlockEnd: 1 }}>
+      {view.blockWishes.map(({ interactionId, agentName, customerName, customerId, addressId }) => (
+        <Alert
+          key={interactionId}
+          severity="warning"
+          variant="outlined"
+          sx={{ bgcolor: 'background.paper', '.MuiAlert-message': { color: 'text.primary' } }}
+          action={
+            <Box sx={{ display: 'flex', gap: 1 }}>
+              <Button component={Link} href={`/review/${interactionId}`}>
+                {t.record}
+              </Button>
+              <Button onClick={() => send('refuseBlock', { interactionId })}>{t.refuse}</Button>
+              <BlockButton
+                now={now}
+                onBlock={(until) =>
+                  send('blockCustomer', {
+                    blockId: newId(),
+                    customerId,
+                    addressId,
+                    interactionId,
+                    until,
+                  })
+                }
+              />
+            </Box>
+          }
+        >
+          {t.wish(agentName, customerName || t.wishOfNobody)}
+        </Alert>
+      ))}
+    </Box>
+  )
+}

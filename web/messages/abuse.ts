@@ -1,0 +1,76 @@
+// Customers who are abusive: warned, ended, blocked for a while; and agents who recover from it.
+import type { AbuseReason } from '@eudromos/core/plan'
+
+export const abuse = {
+  open: 'Abuse',
+  title: (name: string) => `${name} is abusive`,
+  warned: (times: number) => (times === 1 ? 'Warned once.' : `Warned ${times} times.`),
+  notWarned: 'Not warned yet.',
+  words: 'What they are told',
+  readOut: 'Read this out:',
+  send: 'Send the warning',
+  said: 'I have said it',
+  noted: 'The warning is in the record.',
+  why: 'End it because of',
+  reasons: {
+    insults: 'Insults',
+    threats: 'Threats',
+    harassment: 'Harassment',
+    hoax: 'A hoax',
+    other: 'Something else',
+  } satisfies Record<AbuseReason, string>,
+  block: 'Ask a supervisor to block them',
+  end: 'End it for abuse',
+  close: 'Close',
+  then: (state: string, minutes: number) =>
+    `After that you are in ${state} for ${minutes} minutes and are offered nothing. You can say sooner that you are Ready.`,
+  blockAsked: (name: string) => `A supervisor has been asked to block ${name}.`,
+  askToBlock: (name: string) => `Ask to block ${name}`,
+  recovering: (until: string) => `You are offered nothing until ${until}, to recover. Take the time you need.`,
+  ready: 'I am Ready',
+  // At the supervisor's.
+  wishes: 'Blocks asked for',
+  wish: (agent: string, customer: string) => `${agent} asks to block ${customer}`,
+  wishOfNobody: 'somebody',
+  record: 'Record',
+  blockFor: 'Block',
+  refuse: 'Do not block',
+  spans: [
+    { hours: 1, label: 'for an hour' },
+    { hours: 24, label: 'for a day' },
+    { hours: 168, label: 'for a week' },
+    { hours: 720, label: 'for 30 days' },
+  ],
+  // Of a customer.
+  section: 'Block',
+  blocked: (until: string, by: string | null) =>
+    `Blocked until ${until}${by === null ? '' : `, by ${by}`}. What they send or call is refused, and they are told so.`,
+  notBlocked: 'Not blocked: they reach the centre like anybody.',
+  unblock: 'End the block',
+  blockedNow: 'Blocked now',
+  until: (until: string) => `until ${until}`,
+  /** In a record. */
+  inRecord: (warnings: number, reason: AbuseReason | null, asked: boolean) =>
+    [
+      ...(warnings === 0
+        ? []
+        : [warnings === 1 ? 'The customer was warned.' : `The customer was warned ${warnings} times.`]),
+      ...(reason === null ? [] : [`Ended for abuse: ${abuseWord[reason]}.`]),
+      ...(asked ? ['Its agent asked to block the customer.'] : []),
+    ].join(' '),
+  /** Of the whole centre, in the plan. */
+  settings: 'Abuse',
+  warning: 'Warning of abusive customers',
+  warningHelp: 'Sent in chats and texts; agents read it out in calls.',
+  recoverState: 'Who ended for abuse is then in',
+  noState: 'Their own state',
+  recoverMinutes: 'To recover, minutes',
+}
+
+const abuseWord: Record<AbuseReason, string> = {
+  insults: 'insults',
+  threats: 'threats',
+  harassment: 'harassment',
+  hoax: 'a hoax',
+  other: 'something else',
+}
