@@ -51,6 +51,7 @@ export {
   visitOf,
   type Absence,
   type Agent,
+  type Block,
   type Callback,
   type Dial,
   type DialEnd,

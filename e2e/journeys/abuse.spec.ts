@@ -34,7 +34,7 @@ test('an abusive customer is warned, the chat is ended for it, a supervisor bloc
   await rosalind.getByRole('menuitem', { name: 'for a day' }).click()
   await expect(wishes).toBeHidden()
 
-  await customer.goto('/outside/site')
+  await customer.getByRole('button', { name: 'Start another chat' }).click()
   await customer.getByLabel('Your name').fill('Brannoc Teale')
   await customer.getByLabel('What is it about?').click()
   await customer.getByRole('option', { name: "Today's sailings" }).click()

@@ -1,6 +1,16 @@
 import { connect, eraseCustomer, meetNumber, readCustomerWhole, type Database } from '@eudromos/database'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
-import { customerPage, customerShape, customerView, eraseOne, exportCustomer, saveCustomer } from './customers.ts'
+import type { Block } from '@eudromos/core/routing'
+import { beginChat } from './chats.ts'
+import {
+  blocksNow,
+  customerPage,
+  customerShape,
+  customerView,
+  eraseOne,
+  exportCustomer,
+  saveCustomer,
+} from './customers.ts'
 import type { Runtime } from './runtime.ts'
 
 jest.mock('server-only', () => ({}))
@@ -8,11 +18,14 @@ jest.mock('server-only', () => ({}))
 let place: TestDatabase
 let database: Database
 let runtime: Runtime
+let people: Map<string, { id: string; name: string }>
+const blocks: Block[] = []
 
 beforeAll(async () => {
   place = await testDatabase()
   database = connect(place.webUrl)
-  const follower = { document: null, people: new Map(), state: { interactions: new Map() } }
+  people = new Map([['sup', { id: 'sup', name: 'Rosalind Okafor' }]])
+  const follower = { document: null, people, state: { interactions: new Map(), blocks } }
   runtime = { database, follower, clock: { now: () => 5000 } } as unknown as Runtime
   for (const [n, name] of ['Ilse Varga', 'Tomas Reyne', 'Marta Quill'].entries())
     await meetNumber(database, `+6149157000${n}`, { addressId: `a${n}`, customerId: `c${n}`, name })
@@ -66,4 +79,48 @@ test('what is kept is exported as data, and erased with the number', async () =>
   expect(await readCustomerWhole(database, 'c1')).toMatchObject({ customer: { name: 'erased' }, numbers: [] })
   await expect(eraseOne(runtime, 'nobody')).rejects.toThrow('This customer is not there')
   await eraseCustomer(database, 'nobody', 'erased')
+})
+
+describe('a block', () => {
+  const block = (rest: Partial<Block>): Block => ({
+    id: 'b',
+    customerId: 'c2',
+    addressId: null,
+    askedIn: null,
+    from: 0,
+    until: 20_000,
+    by: 'sup',
+    ...rest,
+  })
+  afterEach(() => blocks.splice(0))
+
+  test('is told with its end and whose it is; of several the last to end, and none that is over', async () => {
+    blocks.push(block({ id: 'long', until: 30_000 }), block({}), block({ id: 'over', customerId: 'c0', until: 9000 }))
+    const told = { id: 'long', customerId: 'c2', customerName: 'Marta Quill', until: 30_000, byName: 'Rosalind Okafor' }
+    expect((await customerView(runtime, 'sup', 'c2')).block).toEqual(told)
+    expect((await customerView(runtime, 'sup', 'c0')).block).toBeNull()
+    expect(await blocksNow(runtime)).toEqual([told])
+  })
+
+  test('holds in the browser that the customer used, under any name; else the same name is the same customer', async () => {
+    const asked: string[] = []
+    const submit = ({ command }: { command: { body: { customerId: string } } }): object => {
+      asked.push(command.body.customerId)
+      return { seq: 1, refusal: null }
+    }
+    const place = { ...runtime, sender: { submit } } as unknown as Runtime
+    const begin = (name: string, deviceOf: string | null) =>
+      beginChat(
+        place,
+        { id: 'i', lineId: 'site', queueId: 'q', name, text: 'words', customerId: null, leaveMessage: false },
+        { connectionId: null, deviceOf },
+      )
+    await begin('marta quill', 'c2')
+    await begin('Somebody Else', 'c2')
+    await begin('Marta Quill', null)
+    await begin('Marta Quill', 'nobody')
+    expect(asked).toEqual(['c2', 'i-customer', 'i-customer', 'i-customer'])
+    blocks.push(block({}))
+    expect((await begin('Somebody Else', 'c2')).customerId).toBe('c2')
+  })
 })

@@ -2,7 +2,7 @@ import { visitOf } from '@eudromos/core/routing'
 import { TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
 import type { RotaPlan } from '@eudromos/core/rota'
 import type { Follower } from './follower.ts'
-import { chatView, closureOf, emergencyViews, personView, queueView } from './project.ts'
+import { blockWishViews, chatView, closureOf, emergencyViews, personView, queueView } from './project.ts'
 import { readRota } from './rota.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
@@ -52,6 +52,27 @@ function followed() {
     })
   return { centre, follower, close }
 }
+
+test('a block that an agent asks for is told with names; at their own seat they recover until then', () => {
+  const { centre, follower } = followed()
+  centre.arrive('i1', 'boats', { customerId: 'rude' })
+  const offer = centre.state.interaction('i1').visits[0]?.offers[0]
+  const agentId = offer?.agentId ?? ''
+  centre.do('answerOffer', { agentId, offerId: offer?.id ?? '', interactionId: 'i1' })
+  centre.do('endForAbuse', { agentId, interactionId: 'i1', reason: 'hoax', block: true })
+  follower.customerNames.set('rude', 'Brannoc Teale')
+  expect(blockWishViews(follower)).toEqual([
+    {
+      interactionId: 'i1',
+      agentName: follower.people.get(agentId)?.name,
+      customerId: 'rude',
+      customerName: 'Brannoc Teale',
+      addressId: null,
+      at: centre.at,
+    },
+  ])
+  expect(personView(follower, agentId)).toMatchObject({ stateId: 'recovering', recoverUntil: centre.at + 15_000 })
+})
 
 describe('an emergency closing', () => {
   test('is seen whole by the centre, and at a seat that it touches without others’ names', () => {

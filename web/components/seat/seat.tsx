@@ -167,9 +167,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
           <Alert
             severity="info"
             action={
-              <Button variant="contained" onClick={() => void attempt('setPresence', { stateId: readyState(view) })}>
-                {abuse.ready}
-              </Button>
+              <Button onClick={() => void attempt('setPresence', { stateId: readyState(view) })}>{abuse.ready}</Button>
             }
           >
             {abuse.recovering(timeText(person.recoverUntil, zone, now))}

@@ -149,7 +149,13 @@ export function RecordPage({ details, plan, mayReach }: RecordPageProps) {
           </Section>
         )}
         {(row.warnings > 0 || row.abuse !== null || row.blockAsked) && (
-          <Typography sx={{ fontWeight: 650 }}>{abuse.inRecord(row.warnings, row.abuse, row.blockAsked)}</Typography>
+          <Alert
+            severity="warning"
+            variant="outlined"
+            sx={{ bgcolor: 'background.paper', '.MuiAlert-message': { color: 'text.primary' } }}
+          >
+            {abuse.inRecord(row.warnings, row.abuse, row.blockAsked)}
+          </Alert>
         )}
         {(details.recordings.length > 0 || row.recordingRefused) && (
           <Section title={recording.recordings}>
