@@ -7,7 +7,11 @@ export interface CustomerRow {
   readonly id: string
   readonly name: string
   readonly numbers: readonly string[]
+  /** Where they are, as an IANA zone; null: as their number tells. */
+  readonly zone: string | null
   readonly doNotContact: boolean
+  readonly consentAt: number | null
+  readonly tags: readonly string[]
   readonly conversations: number
   readonly lastAt: number | null
 }
@@ -23,7 +27,8 @@ export async function listCustomers(
   page: { readonly offset: number; readonly limit: number },
 ): Promise<{ rows: CustomerRow[]; total: number }> {
   const { rows } = await database.$client.query<CustomerRow & { total: number }>({
-    text: `select c.id, c.name, c.do_not_contact as "doNotContact", count(*) over ()::int as total,
+    text: `select c.id, c.name, c.zone, c.tags, c.do_not_contact as "doNotContact",
+             c.consent_at::float8 as "consentAt", count(*) over ()::int as total,
              array(select a.value from customer_address ca join address a on a.id = ca.address_id
                    where ca.customer_id = c.id order by a.value) as numbers,
              coalesce(r.n, 0)::int as conversations, r.last::float8 as "lastAt"
@@ -31,6 +36,7 @@ export async function listCustomers(
              select customer_id, count(*) as n, max(arrived_at) as last from record group by customer_id) r
              on r.customer_id = c.id
            where strpos(lower(c.name), lower($1)) > 0
+             or ($1 <> '' and exists (select from unnest(c.tags) as tag where strpos(lower(tag), lower($1)) > 0))
              or ($4 <> '' and exists (select from customer_address ca join address a on a.id = ca.address_id
                                       where ca.customer_id = c.id and strpos(a.value, $4) > 0))
            order by ${customerSorts[sort.by]} ${sort.direction} nulls last, c.id offset $2 limit $3`,
@@ -59,7 +65,7 @@ export async function readCustomerWhole(
 export async function putCustomer(
   database: Database,
   id: string,
-  known: Partial<Pick<Customer, 'name' | 'zone' | 'doNotContact' | 'consentAt'>>,
+  known: Partial<Pick<Customer, 'name' | 'zone' | 'doNotContact' | 'consentAt' | 'notes' | 'tags'>>,
 ): Promise<boolean> {
   const rows = await database
     .update(t.customer)

@@ -59,11 +59,11 @@ export async function readCustomer(database: Database, id: string): Promise<Cust
   return row ?? null
 }
 
-/** Takes everything personal of a customer away: the name, the numbers that are theirs alone, and the words, files and recordings of all their interactions. */
+/** Takes everything personal of a customer away: the name, the notes, the numbers that are theirs alone, and the words, files and recordings of all their interactions. */
 export async function eraseCustomer(database: Database, id: string, replacement: string): Promise<void> {
   await database.transaction(async (tx) => {
     const interactions = await tx.select({ id: t.record.id }).from(t.record).where(eq(t.record.customerId, id))
-    await tx.update(t.customer).set({ name: replacement }).where(eq(t.customer.id, id))
+    await tx.update(t.customer).set({ name: replacement, zone: null, notes: '', tags: [] }).where(eq(t.customer.id, id))
     const gone = await tx
       .delete(t.customerAddress)
       .where(eq(t.customerAddress.customerId, id))

@@ -108,6 +108,9 @@ export const customer = pgTable('customer', {
   consentAt: instant('consent_at'),
   /** Where they are, as an IANA zone; null: as their number tells. */
   zone: text(),
+  /** What everybody who talks to them should know. */
+  notes: text().notNull().default(''),
+  tags: text().array().notNull().default([]),
   createdAt: stamp('created_at').notNull().defaultNow(),
 })
 

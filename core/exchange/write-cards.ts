@@ -5,6 +5,8 @@ export interface Card {
   readonly id: string
   readonly name: string
   readonly email: string
+  /** In E.164. */
+  readonly telephones: readonly string[]
   /** The organisation, then its units. */
   readonly organisation: readonly string[]
   readonly roles: readonly string[]
@@ -18,13 +20,14 @@ const list = (values: readonly string[], between: string): string => values.map(
 /** People as vCards 4.0 (RFC 6350), one after another in one file. */
 export const writeCards = (cards: readonly Card[]): string =>
   cards
-    .flatMap(({ id, name, email, organisation, roles, zone, categories }) => [
+    .flatMap(({ id, name, email, telephones, organisation, roles, zone, categories }) => [
       'BEGIN:VCARD',
       'VERSION:4.0',
       'KIND:individual',
       `UID;VALUE=text:${escapeText(id)}`,
       `FN:${escapeText(name)}`,
       ...(email === '' ? [] : [`EMAIL;TYPE=work:${escapeText(email)}`]),
+      ...telephones.map((number) => `TEL;VALUE=uri:tel:${number}`),
       ...(organisation.length === 0 ? [] : [`ORG:${list(organisation, ';')}`]),
       ...roles.map((role) => `ROLE:${escapeText(role)}`),
       ...(zone === null ? [] : [`TZ:${escapeText(zone)}`]),

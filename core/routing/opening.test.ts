@@ -302,7 +302,7 @@ describe('a plan', () => {
     }
     const event = { type: 'planTaken', v: 1, at: 5, plan: old } as unknown as Event
     expect(upcast(event)).toMatchObject({
-      v: 10,
+      v: 11,
       plan: {
         hours: [],
         shifts: [],

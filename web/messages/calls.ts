@@ -39,6 +39,7 @@ export const phoneCall = {
   number: 'Number',
   noNumber: 'Give a number with + and the country, such as +44 20 7946 0100.',
   heard: 'What is heard',
+  opensAt: (when: string | null) => `Nobody answers at this hour. We open again ${when ?? 'later'}.`,
   calling: 'Calling…',
   ringing: 'It rings. Music plays while you wait.',
   place: (place: number) => (place === 1 ? 'You are next.' : `You are number ${place}.`),

@@ -13,6 +13,7 @@ const phases: Record<Phase, string> = {
 }
 
 export const story = {
+  tags: 'Tags of the customer',
   title: 'What was before',
   whoItIs: 'Who it is, and what was before',
   first: 'Nothing is on record yet.',

@@ -9,6 +9,7 @@ import {
   customerView,
   eraseOne,
   exportCustomer,
+  exportCustomers,
   saveCustomer,
 } from './customers.ts'
 import type { Runtime } from './runtime.ts'
@@ -51,19 +52,23 @@ test('customers are found by name and number, page by page', async () => {
 })
 
 test('what is known is changed; the day of a consent stays that of its beginning', async () => {
-  const known = { name: 'Ilse Vargas', zone: 'Europe/Lisbon', doNotContact: false, consent: true }
+  const said = { notes: 'Speaks slowly.', tags: ['group', 'group', '=regular'] }
+  const known = { name: 'Ilse Vargas', zone: 'Europe/Lisbon', ...said, doNotContact: false, consent: true }
   await saveCustomer(runtime, 'c0', known)
   Object.assign(runtime, { clock: { now: () => 9000 } })
   await saveCustomer(runtime, 'c0', { ...known, doNotContact: true })
   expect(await customerView(runtime, 'sup', 'c0')).toMatchObject({
     name: 'Ilse Vargas',
     zone: 'Europe/Lisbon',
+    notes: 'Speaks slowly.',
+    tags: ['group', '=regular'],
     doNotContact: true,
     consentAt: 5000,
     numbers: ['+61491570000'],
     entries: [],
   })
-  await saveCustomer(runtime, 'c0', { ...known, consent: false })
+  expect(await found({ find: 'GROUP' })).toEqual({ names: ['Ilse Vargas'], total: 1 })
+  await saveCustomer(runtime, 'c0', { ...known, doNotContact: true, consent: false })
   expect((await customerView(runtime, 'sup', 'c0')).consentAt).toBeNull()
   await expect(saveCustomer(runtime, 'nobody', known)).rejects.toThrow('This customer is not there')
   await expect(customerShape.validate({ ...known, zone: 'Nowhere/Else' })).rejects.toThrow('Time zone: give one')
@@ -75,10 +80,32 @@ test('what is kept is exported as data, and erased with the number', async () =>
     numbers: ['+61491570001'],
     conversations: [],
   })
+  const said = { notes: 'Two dogs.', tags: ['dogs'], zone: 'Europe/Lisbon' }
+  await saveCustomer(runtime, 'c1', { name: 'Tomas Reyne', ...said, doNotContact: false, consent: false })
   await eraseOne(runtime, 'c1')
-  expect(await readCustomerWhole(database, 'c1')).toMatchObject({ customer: { name: 'erased' }, numbers: [] })
+  expect(await readCustomerWhole(database, 'c1')).toMatchObject({
+    customer: { name: 'erased', notes: '', tags: [], zone: null },
+    numbers: [],
+  })
   await expect(eraseOne(runtime, 'nobody')).rejects.toThrow('This customer is not there')
   await eraseCustomer(database, 'nobody', 'erased')
+})
+
+test('those found are written as CSV, which a spreadsheet takes for no formula, and as vCards', async () => {
+  const read = (find: string, format: 'csv' | 'vcf') => new Response(exportCustomers(runtime, find, format)).text()
+  const csv = await read('', 'csv')
+  const [header, , row] = csv.split('\r\n')
+  expect([header, row]).toEqual([
+    'id,name,numbers,zone,tags,doNotContact,agreedAt,conversations,lastAt',
+    "c0,Ilse Vargas,'+61491570000,Europe/Lisbon,group =regular,true,,0,",
+  ])
+  expect(csv.split('\r\n')).toHaveLength(5)
+  const cards = await read('ilse', 'vcf')
+  expect(cards).toContain(
+    'FN:Ilse Vargas\r\nTEL;VALUE=uri:tel:+61491570000\r\nTZ:Europe/Lisbon\r\nCATEGORIES:group,=regular\r\n',
+  )
+  expect(cards.match(/BEGIN:VCARD/g)).toHaveLength(1)
+  expect(await read('nobody at all', 'vcf')).toBe('')
 })
 
 describe('a block', () => {

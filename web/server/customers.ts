@@ -1,5 +1,7 @@
 import 'server-only'
+import Papa from 'papaparse'
 import * as yup from 'yup'
+import { writeCards, type Card } from '@eudromos/core/exchange'
 import {
   eraseCustomer,
   listCustomers,
@@ -17,6 +19,7 @@ import { customers as words } from '../messages/customers.ts'
 import type { BlockView, CustomerView } from '../view/customer.ts'
 import type { Follower } from './follower.ts'
 import { notFound } from './problem.ts'
+import { plain } from './records.ts'
 import type { Runtime } from './runtime.ts'
 import { seesRecord, sightFor } from './sight.ts'
 
@@ -42,6 +45,70 @@ export async function customerPage(
     stripUnknown: true,
   })
   return listCustomers(database, find, { by: sort, direction }, { offset: page * size, limit: size })
+}
+
+const exportPage = 1000
+const columns = [
+  'id',
+  'name',
+  'numbers',
+  'zone',
+  'tags',
+  'doNotContact',
+  'agreedAt',
+  'conversations',
+  'lastAt',
+] as const
+
+const csvRow = (row: CustomerRow): Record<(typeof columns)[number], string> => ({
+  id: row.id,
+  name: plain(row.name),
+  // A plus at the beginning would be a formula to a spreadsheet.
+  numbers: plain(row.numbers.join(' ')),
+  zone: row.zone ?? '',
+  tags: plain(row.tags.join(' ')),
+  doNotContact: String(row.doNotContact),
+  agreedAt: row.consentAt === null ? '' : new Date(row.consentAt).toISOString(),
+  conversations: String(row.conversations),
+  lastAt: row.lastAt === null ? '' : new Date(row.lastAt).toISOString(),
+})
+
+const cardOf = ({ id, name, numbers, zone, tags }: CustomerRow): Card => ({
+  id,
+  name,
+  email: '',
+  telephones: numbers,
+  organisation: [],
+  roles: [],
+  zone,
+  categories: tags,
+})
+
+const writers = {
+  csv: (rows: readonly CustomerRow[], header: boolean): string =>
+    `${Papa.unparse({ fields: [...columns], data: rows.map(csvRow) }, { header, newline: '\r\n' })}\r\n`,
+  vcf: (rows: readonly CustomerRow[]): string => writeCards(rows.map(cardOf)),
+}
+export type CustomerFormat = keyof typeof writers
+export const customerFormats = Object.keys(writers) as CustomerFormat[]
+
+/** Whoever is found by these words, by name, as CSV (RFC 4180) or vCards 4.0 (RFC 6350), page by page. */
+export function exportCustomers(
+  { database }: Runtime,
+  find: string,
+  format: CustomerFormat,
+): ReadableStream<Uint8Array> {
+  const encoder = new TextEncoder()
+  let offset = 0
+  return new ReadableStream({
+    async pull(controller) {
+      const sort = { by: 'name', direction: 'asc' } as const
+      const { rows } = await listCustomers(database, find, sort, { offset, limit: exportPage })
+      if (rows.length > 0 || offset === 0) controller.enqueue(encoder.encode(writers[format](rows, offset === 0)))
+      offset += rows.length
+      if (rows.length < exportPage) controller.close()
+    },
+  })
 }
 
 /** The block of a customer that lasts longest, or null. */
@@ -86,6 +153,8 @@ export async function customerView(
     name: customer.name,
     numbers,
     zone: customer.zone,
+    notes: customer.notes,
+    tags: customer.tags,
     doNotContact: customer.doNotContact,
     consentAt: customer.consentAt,
     block: blockView(follower, id, customer.name, clock.now()),
@@ -121,6 +190,12 @@ export const customerShape = yup.object({
       'Time zone: give one such as Europe/Lisbon, or leave it empty.',
       (zone) => zone === null || isZone(zone),
     ),
+  notes: yup.string().trim().max(2000, 'Notes: use at most 2,000 characters.').default(''),
+  tags: yup
+    .array()
+    .of(yup.string().trim().max(40, 'Tags: use at most 40 characters each.').required('Tags: leave none empty.'))
+    .max(20, 'Tags: use at most 20.')
+    .default([]),
   doNotContact: yup.boolean().required(),
   consent: yup.boolean().required(),
 })
@@ -128,12 +203,12 @@ export const customerShape = yup.object({
 export async function saveCustomer(
   { database, clock }: Runtime,
   id: string,
-  { name, zone, doNotContact, consent }: yup.InferType<typeof customerShape>,
+  { name, zone, notes, tags, doNotContact, consent }: yup.InferType<typeof customerShape>,
 ): Promise<void> {
   const before = await readCustomerWhole(database, id)
   if (before === null) throw notFound('This customer')
   const consentAt = consent ? (before.customer.consentAt ?? clock.now()) : null
-  await putCustomer(database, id, { name, zone, doNotContact, consentAt })
+  await putCustomer(database, id, { name, zone, notes, tags: [...new Set(tags)], doNotContact, consentAt })
 }
 
 /** Everything that is kept of a customer, as data. */
@@ -175,13 +250,15 @@ export async function exportCustomer({ database, follower }: Runtime, viewerId: 
     name: customer.name,
     numbers,
     zone: customer.zone,
+    notes: customer.notes,
+    tags: customer.tags,
     doNotContact: customer.doNotContact,
     consentAt: customer.consentAt === null ? null : new Date(customer.consentAt).toISOString(),
     conversations,
   }
 }
 
-/** The facts of the conversations stay, as law and figures ask; name, numbers, words, files and recordings go. */
+/** The facts of the conversations stay, as law and figures ask; name, notes, numbers, words, files and recordings go. */
 export async function eraseOne({ database }: Runtime, id: string): Promise<void> {
   if ((await readCustomerWhole(database, id)) === null) throw notFound('This customer')
   await eraseCustomer(database, id, words.erased)

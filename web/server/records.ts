@@ -63,7 +63,7 @@ const iso = (at: number | null): string => (at === null ? '' : new Date(at).toIS
 const seconds = (ms: number | null): string => (ms === null ? '' : (ms / 1000).toFixed(3))
 
 /** A cell that a spreadsheet would take for a formula is set off by an apostrophe. */
-const plain = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text)
+export const plain = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text)
 
 const exportRow = (row: RecordRow) => ({
   id: row.id,

@@ -34,6 +34,7 @@ export async function storyOf(runtime: Runtime, who: Who, interactionId: string)
   const queueName = (id: string): string => document?.queues.find((queue) => queue.id === id)?.name ?? ''
   return {
     customerId,
+    known: { notes: terms?.notes ?? '', tags: terms?.tags ?? [] },
     contact: { doNotContact: terms?.doNotContact ?? false, consentAt: terms?.consentAt ?? null },
     sharers: sharers.filter(({ id }) => id !== customerId),
     now: [...state.interactions.values()]

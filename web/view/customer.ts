@@ -17,6 +17,8 @@ export interface CustomerView {
   readonly numbers: readonly string[]
   /** Where they are, as an IANA zone; null: as their number tells. */
   readonly zone: string | null
+  readonly notes: string
+  readonly tags: readonly string[]
   readonly doNotContact: boolean
   readonly consentAt: number | null
   readonly block: BlockView | null

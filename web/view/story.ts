@@ -5,6 +5,7 @@ import type { StoryEntry } from '@eudromos/core/records'
 
 export interface StoryView {
   readonly customerId: string
+  readonly known: { readonly notes: string; readonly tags: readonly string[] }
   /** Whether they want to be called or texted first, and when they agreed to it. */
   readonly contact: { readonly doNotContact: boolean; readonly consentAt: number | null }
   /** Who else has the number. */

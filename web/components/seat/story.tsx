@@ -2,6 +2,7 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import Chip from '@mui/material/Chip'
 import Skeleton from '@mui/material/Skeleton'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
@@ -50,6 +51,20 @@ export function Story({ interaction, view }: { interaction: InteractionView; vie
         </Box>
       )}
       <ContactSwitches key={value.customerId} interactionId={id} contact={value.contact} />
+      {value.known.tags.length > 0 && (
+        <Box role="group" aria-label={t.tags} sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
+          {value.known.tags.map((tag) => (
+            <Chip key={tag} size="small" variant="outlined" label={tag} />
+          ))}
+        </Box>
+      )}
+      {value.known.notes !== '' && (
+        <Typography
+          sx={{ whiteSpace: 'pre-wrap', borderInlineStart: 3, borderColor: 'divider', paddingInlineStart: 1 }}
+        >
+          {value.known.notes}
+        </Typography>
+      )}
       {value.now.map((one) => (
         <Alert key={one.id} severity="info" sx={{ paddingBlock: 0 }}>
           {t.now(one.channel, one.phase, one.queueName)}

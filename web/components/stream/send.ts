@@ -10,6 +10,8 @@ export class Refused extends Error {
     readonly status: number,
     readonly code: string,
     readonly fields: Readonly<Record<string, string>> = {},
+    /** What it is about, for who wants to tell more of it. */
+    readonly params: Readonly<Record<string, string | number>> = {},
   ) {
     super(message)
   }
@@ -19,6 +21,7 @@ interface ProblemBody {
   readonly detail?: string
   readonly code?: string
   readonly fields?: Record<string, string>
+  readonly params?: Record<string, string | number>
 }
 
 /** Fetches; what is refused or out of reach becomes a Refused with a sentence. */
@@ -36,7 +39,13 @@ async function answerOf(url: string, init?: RequestInit): Promise<Response> {
   } catch {
     // Not a problem document: something before our server answered.
   }
-  throw new Refused(problem.detail ?? en.failed, answer.status, problem.code ?? 'failed', problem.fields)
+  throw new Refused(
+    problem.detail ?? en.failed,
+    answer.status,
+    problem.code ?? 'failed',
+    problem.fields,
+    problem.params,
+  )
 }
 
 /** Fetches JSON; likewise. */

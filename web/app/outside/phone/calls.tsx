@@ -8,7 +8,8 @@ import { useMemo, useState } from 'react'
 import { v7 as newId } from 'uuid'
 import { e164, shownNumber } from '@eudromos/core/numbers'
 import { useKept } from '../../../components/kept.ts'
-import { requestJson } from '../../../components/stream/send.ts'
+import { openingText } from '../../../components/format.ts'
+import { Refused, requestJson } from '../../../components/stream/send.ts'
 import { phoneCall as c } from '../../../messages/calls.ts'
 import type { PhoneLine } from '../../../view/outside-view.ts'
 
@@ -32,6 +33,12 @@ export function useCall(own: string): [call: Call | null, set: (call: Call | nul
   return [call, (next) => keep(next === null ? '' : JSON.stringify(next))]
 }
 
+/** Why it was not taken, and when it would be. */
+function toldBy(caught: Error): string {
+  const opensAt = caught instanceof Refused ? caught.params.opensAt : undefined
+  return typeof opensAt === 'number' ? c.opensAt(openingText(opensAt)) : caught.message
+}
+
 /** A keypad for any number, and the centre's numbers to call. */
 export function Calls({ own, lines, onCall }: CallsProps) {
   const [typed, setTyped] = useState('')
@@ -53,7 +60,7 @@ export function Calls({ own, lines, onCall }: CallsProps) {
     })
       .then(
         (begun) => onCall({ ...begun, to }),
-        (caught: Error) => setError(caught.message),
+        (caught: Error) => setError(toldBy(caught)),
       )
       .finally(() => setBusy(false))
   }

@@ -52,7 +52,15 @@ const columnsIn = (zone: string): GridColDef<CustomerRow>[] => [
 ]
 
 /** All customers: found and paged by the server, whatever their number. */
-export function CustomersRoom({ zone, blocks }: { zone: string; blocks: readonly BlockView[] }) {
+export function CustomersRoom({
+  zone,
+  blocks,
+  mayExport,
+}: {
+  zone: string
+  blocks: readonly BlockView[]
+  mayExport: boolean
+}) {
   const router = useRouter()
   const params = useSearchParams()
   const [find, setFind] = useState(params.get('find') ?? '')
@@ -90,6 +98,15 @@ export function CustomersRoom({ zone, blocks }: { zone: string; blocks: readonly
         <Typography role="status" sx={{ color: 'text.secondary' }}>
           {value === null ? '' : t.total(value.total)}
         </Typography>
+        {mayExport && (
+          <Box sx={{ marginInlineStart: 'auto', display: 'flex', gap: 1 }}>
+            {(['csv', 'vcf'] as const).map((format) => (
+              <Button key={format} href={`/api/customers/export?${new URLSearchParams({ find: asked, format })}`}>
+                {t.exportAs[format]}
+              </Button>
+            ))}
+          </Box>
+        )}
       </Box>
       <BlockedNow blocks={blocks} zone={zone} />
       {error !== null && <Alert severity="error">{error}</Alert>}

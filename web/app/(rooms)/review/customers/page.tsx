@@ -1,5 +1,6 @@
 import type { Metadata } from 'next'
 import { Suspense } from 'react'
+import { may } from '@eudromos/core/plan'
 import { customers } from '../../../../messages/customers.ts'
 import { blocksNow } from '../../../../server/customers.ts'
 import { enter } from '../../../../server/room.ts'
@@ -9,11 +10,15 @@ import { CustomersRoom } from './customers-room.tsx'
 export const metadata: Metadata = { title: customers.title }
 
 export default async function CustomersPage() {
-  await enter('records.view')
+  const who = await enter('records.view')
   const place = await runtime()
   return (
     <Suspense>
-      <CustomersRoom zone={place.follower.document?.centre.zone ?? 'UTC'} blocks={await blocksNow(place)} />
+      <CustomersRoom
+        zone={place.follower.document?.centre.zone ?? 'UTC'}
+        blocks={await blocksNow(place)}
+        mayExport={may(who.roles, 'customers.edit')}
+      />
     </Suspense>
   )
 }

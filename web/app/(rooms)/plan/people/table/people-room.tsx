@@ -120,6 +120,7 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
             id: person.id,
             name: person.name,
             email: person.email,
+            telephones: [],
             organisation: [document.centre.name, ...(team === undefined ? [] : [team.name])],
             roles: person.roles.map((role) => en.roles[role]),
             zone: document.sites.find(({ id }) => id === person.siteId)?.zone ?? null,

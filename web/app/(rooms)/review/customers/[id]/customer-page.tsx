@@ -1,5 +1,6 @@
 'use client'
 import Alert from '@mui/material/Alert'
+import Autocomplete from '@mui/material/Autocomplete'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
@@ -119,6 +120,8 @@ function Known({ customer, zone, mayEdit, url }: KnownProps) {
   const begun = {
     name: customer.name,
     zone: customer.zone ?? '',
+    notes: customer.notes,
+    tags: customer.tags,
     doNotContact: customer.doNotContact,
     consent: customer.consentAt !== null,
   }
@@ -165,6 +168,33 @@ function Known({ customer, zone, mayEdit, url }: KnownProps) {
         error={faults.zone !== undefined}
         helperText={faults.zone ?? t.zoneHelp}
         onChange={({ target }) => setValue({ ...value, zone: target.value })}
+      />
+      <Autocomplete
+        multiple
+        freeSolo
+        options={[]}
+        value={[...value.tags]}
+        disabled={!mayEdit}
+        onChange={(_, tags) => setValue({ ...value, tags: tags.map((tag) => tag.trim()).filter((tag) => tag !== '') })}
+        renderInput={(params) => (
+          <TextField
+            {...params}
+            label={t.tags}
+            error={faults.tags !== undefined}
+            helperText={faults.tags ?? t.tagsHelp}
+          />
+        )}
+      />
+      <TextField
+        label={t.notes}
+        value={value.notes}
+        multiline
+        minRows={2}
+        maxRows={8}
+        disabled={!mayEdit}
+        error={faults.notes !== undefined}
+        helperText={faults.notes ?? t.notesHelp}
+        onChange={({ target }) => setValue({ ...value, notes: target.value })}
       />
       <Box role="group" aria-label={callbacks.contact}>
         <Typography variant="body2">{callbacks.contact}</Typography>

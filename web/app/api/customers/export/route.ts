@@ -1,0 +1,26 @@
+import * as yup from 'yup'
+import { customerFormats, exportCustomers } from '../../../../server/customers.ts'
+import { answering } from '../../../../server/problem.ts'
+import { runtime } from '../../../../server/runtime.ts'
+import { permit } from '../../../../server/who.ts'
+
+const types = { csv: 'text/csv; charset=utf-8; header=present', vcf: 'text/vcard; charset=utf-8' } as const
+
+const asked = yup.object({
+  find: yup.string().trim().max(100).default(''),
+  format: yup.string().oneOf(customerFormats, 'Format: csv or vcf.').required('Format: csv or vcf.'),
+})
+
+/** All customers who are found, as a file. */
+export const GET = (request: Request): Promise<Response> =>
+  answering(request, async () => {
+    await permit('customers.edit')
+    const { find, format } = await asked.validate(Object.fromEntries(new URL(request.url).searchParams))
+    return new Response(exportCustomers(await runtime(), find, format), {
+      headers: {
+        'content-type': types[format],
+        'content-disposition': `attachment; filename="customers.${format}"`,
+        'x-content-type-options': 'nosniff',
+      },
+    })
+  })
