@@ -170,7 +170,7 @@ export class LiveFeed {
       agentId: this.scope.kind === 'seat' ? this.scope.agentId : null,
       plan: this.plan(reach),
       emergencies: emergencyViews(follower, this.scope.kind === 'seat' ? this.scope.agentId : null),
-      blockWishes: this.scope.kind === 'seat' ? [] : blockWishViews(follower),
+      blockWishes: this.scope.kind === 'seat' ? [] : blockWishViews(follower, reach.people),
       people: collect(state.agents.keys(), reach.people, (id) => personView(follower, id)),
       queues: collect(state.queues.keys(), reach.queues, (id) => queueView(follower, id)),
       interactions,

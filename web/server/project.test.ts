@@ -53,7 +53,7 @@ function followed() {
   return { centre, follower, close }
 }
 
-test('a block that an agent asks for is told with names; at their own seat they recover until then', () => {
+test('a block that an agent in sight asks for is told with names; at their own seat they recover until then', () => {
   const { centre, follower } = followed()
   centre.arrive('i1', 'boats', { customerId: 'rude' })
   const offer = centre.state.interaction('i1').visits[0]?.offers[0]
@@ -61,7 +61,8 @@ test('a block that an agent asks for is told with names; at their own seat they 
   centre.do('answerOffer', { agentId, offerId: offer?.id ?? '', interactionId: 'i1' })
   centre.do('endForAbuse', { agentId, interactionId: 'i1', reason: 'hoax', block: true })
   follower.customerNames.set('rude', 'Brannoc Teale')
-  expect(blockWishViews(follower)).toEqual([
+  expect(blockWishViews(follower, () => false)).toEqual([])
+  expect(blockWishViews(follower, (id) => id === agentId)).toEqual([
     {
       interactionId: 'i1',
       agentName: follower.people.get(agentId)?.name,

@@ -95,13 +95,18 @@ export function emergencyViews({ state, document, people, announcements }: Follo
 const nameOf = (people: Follower['people'], id: string | null): string | null =>
   id === null ? null : (people.get(id)?.name ?? null)
 
-/** What agents have asked for and no supervisor has settled. */
-export const blockWishViews = ({ state, people, customerNames }: Follower): BlockWishView[] =>
-  state.blockWishes.map(({ agentId, ...wish }) => ({
-    ...wish,
-    agentName: nameOf(people, agentId) ?? '',
-    customerName: customerNames.get(wish.customerId) ?? '',
-  }))
+/** What agents in sight have asked for and no supervisor has settled. */
+export const blockWishViews = (
+  { state, people, customerNames }: Follower,
+  inSight: (agentId: string) => boolean,
+): BlockWishView[] =>
+  state.blockWishes
+    .filter(({ agentId }) => inSight(agentId))
+    .map(({ agentId, ...wish }) => ({
+      ...wish,
+      agentName: nameOf(people, agentId) ?? '',
+      customerName: customerNames.get(wish.customerId) ?? '',
+    }))
 
 /** What customers of a queue are told of the emergency that closes it, or closed it at an instant; undefined: none. */
 export function closureOf({ state, announcements }: Follower, queueId: string, at: number): ChatView['closure'] {
