@@ -132,7 +132,7 @@ function Known({ customer, zone, mayEdit, url }: KnownProps) {
     try {
       await requestJson(url, 'PUT', { ...value, zone: value.zone.trim() === '' ? null : value.zone })
       setFaults({})
-      notice(t.saved)
+      notice(t.saved, 'done')
       router.refresh()
     } catch (caught) {
       if (caught instanceof Refused && caught.fields !== undefined) setFaults(caught.fields)
