@@ -1,11 +1,11 @@
 // Abusive customers: they are warned, their conversation is ended for it and its agent recovers, and a supervisor blocks
 // them for a while.
 import type { AddressId, AgentId, CustomerId, Instant } from '../plan/index.ts'
-import { actorMay, asAgent, askedBy, withWork } from './allowed.ts'
+import { actorMay, askedBy, withOwn, withWork } from './allowed.ts'
 import { refuse, type Command, type Decision } from './commands.ts'
 import { end, withdrawFrom } from './consequences.ts'
 import { event, type Event } from './events.ts'
-import { atWork, type Block, type Interaction } from './pieces.ts'
+import type { Block, Interaction } from './pieces.ts'
 import type { State } from './state.ts'
 
 /** Nobody is kept out for longer at a time. */
@@ -37,14 +37,15 @@ export function endForAbuse(state: State, command: Command<'endForAbuse'>, at: I
 
 function recovery(state: State, agentId: AgentId, at: Instant): Event[] {
   const { recoverStateId: stateId, recoverMinutes } = state.settings()
+  const { presenceStates } = state.lookup
   const agent = state.agent(agentId)
-  if (stateId === null || recoverMinutes <= 0 || !state.lookup.presenceStates.has(stateId)) return []
+  const presence = stateId === null ? undefined : presenceStates.get(stateId)
+  if (stateId === null || presence === undefined || recoverMinutes <= 0) return []
   // Who is to be somewhere else afterwards, or was made to leave, is not called back from there.
-  const chosen = agent.recovery !== null || state.lookup.presenceStates.get(agent.stateId)?.choosable === true
+  const chosen = agent.recovery !== null || presenceStates.get(agent.stateId)?.choosable === true
   if (agent.afterStateId !== null || !chosen) return []
-  const admits = state.lookup.presenceStates.get(stateId)?.admits ?? []
   return [
-    ...withdrawFrom(state, agentId, 'agentAway', at, admits),
+    ...withdrawFrom(state, agentId, 'agentAway', at, presence.admits),
     event('recoveryBegan', at, { agentId, stateId, until: at + recoverMinutes * 60_000 }),
   ]
 }
@@ -56,17 +57,9 @@ export function recovered(state: State, agentId: AgentId, at: Instant): Event[] 
   return [event('presenceSet', at, { agentId, stateId, cause: 'recovered' })]
 }
 
-/** By the agent who has or had it last, while it is wrapped up. */
-export function askForBlock(state: State, command: Command<'askForBlock'>, at: Instant): Decision {
-  const { agentId, interactionId } = command.body
-  const refusal = asAgent(state, command, agentId)
-  if (refusal !== null) return refusal
-  const interaction = state.interactions.get(interactionId)
-  if (interaction === undefined) return refuse('unknownInteraction', { interactionId })
-  if (!atWork(interaction).some(({ personId }) => personId === agentId))
-    return refuse('notYourInteraction', { interactionId })
-  return blockAsked(state, interaction, agentId, at)
-}
+/** By the agent who talks to them, or wraps that up. */
+export const askForBlock = (state: State, command: Command<'askForBlock'>, at: Instant): Decision =>
+  withOwn(state, command, (interaction) => blockAsked(state, interaction, command.body.agentId, at))
 
 const blockAsked = (state: State, interaction: Interaction, agentId: AgentId, at: Instant): Event[] =>
   state.blockWishes.some(({ interactionId }) => interactionId === interaction.id)

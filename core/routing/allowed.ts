@@ -24,27 +24,10 @@ export function asAgent(state: State, command: Command, agentId: AgentId): Refus
   return own || inTheirName ? null : refuse('notAllowed', { command: command.type, agentId })
 }
 
-/** What follows where the agent has the interaction, in this phase. */
-export function withWork(
+/** What follows where the agent has the interaction, talking or in wrap-up. */
+export function withOwn(
   state: State,
-  command: Command<
-    | 'endInteraction'
-    | 'warnCustomer'
-    | 'endForAbuse'
-    | 'saveWrapUp'
-    | 'finishWrapUp'
-    | 'transferInteraction'
-    | 'extendWrapUp'
-    | 'holdCall'
-    | 'consult'
-    | 'joinGuest'
-    | 'dismissGuest'
-    | 'handOver'
-    | 'askForHelp'
-    | 'dialCustomer'
-    | 'stopDialling'
-  >,
-  phase: 'connected' | 'wrapUp',
+  command: Command<OwnWork | 'askForBlock'>,
   decideFor: (interaction: Interaction) => Decision,
 ): Decision {
   const { agentId, interactionId } = command.body
@@ -54,7 +37,37 @@ export function withWork(
   if (interaction === undefined) return refuse('unknownInteraction', { interactionId })
   if (!atWork(interaction).some(({ personId }) => personId === agentId))
     return refuse('notYourInteraction', { interactionId })
-  if (interaction.phase !== phase)
-    return refuse(phase === 'wrapUp' ? 'notInWrapUp' : 'interactionOver', { interactionId })
   return decideFor(interaction)
+}
+
+type OwnWork =
+  | 'endInteraction'
+  | 'warnCustomer'
+  | 'endForAbuse'
+  | 'saveWrapUp'
+  | 'finishWrapUp'
+  | 'transferInteraction'
+  | 'extendWrapUp'
+  | 'holdCall'
+  | 'consult'
+  | 'joinGuest'
+  | 'dismissGuest'
+  | 'handOver'
+  | 'askForHelp'
+  | 'dialCustomer'
+  | 'stopDialling'
+
+/** Likewise, in this phase. */
+export function withWork(
+  state: State,
+  command: Command<OwnWork>,
+  phase: 'connected' | 'wrapUp',
+  decideFor: (interaction: Interaction) => Decision,
+): Decision {
+  const { interactionId } = command.body
+  return withOwn(state, command, (interaction) =>
+    interaction.phase === phase
+      ? decideFor(interaction)
+      : refuse(phase === 'wrapUp' ? 'notInWrapUp' : 'interactionOver', { interactionId }),
+  )
 }

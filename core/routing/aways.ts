@@ -8,19 +8,11 @@ import { countVisit, endVisit } from './visits.ts'
 /** It is its agent's from the beginning, and no visit of a customer's: it counts in no figure of its queue but the handled. */
 export function reachedOut(state: State, made: Event<'reachedOut'>): State {
   const { agentId, at, channel } = made
-  const interaction = freshInteraction({
-    ...made,
-    test: false,
-    leftMessage: false,
-    requirements: [],
-    priority: null,
-    connections: [],
-    customerGraceDueAt: null,
-    awaitsOpening: false,
-    estimatedWaitSeconds: null,
-    back: false,
-    wish: null,
-  })
+  const plain = { test: false, leftMessage: false, requirements: [], priority: null } as const
+  const interaction = freshInteraction(
+    { ...made, ...plain, customerGraceDueAt: null, estimatedWaitSeconds: null },
+    { connections: [], awaitsOpening: false, back: false, wish: null },
+  )
   const agent = state.agent(agentId)
   Object.assign(interaction, { outgoing: true, away: channel === 'voice', phase: 'connected' })
   interaction.turn = { side: 'customer', since: at }

@@ -1,30 +1,33 @@
-import type { AddressId, Channel, CustomerId, Instant, InteractionId, LineId, QueueId, VisitId } from '../plan/index.ts'
-import type { Requirement } from '../skills/index.ts'
+import type { Event } from './events.ts'
 import type { Connection, Interaction, Wish } from './pieces.ts'
 
-interface Begun {
-  readonly at: Instant
-  readonly interactionId: InteractionId
-  readonly visitId: VisitId
-  readonly channel: Channel
-  readonly customerId: CustomerId
-  readonly lineId: LineId
-  readonly addressId: AddressId | null
-  readonly queueId: QueueId
-  readonly test: boolean
-  readonly leftMessage: boolean
-  readonly requirements: readonly Requirement[]
-  readonly priority: number | null
+type Begun = Pick<
+  Event<'interactionArrived'>,
+  | 'at'
+  | 'interactionId'
+  | 'visitId'
+  | 'channel'
+  | 'customerId'
+  | 'lineId'
+  | 'addressId'
+  | 'queueId'
+  | 'test'
+  | 'leftMessage'
+  | 'requirements'
+  | 'priority'
+  | 'customerGraceDueAt'
+  | 'estimatedWaitSeconds'
+>
+
+interface Standing {
   readonly connections: readonly Connection[]
-  readonly customerGraceDueAt: Instant | null
   readonly awaitsOpening: boolean
-  readonly estimatedWaitSeconds: number | null
   readonly back: boolean
   readonly wish: Wish | null
 }
 
 /** One that begins: it waits in its first visit. */
-export function freshInteraction(begun: Begun): Interaction {
+export function freshInteraction(begun: Begun, { connections, awaitsOpening, back, wish }: Standing): Interaction {
   return {
     id: begun.interactionId,
     channel: begun.channel,
@@ -34,7 +37,7 @@ export function freshInteraction(begun: Begun): Interaction {
     arrivedAt: begun.at,
     test: begun.test,
     leftMessage: begun.leftMessage,
-    back: begun.back,
+    back,
     outgoing: false,
     away: false,
     callback: null,
@@ -51,9 +54,9 @@ export function freshInteraction(begun: Begun): Interaction {
         queueId: begun.queueId,
         enteredAt: begun.at,
         waitedBeforeMs: 0,
-        awaitsOpening: begun.awaitsOpening,
+        awaitsOpening,
         estimatedWaitSeconds: begun.estimatedWaitSeconds,
-        wish: begun.wish === null ? null : { ...begun.wish },
+        wish: wish === null ? null : { ...wish },
         step: 0,
         counts: true,
         overdue: false,
@@ -64,7 +67,7 @@ export function freshInteraction(begun: Begun): Interaction {
       },
     ],
     participations: [],
-    connections: [...begun.connections],
+    connections: [...connections],
     customerGraceDueAt: begun.customerGraceDueAt,
     wrapUpDueAt: null,
     wrapUpMs: 0,

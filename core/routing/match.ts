@@ -168,7 +168,6 @@ export function nextSentOn(state: State): Event<'sentOn' | 'turnedAway'> | null 
   for (const queue of state.index.dirty) {
     const own = sentOnFrom(state, queue)
     if (own !== null) return own
-    if (sources.size === 0) continue
     for (const from of sources.get(queue.id) ?? []) {
       const sent = sentOnFrom(state, state.index.queue(from))
       if (sent !== null) return sent

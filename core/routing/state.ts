@@ -119,8 +119,7 @@ export class State {
 
   /** An emergency keeps those who wait in it in their places: nobody is offered them. */
   isHeld(queueId: QueueId): boolean {
-    const { emergencies } = this.lookup
-    return emergencies.size > 0 && emergencies.get(queueId)?.waiting === 'held'
+    return this.lookup.emergencies.get(queueId)?.waiting === 'held'
   }
 
   /** The stopgap that the queue is under at the state's time, or null. */

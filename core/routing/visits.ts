@@ -7,21 +7,7 @@ import { visitOf, type Interaction, type Visit, type Wish } from './pieces.ts'
 import type { State } from './state.ts'
 
 export function arrive(state: State, event: Event<'interactionArrived'>): State {
-  const interaction = freshInteraction({
-    at: event.at,
-    interactionId: event.interactionId,
-    visitId: event.visitId,
-    channel: event.channel,
-    customerId: event.customerId,
-    lineId: event.lineId,
-    addressId: event.addressId,
-    queueId: event.queueId,
-    test: event.test,
-    leftMessage: event.leftMessage,
-    requirements: event.requirements,
-    priority: event.priority,
-    customerGraceDueAt: event.customerGraceDueAt,
-    estimatedWaitSeconds: event.estimatedWaitSeconds,
+  const interaction = freshInteraction(event, {
     connections: event.connection === null ? [] : [event.connection],
     awaitsOpening: event.leftMessage && !state.queueDay(event.queueId).open,
     back: event.back !== null,

@@ -10,7 +10,6 @@ export const abuse = {
   readOut: 'Read this out:',
   send: 'Send the warning',
   said: 'I have said it',
-  noted: 'The warning is in the record.',
   why: 'End it because of',
   reasons: {
     insults: 'Insults',
@@ -59,7 +58,6 @@ export const abuse = {
       ...(asked ? ['Its agent asked to block the customer.'] : []),
     ].join(' '),
   /** Of the whole centre, in the plan. */
-  settings: 'Abuse',
   warning: 'Warning of abusive customers',
   warningHelp: 'Sent in chats and texts; agents read it out in calls.',
   recoverState: 'Who ended for abuse is then in',

@@ -13,13 +13,16 @@ import {
   readRecord,
   readStory,
   readTranscripts,
+  type Customer,
   type CustomerRow,
+  type Database,
 } from '@eudromos/database'
 import { customers as words } from '../messages/customers.ts'
+import { tagsShape } from '../view/tags-shape.ts'
 import type { BlockView, CustomerView } from '../view/customer.ts'
 import type { Follower } from './follower.ts'
 import { notFound } from './problem.ts'
-import { plain } from './records.ts'
+import { inPages, plain } from './pages.ts'
 import type { Runtime } from './runtime.ts'
 import { seesRecord, sightFor } from './sight.ts'
 
@@ -45,6 +48,13 @@ export async function customerPage(
     stripUnknown: true,
   })
   return listCustomers(database, find, { by: sort, direction }, { offset: page * size, limit: size })
+}
+
+/** A customer with their numbers; a problem where there is no such one. */
+async function wholeOf(database: Database, id: string): Promise<{ customer: Customer; numbers: string[] }> {
+  const found = await readCustomerWhole(database, id)
+  if (found === null) throw notFound('This customer')
+  return found
 }
 
 const exportPage = 1000
@@ -93,23 +103,16 @@ export type CustomerFormat = keyof typeof writers
 export const customerFormats = Object.keys(writers) as CustomerFormat[]
 
 /** Whoever is found by these words, by name, as CSV (RFC 4180) or vCards 4.0 (RFC 6350), page by page. */
-export function exportCustomers(
+export const exportCustomers = (
   { database }: Runtime,
   find: string,
   format: CustomerFormat,
-): ReadableStream<Uint8Array> {
-  const encoder = new TextEncoder()
-  let offset = 0
-  return new ReadableStream({
-    async pull(controller) {
-      const sort = { by: 'name', direction: 'asc' } as const
-      const { rows } = await listCustomers(database, find, sort, { offset, limit: exportPage })
-      if (rows.length > 0 || offset === 0) controller.enqueue(encoder.encode(writers[format](rows, offset === 0)))
-      offset += rows.length
-      if (rows.length < exportPage) controller.close()
-    },
-  })
-}
+): ReadableStream<Uint8Array> =>
+  inPages(
+    exportPage,
+    async (page) => (await listCustomers(database, find, { by: 'name', direction: 'asc' }, page)).rows,
+    writers[format],
+  )
 
 /** The block of a customer that lasts longest, or null. */
 function blockView(
@@ -143,9 +146,7 @@ export async function customerView(
   viewerId: string,
   id: string,
 ): Promise<CustomerView> {
-  const found = await readCustomerWhole(database, id)
-  if (found === null) throw notFound('This customer')
-  const { customer, numbers } = found
+  const { customer, numbers } = await wholeOf(database, id)
   const { entries, total } = await readStory(database, id, '', mostShown)
   const sight = sightFor(follower, viewerId)
   return {
@@ -191,11 +192,7 @@ export const customerShape = yup.object({
       (zone) => zone === null || isZone(zone),
     ),
   notes: yup.string().trim().max(2000, 'Notes: use at most 2,000 characters.').default(''),
-  tags: yup
-    .array()
-    .of(yup.string().trim().max(40, 'Tags: use at most 40 characters each.').required('Tags: leave none empty.'))
-    .max(20, 'Tags: use at most 20.')
-    .default([]),
+  tags: tagsShape,
   doNotContact: yup.boolean().required(),
   consent: yup.boolean().required(),
 })
@@ -205,17 +202,14 @@ export async function saveCustomer(
   id: string,
   { name, zone, notes, tags, doNotContact, consent }: yup.InferType<typeof customerShape>,
 ): Promise<void> {
-  const before = await readCustomerWhole(database, id)
-  if (before === null) throw notFound('This customer')
-  const consentAt = consent ? (before.customer.consentAt ?? clock.now()) : null
+  const { customer } = await wholeOf(database, id)
+  const consentAt = consent ? (customer.consentAt ?? clock.now()) : null
   await putCustomer(database, id, { name, zone, notes, tags: [...new Set(tags)], doNotContact, consentAt })
 }
 
 /** Everything that is kept of a customer, as data. */
 export async function exportCustomer({ database, follower }: Runtime, viewerId: string, id: string): Promise<object> {
-  const found = await readCustomerWhole(database, id)
-  if (found === null) throw notFound('This customer')
-  const { customer, numbers } = found
+  const { customer, numbers } = await wholeOf(database, id)
   const sight = sightFor(follower, viewerId)
   const conversations = []
   for (const recordId of await readCustomerRecords(database, id)) {
@@ -260,6 +254,6 @@ export async function exportCustomer({ database, follower }: Runtime, viewerId: 
 
 /** The facts of the conversations stay, as law and figures ask; name, notes, numbers, words, files and recordings go. */
 export async function eraseOne({ database }: Runtime, id: string): Promise<void> {
-  if ((await readCustomerWhole(database, id)) === null) throw notFound('This customer')
+  await wholeOf(database, id)
   await eraseCustomer(database, id, words.erased)
 }

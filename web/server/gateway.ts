@@ -18,18 +18,20 @@ export const isCarrier = (request: Request): boolean => isSame(bearer(request), 
 export const cookieOf = (interactionId: string): string => `chat-${interactionId}`
 
 const deviceCookie = 'chat-customer'
-const deviceMac = (customerId: string): string => tokenOf(setting('EUDROMOS_SECRET'), `device of ${customerId}`)
+const deviceMac = (encoded: string): string => tokenOf(setting('EUDROMOS_SECRET'), `device of ${encoded}`)
 
 /** By what a browser is known again whose customer has chatted before. */
-export const knownAs = (customerId: string): string =>
-  `${deviceCookie}=${encodeURIComponent(customerId)}.${deviceMac(customerId)}; Path=/api/gateway/chats; HttpOnly; SameSite=Strict; Max-Age=34560000`
+export function knownAs(customerId: string): string {
+  const encoded = encodeURIComponent(customerId)
+  return `${deviceCookie}=${encoded}.${deviceMac(encoded)}; Path=/api/gateway/chats; HttpOnly; SameSite=Strict; Max-Age=34560000`
+}
 
 /** Whose browser it is that asks, as an earlier chat of it was answered; null where nobody is known, or it is made up. */
 export async function knownCustomer(): Promise<string | null> {
   const value = (await cookies()).get(deviceCookie)?.value ?? ''
   const at = value.lastIndexOf('.')
-  const customerId = decodeURIComponent(value.slice(0, Math.max(0, at)))
-  return customerId !== '' && isSame(value.slice(at + 1), deviceMac(customerId)) ? customerId : null
+  const encoded = value.slice(0, Math.max(0, at))
+  return encoded !== '' && isSame(value.slice(at + 1), deviceMac(encoded)) ? decodeURIComponent(encoded) : null
 }
 
 /** With what a telephone follows its call. */

@@ -2,6 +2,13 @@ import 'server-only'
 import { ProblemError, problem } from './problem.ts'
 import { setting } from './runtime.ts'
 
+/** At the simulated services: a call of the centre's at a customer's telephone, as a route names it. */
+export async function ringingPath(params: Promise<{ number: string; id: string }>): Promise<string> {
+  const { number, id } = await params
+  const [phone, call] = [number, id].map((one) => encodeURIComponent(decodeURIComponent(one)))
+  return `/phones/${phone}/calls/${call}`
+}
+
 /** Passes an order on to the simulated services, and gives back what they answer. */
 export async function outside(method: string, path: string, body?: unknown): Promise<Response> {
   try {

@@ -16,6 +16,7 @@ import {
   type RecordQuery,
   type RecordRow,
 } from '@eudromos/database'
+import { inPages, plain } from './pages.ts'
 import { notFound } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import { seesRecord, sightFor } from './sight.ts'
@@ -61,9 +62,6 @@ export async function recordPage(
 
 const iso = (at: number | null): string => (at === null ? '' : new Date(at).toISOString())
 const seconds = (ms: number | null): string => (ms === null ? '' : (ms / 1000).toFixed(3))
-
-/** A cell that a spreadsheet would take for a formula is set off by an apostrophe. */
-export const plain = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text)
 
 const exportRow = (row: RecordRow) => ({
   id: row.id,
@@ -116,22 +114,13 @@ const exportColumns = [
 const exportPage = 2000
 
 /** All records of the query as CSV (RFC 4180, UTF-8, a header row), page by page. */
-export function exportRecords({ database }: Runtime, query: RecordQuery): ReadableStream<Uint8Array> {
-  const encoder = new TextEncoder()
-  let offset = 0
-  return new ReadableStream({
-    async pull(controller) {
-      const { rows } = await listRecords(database, query, { offset, limit: exportPage })
-      const header = offset === 0
-      if (rows.length > 0 || header) {
-        const csv = Papa.unparse({ fields: [...exportColumns], data: rows.map(exportRow) }, { header, newline: '\r\n' })
-        controller.enqueue(encoder.encode(`${csv}\r\n`))
-      }
-      offset += rows.length
-      if (rows.length < exportPage) controller.close()
-    },
-  })
-}
+export const exportRecords = ({ database }: Runtime, query: RecordQuery): ReadableStream<Uint8Array> =>
+  inPages(
+    exportPage,
+    async (page) => (await listRecords(database, query, page)).rows,
+    (rows, header) =>
+      `${Papa.unparse({ fields: [...exportColumns], data: rows.map(exportRow) }, { header, newline: '\r\n' })}\r\n`,
+  )
 
 export type RecordDetails = Awaited<ReturnType<typeof recordDetails>>
 

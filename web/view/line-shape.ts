@@ -1,4 +1,5 @@
 import * as yup from 'yup'
+import { tagsShape } from './tags-shape.ts'
 import { e164 } from '@eudromos/core/numbers'
 import type { Channel } from '@eudromos/core/plan'
 import { id, name } from './hours-shape.ts'
@@ -46,11 +47,7 @@ export const lineShape = yup.object({
     .nullable()
     .default(null),
   hoursId: yup.string().max(200).nullable().default(null),
-  tags: yup
-    .array()
-    .of(yup.string().trim().max(40, 'Tags: use at most 40 characters each.').required('Tags: leave none empty.'))
-    .max(20, 'Tags: use at most 20.')
-    .default([]),
+  tags: tagsShape,
   language: yup
     .string()
     .nullable()

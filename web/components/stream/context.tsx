@@ -51,7 +51,7 @@ export function useNow(offsetMs: number, everyMs = 1000): number {
   return now === 0 ? 0 : now + offsetMs
 }
 
-const ofBrowser = (): number => 0
+const noOffset = (): number => 0
 
 /**
  * The centre's time by the stream of the whole centre, in whole steps of so many milliseconds; 0 until the first render
@@ -59,7 +59,7 @@ const ofBrowser = (): number => 0
  */
 export function useCentreNow(stepMs: number): number {
   const store = useLiveStore()
-  const offsetMs = useSyncExternalStore(store?.subscribe ?? never, () => store?.get().clockOffsetMs ?? 0, ofBrowser)
+  const offsetMs = useSyncExternalStore(store?.subscribe ?? never, () => store?.get().clockOffsetMs ?? 0, noOffset)
   const [now, setNow] = useState(0)
   useEffect(() => {
     const tick = (): void => setNow(Math.floor((Date.now() + offsetMs) / stepMs) * stepMs)

@@ -1,8 +1,8 @@
 'use client'
-import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Link from 'next/link'
+import { OutlinedWarning } from '../../../components/outlined-warning.tsx'
 import { v7 as newId } from 'uuid'
 import { BlockButton } from '../../../components/block-button.tsx'
 import { useNotice } from '../../../components/frame/notice.tsx'
@@ -21,11 +21,8 @@ export function BlockWishes({ view, now, mayBlock }: { view: View; now: number; 
   return (
     <Box component="section" aria-label={t.wishes} sx={{ display: 'grid', gap: 1, marginBlockEnd: 1 }}>
       {view.blockWishes.map(({ interactionId, agentName, customerName, customerId, addressId }) => (
-        <Alert
+        <OutlinedWarning
           key={interactionId}
-          severity="warning"
-          variant="outlined"
-          sx={{ bgcolor: 'background.paper', '.MuiAlert-message': { color: 'text.primary' } }}
           action={
             <Box sx={{ display: 'flex', gap: 1 }}>
               <Button component={Link} href={`/review/${interactionId}`}>
@@ -48,7 +45,7 @@ export function BlockWishes({ view, now, mayBlock }: { view: View; now: number; 
           }
         >
           {t.wish(agentName, customerName || t.wishOfNobody)}
-        </Alert>
+        </OutlinedWarning>
       ))}
     </Box>
   )

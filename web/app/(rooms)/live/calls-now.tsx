@@ -1,8 +1,8 @@
 'use client'
-import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
+import { OutlinedWarning } from '../../../components/outlined-warning.tsx'
 import { clockText } from '../../../components/format.ts'
 import { queueName } from '../../../components/frame/headline.tsx'
 import { useNotice } from '../../../components/frame/notice.tsx'
@@ -42,11 +42,8 @@ export function HelpAsked({
   return (
     <Box component="section" aria-label={t.helpTitle} sx={{ display: 'grid', gap: 1, marginBlockEnd: 1 }}>
       {asking.map((one) => (
-        <Alert
+        <OutlinedWarning
           key={one.id}
-          severity="warning"
-          variant="outlined"
-          sx={{ bgcolor: 'background.paper', '.MuiAlert-message': { color: 'text.primary' } }}
           action={
             mayListen && isCall(one) ? (
               <Button onClick={() => attend(one.id)} sx={{ whiteSpace: 'nowrap' }}>
@@ -61,7 +58,7 @@ export function HelpAsked({
           <Typography component="span" variant="figure">
             {clockText(now - (one.helpSince ?? now))}
           </Typography>
-        </Alert>
+        </OutlinedWarning>
       ))}
     </Box>
   )

@@ -33,13 +33,14 @@ interface LiveRoomProps {
   readonly mayEdit: boolean
   readonly mayAssign: boolean
   readonly mayListen: boolean
+  readonly mayBlock: boolean
   readonly mayLayOver: boolean
   readonly mayCloseAll: boolean
 }
 
 /** The supervisor's view of now. */
 export function LiveRoom(props: LiveRoomProps) {
-  const { maySetPresence, mayActAs, mayEdit, mayAssign, mayListen, mayLayOver, mayCloseAll } = props
+  const { maySetPresence, mayActAs, mayEdit, mayAssign, mayListen, mayBlock, mayLayOver, mayCloseAll } = props
   const { view, clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const router = useRouter()
@@ -198,7 +199,7 @@ export function LiveRoom(props: LiveRoomProps) {
       {view.emergencies.map((emergency) => (
         <EmergencyBanner key={emergency.id} emergency={emergency} view={view} now={now} mayEnd={mayCloseAll} />
       ))}
-      <BlockWishes view={view} now={now} mayBlock={mayListen} />
+      <BlockWishes view={view} now={now} mayBlock={mayBlock} />
       <HelpAsked view={view} now={now} mayListen={mayListen} onPerson={onPerson} />
       {shown === 'people' && (
         <PeopleTable

@@ -16,6 +16,7 @@ export default async function LivePage() {
         mayActAs={may(who.roles, 'actAs')}
         mayAssign={may(who.roles, 'assign')}
         mayListen={may(who.roles, 'listen')}
+        mayBlock={may(who.roles, 'customers.edit')}
         mayLayOver={may(who.roles, 'stopgaps')}
         mayCloseAll={may(who.roles, 'emergency')}
         mayEdit={may(who.roles, 'plan.edit')}

@@ -33,33 +33,24 @@ export function TrafficPanel() {
   const [error, setError] = useState<string | null>(null)
   const orders = useRef(0)
   /** Shows an answer, unless something was ordered since it was asked for: it tells what was before that. */
-  const show = (asked: Promise<Report>): void => {
+  const show = async (asked: Promise<Report>): Promise<void> => {
     const order = orders.current
-    const unlessOld =
-      <T,>(then: (value: T) => void) =>
-      (value: T): void => {
-        if (order === orders.current) then(value)
-      }
-    asked.then(
-      unlessOld((found: Report) => {
-        setReport(found)
-        setError(null)
-        setWanted(
-          (before) => before ?? (Object.fromEntries(fields.map((name) => [name, String(found[name])])) as never),
-        )
-      }),
-      unlessOld((caught: Error) => setError(caught.message)),
-    )
+    const found = await asked.catch((caught: Error) => caught)
+    if (order !== orders.current) return
+    if (found instanceof Error) return setError(found.message)
+    setReport(found)
+    setError(null)
+    setWanted((before) => before ?? (Object.fromEntries(fields.map((name) => [name, String(found[name])])) as never))
   }
   useEffect(() => {
-    const read = (): void => show(request<Report>(url))
+    const read = (): void => void show(request<Report>(url))
     read()
     const timer = setInterval(read, 2000)
     return () => clearInterval(timer)
   }, [])
   const order = (work: Promise<Report>): void => {
     orders.current += 1
-    show(work)
+    void show(work)
   }
   /** With the figures of that mood, which the fields show from then on. */
   const startMood = (mood: (typeof moods)[number]): void => {

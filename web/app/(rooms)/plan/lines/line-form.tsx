@@ -12,6 +12,7 @@ import { hoursFaults, OpenTimes } from '@eudromos/core/hours'
 import { checkLine, hasNumber, hoursOf, type PlanDocument } from '@eudromos/core/plan'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { languageName, languages, timeText } from '../../../../components/format.ts'
+import { TagsField } from '../../../../components/tags-field.tsx'
 import { useCentreNow, useLive } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
 import { line as t } from '../../../../messages/lines.ts'
@@ -182,22 +183,14 @@ export function LineForm(props: EditorProps<LineValue>) {
             onChange={(_, language) => form.set({ language })}
             renderInput={(params) => <TextField {...params} label={t.language} helperText={t.languageHelp} />}
           />
-          <Autocomplete
-            multiple
-            freeSolo
-            size="small"
-            options={[...new Set(document.lines.flatMap(({ tags }) => tags))]}
-            value={[...line.tags]}
+          <TagsField
+            label={t.tags}
+            help={t.tagsHelp}
+            value={line.tags}
+            known={[...new Set(document.lines.flatMap(({ tags }) => tags))]}
             disabled={!mayEdit}
-            onChange={(_, tags) => form.set({ tags: tags.map((tag) => tag.trim()).filter((tag) => tag !== '') })}
-            renderInput={(params) => (
-              <TextField
-                {...params}
-                label={t.tags}
-                error={form.faultOf('tags') !== undefined}
-                helperText={form.faultOf('tags') ?? t.tagsHelp}
-              />
-            )}
+            fault={form.faultOf('tags')}
+            onChange={(tags) => form.set({ tags })}
           />
         </Box>
         <TextField

@@ -1,11 +1,4 @@
-import {
-  plainPerson,
-  plainState,
-  upTo,
-  type CentreSettings,
-  type PersonEdit,
-  type PlanDocument,
-} from '@eudromos/core/plan'
+import { plainPerson, plainState, upTo, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
 import type { PlanState } from '../../../../server/plan.ts'
 
 // Things that people rest on, as they are edited.
@@ -18,36 +11,14 @@ export type TeamValue = PlanDocument['teams'][number] & {
 
 type Words = readonly { readonly id: string; readonly name: string }[]
 
-export type CentreValue = Pick<
-  CentreSettings,
-  | 'order'
-  | 'defaultTargetSeconds'
-  | 'retryAfterSeconds'
-  | 'agentGraceSeconds'
-  | 'customerGraceSeconds'
-  | 'wishSeconds'
-  | 'transferPriority'
-  | 'longestWrapUpSeconds'
-  | 'askAfterSilenceSeconds'
-  | 'restAfterSilenceSeconds'
-  | 'endAfterRestSeconds'
-  | 'textRestAfterSeconds'
-  | 'textEndAfterRestSeconds'
-  | 'recordingDays'
-  | 'backWithinSeconds'
-  | 'ringSeconds'
-  | 'callsFrom'
-  | 'callsTo'
-  | 'consentNeeded'
-  | 'recoverStateId'
-  | 'recoverMinutes'
-> &
-  Pick<PlanDocument['centre'], 'abuseWarning'> & {
-    readonly id: string
-    readonly name: string
-    readonly declineReasons: Words
-    readonly dispositions: Words
-  }
+/** What other forms and the program itself set of a centre. */
+type Elsewhere = 'zone' | 'dayTurnsAtHour' | 'missedStateId' | 'awayStateId' | 'evacuatedStateId' | 'ownAbsences'
+
+export type CentreValue = Omit<PlanDocument['centre'], Elsewhere> & {
+  readonly id: string
+  readonly declineReasons: Words
+  readonly dispositions: Words
+}
 
 export const stateValue = (document: PlanDocument, state: PlanDocument['presenceStates'][number]): StateValue => ({
   ...state,
@@ -67,40 +38,16 @@ export const teamValue = (document: PlanDocument, team: PlanDocument['teams'][nu
 })
 
 export function centreValue({ centre, declineReasons, dispositions }: PlanDocument): CentreValue {
-  const { name, order, defaultTargetSeconds, retryAfterSeconds, agentGraceSeconds, customerGraceSeconds } = centre
-  const { wishSeconds, transferPriority, longestWrapUpSeconds } = centre
-  const { askAfterSilenceSeconds, restAfterSilenceSeconds, endAfterRestSeconds } = centre
-  const { textRestAfterSeconds, textEndAfterRestSeconds, recordingDays } = centre
-  const { backWithinSeconds, ringSeconds, callsFrom, callsTo, consentNeeded } = centre
-  const { recoverStateId, recoverMinutes, abuseWarning } = centre
-  return {
-    id: 'centre',
-    name,
-    order,
-    defaultTargetSeconds,
-    retryAfterSeconds,
-    agentGraceSeconds,
-    customerGraceSeconds,
-    wishSeconds,
-    transferPriority,
-    longestWrapUpSeconds,
-    askAfterSilenceSeconds,
-    restAfterSilenceSeconds,
-    endAfterRestSeconds,
-    textRestAfterSeconds,
-    textEndAfterRestSeconds,
-    recordingDays,
-    backWithinSeconds,
-    ringSeconds,
-    callsFrom,
-    callsTo,
-    consentNeeded,
-    recoverStateId,
-    recoverMinutes,
-    abuseWarning,
-    declineReasons,
-    dispositions,
-  }
+  const {
+    zone: _zone,
+    dayTurnsAtHour: _hour,
+    missedStateId: _missed,
+    awayStateId: _away,
+    evacuatedStateId: _evacuated,
+    ownAbsences: _absences,
+    ...settings
+  } = centre
+  return { id: 'centre', ...settings, declineReasons, dispositions }
 }
 
 export const blankState = (id: string): StateValue => ({

@@ -7,6 +7,7 @@ import Paper from '@mui/material/Paper'
 import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
+import { OutlinedWarning } from '../../../../components/outlined-warning.tsx'
 import { useState, type ReactNode } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
 import { Transcript } from '../../../../components/chat/transcript.tsx'
@@ -149,13 +150,7 @@ export function RecordPage({ details, plan, mayReach }: RecordPageProps) {
           </Section>
         )}
         {(row.warnings > 0 || row.abuse !== null || row.blockAsked) && (
-          <Alert
-            severity="warning"
-            variant="outlined"
-            sx={{ bgcolor: 'background.paper', '.MuiAlert-message': { color: 'text.primary' } }}
-          >
-            {abuse.inRecord(row.warnings, row.abuse, row.blockAsked)}
-          </Alert>
+          <OutlinedWarning>{abuse.inRecord(row.warnings, row.abuse, row.blockAsked)}</OutlinedWarning>
         )}
         {(details.recordings.length > 0 || row.recordingRefused) && (
           <Section title={recording.recordings}>

@@ -1,6 +1,5 @@
 'use client'
 import Alert from '@mui/material/Alert'
-import Autocomplete from '@mui/material/Autocomplete'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
@@ -19,6 +18,7 @@ import { shownNumber } from '@eudromos/core/numbers'
 import { firstName, timeText } from '../../../../../components/format.ts'
 import { useNotice } from '../../../../../components/frame/notice.tsx'
 import { StoryEntries } from '../../../../../components/story-entries.tsx'
+import { TagsField } from '../../../../../components/tags-field.tsx'
 import { Refused, requestJson } from '../../../../../components/stream/send.ts'
 import { callbacks } from '../../../../../messages/callbacks.ts'
 import { customers as t } from '../../../../../messages/customers.ts'
@@ -169,21 +169,13 @@ function Known({ customer, zone, mayEdit, url }: KnownProps) {
         helperText={faults.zone ?? t.zoneHelp}
         onChange={({ target }) => setValue({ ...value, zone: target.value })}
       />
-      <Autocomplete
-        multiple
-        freeSolo
-        options={[]}
-        value={[...value.tags]}
+      <TagsField
+        label={t.tags}
+        help={t.tagsHelp}
+        value={value.tags}
         disabled={!mayEdit}
-        onChange={(_, tags) => setValue({ ...value, tags: tags.map((tag) => tag.trim()).filter((tag) => tag !== '') })}
-        renderInput={(params) => (
-          <TextField
-            {...params}
-            label={t.tags}
-            error={faults.tags !== undefined}
-            helperText={faults.tags ?? t.tagsHelp}
-          />
-        )}
+        fault={faults.tags}
+        onChange={(tags) => setValue({ ...value, tags })}
       />
       <TextField
         label={t.notes}

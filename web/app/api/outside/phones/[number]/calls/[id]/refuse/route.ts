@@ -1,5 +1,5 @@
 import { readJson } from '../../../../../../../../server/limits.ts'
-import { outside } from '../../../../../../../../server/outside.ts'
+import { outside, ringingPath } from '../../../../../../../../server/outside.ts'
 import { answering } from '../../../../../../../../server/problem.ts'
 import { permit } from '../../../../../../../../server/who.ts'
 
@@ -11,7 +11,5 @@ interface Context {
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     await permit('actAs')
-    const { number, id } = await params
-    const path = [number, id].map((one) => encodeURIComponent(decodeURIComponent(one)))
-    return outside('POST', `/phones/${path[0]}/calls/${path[1]}/refuse`, await readJson(request))
+    return outside('POST', `${await ringingPath(params)}/refuse`, await readJson(request))
   })
