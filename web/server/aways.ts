@@ -3,7 +3,7 @@ import * as yup from 'yup'
 import { callableTimes } from '@eudromos/core/plan'
 import { insertContent, readContactTerms } from '@eudromos/database'
 import { checkedSound } from './attachments.ts'
-import { caller } from './callers.ts'
+import { caller, refusedTo } from './callers.ts'
 import { customerCommand } from './chats.ts'
 import { envelope, gateway } from './envelope.ts'
 import { number, uuid } from './gateway-shapes.ts'
@@ -67,7 +67,7 @@ export async function leaveVoicemail(runtime: Runtime, input: yup.InferType<type
         )
       : envelope('leaveMessage', gateway, { interactionId, contentId }, options)
   const { seq, refusal } = await sender.submit({ command })
-  if (refusal !== null) throw refused(refusal, seq)
+  if (refusal !== null) throw refusedTo(input.to, refusal, seq)
   return seq
 }
 

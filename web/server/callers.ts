@@ -1,6 +1,7 @@
 import { v7 as newId } from 'uuid'
 import { shownNumber } from '@eudromos/core/numbers'
 import type { PlanDocument } from '@eudromos/core/plan'
+import type { Refusal } from '@eudromos/core/routing'
 import { meetNumber } from '@eudromos/database'
 import { ProblemError, problem, refused } from './problem.ts'
 import type { Runtime } from './runtime.ts'
@@ -11,6 +12,13 @@ interface Caller {
   readonly customerId: string
 }
 
+const unknownNumber = (to: string): ProblemError =>
+  new ProblemError(problem(404, 'unknownNumber', 'Unknown number', `No line of the centre has the number ${to}.`))
+
+/** What the router refuses of what comes to a number: a line that it knows no more has had the number, and that is all there is to say. */
+export const refusedTo = (to: string, refusal: Refusal, seq: number): ProblemError =>
+  refusal.code === 'unknownLine' ? unknownNumber(to) : refused(refusal, seq)
+
 /** Who reaches which line from one number to another; throws where no line of the channel has the number. */
 export async function callerOf(
   { database, follower }: Runtime,
@@ -18,10 +26,7 @@ export async function callerOf(
   { from, to }: { readonly from: string; readonly to: string },
 ): Promise<Caller> {
   const line = follower.document?.lines.find(({ channel, address }) => channel === wanted && address === to)
-  if (line === undefined)
-    throw new ProblemError(
-      problem(404, 'unknownNumber', 'Unknown number', `No line of the centre has the number ${to}.`),
-    )
+  if (line === undefined) throw unknownNumber(to)
   const fresh = { addressId: newId(), customerId: newId(), name: shownNumber(from) }
   const { addressId, customers } = await meetNumber(database, from, fresh)
   return { line, addressId, customerId: customers[0]?.id ?? fresh.customerId }

@@ -4,11 +4,11 @@ import { linkedWith, type PartyId } from '@eudromos/core/calls'
 import { partiesOf } from '@eudromos/core/routing'
 import { mostSignalBytes, sendSignal } from '@eudromos/database'
 import { personOf } from './aliases.ts'
-import { caller } from './callers.ts'
+import { caller, refusedTo } from './callers.ts'
 import { envelope, gateway } from './envelope.ts'
 import { limitRate } from './limits.ts'
 import { number, uuid } from './gateway-shapes.ts'
-import { notFound, ProblemError, problem, refused } from './problem.ts'
+import { notFound, ProblemError, problem } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 
 export const callShape = yup.object({
@@ -48,7 +48,7 @@ export async function beginCall(runtime: Runtime, call: yup.InferType<typeof cal
   const { seq, refusal } = await runtime.sender.submit({ command })
   const queue = runtime.follower.document?.queues.find(({ id }) => id === queueId)
   const closed = refusal?.code === 'queueClosed' || refusal?.code === 'lineClosed'
-  if (refusal !== null && !(closed && queue?.voicemail === true)) throw refused(refusal, seq)
+  if (refusal !== null && !(closed && queue?.voicemail === true)) throw refusedTo(call.to, refusal, seq)
   return { id: call.id, seq, voicemail: refusal !== null }
 }
 

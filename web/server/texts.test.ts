@@ -1,5 +1,5 @@
 import { pino } from 'pino'
-import { State, type Command } from '@eudromos/core/routing'
+import { State, type Command, type Refusal } from '@eudromos/core/routing'
 import { plannedLine } from '@eudromos/core/testing'
 import {
   commitBatch,
@@ -31,6 +31,7 @@ let epoch: number
 let submitted: Submission[]
 let sent: OutgoingText[]
 let answers: (() => Promise<Handed>)[]
+const refusals: Refusal[] = []
 let texter: Texter
 let runtime: Runtime
 
@@ -62,7 +63,7 @@ beforeEach(async () => {
   const sender = {
     submit: (submission: Submission) => {
       submitted.push(submission)
-      return Promise.resolve({ seq: submitted.length, refusal: null })
+      return Promise.resolve({ seq: submitted.length, refusal: refusals.shift() ?? null })
     },
   }
   const carrier = {
@@ -240,4 +241,11 @@ describe('a text of the centre', () => {
     await until(async () => (await readTexts(web, 'i4')).get(2)?.state === 'failed')
     expect((await readTexts(web, 'i4')).get(2)?.reason).toBe('noNumber')
   })
+})
+
+test('a number that the router knows of no line any more is told like one that never had one', async () => {
+  refusals.push({ code: 'unknownLine', params: {} })
+  await expect(received('late', 'Hello?')).rejects.toThrow(`No line of the centre has the number ${centre}.`)
+  refusals.push({ code: 'customerBlocked', params: { until: 1 } })
+  await expect(received('blocked', 'Hello?')).rejects.toThrow('takes no calls and no messages from you')
 })

@@ -4,11 +4,11 @@ import type { PlanDocument } from '@eudromos/core/plan'
 import { insertContent, noteText, obeyOrder, readTexts } from '@eudromos/database'
 import { texts as words } from '../messages/texts.ts'
 import { timeText, weekdayText } from '../components/format.ts'
-import { callerOf } from './callers.ts'
+import { callerOf, refusedTo } from './callers.ts'
 import { envelope, gateway } from './envelope.ts'
 import { number } from './gateway-shapes.ts'
 import { inHand } from './hands.ts'
-import { notFound, refused } from './problem.ts'
+import { notFound } from './problem.ts'
 import type { Who } from './who.ts'
 import type { Runtime } from './runtime.ts'
 
@@ -69,7 +69,7 @@ export async function receiveText(runtime: Runtime, input: yup.InferType<typeof 
     command,
     content: { id: `${interactionId}-words`, interactionId: thread ?? interactionId, body: input.text },
   })
-  if (refusal !== null) throw refused(refusal, seq)
+  if (refusal !== null) throw refusedTo(input.to, refusal, seq)
   if (closedAnswerId !== null) texter.look()
   return { taken: true, seq }
 }
