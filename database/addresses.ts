@@ -1,12 +1,20 @@
-import { and, asc, eq, inArray } from 'drizzle-orm'
+import { and, asc, eq, inArray, sql } from 'drizzle-orm'
+import type { CustomerNeed } from '@eudromos/core/plan'
 import type { Database } from './connect.ts'
 import type { Transaction } from './parts.ts'
 import * as t from './schema.ts'
 
+/** A customer, with what they need. */
+export interface Known {
+  readonly id: string
+  readonly name: string
+  readonly needs: readonly CustomerNeed[]
+}
+
 export interface Met {
   readonly addressId: string
   /** Whose number it is, in the order in which they became known; at least one. */
-  readonly customers: readonly { readonly id: string; readonly name: string }[]
+  readonly customers: readonly Known[]
 }
 
 /**
@@ -32,7 +40,7 @@ export async function meetNumber(
     const customer = { id: fresh.customerId, name: fresh.name }
     await tx.insert(t.customer).values(customer).onConflictDoNothing()
     await tx.insert(t.customerAddress).values({ customerId: customer.id, addressId: address.id })
-    return { addressId: address.id, customers: [customer] }
+    return { addressId: address.id, customers: [{ ...customer, needs: [] }] }
   })
 }
 
@@ -62,16 +70,17 @@ export async function readStops(
   return new Set(rows.map(({ pair }) => pair))
 }
 
-/** Whose number it is, in the order in which they became known. */
-export const readCustomersOf = (
-  database: Database | Transaction,
-  addressId: string,
-): Promise<{ id: string; name: string }[]> =>
+/** Whose number it is, as whoever they turned out to be, in the order in which they became known. */
+export const readCustomersOf = (database: Database | Transaction, addressId: string): Promise<Known[]> =>
   database
-    .select({ id: t.customer.id, name: t.customer.name })
-    .from(t.customerAddress)
-    .innerJoin(t.customer, eq(t.customer.id, t.customerAddress.customerId))
-    .where(eq(t.customerAddress.addressId, addressId))
+    .select({ id: t.customer.id, name: t.customer.name, needs: t.customer.needs })
+    .from(t.customer)
+    .where(
+      inArray(
+        t.customer.id,
+        sql`(select customer_root(ca.customer_id) from customer_address ca where ca.address_id = ${addressId})`,
+      ),
+    )
     .orderBy(asc(t.customer.createdAt), asc(t.customer.id))
 
 /**

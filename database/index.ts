@@ -125,6 +125,19 @@ export {
   readRecordingMeta,
   readRecordingsOf,
   type RecordingMeta,
+  deleteMark,
+  insertMark,
+  readMarks,
+  type RecordingMark,
 } from './recordings.ts'
+export { matchCustomers, putCustomers, type CustomerKnown, type KnownCustomer } from './customer-files.ts'
+export { lookAt, mergeCustomers, readFamily, readMerged, readRoot, splitCustomer, type MergedRow } from './merging.ts'
+export {
+  putIdentityCheck,
+  putScriptAnswer,
+  readIdentityCheck,
+  readScriptAnswers,
+  type IdentityCheck,
+} from './scripts.ts'
 export { putContactTerms, readContactTerms, type ContactTerms } from './contact.ts'
 export { listCustomers, putCustomer, readCustomerRecords, readCustomerWhole, type CustomerRow } from './customers.ts'

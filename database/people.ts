@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, notInArray, or } from 'drizzle-orm'
+import { and, asc, eq, inArray, notInArray, or, sql } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
 
@@ -59,14 +59,19 @@ export async function readCustomer(database: Database, id: string): Promise<Cust
   return row ?? null
 }
 
-/** Takes everything personal of a customer away: the name, the notes, the numbers that are theirs alone, and the words, files and recordings of all their interactions. */
+/** Takes everything personal of a customer, and of all who turned out to be the same, away: the name, the notes, the numbers that are theirs alone, and the words, files and recordings of all their interactions. */
 export async function eraseCustomer(database: Database, id: string, replacement: string): Promise<void> {
   await database.transaction(async (tx) => {
-    const interactions = await tx.select({ id: t.record.id }).from(t.record).where(eq(t.record.customerId, id))
-    await tx.update(t.customer).set({ name: replacement, zone: null, notes: '', tags: [] }).where(eq(t.customer.id, id))
+    const family = sql`(select customer_family(${id}))`
+    const interactions = await tx.select({ id: t.record.id }).from(t.record).where(inArray(t.record.customerId, family))
+    await tx
+      .update(t.customer)
+      .set({ name: replacement, zone: null, notes: '', tags: [], language: null, fields: {}, needs: [] })
+      .where(inArray(t.customer.id, family))
+    await tx.delete(t.customerSeen).where(inArray(t.customerSeen.customerId, family))
     const gone = await tx
       .delete(t.customerAddress)
-      .where(eq(t.customerAddress.customerId, id))
+      .where(inArray(t.customerAddress.customerId, family))
       .returning({ addressId: t.customerAddress.addressId })
     const shared = tx.select({ id: t.customerAddress.addressId }).from(t.customerAddress)
     await tx.delete(t.address).where(
@@ -81,6 +86,9 @@ export async function eraseCustomer(database: Database, id: string, replacement:
     const ids = interactions.map((interaction) => interaction.id)
     // Words of a text that came while its thread was being begun may stand under another id than their conversation's.
     const said = tx.select({ id: t.message.contentId }).from(t.message).where(inArray(t.message.interactionId, ids))
+    if (ids.length > 0) await tx.delete(t.identityCheck).where(inArray(t.identityCheck.interactionId, ids))
+    if (ids.length > 0) await tx.delete(t.scriptAnswer).where(inArray(t.scriptAnswer.interactionId, ids))
+    if (ids.length > 0) await tx.delete(t.recordingMark).where(inArray(t.recordingMark.interactionId, ids))
     if (ids.length > 0) await tx.delete(t.recording).where(inArray(t.recording.interactionId, ids))
     if (ids.length > 0)
       await tx.delete(t.content).where(or(inArray(t.content.interactionId, ids), inArray(t.content.id, said)))

@@ -35,6 +35,8 @@ export type PlanChange =
   | { readonly kind: 'deleteLine'; readonly id: string }
   | { readonly kind: 'template'; readonly template: TemplateDraft }
   | { readonly kind: 'deleteTemplate'; readonly id: string }
+  | { readonly kind: 'script'; readonly script: PlanDocument['scripts'][number] }
+  | { readonly kind: 'deleteScript'; readonly id: string }
   | { readonly kind: 'hours'; readonly hours: HoursDraft }
   | { readonly kind: 'calendar'; readonly calendar: CalendarDraft }
   /** With all the people who sit there, or work that shift. */
@@ -101,6 +103,12 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
     }
     case 'deleteTemplate':
       await tx.delete(t.template).where(eq(t.template.id, change.id))
+      return
+    case 'script':
+      await tx.insert(t.script).values(change.script).onConflictDoUpdate({ target: t.script.id, set: change.script })
+      return
+    case 'deleteScript':
+      await tx.delete(t.script).where(eq(t.script.id, change.id))
       return
     case 'hours': {
       const row = { ...change.hours, calendarIds: [...change.hours.calendarIds] }

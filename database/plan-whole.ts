@@ -25,6 +25,7 @@ export async function putPlan(tx: Transaction, document: PlanDocument): Promise<
     t.presenceState,
     t.loadLimits,
     t.template,
+    t.script,
     t.declineReason,
     t.disposition,
   ])
@@ -62,7 +63,7 @@ export const lineRow = (line: PlanDocument['lines'][number]) => ({
 })
 
 async function putThings(tx: Transaction, document: PlanDocument): Promise<void> {
-  const { presenceStates, loadLimits, lines, declineReasons, dispositions, skills, templates } = document
+  const { presenceStates, loadLimits, lines, declineReasons, dispositions, skills, templates, scripts } = document
   const { hours, calendars, sites, shifts, teams } = document
   const placed = <T>(all: readonly T[]): (T & { position: number })[] =>
     all.map((one, position) => ({ ...one, position }))
@@ -83,6 +84,7 @@ async function putThings(tx: Transaction, document: PlanDocument): Promise<void>
   if (lines.length > 0) await tx.insert(t.line).values(lines.map(lineRow))
   if (templates.length > 0)
     await tx.insert(t.template).values(templates.map((one) => ({ ...one, teamIds: [...one.teamIds] })))
+  if (scripts.length > 0) await tx.insert(t.script).values([...scripts])
   if (declineReasons.length > 0) await tx.insert(t.declineReason).values(placed(declineReasons))
   if (dispositions.length > 0) await tx.insert(t.disposition).values(placed(dispositions))
 }

@@ -44,6 +44,7 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
   const testers = await database.select().from(t.queueTestCustomer)
   const lines = await database.select().from(t.line).orderBy(asc(t.line.id))
   const templates = await database.select().from(t.template).orderBy(asc(t.template.name), asc(t.template.id))
+  const scripts = await database.select().from(t.script).orderBy(asc(t.script.name), asc(t.script.id))
   const hours = await database.select().from(t.hours).orderBy(asc(t.hours.position), asc(t.hours.id))
   const sites = await database.select().from(t.site).orderBy(asc(t.site.position), asc(t.site.id))
   const shifts = await database.select().from(t.shift).orderBy(asc(t.shift.position), asc(t.shift.id))
@@ -86,6 +87,7 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
     })),
     lines,
     templates,
+    scripts,
     hours: hours.map(({ position: _, ...one }) => one),
     calendars: calendars.map(({ position: _, ...one }) => one),
     sites: sites.map(({ position: _, ...one }) => one),
@@ -178,21 +180,26 @@ export const readPublishedBy = (client: Connection, version: number): Promise<Pl
  * Documents published before there were hours have every queue always open; before sites and shifts nobody had one; and
  * before skills nothing was asked for and only chats were taken.
  */
+const nothing = { hours: [], calendars: [], sites: [], shifts: [], skills: [], teams: [], templates: [], scripts: [] }
+
 const completed = (document: PlanDocument): PlanDocument =>
-  Object.assign({ hours: [], calendars: [], sites: [], shifts: [], skills: [], teams: [], templates: [] }, document, {
-    centre: Object.assign(
-      { evacuatedStateId: document.centre.awayStateId, ownAbsences: true, ...plainCentre, ...plainCentreWords },
-      document.centre,
-    ),
-    lines: document.lines.map((line) => Object.assign({}, plainPlannedLine, line)),
-    presenceStates: document.presenceStates.map((state) => Object.assign({}, plainState, state)),
-    people: document.people.map((person) => Object.assign({}, plainPerson, person)),
-    queues: document.queues.map((queue) => {
-      const whole = Object.assign({ hoursId: null, atClosingTo: null, onShiftOnly: false, ...plainPlanned }, queue)
-      return { ...whole, laterReaches: whole.laterReaches.map(withTeams) }
-    }),
-    loadLimits: document.loadLimits.map(({ channels, ...limits }) => ({
-      ...Object.assign({ freeForCalls: 0, sameCustomerInCalls: false }, limits),
-      channels: { ...chatsOnly(0), ...channels, chat: { ...chatsOnly(0).chat, ...channels.chat } },
-    })),
-  })
+  Object.assign(
+    { ...nothing, ...document },
+    {
+      centre: Object.assign(
+        { evacuatedStateId: document.centre.awayStateId, ownAbsences: true, ...plainCentre, ...plainCentreWords },
+        document.centre,
+      ),
+      lines: document.lines.map((line) => Object.assign({}, plainPlannedLine, line)),
+      presenceStates: document.presenceStates.map((state) => Object.assign({}, plainState, state)),
+      people: document.people.map((person) => Object.assign({}, plainPerson, person)),
+      queues: document.queues.map((queue) => {
+        const whole = Object.assign({ hoursId: null, atClosingTo: null, onShiftOnly: false, ...plainPlanned }, queue)
+        return { ...whole, laterReaches: whole.laterReaches.map(withTeams) }
+      }),
+      loadLimits: document.loadLimits.map(({ channels, ...limits }) => ({
+        ...Object.assign({ freeForCalls: 0, sameCustomerInCalls: false }, limits),
+        channels: { ...chatsOnly(0), ...channels, chat: { ...chatsOnly(0).chat, ...channels.chat } },
+      })),
+    },
+  )

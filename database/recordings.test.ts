@@ -5,8 +5,10 @@ import {
   dropRecordings,
   endRecording,
   eraseCustomer,
+  insertMark,
   noteHearing,
   putRecordingPart,
+  readMarks,
   readRecording,
   readRecordingMeta,
   readRecordingsOf,
@@ -73,11 +75,21 @@ test('the stretches of a call come in order, with whoever has heard one', async 
 })
 
 test('after their time the sound is gone, and that there was a recording stays', async () => {
+  const mark = { atMs: 100, note: 'Laughs', personId: 'sup', madeAt: 1 }
+  await insertMark(web, 'call', { id: 'm1', ...mark })
   expect(await dropRecordings(web, 1500)).toBe(1)
+  expect(await readMarks(web, 'call')).toHaveLength(1)
   expect(await dropRecordings(web, 1500)).toBe(0)
   expect(await soundOf('a')).toBe('')
   expect(await soundOf('b')).not.toBe('')
   expect((await readRecordingsOf(web, 'call')).recordings.map(({ gone }) => gone)).toEqual([true, false])
+})
+
+test('marks go with the last of the sound', async () => {
+  await begin('z', 100, 'old call')
+  await insertMark(web, 'old call', { id: 'm2', atMs: 1, note: 'Greeting', personId: 'sup', madeAt: 1 })
+  expect(await dropRecordings(web, 200)).toBe(1)
+  expect(await readMarks(web, 'old call')).toEqual([])
 })
 
 test('who is erased is heard no more', async () => {

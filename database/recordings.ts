@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, lt } from 'drizzle-orm'
+import { and, asc, eq, inArray, lt, notInArray } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
 
@@ -120,7 +120,7 @@ export async function dropRecordings(database: Database, before: number): Promis
       .update(t.recording)
       .set({ gone: true })
       .where(and(lt(t.recording.startedAt, before), eq(t.recording.gone, false)))
-      .returning({ id: t.recording.id })
+      .returning({ id: t.recording.id, interactionId: t.recording.interactionId })
     for (let from = 0; from < gone.length; from += 1000)
       await tx.delete(t.recordingPart).where(
         inArray(
@@ -128,6 +128,57 @@ export async function dropRecordings(database: Database, before: number): Promis
           gone.slice(from, from + 1000).map(({ id }) => id),
         ),
       )
+    // What was noted of it was kept for the sound's sake, where nothing of it is left.
+    const left = tx.select({ id: t.recording.interactionId }).from(t.recording).where(eq(t.recording.gone, false))
+    const calls = [...new Set(gone.map(({ interactionId }) => interactionId))]
+    for (let from = 0; from < calls.length; from += 1000)
+      await tx
+        .delete(t.recordingMark)
+        .where(
+          and(
+            inArray(t.recordingMark.interactionId, calls.slice(from, from + 1000)),
+            notInArray(t.recordingMark.interactionId, left),
+          ),
+        )
     return gone.length
   })
+}
+
+/** A place in the recording of a call that somebody should find again. */
+export interface RecordingMark {
+  readonly id: string
+  /** Milliseconds of what was recorded, its stretches one after the other. */
+  readonly atMs: number
+  readonly note: string
+  readonly personId: string
+}
+
+/** The marks of a call's recording, in their order. */
+export async function readMarks(database: Database, interactionId: string): Promise<RecordingMark[]> {
+  const { id, atMs, note, personId } = t.recordingMark
+  return database
+    .select({ id, atMs, note, personId })
+    .from(t.recordingMark)
+    .where(eq(t.recordingMark.interactionId, interactionId))
+    .orderBy(asc(t.recordingMark.atMs), asc(t.recordingMark.id))
+}
+
+/** The same id a second time is the same mark. */
+export async function insertMark(
+  database: Database,
+  interactionId: string,
+  mark: RecordingMark & { readonly madeAt: number },
+): Promise<void> {
+  await database
+    .insert(t.recordingMark)
+    .values({ interactionId, ...mark })
+    .onConflictDoNothing()
+}
+
+/** Takes a mark away, by whoever made it; false where they have no such one. */
+export async function deleteMark(database: Database, id: string, personId: string): Promise<boolean> {
+  const { rowCount } = await database
+    .delete(t.recordingMark)
+    .where(and(eq(t.recordingMark.id, id), eq(t.recordingMark.personId, personId)))
+  return rowCount === 1
 }

@@ -129,6 +129,50 @@ export const recordingPart = pgTable(
   (table) => [primaryKey({ columns: [table.recordingId, table.number] })],
 )
 
+/** What was answered to the steps of call scripts, as it was asked for then. Written by the web. */
+export const scriptAnswer = pgTable(
+  'script_answer',
+  {
+    interactionId: text('interaction_id').notNull(),
+    scriptId: text('script_id').notNull(),
+    stepId: text('step_id').notNull(),
+    scriptName: text('script_name').notNull(),
+    /** Empty: a step that asks nothing was passed. */
+    question: text().notNull(),
+    answer: text().notNull(),
+    personId: text('person_id').notNull(),
+    at: instant('at').notNull(),
+    /** Its place on the way that the answers take; null: they lead there no more. */
+    place: integer(),
+  },
+  (table) => [primaryKey({ columns: [table.interactionId, table.scriptId, table.stepId] })],
+)
+
+/** Whether the customer of a conversation proved to be who they said. Written by the web. */
+export const identityCheck = pgTable('identity_check', {
+  interactionId: text('interaction_id').primaryKey(),
+  /** Who it was checked to be: it says nothing of anybody else whom the conversation turns out to be of. */
+  customerId: text('customer_id').notNull().default(''),
+  passed: boolean().notNull(),
+  personId: text('person_id').notNull(),
+  at: instant('at').notNull(),
+})
+
+/** A place in the recording of a call that somebody should find again. */
+export const recordingMark = pgTable(
+  'recording_mark',
+  {
+    id: text().primaryKey(),
+    interactionId: text('interaction_id').notNull(),
+    /** Milliseconds of what was recorded, its stretches one after the other. */
+    atMs: integer('at_ms').notNull(),
+    note: text().notNull(),
+    personId: text('person_id').notNull(),
+    madeAt: instant('made_at').notNull(),
+  },
+  (table) => [index('recording_mark_of').on(table.interactionId)],
+)
+
 /** Who has listened to it, and when. */
 export const recordingHeard = pgTable(
   'recording_heard',

@@ -13,7 +13,9 @@ import {
 } from 'drizzle-orm/pg-core'
 import { bytes, instant, stamp } from './columns.ts'
 import type {
+  CallScript,
   Channel,
+  CustomerNeed,
   HolidayCalendar,
   Line,
   LoadLimits,
@@ -98,21 +100,54 @@ export const person = pgTable('person', {
   left: boolean().notNull().default(false),
 })
 
-export const customer = pgTable('customer', {
-  id: text().primaryKey(),
-  name: text().notNull(),
-  test: boolean().notNull().default(false),
-  /** Wants to be neither called nor texted by the centre of its own accord. */
-  doNotContact: boolean('do_not_contact').notNull().default(false),
-  /** When they agreed to be; null: they have not. */
-  consentAt: instant('consent_at'),
-  /** Where they are, as an IANA zone; null: as their number tells. */
-  zone: text(),
-  /** What everybody who talks to them should know. */
-  notes: text().notNull().default(''),
-  tags: text().array().notNull().default([]),
-  createdAt: stamp('created_at').notNull().defaultNow(),
-})
+export const customer = pgTable(
+  'customer',
+  {
+    id: text().primaryKey(),
+    name: text().notNull(),
+    test: boolean().notNull().default(false),
+    /** Wants to be neither called nor texted by the centre of its own accord. */
+    doNotContact: boolean('do_not_contact').notNull().default(false),
+    /** When they agreed to be; null: they have not. */
+    consentAt: instant('consent_at'),
+    /** Where they are, as an IANA zone; null: as their number tells. */
+    zone: text(),
+    /** What everybody who talks to them should know. */
+    notes: text().notNull().default(''),
+    tags: text().array().notNull().default([]),
+    /** What they need to talk to the centre at all. */
+    needs: text().array().$type<CustomerNeed[]>().notNull().default([]),
+    /** What they speak, as a BCP 47 tag; null: it is not known. */
+    language: text(),
+    /** What the centre wants to know besides, by the ids of its fields. */
+    fields: jsonb().$type<Readonly<Record<string, string>>>().notNull().default({}),
+    /** The customer whom this one turned out to be; null: nobody else. */
+    mergedInto: text('merged_into'),
+    mergedAt: instant('merged_at'),
+    mergedBy: text('merged_by'),
+    createdAt: stamp('created_at').notNull().defaultNow(),
+  },
+  (table) => [
+    index('customer_merged')
+      .on(table.mergedInto)
+      .where(sql`merged_into is not null`),
+  ],
+)
+
+/** When somebody last looked at what is known of a customer. */
+export const customerSeen = pgTable(
+  'customer_seen',
+  {
+    customerId: text('customer_id')
+      .notNull()
+      .references(() => customer.id, { onDelete: 'cascade' }),
+    personId: text('person_id').notNull(),
+    at: instant('at').notNull(),
+    /** When they had before that, an hour earlier at least; null: never. */
+    before: instant('before'),
+  },
+  (table) => [primaryKey({ columns: [table.customerId, table.personId] })],
+)
 
 /** A number by which a customer reaches and is reached; several may share one. */
 export const address = pgTable('address', {
@@ -247,6 +282,8 @@ export const queue = pgTable('queue', {
   shownAs: text('shown_as').notNull().default(''),
   announcement: text().notNull().default(''),
   recording: text().$type<RecordingPolicy>().notNull().default('never'),
+  identityCheck: text('identity_check').notNull().default(''),
+  scriptId: text('script_id').references(() => script.id, { onDelete: 'set null' }),
 })
 
 export const skill = pgTable('skill', {
@@ -358,6 +395,12 @@ export const template = pgTable('template', {
   name: text().notNull(),
   text: text().notNull(),
   teamIds: text('team_ids').array().notNull().default([]),
+})
+
+export const script = pgTable('script', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  steps: jsonb().$type<CallScript['steps']>().notNull(),
 })
 
 export const planVersion = pgTable('plan_version', {

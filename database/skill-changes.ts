@@ -1,6 +1,6 @@
 // What can be done to the skills of the draft.
 import { and, eq, max, sql } from 'drizzle-orm'
-import type { SkillEdit } from '@eudromos/core/plan'
+import type { PlanDocument, SkillEdit } from '@eudromos/core/plan'
 import { inParts, type Transaction } from './parts.ts'
 import * as t from './schema.ts'
 
@@ -63,16 +63,33 @@ export async function deleteSkill(tx: Transaction, id: string, replacementId: st
       on conflict (person_id, skill_id) do update set level = greatest(person_skill.level, excluded.level)`)
   for (const { id: queueId, requirements, relaxations } of await queueAsks(tx)) {
     if (![...requirements, ...relaxations].some(({ skillId }) => skillId === id)) continue
-    const asksOther = requirements.some(({ skillId }) => skillId === replacementId)
-    const instead = <T extends { readonly skillId: string }>(all: readonly T[]): T[] =>
-      all.flatMap((one) => {
-        if (one.skillId !== id) return [one]
-        return replacementId === null || asksOther ? [] : [{ ...one, skillId: replacementId }]
-      })
+    const other = requirements.some(({ skillId }) => skillId === replacementId) ? null : replacementId
     await tx
       .update(t.queue)
-      .set({ requirements: instead(requirements), relaxations: instead(relaxations) })
+      .set({ requirements: without(requirements, id, other), relaxations: without(relaxations, id, other) })
       .where(eq(t.queue.id, queueId))
   }
+  await forgetInNeeds(tx, id, replacementId)
   await tx.delete(t.skill).where(eq(t.skill.id, id))
+}
+
+/** What is asked for without a skill, or with another in its place. */
+const without = <T extends { readonly skillId: string }>(all: readonly T[], id: string, otherId: string | null): T[] =>
+  all.flatMap((one) => {
+    if (one.skillId !== id) return [one]
+    return otherId === null ? [] : [{ ...one, skillId: otherId }]
+  })
+
+/** Customers' needs ask for it no more. */
+async function forgetInNeeds(tx: Transaction, id: string, replacementId: string | null): Promise<void> {
+  const [draft] = await tx.select().from(t.planDraft)
+  // A draft of before there were needs has none.
+  const needs = (draft?.centre as Partial<PlanDocument['centre']> | undefined)?.needs
+  if (draft === undefined || needs === undefined) return
+  const kept = Object.entries(needs).map(([need, { requirements, ...rest }]) => {
+    const other = requirements.some(({ skillId }) => skillId === replacementId) ? null : replacementId
+    return [need, { ...rest, requirements: without(requirements, id, other) }]
+  })
+  const centre = { ...draft.centre, needs: Object.fromEntries(kept) as typeof needs }
+  await tx.update(t.planDraft).set({ centre })
 }

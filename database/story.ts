@@ -1,7 +1,7 @@
 import type { StoryEntry } from '@eudromos/core/records'
 import type { Database } from './connect.ts'
 
-/** The customer's latest conversations but for one, the newest first, and how many there are in all. */
+/** The latest conversations of a customer, and of whoever turned out to be the same, but for one, the newest first, and how many there are in all. */
 export async function readStory(
   database: Database,
   customerId: string,
@@ -11,7 +11,7 @@ export async function readStory(
   const { rows } = await database.$client.query<StoryEntry & { total: number }>({
     name: 'read-story',
     text: `with all_of as (
-             select r.*, count(*) over ()::int as total from record r where r.customer_id = $1 and r.id <> $2
+             select r.*, count(*) over ()::int as total from record r where r.customer_id in (select customer_family(customer_root($1))) and r.id <> $2
              order by r.arrived_at desc, r.id limit $3)
            select r.id, r.channel, r.arrived_at as "arrivedAt", r.outcome, r.queue_id as "queueId",
              coalesce(q.name, '') as "queueName", r.agent_id as "agentId", p.name as "agentName",

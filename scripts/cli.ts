@@ -6,6 +6,7 @@ import { backup, ClusterError, restore } from '../database/cluster/index.ts'
 import { CentreClock, connect, readDraft } from '../database/index.ts'
 import { closedSpans, readCalendarFile } from './commands/holidays.ts'
 import { answerHours } from './commands/hours.ts'
+import { checkCarrier } from './commands/carrier.ts'
 import { checkFile, importPlan, isFault } from './commands/plan.ts'
 import { route } from './commands/route.ts'
 import { BadInput, problemOf } from './commands/problem.ts'
@@ -28,6 +29,10 @@ const usage = `Usage: npm run -s eudromos -- COMMAND
   route PLAN.json EVENTS.ndjson [--grounds]
                        plays timed commands through a plan and prints the journal, a line each
                        (docs/formats/events.schema.json)
+  carrier check URL --key KEY --listen PORT --number OURS --to THEIRS --nobody NUMBER
+                       tries the contract of docs/formats/gateway.yaml on a carrier that takes 127.0.0.1:PORT for the
+                       centre: a text and calls go to THEIRS, a call to NUMBER,
+                       which is nobody's; ends with code 1 where something is not kept
   restore FILE         puts a back-up in its place; the demo must be stopped
 Each takes --variant demo|empty|large|demo-now (which demo; demo if not given).`
 
@@ -110,6 +115,10 @@ async function main(): Promise<void> {
       queue: { ...text, multiple: true },
       grounds: { type: 'boolean' },
       publish: { type: 'boolean' },
+      key: text,
+      listen: text,
+      number: text,
+      nobody: text,
     },
   })
   const [command, what, which] = positionals
@@ -124,6 +133,16 @@ async function main(): Promise<void> {
     const found = checkFile(textOf(which), Date.now())
     said(JSON.stringify(found, null, 2))
     if (found.some(isFault)) process.exitCode = 1
+    return
+  }
+  if (command === 'carrier' && what === 'check' && which !== undefined) {
+    const missing = (['key', 'listen', 'number', 'to', 'nobody'] as const).filter((name) => values[name] === undefined)
+    if (missing.length > 0) throw new BadInput(`Give ${missing.map((name) => `--${name}`).join(', ')}.\n${usage}`)
+    const { key = '', number: from = '', to = '', nobody = '' } = values
+    const listen = number(values.listen, 'listen') ?? 0
+    const checks = await checkCarrier({ url: which.replace(/\/$/, ''), key, listen, from, to, nobody })
+    said(JSON.stringify(checks, null, 2))
+    if (checks.some(({ ok }) => !ok)) process.exitCode = 1
     return
   }
   const place = placeIn(join(homeFolder(), values.variant ?? 'demo'))

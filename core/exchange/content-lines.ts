@@ -39,7 +39,7 @@ function contentLine(text: string, line: number): ContentLine {
 }
 
 /** Unfolds; takes any line ends. */
-function unfold(text: string): ContentLine[] {
+export function unfold(text: string): ContentLine[] {
   const folded: { line: number; text: string }[] = []
   text
     .replace(/^\ufeff/, '')

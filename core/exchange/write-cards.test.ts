@@ -8,6 +8,7 @@ const card = {
   organisation: ['Skerrow Ferries', 'Care desk'],
   roles: ['agent'],
   zone: 'Europe/Lisbon',
+  language: null,
   categories: ['English', 'fares'],
 }
 
@@ -37,6 +38,7 @@ test('what the format uses itself is escaped, and long lines are folded at 75 oc
       ...card,
       name: 'Mirel; Ana, the\nyounger',
       organisation: ['ö'.repeat(60)],
+      language: null,
       categories: [],
       zone: null,
       roles: [],

@@ -13,6 +13,8 @@ export interface Card {
   /** An IANA time zone. */
   readonly zone: string | null
   readonly categories: readonly string[]
+  /** As a BCP 47 tag. */
+  readonly language: string | null
 }
 
 const list = (values: readonly string[], between: string): string => values.map(escapeText).join(between)
@@ -20,7 +22,7 @@ const list = (values: readonly string[], between: string): string => values.map(
 /** People as vCards 4.0 (RFC 6350), one after another in one file. */
 export const writeCards = (cards: readonly Card[]): string =>
   cards
-    .flatMap(({ id, name, email, telephones, organisation, roles, zone, categories }) => [
+    .flatMap(({ id, name, email, telephones, organisation, roles, zone, categories, language }) => [
       'BEGIN:VCARD',
       'VERSION:4.0',
       'KIND:individual',
@@ -32,6 +34,7 @@ export const writeCards = (cards: readonly Card[]): string =>
       ...roles.map((role) => `ROLE:${escapeText(role)}`),
       ...(zone === null ? [] : [`TZ:${escapeText(zone)}`]),
       ...(categories.length === 0 ? [] : [`CATEGORIES:${list(categories, ',')}`]),
+      ...(language === null ? [] : [`LANG:${escapeText(language)}`]),
       'END:VCARD',
     ])
     .map((line) => `${folded(line)}\r\n`)

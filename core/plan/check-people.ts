@@ -40,6 +40,10 @@ export interface PeopleFinding {
     | 'hoursGone'
     | 'neverOpenBy'
     | 'teamGone'
+    | 'stepGone'
+    | 'stepsInACircle'
+    | 'stepUnreached'
+    | 'nobodyFollows'
   readonly params: Readonly<Record<string, string | number>>
 }
 

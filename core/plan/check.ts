@@ -39,6 +39,7 @@ export type FindingCode =
   | 'teamWithoutAgents'
   | 'noLine'
   | 'unknownDisposition'
+  | 'unknownScript'
 
 type Ways = Pick<
   PlanDocument['queues'][number],
@@ -156,6 +157,8 @@ export function checkQueue(queue: PlanDocument['queues'][number], document: Plan
   checkWays(queue, document, find)
   if (queue.dispositionIds.some((id) => !document.dispositions.some((one) => one.id === id)))
     find('fault', 'unknownDisposition')
+  if (queue.scriptId !== null && !document.scripts.some(({ id }) => id === queue.scriptId))
+    find('fault', 'unknownScript')
   if (queue.service === 'retired') return findings
   if (!isLedTo(queue, document)) find('warning', 'noLine')
   if (hours !== undefined && hours.weekly.length + hours.exceptions.length === 0)

@@ -7,7 +7,7 @@ const plan = (rest: Partial<Record<keyof PlanDocument, unknown>> = {}): PlanDocu
     centre: { name: 'Skerrow Ferries', order: 'lateness' },
     ...Object.fromEntries(
       ['queues', 'people', 'skills', 'teams', 'presenceStates', 'loadLimits', 'hours', 'calendars', 'sites']
-        .concat(['shifts', 'lines', 'templates', 'declineReasons', 'dispositions'])
+        .concat(['shifts', 'lines', 'templates', 'scripts', 'declineReasons', 'dispositions'])
         .map((list) => [list, []]),
     ),
     ...rest,

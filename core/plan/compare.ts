@@ -13,6 +13,7 @@ const lists = [
   'shifts',
   'lines',
   'templates',
+  'scripts',
   'declineReasons',
   'dispositions',
 ] as const satisfies readonly (keyof PlanDocument)[]

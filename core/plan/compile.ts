@@ -52,15 +52,17 @@ const running = ({
   shownAs: _shownAs,
   announcement: _announcement,
   recording: _recording,
+  scriptId: _scriptId,
+  identityCheck: _check,
   ...queue
 }: PlanDocument['queues'][number]): Omit<
   PlanDocument['queues'][number],
-  'name' | 'description' | 'shownAs' | 'announcement' | 'recording'
+  'name' | 'description' | 'shownAs' | 'announcement' | 'recording' | 'scriptId' | 'identityCheck'
 > => queue
 
 /** The document as the router runs it: names left out, what depends on the calendar as instants. */
 export function compilePlan(document: PlanDocument, version: number, at: Instant): CompiledPlan {
-  const { name: _, abuseWarning: _words, ...centre } = document.centre
+  const { name: _, abuseWarning: _words, customerFields: _fields, needs: _needs, ...centre } = document.centre
   return {
     version,
     centre,

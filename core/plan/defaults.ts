@@ -6,6 +6,7 @@ import type {
   LoadLimits,
   PlannedLine,
   PlannedQueue,
+  PlanDocument,
   PlanPerson,
   PresenceState,
   Queue,
@@ -47,13 +48,18 @@ export const plainQueue: Pick<Queue, Plain> = {
 }
 
 /** Of a new queue as it is planned: no teams, and no name of its own for customers. */
-export const plainPlanned: Pick<PlannedQueue, Plain | 'teams' | 'shownAs' | 'announcement' | 'recording'> = {
+export const plainPlanned: Pick<
+  PlannedQueue,
+  Plain | 'teams' | 'shownAs' | 'announcement' | 'recording' | 'scriptId' | 'identityCheck'
+> = {
   ...plainQueue,
   laterReaches: [],
   teams: [],
   shownAs: '',
   announcement: '',
   recording: 'never',
+  scriptId: null,
+  identityCheck: '',
 }
 
 type PlainCentre =
@@ -95,8 +101,14 @@ export const plainCentre: Pick<CentreSettings, PlainCentre> = {
 }
 
 /** Likewise, of what only pages go by. */
-export const plainCentreWords = {
+export const plainCentreWords: Pick<PlanDocument['centre'], 'abuseWarning' | 'customerFields' | 'needs'> = {
   abuseWarning: 'Please do not speak to me like this. If it goes on I will end this conversation.',
+  customerFields: [],
+  needs: {
+    relay: { requirements: [], patience: 3 },
+    realTimeText: { requirements: [], patience: 2 },
+    interpreter: { requirements: [], patience: 3 },
+  },
 }
 
 /** Of a line that asks for nothing of its own. */

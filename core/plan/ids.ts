@@ -15,6 +15,7 @@ export type HoursId = Id<'hours'>
 export type CalendarId = Id<'calendar'>
 export type LineId = Id<'line'>
 export type TemplateId = Id<'template'>
+export type ScriptId = Id<'script'>
 export type PresenceStateId = Id<'presenceState'>
 export type LoadLimitsId = Id<'loadLimits'>
 export type DispositionId = Id<'disposition'>

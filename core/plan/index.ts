@@ -19,6 +19,9 @@ export {
 } from './check-skills.ts'
 export { checkLine, hasNumber, leading, ledTo, linesTo, type QueueEdit } from './check-lines.ts'
 export { blanksOf, checkTemplate, filled, templatesFor, type TemplateField } from './templates.ts'
+export * from './scripts.ts'
+export { checkScript, usersOfScript } from './check-scripts.ts'
+export { termsOfNeeds } from './needs.ts'
 export { differences, type Difference } from './compare.ts'
 export {
   plainCentre,

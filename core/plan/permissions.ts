@@ -11,6 +11,8 @@ export type Capability =
   | 'plan.view'
   | 'plan.edit'
   | 'records.view'
+  /** To mark places in recordings. */
+  | 'records.mark'
   | 'seat'
   | 'actAs'
   | 'traffic.run'
@@ -28,6 +30,7 @@ const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
     'plan.view',
     'plan.edit',
     'records.view',
+    'records.mark',
     'actAs',
     'traffic.run',
     'presence.setOthers',
@@ -43,6 +46,7 @@ const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
     'plan.view',
     'plan.edit',
     'records.view',
+    'records.mark',
     'actAs',
     'traffic.run',
     'presence.setOthers',

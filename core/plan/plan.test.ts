@@ -44,6 +44,7 @@ const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayTur
   shifts: [],
   teams: [],
   templates: [],
+  scripts: [],
 })
 
 const codes = (checked: PlanDocument['queues'][number], others: PlanDocument['queues'] = []): string[] =>

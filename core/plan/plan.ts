@@ -13,12 +13,14 @@ import type {
   PersonId,
   PresenceStateId,
   QueueId,
+  ScriptId,
   ShiftId,
   SiteId,
   SkillId,
   TeamId,
   TemplateId,
 } from './ids.ts'
+import type { CallScript } from './scripts.ts'
 
 export const channels = ['voice', 'chat', 'sms'] as const
 export type Channel = (typeof channels)[number]
@@ -34,6 +36,17 @@ export type Mood = (typeof moods)[number]
 export const abuseReasons = ['insults', 'threats', 'harassment', 'hoax', 'other'] as const
 /** Why a conversation was ended for abuse. */
 export type AbuseReason = (typeof abuseReasons)[number]
+
+export const customerNeeds = ['relay', 'realTimeText', 'interpreter'] as const
+/** What somebody needs to talk to the centre at all: a relay service, text in real time, an interpreter. */
+export type CustomerNeed = (typeof customerNeeds)[number]
+
+/** What a need asks of the centre. */
+export interface NeedTerms {
+  readonly requirements: readonly Requirement[]
+  /** So many times as long such customers are waited for, 1 to 10. */
+  readonly patience: number
+}
 
 export const roles = ['administrator', 'supervisor', 'agent', 'observer'] as const
 export type Role = (typeof roles)[number]
@@ -135,6 +148,9 @@ interface CentreWords {
   readonly name: string
   /** What an abusive customer is told: sent in chats and texts, read out in calls. */
   readonly abuseWarning: string
+  /** What is to be known of customers besides, each with a name. */
+  readonly needs: Readonly<Record<CustomerNeed, NeedTerms>>
+  readonly customerFields: readonly ({ readonly id: string } & Named)[]
 }
 
 export interface PresenceState {
@@ -294,6 +310,10 @@ export interface PlannedQueue extends Omit<Queue, 'laterReaches'> {
   /** Played to callers before they are connected; empty: nothing is. */
   readonly announcement: string
   readonly recording: RecordingPolicy
+  /** What its agents say and ask in calls; null: nothing is laid down. */
+  readonly scriptId: ScriptId | null
+  /** What agents ask before anything of the customer is shown or said; empty: nothing. */
+  readonly identityCheck: string
 }
 
 /** Opening hours of the plan: a weekly pattern in one zone, its own exceptions, and the holiday calendars taken. */
@@ -375,6 +395,7 @@ export interface PlanDocument {
   /** A line that is off is kept with all it says, and nobody reaches the centre by it. */
   readonly lines: readonly PlannedLine[]
   readonly templates: readonly ReplyTemplate[]
+  readonly scripts: readonly CallScript[]
   readonly hours: readonly (PlanHours & Named & { readonly description: string })[]
   readonly calendars: readonly (HolidayCalendar & Named & { readonly description: string })[]
   readonly sites: readonly (Site & Named & { readonly description: string })[]

@@ -56,6 +56,7 @@ const document = (queues: readonly Queue[] = [], rest: Partial<PlanDocument> = {
     people,
     teams: [team('care'), team('night', 'care'), team('quay', null, 'dora')],
     templates: [],
+    scripts: [],
     queues,
     skills: [{ id: 'papers', name: 'Papers', description: '', kind: 'knowledge' }],
     loadLimits: [{ id: 'three', name: 'Three', slots: 3, channels: chatsOnly(3) }],

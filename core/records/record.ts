@@ -242,6 +242,7 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
     case 'helpAsked':
     case 'wrapUpExtended':
     case 'customerAsked':
+    case 'wishBegan':
     case 'wishLapsed':
     case 'stepReached':
     case 'waitedTooLong':
@@ -357,7 +358,7 @@ function begin(event: Event<'interactionArrived' | 'interactionSentAway'>): Inte
 /** Its agent has it from the beginning. */
 function beginOutward({ at, agentId, ...event }: Event<'reachedOut'>): InteractionRecord {
   const rest = { back: null, leftMessage: false, test: false, estimatedWaitSeconds: null, connection: null } as const
-  const arrived = { ...event, ...rest, customerGraceDueAt: null, requirements: [], priority: null, at }
+  const arrived = { ...event, ...rest, customerGraceDueAt: null, requirements: [], priority: null, patience: 1, at }
   const record = begin({ ...arrived, type: 'interactionArrived' })
   return { ...record, way: 'outgoing', outcome: 'answered', answeredAt: at, agentId, waitMs: 0 }
 }

@@ -27,6 +27,7 @@ const sourceOf = (rest: Partial<VconSource> = {}): VconSource => ({
   messages: [],
   recordings: [],
   notes: null,
+  answers: [],
   ...rest,
 })
 

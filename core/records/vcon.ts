@@ -31,6 +31,8 @@ export interface VconSource {
     readonly to: Instant
   })[]
   readonly notes: string | null
+  /** What was answered to the call script. */
+  readonly answers: readonly { readonly question: string; readonly answer: string }[]
 }
 
 const iso = (at: Instant): string =>
@@ -51,7 +53,7 @@ const dispositions: Readonly<Record<Exclude<RecordedDial['end'], 'answered' | nu
  * files and the notes. Analysis is left empty: we make none.
  */
 export function vconOf(source: VconSource): Readonly<Record<string, unknown>> {
-  const { record, customer, line, messages, recordings, notes } = source
+  const { record, customer, line, messages, recordings, notes, answers } = source
   const people = [
     ...new Set([
       ...record.offers.filter(({ end }) => end === 'answered').map(({ agentId }) => agentId),
@@ -125,6 +127,19 @@ export function vconOf(source: VconSource): Readonly<Record<string, unknown>> {
             encoding: 'none',
           },
         ]
+  const scripted =
+    answers.length === 0
+      ? []
+      : [
+          {
+            purpose: 'call script',
+            start: iso(record.endedAt ?? record.arrivedAt),
+            party: partyOf(record.agentId),
+            mediatype: 'application/json',
+            body: JSON.stringify(answers),
+            encoding: 'none',
+          },
+        ]
   return {
     vcon: '0.3.0',
     uuid: record.id,
@@ -137,6 +152,6 @@ export function vconOf(source: VconSource): Readonly<Record<string, unknown>> {
     ],
     dialog: [...texts, ...sounds, ...missed].sort((a, b) => (a.start < b.start ? -1 : a.start > b.start ? 1 : 0)),
     analysis: [],
-    attachments: [...files, ...noted],
+    attachments: [...files, ...noted, ...scripted],
   }
 }

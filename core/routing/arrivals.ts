@@ -50,7 +50,8 @@ export function receiveText(state: State, { body }: Command<'receiveText'>, at: 
   const queueId = line.queueIds[0]
   if (queueId === undefined) return refuse('leadsNowhere', { lineId })
   const text = { interactionId, channel: 'sms', customerId, lineId, queueId, contentId, addressId } as const
-  const arrived = arrival(state, { ...text, connection: null, leaveMessage: true }, at)
+  const { requirements, patience } = body
+  const arrived = arrival(state, { ...text, requirements, patience, connection: null, leaveMessage: true }, at)
   if ('code' in arrived || closedAnswerId == null || isAnswered(state, lineId, queueId, at)) return arrived
   return [...arrived, answeredByItself(interactionId, 2, closedAnswerId, lineId, at)]
 }
@@ -131,6 +132,7 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
       }),
     ]
   const stays = leftMessage || channel === 'sms'
+  const patience = Math.min(10, Math.max(1, body.patience ?? 1))
   const back = leftMessage ? null : backFrom(state, channel, addressId, at)
   const arrived = event('interactionArrived', at, {
     interactionId,
@@ -143,10 +145,11 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
     test,
     estimatedWaitSeconds: estimateFor(state, queueId),
     connection,
-    customerGraceDueAt: connection === null && !stays ? at + state.settings().customerGraceSeconds * 1000 : null,
+    customerGraceDueAt: connection === null && !stays ? at + state.customerGraceMs(patience) : null,
     leftMessage,
     requirements: demanded([...line.requirements, ...(body.requirements ?? [])]),
     priority: back === null ? (body.priority ?? line.priority) : 10,
+    patience,
     tags: line.tags,
     back,
   })

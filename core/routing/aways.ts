@@ -8,7 +8,7 @@ import { countVisit, endVisit } from './visits.ts'
 /** It is its agent's from the beginning, and no visit of a customer's: it counts in no figure of its queue but the handled. */
 export function reachedOut(state: State, made: Event<'reachedOut'>): State {
   const { agentId, at, channel } = made
-  const plain = { test: false, leftMessage: false, requirements: [], priority: null } as const
+  const plain = { test: false, leftMessage: false, requirements: [], priority: null, patience: 1 } as const
   const interaction = freshInteraction(
     { ...made, ...plain, customerGraceDueAt: null, estimatedWaitSeconds: null },
     { connections: [], awaitsOpening: false, back: false, wish: null },

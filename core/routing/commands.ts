@@ -118,6 +118,8 @@ export interface CommandBodies {
     readonly requirements?: readonly Requirement[]
     /** 1 to 10, in place of the queue's. */
     readonly priority?: number | null
+    /** So many times as long the customer is waited for, 1 to 10; left out: once. */
+    readonly patience?: number
   }
   connectCustomer: {
     readonly interactionId: InteractionId
@@ -163,6 +165,8 @@ export interface CommandBodies {
   }
   /** From an open list, by the agent who will do it. */
   takeInteraction: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+  /** By an agent who has the same customer already: what waits of theirs is for that agent alone, as soon as there is room. */
+  joinWaiting: { readonly agentId: AgentId; readonly interactionId: InteractionId }
   /** By a supervisor, to an agent of their choice. */
   assignInteraction: { readonly agentId: AgentId; readonly interactionId: InteractionId }
   /** By a supervisor, to another queue. */
@@ -185,6 +189,9 @@ export interface CommandBodies {
     readonly contentId: ContentId
     /** What goes back where it begins a thread while nobody answers; left out: nothing. */
     readonly closedAnswerId?: ContentId | null
+    /** Of the thread, where one begins: as of what is begun otherwise. */
+    readonly requirements?: readonly Requirement[]
+    readonly patience?: number
   }
   /** What became of a text that the centre sent. */
   reportText: { readonly interactionId: InteractionId; readonly number: number; readonly state: TextState }
@@ -335,6 +342,7 @@ export type RefusalCode =
   | 'notInWrapUp'
   | 'notWaiting'
   | 'notOnList'
+  | 'notTheirCustomer'
   | 'agentCannot'
   | 'sameQueue'
   | 'queueFull'

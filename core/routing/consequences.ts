@@ -54,12 +54,10 @@ export const nextVisit = (
 /** When one who waits again counts as gone, where nobody is at the customer's end. */
 export const graceDueAt = (
   state: State,
-  { channel, connections, leftMessage, away }: Interaction,
+  { channel, connections, leftMessage, away, patience }: Interaction,
   at: Instant,
 ): Instant | null =>
-  connections.length > 0 || leftMessage || away || channel === 'sms'
-    ? null
-    : at + state.settings().customerGraceSeconds * 1000
+  connections.length > 0 || leftMessage || away || channel === 'sms' ? null : at + state.customerGraceMs(patience)
 
 /** Takes back the offer of the interaction, where one is out. */
 export function withdraw(interaction: Interaction, reason: WithdrawalReason, at: Instant): Event[] {

@@ -8,7 +8,7 @@ import { atWork, endsUnattended, openOffer, visitOf, type Connection, type Inter
 import { beginInteraction, receiveText, reportText } from './arrivals.ts'
 import { enterAbsence, removeAbsence } from './absences.ts'
 import { beginEmergency, endEmergency } from './emergencies.ts'
-import { assignInteraction, moveInteraction, takeInteraction, transferInteraction } from './handing.ts'
+import { assignInteraction, joinWaiting, moveInteraction, takeInteraction, transferInteraction } from './handing.ts'
 import { endGrant, endLoan, grantSkill, lendAgent } from './loans.ts'
 import { askForHelp, attendCall, consult, leaveCall, replyToConsult, settleConsult } from './joining.ts'
 import { goneFrom, lostWith } from './parting.ts'
@@ -118,6 +118,8 @@ export function decide(state: State, command: Command, at: Instant): Decision {
       return replyToOffer(state, command, at)
     case 'takeInteraction':
       return takeInteraction(state, command, at)
+    case 'joinWaiting':
+      return joinWaiting(state, command, at)
     case 'assignInteraction':
       return assignInteraction(state, command, at)
     case 'moveInteraction':
@@ -300,7 +302,7 @@ function disconnectCustomer(
       connectionId,
       customerGraceDueAt:
         waits && last && !interaction.leftMessage && interaction.channel !== 'sms'
-          ? at + state.settings().customerGraceSeconds * 1000
+          ? at + state.customerGraceMs(interaction.patience)
           : null,
     }),
     // Who has asked to be called later than now is no longer on the line to be put through.

@@ -131,6 +131,8 @@ export interface EventBodies {
     readonly requirements: readonly Requirement[]
     /** Its own; null: that of its queue. */
     readonly priority: number | null
+    /** So many times as long its customer is waited for. */
+    readonly patience: number
     /** What its line marks it with. */
     readonly tags: readonly string[]
     /** Its customer was cut off in a call before: whom it is for at first, where they are there. */
@@ -196,6 +198,8 @@ export interface EventBodies {
     readonly estimatedWaitSeconds: number | null
     readonly customerGraceDueAt: Instant | null
   }
+  /** What waits is for one agent alone, who has its customer already. */
+  wishBegan: { readonly interactionId: InteractionId; readonly agentId: AgentId; readonly until: Instant }
   wishLapsed: { readonly interactionId: InteractionId; readonly cause: WishEnd }
   messageSent: {
     readonly interactionId: InteractionId
@@ -361,7 +365,7 @@ export type Event<T extends EventType = EventType> = {
 const versions: Partial<Record<EventType, number>> = {
   planTaken: 11,
   planExtended: 2,
-  interactionArrived: 6,
+  interactionArrived: 7,
   wrapUpSaved: 2,
   messageSent: 2,
   sentOn: 3,

@@ -190,6 +190,10 @@ export function evolve(state: State, event: Event): State {
     }
     case 'transferred':
       return transfer(state, event)
+    case 'wishBegan':
+      return changeInteraction(state, event.interactionId, (interaction) => {
+        visitOf(interaction).wish = { agentId: event.agentId, until: event.until }
+      })
     case 'wishLapsed':
       return changeInteraction(state, event.interactionId, (interaction) => {
         visitOf(interaction).wish = null

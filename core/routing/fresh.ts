@@ -15,6 +15,7 @@ type Begun = Pick<
   | 'leftMessage'
   | 'requirements'
   | 'priority'
+  | 'patience'
   | 'customerGraceDueAt'
   | 'estimatedWaitSeconds'
 >
@@ -46,6 +47,7 @@ export function freshInteraction(begun: Begun, { connections, awaitsOpening, bac
     lastDial: null,
     requirements: begun.requirements,
     priority: begun.priority,
+    patience: begun.patience,
     handover: null,
     phase: 'waiting',
     visits: [

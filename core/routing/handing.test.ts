@@ -1,7 +1,7 @@
 // From hand to hand other than by the match: open lists, by hand, moved, transferred, and wishes for one agent.
 import type { Queue } from '../plan/index.ts'
 import { TestCentre, testPlan, testQueue, type TestPlanOptions } from '../testing/index.ts'
-import { groundsOf, visitOf } from './index.ts'
+import { groundsOf, openOffer, visitOf } from './index.ts'
 
 const sup = { kind: 'person', id: 'sup' } as const
 const obs = { kind: 'person', id: 'obs' } as const
@@ -203,5 +203,61 @@ describe('a transfer', () => {
     centre.ready('ben')
     expect(transfer(centre, { agentId: 'ben' }).refusal?.params.criterion).toBe('skilled')
     expect(transfer(centre, { queueId: 'nowhere' }).refusal?.code).toBe('unknownQueue')
+  })
+})
+
+describe('what else waits of a customer whom one talks to', () => {
+  /** Ana talks to c1 in one queue; c1 waits in the other, for which ben is there. */
+  function both(): TestCentre {
+    const centre = new TestCentre(
+      testPlan({
+        agents: ['ana', 'ben', 'cleo'],
+        slots: 1,
+        queues: [testQueue('sailings', ['ana']), testQueue('bookings', ['cleo'])],
+      }),
+    )
+    centre.ready('ana')
+    centre.arrive('i1', 'sailings', { customerId: 'c1' })
+    centre.do('answerOffer', { agentId: 'ana', interactionId: 'i1', offerId: 'i1.v1.o1' })
+    centre.arrive('i2', 'bookings', { customerId: 'c1' })
+    return centre
+  }
+  const join = (centre: TestCentre, agentId = 'ana', interactionId = 'i2') =>
+    centre.do('joinWaiting', { agentId, interactionId })
+  const wishOf = (centre: TestCentre) => visitOf(centre.state.interaction('i2')).wish?.agentId ?? null
+
+  test('is for that agent alone once joined, who is offered it as soon as there is room, out of reach or not', () => {
+    const centre = both()
+    expect(join(centre).refusal).toBeNull()
+    centre.ready('cleo')
+    expect(centre.state.interaction('i2').phase).toBe('waiting')
+    centre.do('endInteraction', { agentId: 'ana', interactionId: 'i1' })
+    centre.do('finishWrapUp', { agentId: 'ana', interactionId: 'i1' })
+    expect(openOffer(centre.state.interaction('i2'))?.agentId).toBe('ana')
+  })
+  test('goes its own way again where the agent refuses it, or half an hour is over', () => {
+    const refused = both()
+    join(refused)
+    refused.do('endInteraction', { agentId: 'ana', interactionId: 'i1' })
+    refused.do('finishWrapUp', { agentId: 'ana', interactionId: 'i1' })
+    const offer = { agentId: 'ana', interactionId: 'i2', offerId: 'i2.v1.o1' }
+    expect(refused.do('declineOffer', { ...offer, reason: 'busy' }).refusal).toBeNull()
+    expect(wishOf(refused)).toBeNull()
+    const late = both()
+    join(late)
+    late.wait(1799).do('planPresence', { agentId: 'cleo', stateId: null })
+    expect(wishOf(late)).toBe('ana')
+    late.wait(1).ready('cleo')
+    expect(openOffer(late.state.interaction('i2'))?.agentId).toBe('cleo')
+  })
+  test('is joined by nobody else, and only while it waits', () => {
+    const centre = both()
+    expect(join(centre, 'ben').refusal?.code).toBe('notTheirCustomer')
+    centre.arrive('i3', 'bookings', { customerId: 'c2' })
+    expect(join(centre, 'ana', 'i3').refusal?.code).toBe('notTheirCustomer')
+    expect(join(centre, 'ana', 'i1').refusal?.code).toBe('notWaiting')
+    expect(join(centre, 'ana', 'gone').refusal?.code).toBe('unknownInteraction')
+    const other = centre.do('joinWaiting', { agentId: 'ana', interactionId: 'i2' }, { kind: 'person', id: 'ben' })
+    expect(other.refusal?.code).toBe('notAllowed')
   })
 })

@@ -41,15 +41,22 @@ const isAvailable = (state: State, interaction: Interaction): boolean =>
   !visitOf(interaction).awaitsOpening &&
   state.lookup.emergencies.get(visitOf(interaction).queueId)?.waiting !== 'held'
 
-/** Whoever comes first has it: the offer is answered as it is made. */
-export function takeInteraction(state: State, command: Command<'takeInteraction'>, at: Instant): Decision {
+/** What an agent would have for themselves: it waits, and may be offered by now. */
+function waitingForSelf(state: State, command: Command<'takeInteraction' | 'joinWaiting'>): Interaction | Refusal {
   const { agentId, interactionId } = command.body
   const refusal = asAgent(state, command, agentId)
   if (refusal !== null) return refusal
   const interaction = state.interactions.get(interactionId)
   if (interaction === undefined) return refuse('unknownInteraction', { interactionId })
-  if (interaction.phase !== 'waiting' || !isAvailable(state, interaction))
-    return refuse('notWaiting', { interactionId })
+  const waits = interaction.phase === 'waiting' && isAvailable(state, interaction)
+  return waits ? interaction : refuse('notWaiting', { interactionId })
+}
+
+/** Whoever comes first has it: the offer is answered as it is made. */
+export function takeInteraction(state: State, command: Command<'takeInteraction'>, at: Instant): Decision {
+  const { agentId, interactionId } = command.body
+  const interaction = waitingForSelf(state, command)
+  if (isRefusal(interaction)) return interaction
   const visit = visitOf(interaction)
   if (state.lookup.queues.get(visit.queueId)?.selection !== 'openList') return refuse('notOnList', { interactionId })
   const barred = bar(state, agentId, interaction, [
@@ -69,6 +76,26 @@ export function takeInteraction(state: State, command: Command<'takeInteraction'
     event('offerAnswered', at, { offerId: made.offerId, interactionId, agentId, waitedMs }),
     ...dialledAtAnswer(state, interaction, agentId, at),
   ]
+}
+
+/** What is joined waits for its agent for so long at most: a conversation with the same customer goes before it. */
+const joinedForMs = 30 * 60_000
+
+/** Whoever talks to a customer may have what else waits of theirs: it is offered to them alone, once they have room. */
+export function joinWaiting(state: State, command: Command<'joinWaiting'>, at: Instant): Decision {
+  const { agentId, interactionId } = command.body
+  const interaction = waitingForSelf(state, command)
+  if (isRefusal(interaction)) return interaction
+  const has = state.agent(agentId).carried.some((id) => {
+    const one = state.interaction(id)
+    return one.phase === 'connected' && one.customerId === interaction.customerId
+  })
+  if (!has) return refuse('notTheirCustomer', { interactionId })
+  return (
+    bar(state, agentId, interaction, ['present', 'skilled']) ?? [
+      event('wishBegan', at, { interactionId, agentId, until: at + joinedForMs }),
+    ]
+  )
 }
 
 /** A supervisor may choose anybody who is there and has room; one offered to somebody else is taken back from them. */

@@ -1,8 +1,18 @@
 import type { CommandBodies } from './commands.ts'
 import { NaiveCentre } from './naive-centre.ts'
-import { admittedBy, callbackDue, naiveCallable, type NaiveAgent, type NaiveInteraction } from './naive-pieces.ts'
+import {
+  admittedBy,
+  callbackDue,
+  isSkilled,
+  naiveCallable,
+  type NaiveAgent,
+  type NaiveInteraction,
+} from './naive-pieces.ts'
 
-type Arriving = Pick<CommandBodies['beginInteraction'], 'interactionId' | 'channel' | 'requirements' | 'priority'>
+type Arriving = Pick<
+  CommandBodies['beginInteraction'],
+  'interactionId' | 'channel' | 'requirements' | 'priority' | 'patience'
+>
 export type NaiveBegun = Pick<NaiveInteraction, 'number' | 'customer' | 'queue'>
 
 /** What agents say of themselves, and customers who are away from the telephone. */
@@ -18,6 +28,7 @@ export abstract class NaiveAway extends NaiveCentre {
   protected abstract wrapUp(i: NaiveInteraction, at: number): void
   protected abstract handBack(i: NaiveInteraction, at: number): void
   protected abstract drop(i: NaiveInteraction): void
+  protected abstract isThere(i: NaiveInteraction): boolean
 
   protected say(agent: NaiveAgent, at: number, change: () => unknown): void {
     const before = admittedBy(agent)
@@ -63,6 +74,16 @@ export abstract class NaiveAway extends NaiveCentre {
     this.blocks = this.blocks.filter((one) => one.id !== id)
   }
 
+  /** What waits of a customer whom the agent talks to already is for that agent alone. */
+  protected join({ agentId, interactionId }: CommandBodies['joinWaiting'], at: number): void {
+    const i = this.interactions.find((x) => x.id === interactionId)
+    const agent = this.agents.find((a) => a.id === agentId)
+    if (i === undefined || agent === undefined || this.plan === null || !this.isThere(i)) return
+    const has = this.carried(agentId).some((x) => x.phase === 'connected' && x.customer === i.customer)
+    const skilled = isSkilled(this.plan, this.grants, this.queueOf(i), i, agentId, this.visitWait(i, at))
+    if (has && skilled && this.present(agent, i)) i.wish = { agent: agentId, until: at + 1_800_000 }
+  }
+
   protected isBlocked = (customer: string, number: string | null, at: number): boolean =>
     this.blocks.some(
       (one) => one.until > at && (one.customer === customer || (number !== null && one.number === number)),
@@ -76,10 +97,11 @@ export abstract class NaiveAway extends NaiveCentre {
   protected silenceDueAt(i: NaiveInteraction): number | null {
     if (i.phase !== 'connected' || i.channel === 'voice' || i.owes !== 'customer' || this.plan === null) return null
     const { askAfterSilenceSeconds: ask, restAfterSilenceSeconds: rest, textRestAfterSeconds } = this.plan.centre
-    if (i.channel === 'sms') return textRestAfterSeconds === null ? null : i.silentSince + textRestAfterSeconds * 1000
+    if (i.channel === 'sms')
+      return textRestAfterSeconds === null ? null : i.silentSince + textRestAfterSeconds * i.patience * 1000
     const asks = !i.asked && ask !== null && (rest === null || ask < rest)
     const seconds = asks ? ask : rest
-    return seconds === null ? null : i.silentSince + seconds * 1000
+    return seconds === null ? null : i.silentSince + seconds * i.patience * 1000
   }
 
   protected callbackDueAt = (i: NaiveInteraction): number | null =>

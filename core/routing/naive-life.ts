@@ -93,7 +93,7 @@ export class NaiveLife extends NaiveAway {
       if (instead === null && before !== undefined && this.present(before, i)) i.wish = { agent: before.id, until }
     }
     Object.assign(i, { leftMessage: leaves, awaitsOpening: leaves && !open, away: recorded })
-    Object.assign(i, { graceDueAt: connection === null && !stays ? at + 10_000 : null })
+    Object.assign(i, { graceDueAt: connection === null && !stays ? at + 10_000 * i.patience : null })
     Object.assign(i, { connections: connection === null ? [] : [connection.id], visit: instead === null ? 1 : 2 })
   }
 
@@ -103,7 +103,8 @@ export class NaiveLife extends NaiveAway {
       channel,
       requirements,
       priority,
-    }: Pick<CommandBodies['beginInteraction'], 'interactionId' | 'channel' | 'requirements' | 'priority'>,
+      patience,
+    }: Pick<CommandBodies['beginInteraction'], 'interactionId' | 'channel' | 'requirements' | 'priority' | 'patience'>,
     rest: Pick<NaiveInteraction, 'number' | 'customer' | 'queue'>,
     at: number,
   ): void {
@@ -113,6 +114,7 @@ export class NaiveLife extends NaiveAway {
       ...rest,
       requirements: requirements ?? [],
       priority: priority ?? null,
+      patience: patience ?? 1,
       step: 0,
       overdue: false,
       arrivedAt: at,
@@ -222,7 +224,9 @@ export class NaiveLife extends NaiveAway {
 
   protected isReleased = (i: NaiveInteraction): boolean =>
     !i.awaitsOpening && !this.isHeldOff(i) && this.emergencyOf(i.queue)?.waiting !== 'held'
-  protected isThere = (i: NaiveInteraction): boolean => i.phase === 'waiting' && this.isReleased(i)
+  protected isThere(i: NaiveInteraction): boolean {
+    return i.phase === 'waiting' && this.isReleased(i)
+  }
 
   protected couldCarry(agent: NaiveAgent, i: NaiveInteraction): boolean {
     const carried = this.carried(agent.id)
@@ -388,7 +392,8 @@ export class NaiveLife extends NaiveAway {
       phase: 'waiting',
       agent: null,
       enteredAt: at,
-      graceDueAt: i.connections.length > 0 || i.leftMessage || i.away || i.channel === 'sms' ? null : at + 10_000,
+      graceDueAt:
+        i.connections.length > 0 || i.leftMessage || i.away || i.channel === 'sms' ? null : at + 10_000 * i.patience,
       tried: [],
       wish: null,
       retryDueAt: null,
@@ -416,8 +421,8 @@ export class NaiveLife extends NaiveAway {
     }
     const agent = this.agents.find((a) => a.id === i.agent) as NaiveAgent
     agent.workedAt = at
-    const seconds = i.channel === 'sms' ? textEndAfterRestSeconds : endAfterRestSeconds
-    Object.assign(i, { phase: 'resting', agent: null, lastAgent: agent.id, restUntil: at + seconds * 1000 })
+    const ms = (i.channel === 'sms' ? textEndAfterRestSeconds : endAfterRestSeconds) * i.patience * 1000
+    Object.assign(i, { phase: 'resting', agent: null, lastAgent: agent.id, restUntil: at + ms })
   }
 
   protected wake(i: NaiveInteraction, at: number): void {

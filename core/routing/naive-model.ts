@@ -107,7 +107,7 @@ export class NaiveModel extends NaiveLife {
         this.arrive({ ...command.body, number: command.body.addressId ?? null }, at)
         return
       case 'receiveText': {
-        const { addressId: number, interactionId, contentId, customerId } = command.body
+        const { addressId: number, interactionId, contentId, customerId, patience } = command.body
         const thread = this.interactions.find((i) => i.channel === 'sms' && i.number === number && i.phase !== 'wrapUp')
         if (thread !== undefined) {
           if (thread.phase === 'resting' && this.isBlocked(customerId, number, at)) return
@@ -116,7 +116,7 @@ export class NaiveModel extends NaiveLife {
           return
         }
         const queueId = this.plan?.queues[0]?.id ?? ''
-        const text = { interactionId, queueId, channel: 'sms', customerId, contentId } as const
+        const text = { interactionId, queueId, channel: 'sms', customerId, contentId, patience } as const
         this.arrive({ ...text, number, connection: null, leaveMessage: true }, at)
         return
       }
@@ -168,7 +168,7 @@ export class NaiveModel extends NaiveLife {
         if (i === undefined || !i.connections.includes(command.body.connectionId)) return
         i.connections = i.connections.filter((c) => c !== command.body.connectionId)
         if (this.endsUnattended(i) && i.connections.length === 0 && !i.leftMessage && i.channel !== 'sms')
-          i.graceDueAt = at + 10_000
+          i.graceDueAt = at + 10_000 * i.patience
         const later = i.callback !== null && naiveCallable(i.callback.callable, at) !== at
         if (later && i.connections.length === 0 && i.phase === 'offered')
           Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
@@ -341,6 +341,8 @@ export class NaiveModel extends NaiveLife {
         if (i?.phase === 'wrapUp' && i.agent === command.body.agentId) this.finish(i, at)
         return
       }
+      case 'joinWaiting':
+        return this.join(command.body, at)
       case 'takeInteraction': {
         const { agentId, interactionId } = command.body
         const i = find(interactionId)
@@ -352,14 +354,8 @@ export class NaiveModel extends NaiveLife {
         i.offers += 1
         agent.workedAt = at
         this.offers.push(`${at} ${i.id}>${agentId}`)
-        Object.assign(i, {
-          phase: 'connected',
-          agent: agentId,
-          answeredAt: at,
-          dueAt: null,
-          silentSince: at,
-          asked: false,
-        })
+        Object.assign(i, { phase: 'connected', agent: agentId, answeredAt: at, dueAt: null })
+        Object.assign(i, { silentSince: at, asked: false })
         this.begun(i, at)
         return
       }

@@ -31,6 +31,7 @@ export interface NaiveInteraction {
   number: string | null
   requirements: readonly NaiveRequirement[]
   priority: number | null
+  patience: number
   queue: string
   /** How many of its queue's steps have come. */
   step: number

@@ -191,6 +191,8 @@ export interface Interaction {
   readonly requirements: readonly Requirement[]
   /** Its own; null: that of its queue. A transfer may give it another. */
   priority: number | null
+  /** So many times as long its customer is waited for: until they are asked, it rests, is over, or they count as gone. */
+  readonly patience: number
   /** It waits even where nobody is at the customer's end. */
   readonly leftMessage: boolean
   /** Its customer was cut off in a call before, and has come back. */

@@ -164,6 +164,33 @@ describe('a customer who says nothing more', () => {
     expect(phaseOf(centre, 'i1')).toBe('resting')
     expect(centre.state.agent('ana').carried).toEqual([])
   })
+  test('is waited for as many times as long as their needs say, until it is over', () => {
+    const centre = centreOf({ centre: settings })
+    centre.ready('ana')
+    centre.arrive('i1', undefined, { patience: 3 })
+    centre.do('answerOffer', { agentId: 'ana', interactionId: 'i1', offerId: 'i1.v1.o1' })
+    centre.do('sendMessage', { interactionId: 'i1', agentId: 'ana', contentId: 'words' })
+    tick(centre, 179)
+    expect(centre.state.interaction('i1').asked).toBe(false)
+    tick(centre, 1)
+    expect(centre.state.interaction('i1').asked).toBe(true)
+    tick(centre, 119)
+    expect(phaseOf(centre, 'i1')).toBe('connected')
+    tick(centre, 2)
+    expect(phaseOf(centre, 'i1')).toBe('resting')
+    tick(centre, 1490)
+    expect(phaseOf(centre, 'i1')).toBe('resting')
+    tick(centre, 20)
+    expect(phaseOf(centre, 'i1')).toBeUndefined()
+  })
+  test('a lost line is waited for as much longer', () => {
+    const centre = centreOf({ centre: settings })
+    centre.arrive('i1', undefined, { patience: 3, connection: null })
+    centre.arrive('i2', undefined, { connection: null })
+    const graceMs = centre.state.settings().customerGraceSeconds * 1000
+    const left = (id: string) => (centre.state.interaction(id).customerGraceDueAt ?? 0) - centre.state.at
+    expect([left('i1'), left('i2')]).toEqual([3 * graceMs, graceMs])
+  })
   test('the next word wakes it, at first for the agent who had it', () => {
     const centre = silent()
     tick(centre, 101)

@@ -216,13 +216,18 @@ export class State {
     const { askAfterSilenceSeconds, restAfterSilenceSeconds, textRestAfterSeconds } = this.settings()
     const restSeconds = channel === 'sms' ? textRestAfterSeconds : restAfterSilenceSeconds
     const seconds = this.asksNext(interaction) ? askAfterSilenceSeconds : restSeconds
-    return seconds === null ? null : silentSince + seconds * 1000
+    return seconds === null ? null : silentSince + seconds * interaction.patience * 1000
   }
 
   /** How long it rests before it is over. */
-  restSeconds({ channel }: Interaction): number {
+  restSeconds({ channel, patience }: Pick<Interaction, 'channel' | 'patience'>): number {
     const { endAfterRestSeconds, textEndAfterRestSeconds } = this.settings()
-    return channel === 'sms' ? textEndAfterRestSeconds : endAfterRestSeconds
+    return (channel === 'sms' ? textEndAfterRestSeconds : endAfterRestSeconds) * patience
+  }
+
+  /** How long a customer may be gone before they count as such, in milliseconds. */
+  customerGraceMs(patience: number): number {
+    return this.settings().customerGraceSeconds * patience * 1000
   }
 
   settings(): CompiledPlan['centre'] {

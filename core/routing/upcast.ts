@@ -42,13 +42,15 @@ export function upcast(event: Event): Event {
     case 'planExtended':
       return event.v >= 2 ? event : { ...event, v: 2, times: { ...event.times, shifts: event.times.shifts ?? [] } }
     case 'interactionArrived':
-      if (event.v >= 6) return event
-      if (event.v === 5) return { ...event, v: 6, back: null }
-      if (event.v === 4) return { ...event, v: 6, back: null, tags: [] }
-      if (event.v === 3) return { ...event, v: 6, back: null, tags: [], addressId: null }
+      if (event.v >= 7) return event
+      if (event.v === 6) return { ...event, v: 7, patience: 1 }
+      if (event.v === 5) return { ...event, v: 7, patience: 1, back: null }
+      if (event.v === 4) return { ...event, v: 7, patience: 1, back: null, tags: [] }
+      if (event.v === 3) return { ...event, v: 7, patience: 1, back: null, tags: [], addressId: null }
       return {
         ...event,
-        v: 6,
+        v: 7,
+        patience: 1,
         back: null,
         tags: [],
         addressId: null,

@@ -1,4 +1,4 @@
-// Random callbacks, messages and calls that go out, for the property tests.
+// Random callbacks, messages, texts and calls that go out, for the property tests.
 import fc from 'fast-check'
 import type { Interaction, State } from '../routing/index.ts'
 import { command } from './index.ts'
@@ -116,3 +116,30 @@ export const callback: fc.Arbitrary<Step[]> = fc
       })
     return [come, ready, answer, dial].map((make, n) => ({ after: n === 3 ? after : 0, make }))
   })
+
+/** A text comes in from one of three numbers. */
+export const someText: fc.Arbitrary<Make> = fc
+  .tuple(interactionId, fc.constantFrom('n1', 'n2', 'n3'), fc.constantFrom(undefined, 2))
+  .map(([id, addressId, patience]) => () => [
+    command('receiveText', {
+      patience,
+      interactionId: id,
+      customerId: `c of ${addressId}`,
+      addressId,
+      lineId: lines.sms,
+      contentId: `words of ${id}`,
+    }),
+  ])
+
+/** Somebody who talks to a customer, or anybody, would have what waits of the same one. */
+export const someJoin: fc.Arbitrary<Make> = fc.tuple(fc.nat(11), agentId).map(([n, anybody]) => (state) => {
+  const waiting = some(state, n, ({ phase }) => phase === 'waiting')
+  if (waiting === undefined) return []
+  const other = some(state, n, (one) => one.phase === 'connected' && one.customerId === waiting.customerId)
+  return [
+    command('joinWaiting', {
+      agentId: other === undefined ? anybody : ownerOf(other),
+      interactionId: waiting.id,
+    }),
+  ]
+})

@@ -4,7 +4,7 @@ import { channels } from '../plan/index.ts'
 import { command, testPlan } from './index.ts'
 import { agents, bounds, lines, plan, queues, seldom, skillId } from './made-plans.ts'
 import { openOffer, type State } from '../routing/index.ts'
-import { callback, someAway, someDial, someReachOut } from './made-outward.ts'
+import { callback, someAway, someDial, someJoin, someReachOut, someText } from './made-outward.ts'
 import { agentId, consultation, interactionId, someConsult, someReply, type Make, type Step } from './made-calls.ts'
 
 const connection = fc.constantFrom('k1', 'k2')
@@ -94,13 +94,15 @@ const make = fc.oneof(
         seldom(fc.array(bounds, { maxLength: 1 })),
         fc.option(fc.integer({ min: 1, max: 10 })),
         fc.constantFrom('c1', 'c2', 'c3'),
+        fc.constantFrom(undefined, undefined, 2, 3),
       )
-      .map(([id, queueId, there, leaveMessage, channel, requirements, priority, customerId]) => () => [
+      .map(([id, queueId, there, leaveMessage, channel, requirements, priority, customerId, patience]) => () => [
         command('beginInteraction', {
           interactionId: id,
           channel,
           requirements,
           priority,
+          patience,
           customerId,
           lineId: lines[channel],
           queueId,
@@ -111,18 +113,7 @@ const make = fc.oneof(
         }),
       ]),
   ),
-  often(
-    8,
-    fc.tuple(interactionId, fc.constantFrom('n1', 'n2', 'n3')).map(([id, addressId]) => () => [
-      command('receiveText', {
-        interactionId: id,
-        customerId: `c of ${addressId}`,
-        addressId,
-        lineId: lines.sms,
-        contentId: `words of ${id}`,
-      }),
-    ]),
-  ),
+  often(8, someText),
   often(
     2,
     fc
@@ -256,6 +247,7 @@ const make = fc.oneof(
       command('takeInteraction', { agentId: id, interactionId: inPhase(state, n, 'waiting') }),
     ]),
   ),
+  often(4, someJoin),
   often(
     5,
     pick.map(({ n, agentId: id }) => (state: State) => [

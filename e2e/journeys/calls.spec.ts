@@ -29,6 +29,15 @@ test('a call is answered, heard at both ends, held, muted, taken up by both ends
   await bay.getByRole('button', { name: 'Take off hold' }).click()
   await expect(heardBy(phone)).toContainText('You are talking to Ana.')
 
+  await bay.getByRole('button', { name: 'Keypad' }).click()
+  await bay.getByRole('button', { name: 'Key 4' }).click()
+  await ana.keyboard.press('#')
+  await expect(heardBy(phone)).toContainText('Keys pressed at the other end: 4#')
+  await phone.getByRole('button', { name: 'Keypad' }).click()
+  await phone.getByRole('button', { name: 'Key star' }).click()
+  await expect(bay).toContainText('Keys pressed at the other end: *')
+  await bay.getByRole('button', { name: 'Keypad' }).click()
+
   await bay.getByRole('button', { name: 'Mute' }).click()
   await expect(async () => {
     expect(Number(await soundOf(phone).getByRole('meter').first().getAttribute('aria-valuenow'))).toBe(0)
@@ -136,8 +145,11 @@ test('of two who share a number the agent says which; one nobody knows is given 
   await call(phone, '+12025550150')
   const unknown = bayOf(ana, '+1 202 555 0150')
   await expect(unknown).toContainText('Nobody is known by this number yet.')
-  await ana.keyboard.press('Alt+a')
+  // What is typed while it rings is there once it was answered.
   await unknown.getByRole('textbox', { name: 'Name' }).fill('Dagmar Holt')
+  await unknown.getByRole('button', { name: /^Answer/ }).click()
+  await expectSound(unknown)
+  await expect(unknown.getByRole('textbox', { name: 'Name' })).toHaveValue('Dagmar Holt')
   await unknown.getByRole('button', { name: 'Make known' }).click()
   const dagmar = bayOf(ana, 'Dagmar Holt')
   await expectSound(dagmar)

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test'
-import { answeredCall, chooseJoao, expectSilence, expectSound, heardBy } from './calling.ts'
+import { answeredCall, expectSilence, expectSound, heardBy } from './calling.ts'
 import { test } from './journey.ts'
 import { bayOf, expectAccessible, goHome, sayPresence, signIn } from './people.ts'
 
@@ -10,7 +10,10 @@ test('a colleague is asked, joined and left the call; a supervisor listens and a
   const joao = await signIn(browser, 'João Tavares')
   await sayPresence(joao, 'Ready')
 
-  const panel = await chooseJoao(ana, bay)
+  // Of a queue whoever has room is asked: João.
+  await bay.getByRole('button', { name: 'Pass on' }).click()
+  const panel = ana.getByRole('dialog')
+  await panel.getByRole('radio', { name: /^Bookings/ }).check()
   await panel.getByRole('button', { name: 'Ask first' }).click()
   await expect(heardBy(phone)).toContainText('You are on hold.')
   await expect(bay).toContainText('João Tavares is being asked')

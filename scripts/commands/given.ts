@@ -55,6 +55,7 @@ export function planOf(text: string): PlanDocument {
     lines: plan.lines.map((line) => Object.assign({}, plainPlannedLine, line)),
     teams: (plan as Partial<PlanDocument>).teams ?? [],
     templates: (plan as Partial<PlanDocument>).templates ?? [],
+    scripts: (plan as Partial<PlanDocument>).scripts ?? [],
     presenceStates: plan.presenceStates.map((state) => Object.assign({}, plainState, state)),
     people: plan.people.map((person) => Object.assign({}, plainPerson, person)),
     queues: plan.queues.map((queue) => {

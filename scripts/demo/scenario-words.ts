@@ -1,4 +1,4 @@
-// The scenario's reply templates.
+// The scenario's reply templates and call scripts.
 import type { PlanDocument } from '../../core/plan/index.ts'
 
 type Template = PlanDocument['templates'][number]
@@ -26,4 +26,56 @@ export const templates: readonly Template[] = [
     ['freight-desk'],
   ),
   template('bye', 'Goodbye', 'Thank you, {customer}. Have a good crossing.'),
+]
+
+type Script = PlanDocument['scripts'][number]
+type Step = Script['steps'][number]
+
+const step = (id: string, title: string, say: string, rest: Partial<Step> = {}): Step => ({
+  id,
+  title,
+  say,
+  asks: 'nothing',
+  question: '',
+  answers: [],
+  to: 'next',
+  ...rest,
+})
+
+export const scripts: readonly Script[] = [
+  {
+    id: 'late-sailing',
+    name: 'A sailing is late',
+    steps: [
+      step('hello', 'Greeting', 'Skerrow Ferries, this is {agent}. Good to have you on the line, {customer}.'),
+      step('which', 'Which sailing', 'Let me see what I have on it. Which sailing is it?', {
+        asks: 'words',
+        question: 'Which sailing is it about?',
+      }),
+      step('still', 'Still travelling', 'It leaves later than planned. You can wait for it, or take another one.', {
+        asks: 'choice',
+        question: 'What would the customer like?',
+        answers: [
+          { text: 'Wait for it', to: 'where' },
+          { text: 'Another sailing', to: 'next' },
+          { text: 'Money back', to: 'back' },
+        ],
+      }),
+      step('other', 'Another sailing', 'I can move you free of charge. Which one suits you?', {
+        asks: 'words',
+        question: 'Moved to which sailing?',
+        to: 'where',
+      }),
+      step('back', 'Money back', 'It goes back to the card that you paid with, within seven days.', { to: 'bye' }),
+      step('where', 'Where to be', 'Please be at the pier 40 minutes before. We text you if it changes again.'),
+      step('bye', 'Goodbye', 'Thank you for your patience, {customer}.', {
+        asks: 'choice',
+        question: 'Is anything left to do?',
+        answers: [
+          { text: 'Nothing', to: 'end' },
+          { text: 'Somebody calls back', to: 'end' },
+        ],
+      }),
+    ],
+  },
 ]

@@ -1,5 +1,5 @@
 // The made-up ferry company of the demo: its people, queues and customers. Everything here is invented.
-import { templates } from './scenario-words.ts'
+import { scripts, templates } from './scenario-words.ts'
 import {
   plainCentre,
   plainCentreWords,
@@ -75,6 +75,7 @@ export const queues: readonly QueueDraft[] = [
     ['ana-mirel', 'joao-tavares', 'ines-valadao', ...some(0, 9)],
     {
       recording: 'byAgent',
+      scriptId: 'late-sailing',
       callbackAfterSeconds: 60,
       voicemail: true,
       target: { percent: 80, seconds: 30 },
@@ -93,6 +94,7 @@ export const queues: readonly QueueDraft[] = [
     'New crossings, changes, cabins.',
     ['ana-mirel', 'joao-tavares', 'bram-ostrander', ...some(6, 15)],
     {
+      identityCheck: 'Ask for the booking number, and the name of whoever booked.',
       mostWaiting: 40,
       whenFullTo: 'today-s-sailings',
       longestWaitSeconds: 420,
@@ -176,6 +178,14 @@ export const centre: Omit<
     retryAfterSeconds: 10,
     ...plainCentre,
     ...plainCentreWords,
+    needs: {
+      ...plainCentreWords.needs,
+      relay: { requirements: [{ skillId: 'accessibility', least: 4, most: 5 }], patience: 3 },
+    },
+    customerFields: [
+      { id: 'ferry-card', name: 'Ferry card' },
+      { id: 'plate', name: 'Number plate' },
+    ],
     recoverStateId: 'recovering',
     missedStateId: 'unattended',
     awayStateId: 'offline',
@@ -244,6 +254,7 @@ export const centre: Omit<
     { id: 'no-answer', name: 'Customer fell silent' },
   ],
   templates,
+  scripts,
 }
 
 /** By what customers reach the centre; a chat box that names no queues leads to all. */

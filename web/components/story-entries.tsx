@@ -1,8 +1,10 @@
 import Box from '@mui/material/Box'
+import Chip from '@mui/material/Chip'
 import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import type { StoryEntry } from '@eudromos/core/records'
+import { customers } from '../messages/customers.ts'
 import { en } from '../messages/en.ts'
 import { story as t } from '../messages/story.ts'
 import { timeText } from './format.ts'
@@ -15,10 +17,12 @@ interface StoryEntriesProps {
   readonly most: { readonly words: number; readonly notes: number }
   /** Each leads to its record. */
   readonly linked?: boolean
+  /** Those that are marked as new. */
+  readonly freshIds?: readonly string[]
 }
 
 /** Conversations of a customer, one below the other: when, with whom, what came of it. */
-export function StoryEntries({ entries, zone, most, linked = false }: StoryEntriesProps) {
+export function StoryEntries({ entries, zone, most, linked = false, freshIds = [] }: StoryEntriesProps) {
   return (
     <Box component="ol" sx={{ listStyle: 'none', margin: 0, padding: 0, display: 'grid', gap: 1 }}>
       {entries.map((one) => (
@@ -27,6 +31,9 @@ export function StoryEntries({ entries, zone, most, linked = false }: StoryEntri
             <ChannelShape channel={one.channel} size={12} />
           </Box>
           <div>
+            {freshIds.includes(one.id) && (
+              <Chip size="small" color="primary" label={customers.fresh} sx={{ marginInlineEnd: 0.75, height: 18 }} />
+            )}
             {linked ? (
               <MuiLink component={Link} href={`/review/${encodeURIComponent(one.id)}`} color="inherit">
                 <Summary entry={one} zone={zone} />
@@ -53,7 +60,7 @@ export function StoryEntries({ entries, zone, most, linked = false }: StoryEntri
 
 function Summary({ entry, zone }: { entry: StoryEntry; zone: string }) {
   return (
-    <Typography variant="body2">
+    <Typography component="span" variant="body2">
       <Typography component="span" variant="figure">
         {timeText(entry.arrivedAt, zone, 0)}
       </Typography>{' '}

@@ -61,6 +61,7 @@ export const callbacks = {
   contact: 'Calls and texts first',
   wantsNone: 'Wants none',
   agreed: 'Has agreed to them',
+  length: (clock: string) => `${clock} long`,
   spoken: 'Spoken message',
   // At the telephone.
   mayAsk: 'Call me back instead',

@@ -5,7 +5,7 @@ export const customers = {
   title: 'Customers',
   one: 'Customer',
   records: 'Records',
-  find: 'Find by name or number',
+  find: 'Find by name, number or tag',
   columns: {
     name: 'Name',
     numbers: 'Numbers',
@@ -27,6 +27,26 @@ export const customers = {
   tagsHelp: 'Type one and press Enter. They are found by these as well.',
   notes: 'Notes',
   notesHelp: 'Whoever talks to them sees these.',
+  fieldsOfCentre: 'What is known of customers besides',
+  language: 'Language',
+  languageHelp: 'What they speak. Empty: it is not known.',
+  fresh: 'new',
+  merge: 'Merge with …',
+  mergeTitle: (name: string) => `Who turned out to be ${name}?`,
+  mergeHelp: (name: string) =>
+    `Their conversations and numbers are read with those of ${name} from then on, and who comes by their numbers is ${name}. Nothing is lost, and they can be split off again.`,
+  other: 'Customer',
+  otherHelp: 'Find by name, number or tag.',
+  noOther: 'Nobody is known by this.',
+  mergeNow: 'Merge',
+  cancel: 'Cancel',
+  merged: 'Also known as',
+  mergedOn: (when: string, who: string | null) => `merged ${when}${who === null ? '' : ` by ${who}`}`,
+  conversations: (n: number) => count(n, 'conversation', 'conversations'),
+  split: 'Split off',
+  splitOf: (name: string) => `Split ${name} off`,
+  didMerge: (name: string) => `${name} is merged.`,
+  didSplit: (name: string) => `${name} is a customer of their own again.`,
   noNumbers: 'No number.',
   agreedOn: (when: string) => `Agreed on ${when}`,
   save: 'Save',
@@ -41,4 +61,23 @@ export const customers = {
     'Name, numbers, all that was written or said, files and recordings go for good. That and when there were conversations, with whom and for how long, stays, without a name.',
   keep: 'Keep',
   erased: 'erased',
+} as const
+
+/** A file of customers that is read. */
+export const customerFile = {
+  import: 'Read CSV or vCards',
+  unknownColumn: (value: string) => `no column is called “${value}”; it is left out.`,
+  noColumn:
+    'there is neither a column “id”, nor “name”, nor “numbers”. The first row says what stands in which column.',
+  noNumber: (value: string) => `numbers: “${value}” is none. Write it with + and its country’s code.`,
+  noChoice: (column: string, value: string) => `${column}: “${value}” is neither true nor false.`,
+  noTime: (value: string) => `agreedAt: “${value}” is no time. Write one such as 2027-03-12T09:40:00Z.`,
+  notACard: (reason: string) => `this is no vCard: ${reason}.`,
+  several: (numbers: string) => `${numbers}: several customers have this. Say by its id whom you mean.`,
+  twice: (name: string) => `${name} stands in an earlier row as well.`,
+  tooMany: (most: number) => `only the first ${most.toLocaleString('en')} are read. Divide the file.`,
+  sums: (fresh: number, changed: number, same: number) =>
+    `${count(fresh, 'customer is', 'customers are')} new, ${changed} changed, ${same} stay as they are. Nothing is kept yet.`,
+  takeIn: (n: number) => (n === 0 ? 'Nothing to take in' : `Take in ${count(n, 'change', 'changes')}`),
+  taken: (n: number) => `${count(n, 'customer', 'customers')} taken in.`,
 } as const

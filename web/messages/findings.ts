@@ -43,6 +43,7 @@ const texts: Texts = {
   unknownTeam: () => 'A team that it is offered to is no longer in the plan. Take it off.',
   teamWithoutAgents: ({ team, tier }) =>
     tier === 0 ? `Nobody in ${team} is an agent.` : `Nobody in tier ${tier} of ${team} is an agent.`,
+  unknownScript: () => 'Call script: this is no longer in the plan. Choose another, or none.',
   unknownDisposition: () => 'Dispositions: one of these is no longer among the centre’s. Take it off.',
   noLine: () => 'No line leads here, and no other queue sends on to it: nobody comes in but by hand.',
   nameTaken: ({ name }) => `Name: another queue is called “${name}”. Choose a different name.`,
@@ -54,6 +55,7 @@ export const findingText = ({ code, params }: Pick<Finding, 'code' | 'params'>):
 const mends: Partial<Record<FindingCode, string>> = {
   answerWindowBeyondTarget: 'Shorten',
   unknownHours: 'Always open',
+  unknownScript: 'None',
   unknownDisposition: 'Take off',
   sentInACircle: 'Serve them',
   unknownQueue: 'Serve them',

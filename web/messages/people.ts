@@ -42,6 +42,10 @@ const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) 
   hoursGone: () => 'Hours: these are no longer in the plan. Choose others.',
   neverOpenBy: ({ hours }) => `Hours: ${hours} never open, so nobody would come in by it.`,
   teamGone: () => 'Teams: one of these is no longer in the plan. Take it off.',
+  stepGone: ({ step }) => `${step} goes on at a step that is gone. Say where it goes on.`,
+  stepsInACircle: ({ steps }) => `It goes in a circle: ${steps}. Let one of these go on elsewhere.`,
+  stepUnreached: ({ step }) => `Nobody comes to ${step === '' ? 'one of the steps' : step}: no step leads there.`,
+  nobodyFollows: () => 'No queue has it. Choose it in a queue, under Call script.',
   leadIsGone: () => 'The lead is no longer among the people. Choose another.',
 }
 
@@ -60,6 +64,7 @@ const mends: Partial<Record<PeopleFinding['code'], string>> = {
   hoursGone: 'At any hour',
   neverOpenBy: 'At any hour',
   teamGone: 'Take off',
+  stepGone: 'End there',
   asksForUnknown: 'Take off',
   noLimits: 'Give them',
   neverOnShift: 'Give it',

@@ -31,6 +31,13 @@ export const recording = {
   place: 'Place in the recording',
   gap: (why: 'paused' | 'lost', clock: string) =>
     why === 'paused' ? `${clock} not recorded: the agent had paused` : `${clock} not recorded: the sound was cut off`,
+  mark: 'Mark this place',
+  markNote: 'What is there',
+  marks: 'Marks',
+  keepMark: 'Keep the mark',
+  cancel: 'Cancel',
+  goTo: (clock: string, note: string) => `Go to ${clock}: ${note}`,
+  unmark: (note: string) => `Take the mark away: ${note}`,
   gone: 'It was kept for its time and is gone.',
   heardBy: (names: readonly string[]) => `Listened to by ${new Intl.ListFormat('en').format(names)}.`,
 } as const

@@ -69,6 +69,7 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   notInWrapUp: () => 'This conversation is not in wrap-up.',
   notWaiting: () => 'It does not wait any more: somebody has it, or the customer left.',
   notOnList: () => 'This queue makes its offers by itself; nobody takes from it.',
+  notTheirCustomer: () => 'You do not have this customer now. What waits of theirs goes its own way.',
   agentCannot: ({ criterion }) => cannot[String(criterion)] ?? 'This person cannot have it now.',
   sameQueue: () => 'It waits in this queue already.',
   queueFull: () => 'This queue is full. Choose another.',

@@ -20,6 +20,11 @@ export const story = {
   total: (n: number, shown: number) =>
     n > shown ? `The latest ${shown} of ${count(n, 'conversation', 'conversations')}` : null,
   now: (channel: Channel, phase: Phase, queue: string) => `Also here: a ${one[channel]} ${phases[phase]} in ${queue}.`,
+  join: 'Join',
+  joinHelp: 'It comes to you as soon as you have room, and to nobody else.',
+  joined: (channel: Channel, queue: string) =>
+    `Joined: the ${one[channel]} in ${queue} comes to you as soon as you have room.`,
+  apart: 'Keep apart',
   sharers: 'Others have this number',
   isThem: (name: string) => `It is ${name}`,
   nameless: 'Nobody is known by this number yet.',

@@ -38,7 +38,7 @@ export const messageShape = yup.object({
 /** What a caller has recorded, of the call of this id while it waits, or instead of one; the same id a second time is the same message. */
 export async function leaveVoicemail(runtime: Runtime, input: yup.InferType<typeof messageShape>): Promise<number> {
   const { database, follower, sender } = runtime
-  const { line, addressId, customerId, queueId } = await caller(runtime, input)
+  const { line, addressId, customerId, queueId, terms } = await caller(runtime, input)
   const bytes = Buffer.from(input.sound, 'base64')
   const mediaType = checkedSound(bytes)
   const waiting = follower.state.interactions.get(input.id)
@@ -62,6 +62,7 @@ export async function leaveVoicemail(runtime: Runtime, input: yup.InferType<type
             connection: null,
             contentId,
             leaveMessage: true,
+            ...terms,
           },
           options,
         )

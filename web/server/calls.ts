@@ -27,7 +27,7 @@ interface BegunCall {
 
 /** A customer's call has come in; the same id a second time is the same call. */
 export async function beginCall(runtime: Runtime, call: yup.InferType<typeof callShape>): Promise<BegunCall> {
-  const { line, addressId, customerId, queueId } = await caller(runtime, call)
+  const { line, addressId, customerId, queueId, terms } = await caller(runtime, call)
   const waiting = runtime.follower.state.index.threads.of(line.id, addressId)
   if (waiting !== null) return { id: waiting, seq: runtime.follower.seq, voicemail: false }
   const command = envelope(
@@ -42,6 +42,7 @@ export async function beginCall(runtime: Runtime, call: yup.InferType<typeof cal
       queueId,
       connection: null,
       contentId: null,
+      ...terms,
     },
     { id: `call-${call.id}` },
   )

@@ -1,7 +1,8 @@
 import 'server-only'
 import * as yup from 'yup'
 import { blockedUntil, type Actor, type CommandBodies, type CommandType } from '@eudromos/core/routing'
-import { insertContent, readCustomer } from '@eudromos/database'
+import { insertContent, readCustomer, readRoot } from '@eudromos/database'
+import { termsFor } from './callers.ts'
 import { envelope } from './envelope.ts'
 import { checkedType, safeFileName } from './attachments.ts'
 import { uuid } from './gateway-shapes.ts'
@@ -32,7 +33,7 @@ export const customerOf = (interactionId: string): Actor => ({ kind: 'customer',
 
 /** The customer whose browser it is, where they give the same name; who is blocked is so by any name. */
 async function recognised({ database, follower, clock }: Runtime, deviceOf: string | null, name: string) {
-  const found = deviceOf === null ? null : await readCustomer(database, deviceOf)
+  const found = deviceOf === null ? null : await readRoot(database, deviceOf)
   if (found === null) return null
   const blocked = blockedUntil(follower.state, { customerId: found.id, addressId: null }, clock.now()) !== null
   return blocked || found.name.toLowerCase() === name.toLowerCase() ? found : null
@@ -67,6 +68,7 @@ export async function beginChat(
       connection: connectionId === null ? null : { id: connectionId, processId },
       contentId,
       leaveMessage: input.leaveMessage,
+      ...termsFor(runtime.follower, known?.needs),
     },
     { id: `${id}-begin` },
   )

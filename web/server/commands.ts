@@ -83,6 +83,7 @@ const bodies = {
   refuseBlock: yup.object({ interactionId: id }),
   endBlock: yup.object({ blockId: id }),
   takeInteraction: yup.object({ agentId: id, interactionId: id }),
+  joinWaiting: yup.object({ agentId: id, interactionId: id }),
   assignInteraction: yup.object({ agentId: id, interactionId: id }),
   moveInteraction: yup.object({ interactionId: id, queueId: id }),
   transferInteraction: yup.object({

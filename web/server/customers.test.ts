@@ -1,4 +1,13 @@
-import { connect, eraseCustomer, meetNumber, readCustomerWhole, type Database } from '@eudromos/database'
+import {
+  connect,
+  connectAlone,
+  eraseCustomer,
+  meetNumber,
+  putContactTerms,
+  readContactTerms,
+  readCustomerWhole,
+  type Database,
+} from '@eudromos/database'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import type { Block } from '@eudromos/core/routing'
 import { beginChat } from './chats.ts'
@@ -10,9 +19,12 @@ import {
   eraseOne,
   exportCustomer,
   exportCustomers,
+  merge,
   saveCustomer,
+  split,
 } from './customers.ts'
 import type { Runtime } from './runtime.ts'
+import type { Who } from './who.ts'
 
 jest.mock('server-only', () => ({}))
 
@@ -26,7 +38,13 @@ beforeAll(async () => {
   place = await testDatabase()
   database = connect(place.webUrl)
   people = new Map([['sup', { id: 'sup', name: 'Rosalind Okafor' }]])
-  const follower = { document: null, people, state: { interactions: new Map(), blocks } }
+  const document = {
+    centre: { customerFields: [{ id: 'card', name: 'Ferry card' }] },
+    teams: [],
+    people: [],
+    queues: [],
+  }
+  const follower = { document, people, state: { interactions: new Map(), blocks } }
   runtime = { database, follower, clock: { now: () => 5000 } } as unknown as Runtime
   for (const [n, name] of ['Ilse Varga', 'Tomas Reyne', 'Marta Quill'].entries())
     await meetNumber(database, `+6149157000${n}`, { addressId: `a${n}`, customerId: `c${n}`, name })
@@ -52,7 +70,13 @@ test('customers are found by name and number, page by page', async () => {
 })
 
 test('what is known is changed; the day of a consent stays that of its beginning', async () => {
-  const said = { notes: 'Speaks slowly.', tags: ['group', 'group', '=regular'] }
+  const said = {
+    notes: 'Speaks slowly.',
+    tags: ['group', 'group', '=regular'],
+    language: 'pt',
+    needs: [...(['relay', 'relay'] as const)],
+    fields: { card: 'SK-1', gone: 'x' },
+  }
   const known = { name: 'Ilse Vargas', zone: 'Europe/Lisbon', ...said, doNotContact: false, consent: true }
   await saveCustomer(runtime, 'c0', known)
   Object.assign(runtime, { clock: { now: () => 9000 } })
@@ -62,6 +86,9 @@ test('what is known is changed; the day of a consent stays that of its beginning
     zone: 'Europe/Lisbon',
     notes: 'Speaks slowly.',
     tags: ['group', '=regular'],
+    language: 'pt',
+    needs: ['relay'],
+    fields: { card: 'SK-1' },
     doNotContact: true,
     consentAt: 5000,
     numbers: ['+61491570000'],
@@ -71,6 +98,7 @@ test('what is known is changed; the day of a consent stays that of its beginning
   await saveCustomer(runtime, 'c0', { ...known, doNotContact: true, consent: false })
   expect((await customerView(runtime, 'sup', 'c0')).consentAt).toBeNull()
   await expect(saveCustomer(runtime, 'nobody', known)).rejects.toThrow('This customer is not there')
+  await expect(customerShape.validate({ ...known, language: 'not one' })).rejects.toThrow('Language: choose one')
   await expect(customerShape.validate({ ...known, zone: 'Nowhere/Else' })).rejects.toThrow('Time zone: give one')
 })
 
@@ -80,7 +108,7 @@ test('what is kept is exported as data, and erased with the number', async () =>
     numbers: ['+61491570001'],
     conversations: [],
   })
-  const said = { notes: 'Two dogs.', tags: ['dogs'], zone: 'Europe/Lisbon' }
+  const said = { notes: 'Two dogs.', tags: ['dogs'], zone: 'Europe/Lisbon', language: null, needs: [], fields: {} }
   await saveCustomer(runtime, 'c1', { name: 'Tomas Reyne', ...said, doNotContact: false, consent: false })
   await eraseOne(runtime, 'c1')
   expect(await readCustomerWhole(database, 'c1')).toMatchObject({
@@ -96,8 +124,8 @@ test('those found are written as CSV, which a spreadsheet takes for no formula, 
   const csv = await read('', 'csv')
   const [header, , row] = csv.split('\r\n')
   expect([header, row]).toEqual([
-    'id,name,numbers,zone,tags,doNotContact,agreedAt,conversations,lastAt',
-    "c0,Ilse Vargas,'+61491570000,Europe/Lisbon,group =regular,true,,0,",
+    'id,name,numbers,zone,tags,language,doNotContact,agreedAt,conversations,lastAt,Ferry card',
+    "c0,Ilse Vargas,'+61491570000,Europe/Lisbon,group; =regular,pt,true,,0,,SK-1",
   ])
   expect(csv.split('\r\n')).toHaveLength(5)
   const cards = await read('ilse', 'vcf')
@@ -150,4 +178,100 @@ describe('a block', () => {
     blocks.push(block({}))
     expect((await begin('Somebody Else', 'c2')).customerId).toBe('c2')
   })
+})
+
+describe('customers who turn out to be the same', () => {
+  const who = { id: 'sup', name: 'Rosalind Okafor', roles: ['supervisor'] } as unknown as Who
+  const view = (id: string) => customerView(runtime, 'sup', id)
+  let owner: Awaited<ReturnType<typeof connectAlone>>
+
+  beforeAll(async () => {
+    owner = await connectAlone(place.ownerUrl)
+    for (const [n, name] of ['Nora Blaine', 'N. Blaine', 'Blaine family'].entries()) {
+      await meetNumber(database, `+6149157010${n}`, { addressId: `b${n}`, customerId: `n${n}`, name })
+      await owner.query(
+        `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back)
+         values ($1, 'voice', $2, 'phone', 'sailings', false, $3, 'answered', 0, '[]', 0)`,
+        [`call ${n}`, `n${n}`, 1000 + n],
+      )
+    }
+    await owner.query(`update customer set notes = 'Allergic to nuts.', tags = '{nuts}' where id = 'n1'`)
+  })
+  afterAll(() => owner.end())
+
+  test('are read as one: numbers, conversations, tags; and who comes by their number is that one', async () => {
+    await merge(runtime, who, 'n1', { otherId: 'n2' })
+    await merge(runtime, who, 'n0', { otherId: 'n1' })
+    const whole = await view('n0')
+    expect(whole.numbers).toEqual(['+61491570100', '+61491570101', '+61491570102'])
+    expect(whole.entries.map(({ id }) => id)).toEqual(['call 2', 'call 1', 'call 0'])
+    expect(whole.merged.map(({ id, conversations }) => `${id} ${conversations}`).sort()).toEqual(['n1 1', 'n2 1'])
+    // By whatever name they are asked for.
+    expect((await view('n2')).id).toBe('n0')
+    expect(await found({ find: 'N. Blaine' })).toEqual({ names: ['Nora Blaine'], total: 1 })
+    expect(await found({ find: '491 570 102' })).toEqual({ names: ['Nora Blaine'], total: 1 })
+    const [row] = (await customerPage(runtime, new URLSearchParams({ find: 'nuts' }))).rows
+    expect(row).toMatchObject({ id: 'n0', conversations: 3, lastAt: 1002 })
+    const met = await meetNumber(database, '+61491570102', { addressId: 'x', customerId: 'x', name: 'x' })
+    expect(met.customers).toEqual([{ id: 'n0', name: 'Nora Blaine', needs: [] }])
+    expect(await readContactTerms(database, 'n1')).toMatchObject({ notes: 'Allergic to nuts.', tags: ['nuts'] })
+    const whatIsKept = (await exportCustomer(runtime, 'sup', 'n0')) as { conversations: unknown[] }
+    expect(whatIsKept.conversations).toHaveLength(3)
+  })
+
+  test('one who wants no calls speaks for all, until they agree', async () => {
+    await owner.query(`update customer set do_not_contact = true where id = 'n2'`)
+    expect((await view('n0')).doNotContact).toBe(true)
+    expect(await readContactTerms(database, 'n0')).toMatchObject({ doNotContact: true })
+    await putContactTerms(database, 'n0', { doNotContact: false })
+    expect((await view('n0')).doNotContact).toBe(false)
+  })
+
+  test('are not merged in a circle, nor twice, nor with themselves', async () => {
+    for (const [id, otherId] of [
+      ['n1', 'n0'],
+      ['n0', 'n1'],
+      ['n0', 'n0'],
+    ] as const)
+      await expect(merge(runtime, who, id, { otherId })).rejects.toThrow('somebody else by now')
+    await expect(merge(runtime, who, 'n0', { otherId: 'nobody' })).rejects.toThrow('This customer is not there')
+  })
+
+  test('are split again, and nothing is lost', async () => {
+    await split(runtime, 'n1')
+    await expect(split(runtime, 'n1')).rejects.toThrow('This merged customer is not there')
+    expect((await view('n0')).entries.map(({ id }) => id)).toEqual(['call 0'])
+    // Whoever had turned out to be them goes with them.
+    expect(await view('n2')).toMatchObject({ id: 'n1', notes: 'Allergic to nuts.', tags: ['nuts'] })
+    expect((await view('n1')).numbers).toEqual(['+61491570101', '+61491570102'])
+  })
+
+  test('are erased together', async () => {
+    await eraseOne(runtime, 'n1')
+    expect(await readCustomerWhole(database, 'n2')).toMatchObject({ customer: { name: 'erased' }, numbers: [] })
+    expect((await view('n0')).name).toBe('Nora Blaine')
+  })
+})
+
+test('what others had with a customer since one looked last is new, for as long as one looks', async () => {
+  const owner = await connectAlone(place.ownerUrl)
+  const at = (now: number) => Object.assign(runtime, { clock: { now: () => now } })
+  const fresh = async (viewer = 'sup') => (await customerView(runtime, viewer, 'c2')).freshIds
+  const hour = 3_600_000
+  at(hour)
+  expect(await fresh()).toEqual([])
+  await owner.query(
+    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back, agent_id)
+     values ('new', 'voice', 'c2', 'phone', 'sailings', false, $1, 'answered', 0, '[]', 0, 'ana')`,
+    [2 * hour],
+  )
+  at(3 * hour)
+  expect(await fresh()).toEqual(['new'])
+  // Whoever had it themselves knows it.
+  expect(await fresh('ana')).toEqual([])
+  at(3 * hour + 60_000)
+  expect(await fresh()).toEqual(['new'])
+  at(5 * hour)
+  expect(await fresh()).toEqual([])
+  await owner.end()
 })

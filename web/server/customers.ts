@@ -1,9 +1,16 @@
 import 'server-only'
 import Papa from 'papaparse'
 import * as yup from 'yup'
+import { customerNeeds } from '@eudromos/core/plan'
 import { writeCards, type Card } from '@eudromos/core/exchange'
 import {
   eraseCustomer,
+  lookAt,
+  mergeCustomers,
+  putContactTerms,
+  readMerged,
+  readRoot,
+  splitCustomer,
   listCustomers,
   putCustomer,
   readCustomerNames,
@@ -11,6 +18,7 @@ import {
   readCustomerWhole,
   readNotes,
   readRecord,
+  readScriptAnswers,
   readStory,
   readTranscripts,
   type Customer,
@@ -18,13 +26,16 @@ import {
   type Database,
 } from '@eudromos/database'
 import { customers as words } from '../messages/customers.ts'
+import { languageShape } from '../view/language-shape.ts'
 import { tagsShape } from '../view/tags-shape.ts'
 import type { BlockView, CustomerView } from '../view/customer.ts'
 import type { Follower } from './follower.ts'
-import { notFound } from './problem.ts'
+import { notFound, problem, ProblemError } from './problem.ts'
 import { inPages, plain } from './pages.ts'
 import type { Runtime } from './runtime.ts'
 import { seesRecord, sightFor } from './sight.ts'
+import { freshIn } from './story.ts'
+import type { Who } from './who.ts'
 
 const pageShape = yup.object({
   find: yup.string().trim().max(100).default(''),
@@ -64,6 +75,7 @@ const columns = [
   'numbers',
   'zone',
   'tags',
+  'language',
   'doNotContact',
   'agreedAt',
   'conversations',
@@ -76,14 +88,15 @@ const csvRow = (row: CustomerRow): Record<(typeof columns)[number], string> => (
   // A plus at the beginning would be a formula to a spreadsheet.
   numbers: plain(row.numbers.join(' ')),
   zone: row.zone ?? '',
-  tags: plain(row.tags.join(' ')),
+  tags: plain(row.tags.join('; ')),
+  language: row.language ?? '',
   doNotContact: String(row.doNotContact),
   agreedAt: row.consentAt === null ? '' : new Date(row.consentAt).toISOString(),
   conversations: String(row.conversations),
   lastAt: row.lastAt === null ? '' : new Date(row.lastAt).toISOString(),
 })
 
-const cardOf = ({ id, name, numbers, zone, tags }: CustomerRow): Card => ({
+const cardOf = ({ id, name, numbers, zone, tags, language }: CustomerRow): Card => ({
   id,
   name,
   email: '',
@@ -92,11 +105,18 @@ const cardOf = ({ id, name, numbers, zone, tags }: CustomerRow): Card => ({
   roles: [],
   zone,
   categories: tags,
+  language,
 })
 
+type Fields = readonly { readonly id: string; readonly name: string }[]
+
+/** The centre's own fields are columns of their names, after the others. */
 const writers = {
-  csv: (rows: readonly CustomerRow[], header: boolean): string =>
-    `${Papa.unparse({ fields: [...columns], data: rows.map(csvRow) }, { header, newline: '\r\n' })}\r\n`,
+  csv: (rows: readonly CustomerRow[], header: boolean, own: Fields): string => {
+    const data = rows.map((row) => [...Object.values(csvRow(row)), ...own.map(({ id }) => plain(row.fields[id] ?? ''))])
+    const fields = [...columns, ...own.map(({ name }) => plain(name))]
+    return `${Papa.unparse({ fields, data }, { header, newline: '\r\n' })}\r\n`
+  },
   vcf: (rows: readonly CustomerRow[]): string => writeCards(rows.map(cardOf)),
 }
 export type CustomerFormat = keyof typeof writers
@@ -104,14 +124,14 @@ export const customerFormats = Object.keys(writers) as CustomerFormat[]
 
 /** Whoever is found by these words, by name, as CSV (RFC 4180) or vCards 4.0 (RFC 6350), page by page. */
 export const exportCustomers = (
-  { database }: Runtime,
+  { database, follower }: Runtime,
   find: string,
   format: CustomerFormat,
 ): ReadableStream<Uint8Array> =>
   inPages(
     exportPage,
     async (page) => (await listCustomers(database, find, { by: 'name', direction: 'asc' }, page)).rows,
-    writers[format],
+    (rows, header) => writers[format](rows, header, follower.document?.centre.customerFields ?? []),
   )
 
 /** The block of a customer that lasts longest, or null. */
@@ -140,14 +160,22 @@ export async function blocksNow({ database, follower, clock }: Runtime): Promise
 
 const mostShown = 200
 
-/** One customer: what is known, and all their conversations, the newest first, as far as who asks may see. */
+/** One customer, as whom they turned out to be: what is known, and all their conversations, the newest first, as far as who asks may see. */
 export async function customerView(
   { database, follower, clock }: Runtime,
   viewerId: string,
-  id: string,
+  asked: string,
 ): Promise<CustomerView> {
+  const root = await readRoot(database, asked)
+  if (root === null) throw notFound('This customer')
+  const { id } = root
   const { customer, numbers } = await wholeOf(database, id)
-  const { entries, total } = await readStory(database, id, '', mostShown)
+  const now = clock.now()
+  const [{ entries, total }, merged, since] = await Promise.all([
+    readStory(database, id, '', mostShown),
+    readMerged(database, id),
+    lookAt(database, id, viewerId, now),
+  ])
   const sight = sightFor(follower, viewerId)
   return {
     id,
@@ -156,9 +184,17 @@ export async function customerView(
     zone: customer.zone,
     notes: customer.notes,
     tags: customer.tags,
-    doNotContact: customer.doNotContact,
+    needs: customer.needs,
+    language: customer.language,
+    fields: customer.fields,
+    merged,
+    doNotContact: customer.doNotContact || merged.some((one) => one.doNotContact),
     consentAt: customer.consentAt,
-    block: blockView(follower, id, customer.name, clock.now()),
+    block:
+      [id, ...merged.map((one) => one.id)]
+        .map((one) => blockView(follower, one, customer.name, now))
+        .find((block) => block !== null) ?? null,
+    freshIds: freshIn(entries, since, viewerId),
     entries: entries.map((entry) =>
       seesRecord(sight, entry) ? entry : { ...entry, agentName: null, dispositionName: null, notes: null, words: null },
     ),
@@ -193,18 +229,69 @@ export const customerShape = yup.object({
     ),
   notes: yup.string().trim().max(2000, 'Notes: use at most 2,000 characters.').default(''),
   tags: tagsShape,
+  language: languageShape,
+  needs: yup.array().of(yup.string().oneOf(customerNeeds, 'Needs: choose of the list.').required()).default([]),
+  fields: yup.lazy((fields: unknown) =>
+    yup.object(
+      Object.fromEntries(
+        Object.keys(typeof fields === 'object' && fields !== null ? fields : {}).map((key) => [
+          key,
+          yup.string().trim().max(200, 'Use at most 200 characters.').default(''),
+        ]),
+      ),
+    ),
+  ),
   doNotContact: yup.boolean().required(),
   consent: yup.boolean().required(),
 })
 
 export async function saveCustomer(
-  { database, clock }: Runtime,
+  { database, clock, follower }: Runtime,
   id: string,
-  { name, zone, notes, tags, doNotContact, consent }: yup.InferType<typeof customerShape>,
+  { name, zone, notes, tags, language, needs, fields, doNotContact, consent }: yup.InferType<typeof customerShape>,
 ): Promise<void> {
   const { customer } = await wholeOf(database, id)
   const consentAt = consent ? (customer.consentAt ?? clock.now()) : null
-  await putCustomer(database, id, { name, zone, notes, tags: [...new Set(tags)], doNotContact, consentAt })
+  const known = new Set(follower.document?.centre.customerFields.map((field) => field.id))
+  const filled = Object.entries(fields as Record<string, string>).filter(
+    ([key, value]) => known.has(key) && value !== '',
+  )
+  // What a field that is no longer in the plan said stays.
+  const kept = Object.entries(customer.fields).filter(([key]) => !known.has(key))
+  await putCustomer(database, id, {
+    name,
+    zone,
+    notes,
+    tags: [...new Set(tags)],
+    language,
+    needs: [...new Set(needs)],
+    fields: Object.fromEntries([...kept, ...filled]),
+    consentAt,
+  })
+  await putContactTerms(database, id, { doNotContact })
+}
+
+export const mergeShape = yup.object({
+  otherId: yup.string().max(200).required('Customer: choose who turned out to be the same.'),
+})
+
+/** The other turns out to be this customer: what is theirs is read together from then on, and nothing is lost. */
+export async function merge(
+  { database, clock }: Runtime,
+  who: Who,
+  id: string,
+  { otherId }: yup.InferType<typeof mergeShape>,
+): Promise<void> {
+  await Promise.all([wholeOf(database, id), wholeOf(database, otherId)])
+  if (!(await mergeCustomers(database, { id, otherId, by: who.id, at: clock.now() })))
+    throw new ProblemError(
+      problem(409, 'notMerged', 'Not merged', 'One of these is somebody else by now. Load the page anew and look.'),
+    )
+}
+
+/** The customer is one of their own again. */
+export async function split({ database }: Runtime, id: string): Promise<void> {
+  if (!(await splitCustomer(database, id))) throw notFound('This merged customer')
 }
 
 /** Everything that is kept of a customer, as data. */
@@ -215,9 +302,10 @@ export async function exportCustomer({ database, follower }: Runtime, viewerId: 
   for (const recordId of await readCustomerRecords(database, id)) {
     const row = await readRecord(database, recordId)
     if (row === null || !seesRecord(sight, row)) continue
-    const [transcript, notes] = await Promise.all([
+    const [transcript, notes, answers] = await Promise.all([
       readTranscripts(database, [recordId]),
       readNotes(database, row.notesContentId),
+      readScriptAnswers(database, recordId),
     ])
     const { channel, queueName, arrivedAt, endedAt, outcome, dispositionName, mood, tags } = row
     conversations.push({
@@ -231,6 +319,7 @@ export async function exportCustomer({ database, follower }: Runtime, viewerId: 
       mood,
       tags,
       notes,
+      answers: answers.flatMap(({ question, answer }) => (question === '' ? [] : [{ question, answer }])),
       messages: transcript.map(({ side, at, text, attachment }) => ({
         side,
         at: new Date(at).toISOString(),
@@ -246,6 +335,20 @@ export async function exportCustomer({ database, follower }: Runtime, viewerId: 
     zone: customer.zone,
     notes: customer.notes,
     tags: customer.tags,
+    language: customer.language,
+    needs: customer.needs,
+    fields: Object.fromEntries(
+      Object.entries(customer.fields).map(([key, value]) => [
+        follower.document?.centre.customerFields.find((field) => field.id === key)?.name ?? key,
+        value,
+      ]),
+    ),
+    merged: (await readMerged(database, id)).map(({ name, notes, tags, mergedAt }) => ({
+      name,
+      notes,
+      tags,
+      mergedAt: new Date(mergedAt).toISOString(),
+    })),
     doNotContact: customer.doNotContact,
     consentAt: customer.consentAt === null ? null : new Date(customer.consentAt).toISOString(),
     conversations,

@@ -20,6 +20,13 @@ export function inHand({ follower }: Pick<Runtime, 'follower'>, who: Who, intera
   return interaction
 }
 
+/** Likewise, but not where they are in it as a colleague who was asked: such a one has it not. */
+export function inOwnHand(place: Pick<Runtime, 'follower'>, who: Who, interactionId: string): Interaction {
+  const interaction = inHand(place, who, interactionId)
+  if (interaction.guests.some(({ personId }) => personId === who.id)) throw notAllowed()
+  return interaction
+}
+
 /** Throws unless the end of a call is that of who asks, or of somebody in whose name they may act, and is in the call. */
 export function requireEnd(place: Pick<Runtime, 'follower'>, who: Who, interactionId: string, end: PartyId): void {
   const interaction = place.follower.state.interactions.get(interactionId)

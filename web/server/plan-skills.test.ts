@@ -121,6 +121,17 @@ test('a skill goes only with another in its place; who has both keeps the higher
   expect(asksOf(document, 'bookings')).toEqual([{ skillId: 'rebooking', least: 2, most: 5 }])
 })
 
+test('what customers need asks for another skill in the place of one that goes', async () => {
+  const asks = async () => (await current()).document.centre.needs.relay.requirements
+  expect(await asks()).toEqual([{ skillId: 'accessibility', least: 4, most: 5 }])
+  const { draft } = await current()
+  await removeTimes(runtime, who, 'skills', { draft, id: 'accessibility', replacementId: 'freight-papers' })
+  expect(await asks()).toEqual([{ skillId: 'freight-papers', least: 4, most: 5 }])
+  const next = (await current()).draft
+  await removeTimes(runtime, who, 'skills', { draft: next, id: 'freight-papers', replacementId: null })
+  expect(await asks()).toEqual([])
+})
+
 test('who would get a chat is said by the queue as edited, and nothing changes', async () => {
   for (const agentId of ['ana-mirel', 'joao-tavares']) {
     tell('connectAgent', { agentId, connectionId: agentId, processId: 'web' })

@@ -66,6 +66,7 @@ export async function tryQueue(runtime: Runtime, input: unknown): Promise<Tried>
       customerGraceDueAt: null,
       leftMessage: false,
       requirements: [],
+      patience: 1,
       priority: null,
       back: null,
       tags: [],

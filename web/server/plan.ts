@@ -169,6 +169,7 @@ const fieldOfFault: Partial<Record<FindingCode, string>> = {
   unknownSkill: 'requirements',
   boundsCrossed: 'requirements',
   unknownDisposition: 'dispositionIds',
+  unknownScript: 'scriptId',
 }
 
 const saveHoursShape = ofDraft.concat(yup.object({ hours: hoursShape.required() }))

@@ -57,6 +57,8 @@ export function planView({ state, document }: Follower): PlanView | null {
         dispositionIds,
         dispositionRequired,
         recording: queue.recording,
+        scriptId: queue.scriptId,
+        identityCheck: queue.identityCheck !== '',
         hours: hours === undefined ? null : { id: hours.id, name: hours.name },
       }
     }),
@@ -65,6 +67,7 @@ export function planView({ state, document }: Follower): PlanView | null {
     skills: document.skills.map(({ id, name }) => ({ id, name })),
     longestWrapUpSeconds: document.centre.longestWrapUpSeconds,
     abuseWarning: document.centre.abuseWarning,
+    customerFields: document.centre.customerFields,
     recoverStateId: document.centre.recoverStateId,
     recoverMinutes: document.centre.recoverMinutes,
     evacuatedStateId: document.centre.evacuatedStateId,

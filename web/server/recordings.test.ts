@@ -3,6 +3,7 @@ import {
   connect,
   connectAlone,
   putRecordingPart,
+  readMarks,
   readRecordingMeta,
   type Database,
 } from '@eudromos/database'
@@ -11,7 +12,7 @@ import { upTo } from '@eudromos/core/plan'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { Keeper } from './keeper.ts'
 import { ProblemError } from './problem.ts'
-import { begin, end, hear, putPart } from './recordings.ts'
+import { begin, end, hear, mark, markShape, putPart, unmark } from './recordings.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
 
@@ -104,6 +105,23 @@ test('a recording is heard by whoever may read its record, and that is noted; an
   const people = [{ id: 'ana', roles: ['agent'], teamId: 'care' }]
   Object.assign(runtime.follower, { document: { queues: [plannedQueue('sailings')], teams: [team], people } })
   expect(await problemOf(hear(runtime, sup, 'old'))).toBe('notFound')
+})
+
+test('places of a recording are marked by who may see it, and taken away by whoever marked them', async () => {
+  talking('always')
+  const marks = async () =>
+    (await readMarks(web, 'old call')).map(({ atMs, note, personId }) => `${atMs} ${note} ${personId}`)
+  await owner.query(`update record set agent_id = null`)
+  await mark(runtime, sup, 'old call', { id: ids.second, atMs: 2500, note: 'Asks for the price' })
+  await mark(runtime, sup, 'old call', { id: ids.second, atMs: 9, note: 'The same mark again' })
+  await mark(runtime, ben, 'old call', { id: ids.first, atMs: 400, note: 'Greeting' })
+  expect(await marks()).toEqual(['400 Greeting ben', '2500 Asks for the price sup'])
+  expect(await problemOf(mark(runtime, sup, 'call', { id: ids.first, atMs: 1, note: 'None' }))).toBe('notFound')
+  expect(await problemOf(unmark(runtime, ben, ids.second))).toBe('notFound')
+  await unmark(runtime, ben, ids.first)
+  expect(await marks()).toEqual(['2500 Asks for the price sup'])
+  await expect(markShape.validate({ id: ids.first, atMs: -1, note: 'x' })).rejects.toThrow('Place: give 0 ms')
+  await expect(markShape.validate({ id: ids.first, atMs: 1, note: ' ' })).rejects.toThrow('Note: write what is there')
 })
 
 test('what was kept for the days of the centre is let go', async () => {

@@ -3,6 +3,9 @@ import * as yup from 'yup'
 import { visitOf } from '@eudromos/core/routing'
 import {
   beginRecording,
+  deleteMark,
+  insertMark,
+  readRecordingsOf,
   endRecording,
   putRecordingPart,
   readRecording,
@@ -11,8 +14,8 @@ import {
   readRecord,
 } from '@eudromos/database'
 import { uuid } from './gateway-shapes.ts'
-import { inHand } from './hands.ts'
-import { notAllowed, notFound, problem, ProblemError } from './problem.ts'
+import { inOwnHand } from './hands.ts'
+import { notFound, problem, ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import { seesRecord, sightFor } from './sight.ts'
 import type { Who } from './who.ts'
@@ -28,9 +31,7 @@ const beginShape = yup.object({
 export async function begin(runtime: Runtime, who: Who, input: unknown): Promise<void> {
   const { id, interactionId } = await beginShape.validate(input)
   const { follower, database, clock } = runtime
-  const interaction = inHand(runtime, who, interactionId)
-  // A colleague who was asked into it has it not.
-  if (interaction.guests.some(({ personId }) => personId === who.id)) throw notAllowed()
+  const interaction = inOwnHand(runtime, who, interactionId)
   const queue = follower.document?.queues.find((one) => one.id === visitOf(interaction).queueId)
   if (
     interaction.channel !== 'voice' ||
@@ -70,4 +71,44 @@ export async function hear(runtime: Runtime, who: Who, id: string): Promise<Buff
   if (meta === null || row === null || !seesRecord(sightFor(follower, who.id), row)) throw notFound('This recording')
   await noteHearing(database, id, who.id, clock.now())
   return readRecording(database, id)
+}
+
+export const markShape = yup.object({
+  id: uuid.required('Give the mark an id.'),
+  atMs: yup
+    .number()
+    .integer('Place: give whole milliseconds.')
+    .min(0, 'Place: give 0 ms or more.')
+    .max(86_400_000, 'Place: give at most a day.')
+    .required('Place: say where it is.'),
+  note: yup
+    .string()
+    .trim()
+    .min(1, 'Note: write what is there.')
+    .max(200, 'Note: use at most 200 characters.')
+    .required('Note: write what is there.'),
+})
+
+/** Throws where the call is none that who asks may see, or was not recorded. */
+async function requireRecorded({ database, follower }: Runtime, who: Who, interactionId: string): Promise<void> {
+  const row = await readRecord(database, interactionId)
+  const seen = row !== null && seesRecord(sightFor(follower, who.id), row)
+  if (!seen || (await readRecordingsOf(database, interactionId)).recordings.length === 0)
+    throw notFound('This recording')
+}
+
+/** Marks a place in the recording of a call. */
+export async function mark(
+  runtime: Runtime,
+  who: Who,
+  interactionId: string,
+  input: yup.InferType<typeof markShape>,
+): Promise<void> {
+  await requireRecorded(runtime, who, interactionId)
+  await insertMark(runtime.database, interactionId, { ...input, personId: who.id, madeAt: runtime.clock.now() })
+}
+
+/** Of one's own marks only. */
+export async function unmark(runtime: Runtime, who: Who, id: string): Promise<void> {
+  if (!(await deleteMark(runtime.database, id, who.id))) throw notFound('This mark of yours')
 }

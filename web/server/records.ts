@@ -9,6 +9,9 @@ import {
   readNotes,
   readNumbers,
   readRecordingsOf,
+  readIdentityCheck,
+  readMarks,
+  readScriptAnswers,
   readRecord,
   readTexts,
   readTranscripts,
@@ -84,6 +87,10 @@ const exportRow = (row: RecordRow) => ({
   way: row.way,
   calls: row.dials.length,
   tags: plain(row.tags.join(' ')),
+  recordingRefused: row.recordingRefused,
+  warnings: row.warnings,
+  abuse: row.abuse ?? '',
+  blockAsked: row.blockAsked,
   test: row.test,
 })
 
@@ -108,6 +115,10 @@ const exportColumns = [
   'way',
   'calls',
   'tags',
+  'recordingRefused',
+  'warnings',
+  'abuse',
+  'blockAsked',
   'test',
 ] as const satisfies readonly (keyof ReturnType<typeof exportRow>)[]
 
@@ -129,7 +140,7 @@ export async function recordDetails({ database, follower }: Runtime, viewerId: s
   const row = await readRecord(database, id)
   if (row === null || !seesRecord(sightFor(follower, viewerId), row)) throw notFound('This record')
   const noteIds = row.passages.flatMap(({ noteContentId }) => noteContentId ?? [])
-  const [transcript, notes, acted, left, texts, numbers, recorded] = await Promise.all([
+  const [transcript, notes, acted, left, texts, numbers, recorded, answers, identity, marks] = await Promise.all([
     readTranscripts(database, [id]),
     readNotes(database, row.notesContentId),
     readActs(database, id),
@@ -137,6 +148,9 @@ export async function recordDetails({ database, follower }: Runtime, viewerId: s
     readTexts(database, id),
     readNumbers(database, row.addressId === null ? [] : [row.addressId]),
     readRecordingsOf(database, id),
+    readScriptAnswers(database, id),
+    readIdentityCheck(database, id),
+    readMarks(database, id),
   ])
   const mentioned = new Set([
     ...row.offers.flatMap(({ agentId, by }) => [agentId, ...(by == null ? [] : [by])]),
@@ -166,6 +180,16 @@ export async function recordDetails({ database, follower }: Runtime, viewerId: s
     /** What became of the centre's texts, by the message's number. */
     texts: Object.fromEntries(texts),
     number,
+    identity:
+      identity === null
+        ? null
+        : { passed: identity.passed, byName: follower.people.get(identity.personId)?.name ?? identity.personId },
+    answers: answers.filter(({ question }) => question !== ''),
+    marks: marks.map(({ personId, ...one }) => ({
+      ...one,
+      own: personId === viewerId,
+      byName: follower.people.get(personId)?.name ?? personId,
+    })),
     recordings: recorded.recordings,
     heardBy: recorded.heardBy.map((person) => follower.people.get(person)?.name ?? person),
     line: { name: line?.name ?? row.lineId, address: line?.address ?? null },

@@ -13,7 +13,7 @@ import type { InteractionRecord } from '@eudromos/core/records'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
-import { makeCustomer, requireOfNumber, storyOf } from './story.ts'
+import { makeCustomer, requireOfNumber, setIdentity, storyOf } from './story.ts'
 import type { Who } from './who.ts'
 
 jest.mock('server-only', () => ({}))
@@ -39,7 +39,11 @@ beforeEach(async () => {
     people: [],
     queues: [{ id: 'q', name: 'Sailings', agentIds: [], laterReaches: [], teams: [] }],
   }
-  runtime = { database: web, follower: { state, document, people: new Map() } } as unknown as Runtime
+  runtime = {
+    database: web,
+    follower: { state, document, people: new Map() },
+    clock: { now: () => 1000 },
+  } as unknown as Runtime
 })
 
 afterEach(async () => {
@@ -57,7 +61,15 @@ const problemOf = async (asked: Promise<unknown>): Promise<string> =>
 /** One that Ana has, of the customer at the number. */
 async function inHand(): Promise<{ customerId: string; addressId: string }> {
   const met = await meetNumber(web, number, { addressId: 'a1', customerId: 'c1', name: '+61 491 570 006' })
-  const interaction = { id: 'now', channel: 'voice', customerId: 'c1', addressId: met.addressId, phase: 'connected' }
+  const interaction = {
+    id: 'now',
+    channel: 'voice',
+    customerId: 'c1',
+    addressId: met.addressId,
+    phase: 'connected',
+    guests: [],
+    visits: [{ queueId: 'q' }],
+  }
   state.interactions.set('now', interaction as unknown as Interaction)
   state.agents.set('ana', { id: 'ana', carried: ['now'] } as never)
   return { customerId: 'c1', addressId: met.addressId }
@@ -123,7 +135,9 @@ test('the story tells the latest of the customer’s conversations, the newest f
   state.interactions.set('t', text as unknown as Interaction)
   const story = await storyOf(runtime, ana, 'now')
   expect(story).toMatchObject({ customerId: 'c1', sharers: [], total: 10 })
-  expect(story.now).toEqual([{ id: 't', channel: 'sms', phase: 'waiting', queueName: 'Sailings' }])
+  expect(story.now).toEqual([
+    { id: 't', channel: 'sms', phase: 'waiting', queueName: 'Sailings', joinable: true, joined: false },
+  ])
   expect(story.before).toHaveLength(8)
   expect(story.before[0]).toMatchObject({ id: 'r2', words: 'Is it running?', notes: 'Goes with a van' })
 })
@@ -141,8 +155,55 @@ test('nobody else may ask for it, and no customer can be claimed who does not ha
 test('a customer made known takes the place of the nameless one', async () => {
   const { addressId } = await inHand()
   const { id } = await makeCustomer(runtime, ana, { interactionId: 'now', name: 'Mara Stern' })
-  expect(await readCustomersOf(web, addressId)).toEqual([{ id, name: 'Mara Stern' }])
+  expect(await readCustomersOf(web, addressId)).toEqual([{ id, name: 'Mara Stern', needs: [] }])
   const second = await makeCustomer(runtime, ana, { interactionId: 'now', name: 'Joel Stern' })
   expect((await readCustomersOf(web, addressId)).map(({ name }) => name)).toEqual(['Mara Stern', 'Joel Stern'])
   expect(await problemOf(requireOfNumber(runtime, { interactionId: 'now', customerId: second.id }))).toBe('none')
+})
+
+test('where the plan has something asked first, nothing of the customer is told before it was, but how to talk with them', async () => {
+  const { customerId } = await inHand()
+  const [queue] = runtime.follower.document?.queues ?? []
+  Object.assign(queue ?? {}, { identityCheck: 'Ask for the booking number.' })
+  await web.$client.query(
+    `update customer set notes = 'Owes a fare', tags = '{late}', needs = '{relay}', language = 'pt' where id = $1`,
+    [customerId],
+  )
+  await commitBatch(router, {
+    epoch,
+    rows: [],
+    answers: [],
+    texts: [],
+    records: [record('r2', 5000, { customerId })],
+    messages: [],
+  })
+  const told = async () => {
+    const { check, known, before, total } = await storyOf(runtime, ana, 'now')
+    return {
+      passed: check?.passed,
+      notes: known.notes,
+      tags: known.tags,
+      before: before.length,
+      total,
+      needs: known.needs,
+    }
+  }
+  const nothing = { notes: '', tags: [], before: 0, total: 0, needs: ['relay'] }
+  expect(await told()).toEqual({ ...nothing, passed: null })
+  await setIdentity(runtime, ana, 'now', { passed: false })
+  expect(await told()).toEqual({ ...nothing, passed: false })
+  expect(await problemOf(setIdentity(runtime, ben, 'now', { passed: true }))).toBe('notAllowed')
+  await setIdentity(runtime, ana, 'now', { passed: true })
+  expect(await told()).toEqual({
+    passed: true,
+    notes: 'Owes a fare',
+    tags: ['late'],
+    before: 1,
+    total: 1,
+    needs: ['relay'],
+  })
+  // It turns out to be somebody else, who has proved nothing.
+  await web.$client.query(`insert into customer (id, name, notes) values ('c9', 'Joel Stern', 'Owes two fares')`)
+  Object.assign(state.interactions.get('now') ?? {}, { customerId: 'c9' })
+  expect(await told()).toEqual({ ...nothing, needs: [], passed: null })
 })

@@ -5,14 +5,19 @@ import { shownNumber } from '@eudromos/core/numbers'
 import { visitOf } from '@eudromos/core/routing'
 import {
   insertCustomerOf,
+  lookAt,
   readCustomersOf,
   putContactTerms,
+  putIdentityCheck,
   readContactTerms,
+  readIdentityCheck,
+  readFamily,
   readNumbers,
   readStory,
 } from '@eudromos/database'
+import type { StoryEntry } from '@eudromos/core/records'
 import type { StoryView } from '../view/story.ts'
-import { inHand } from './hands.ts'
+import { inHand, inOwnHand } from './hands.ts'
 import { notFound } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import { seesRecord, sightFor } from './sight.ts'
@@ -20,37 +25,74 @@ import type { Who } from './who.ts'
 
 const most = 8
 
+/** Those that others had with the customer since somebody last looked. */
+export const freshIn = (entries: readonly StoryEntry[], since: number | null, personId: string): string[] =>
+  since === null
+    ? []
+    : entries.filter(({ arrivedAt, agentId }) => arrivedAt > since && agentId !== personId).map(({ id }) => id)
+
 /** What is known of the customer of an interaction: who else the number may be, what they have now, and what was before. */
 export async function storyOf(runtime: Runtime, who: Who, interactionId: string): Promise<StoryView> {
-  const { database, follower } = runtime
-  const { state, document } = follower
-  const { customerId, addressId } = inHand(runtime, who, interactionId)
-  const [{ entries, total }, sharers, terms] = await Promise.all([
+  const { database, follower, clock } = runtime
+  const { state, document, people } = follower
+  const interaction = inHand(runtime, who, interactionId)
+  const { customerId, addressId } = interaction
+  const ask = document?.queues.find(({ id }) => id === visitOf(interaction).queueId)?.identityCheck ?? ''
+  const [{ root, ids }, { entries, total }, sharers, terms, said] = await Promise.all([
+    readFamily(database, customerId),
     readStory(database, customerId, interactionId, most),
     addressId === null ? [] : readCustomersOf(database, addressId),
     readContactTerms(database, customerId),
+    ask === '' ? null : readIdentityCheck(database, interactionId),
   ])
+  const family = new Set(ids)
+  // Who it was checked to be before it turned out to be somebody else does not count.
+  const check = said?.customerId === customerId ? said : null
   const sight = sightFor(follower, who.id)
   const queueName = (id: string): string => document?.queues.find((queue) => queue.id === id)?.name ?? ''
+  const needs = terms?.needs ?? []
+  const shown = ask === '' || check?.passed === true
+  // Who is shown nothing has not looked.
+  const since = shown ? await lookAt(database, root, who.id, clock.now()) : null
   return {
     customerId,
-    known: { notes: terms?.notes ?? '', tags: terms?.tags ?? [] },
+    check:
+      ask === ''
+        ? null
+        : {
+            ask,
+            passed: check?.passed ?? null,
+            byName: check === null ? '' : (people.get(check.personId)?.name ?? check.personId),
+          },
+    // A number tells who it may be, and proves nothing; how to talk with them is no secret of theirs.
+    known: shown
+      ? {
+          notes: terms?.notes ?? '',
+          tags: terms?.tags ?? [],
+          language: terms?.language ?? null,
+          fields: terms?.fields ?? {},
+          needs,
+        }
+      : { notes: '', tags: [], language: terms?.language ?? null, fields: {}, needs },
+    freshIds: freshIn(entries, since, who.id),
     contact: { doNotContact: terms?.doNotContact ?? false, consentAt: terms?.consentAt ?? null },
-    sharers: sharers.filter(({ id }) => id !== customerId),
+    sharers: sharers.filter(({ id }) => !family.has(id)),
     now: [...state.interactions.values()]
-      .filter((one) => one.customerId === customerId && one.id !== interactionId && one.phase !== 'wrapUp')
+      .filter((one) => family.has(one.customerId) && one.id !== interactionId && one.phase !== 'wrapUp')
       .map((one) => ({
         id: one.id,
         channel: one.channel,
         phase: one.phase,
         queueName: queueName(visitOf(one).queueId),
+        joinable: interaction.phase === 'connected' && one.phase === 'waiting' && one.customerId === customerId,
+        joined: one.phase === 'waiting' && visitOf(one).wish?.agentId === who.id,
       })),
-    before: entries.map((entry) => {
+    before: (shown ? entries : []).map((entry) => {
       // Of what a private team did one knows that it was, not what was said.
       const seen = seesRecord(sight, entry)
       return seen ? entry : { ...entry, agentName: null, dispositionName: null, notes: null, words: null }
     }),
-    total,
+    total: shown ? total : 0,
   }
 }
 
@@ -105,4 +147,18 @@ export async function setContact(
     ...(doNotContact !== undefined && { doNotContact }),
     ...(consent !== undefined && { consentAt: consent ? runtime.clock.now() : null }),
   })
+}
+
+export const identityShape = yup.object({ passed: yup.boolean().required('Say whether it is them.') })
+
+/** Whether the customer of a conversation proved to be who they said, by whoever has it. */
+export async function setIdentity(
+  runtime: Runtime,
+  who: Who,
+  interactionId: string,
+  { passed }: yup.InferType<typeof identityShape>,
+): Promise<void> {
+  const { customerId } = inOwnHand(runtime, who, interactionId)
+  const at = runtime.clock.now()
+  await putIdentityCheck(runtime.database, interactionId, { customerId, passed, personId: who.id, at })
 }

@@ -43,7 +43,7 @@ function closedAnswerOf({ follower, clock }: Runtime, line: PlanDocument['lines'
 /** A customer's text has come in. The same id a second time is the same text. */
 export async function receiveText(runtime: Runtime, input: yup.InferType<typeof receivedShape>): Promise<object> {
   const { database, follower, sender, texter } = runtime
-  const { line, addressId, customerId } = await callerOf(runtime, 'sms', input)
+  const { line, addressId, customerId, terms } = await callerOf(runtime, 'sms', input)
   const order = orderOf(input.text)
   const thread = follower.state.index.threads.of(line.id, addressId)
   if (order !== null) {
@@ -62,7 +62,15 @@ export async function receiveText(runtime: Runtime, input: yup.InferType<typeof 
   const command = envelope(
     'receiveText',
     gateway,
-    { interactionId, customerId, addressId, lineId: line.id, contentId: `${interactionId}-words`, closedAnswerId },
+    {
+      interactionId,
+      customerId,
+      addressId,
+      lineId: line.id,
+      contentId: `${interactionId}-words`,
+      closedAnswerId,
+      ...terms,
+    },
     { id: interactionId },
   )
   const { seq, refusal } = await sender.submit({

@@ -9,12 +9,26 @@ export function transferTargets({ state, document, people }: Follower, interacti
   const interaction = state.interactions.get(interactionId)
   if (interaction === undefined || document === null) return null
   const { channel, customerId, test } = interaction
+  const there = [...state.agents.values()].filter(
+    (agent) =>
+      state.isPresent(agent, channel) &&
+      !interaction.participations.some(isWith(agent.id)) &&
+      !interaction.guests.some(({ personId }) => personId === agent.id),
+  )
+  const free = new Set(there.filter((agent) => agent.offerId === null && state.hasRoom(agent, channel, customerId)))
   const queues = document.queues
     .filter(({ service }) => service === 'inService' || (service === 'inPreparation' && test))
     .map(({ id, name, selection }) => {
-      const { waiting, present, free } = state.index.standing(id)
+      const standing = state.index.standing(id)
       const { open } = state.queueDay(id)
-      return { id, name, selection, open, waiting, present, free }
+      const { demand } = state.index.queue(id)
+      const asks = state.index.classOf(state.index.queue(id), { channel, requirements: [], priority: null, wish: null })
+      const [first] = [...free]
+        .filter((agent) => demand.order.has(agent.id))
+        .filter((agent) => meets(state.levelsOf(agent.id), asks.askedFor[0] ?? []))
+        .sort((a, b) => state.idleSinceOf(a, channel) - state.idleSinceOf(b, channel))
+      const { waiting, present } = standing
+      return { id, name, selection, open, waiting, present, free: standing.free, asksId: first?.id ?? null }
     })
   const queue = state.index.queue(visitOf(interaction).queueId)
   const asked = state.index.classOf(queue, {
@@ -23,17 +37,11 @@ export function transferTargets({ state, document, people }: Follower, interacti
     priority: null,
     wish: null,
   })
-  const agents = [...state.agents.values()]
-    .filter(
-      (agent) =>
-        state.isPresent(agent, channel) &&
-        !interaction.participations.some(isWith(agent.id)) &&
-        !interaction.guests.some(({ personId }) => personId === agent.id),
-    )
+  const agents = there
     .map((agent) => ({
       id: agent.id,
       name: people.get(agent.id)?.name ?? agent.id,
-      free: agent.offerId === null && state.hasRoom(agent, channel, customerId),
+      free: free.has(agent),
       able: meets(state.levelsOf(agent.id), asked.askedFor[0] ?? []),
       serves: queue.demand.order.has(agent.id),
       taken: state.slotsTaken(agent),

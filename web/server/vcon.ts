@@ -11,7 +11,7 @@ const base64url = (bytes: Buffer): string => bytes.toString('base64url')
 /** One record as a vCon, with what is kept of its files and recordings: whoever takes it has heard them, which is noted. */
 export async function vconRecord(runtime: Runtime, who: Who, id: string): Promise<object> {
   const { database, follower, clock } = runtime
-  const { row, transcript, notes, number, line, recordings } = await recordDetails(runtime, who.id, id)
+  const { row, transcript, notes, number, line, recordings, answers } = await recordDetails(runtime, who.id, id)
   const fileOf = async (contentId: string): Promise<VconBody | null> => {
     const found = await readAttachment(database, contentId)
     return found === null
@@ -50,5 +50,6 @@ export async function vconRecord(runtime: Runtime, who: Who, id: string): Promis
     messages,
     recordings: kept,
     notes,
+    answers: answers.map(({ question, answer }) => ({ question, answer })),
   })
 }

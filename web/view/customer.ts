@@ -1,3 +1,4 @@
+import type { CustomerNeed } from '@eudromos/core/plan'
 import type { StoryEntry } from '@eudromos/core/records'
 
 /** A customer is kept out for a while. */
@@ -10,6 +11,19 @@ export interface BlockView {
   readonly byName: string | null
 }
 
+/** Somebody who turned out to be another customer; all that is theirs stays, and can be split off again. */
+export interface MergedView {
+  readonly id: string
+  readonly name: string
+  readonly numbers: readonly string[]
+  readonly notes: string
+  readonly tags: readonly string[]
+  readonly doNotContact: boolean
+  readonly mergedAt: number
+  readonly mergedBy: string | null
+  readonly conversations: number
+}
+
 /** What is known of a customer, and their conversations. */
 export interface CustomerView {
   readonly id: string
@@ -19,9 +33,18 @@ export interface CustomerView {
   readonly zone: string | null
   readonly notes: string
   readonly tags: readonly string[]
+  readonly needs: readonly CustomerNeed[]
+  /** As a BCP 47 tag. */
+  readonly language: string | null
+  /** By the ids of the centre's fields. */
+  readonly fields: Readonly<Record<string, string>>
+  /** Who turned out to be this customer, the latest first. */
+  readonly merged: readonly MergedView[]
   readonly doNotContact: boolean
   readonly consentAt: number | null
   readonly block: BlockView | null
+  /** Conversations that were not there when who asks looked last; none where they never have. */
+  readonly freshIds: readonly string[]
   /** The latest, the newest first. */
   readonly entries: readonly StoryEntry[]
   readonly total: number

@@ -1,4 +1,5 @@
 import * as yup from 'yup'
+import { languageShape } from './language-shape.ts'
 import { tagsShape } from './tags-shape.ts'
 import { e164 } from '@eudromos/core/numbers'
 import type { Channel } from '@eudromos/core/plan'
@@ -48,18 +49,6 @@ export const lineShape = yup.object({
     .default(null),
   hoursId: yup.string().max(200).nullable().default(null),
   tags: tagsShape,
-  language: yup
-    .string()
-    .nullable()
-    .default(null)
-    .test('bcp47', 'Language: choose one of the list.', (value) => value == null || isLanguage(value)),
+  language: languageShape,
   closedAnswer: yup.string().trim().max(600, 'Answer while closed: use at most 600 characters.').default(''),
 })
-
-const isLanguage = (tag: string): boolean => {
-  try {
-    return Intl.getCanonicalLocales(tag).length === 1
-  } catch {
-    return false
-  }
-}

@@ -1,6 +1,14 @@
 import * as yup from 'yup'
-import { channels, stateColours, stateSigns } from '@eudromos/core/plan'
+import {
+  channels,
+  customerNeeds,
+  plainCentreWords,
+  stateColours,
+  stateSigns,
+  type CustomerNeed,
+} from '@eudromos/core/plan'
 import { description, id, name } from './hours-shape.ts'
+import { bounds } from './queue-shape.ts'
 
 const ids = (what: string) =>
   yup.array().of(yup.string().max(200).required()).max(10_000, `${what}: choose at most 10,000.`).required()
@@ -80,6 +88,11 @@ const words = yup
   .max(200, 'Use at most 200.')
   .required()
 
+const needTerms = yup.object({
+  requirements: yup.array().of(bounds).max(20, 'Needs: ask for at most 20 skills.').default([]),
+  patience: whole('Times as long', 1, 10).required(),
+})
+
 /** What the whole centre goes by, with its lists of reasons and dispositions. */
 export const centreShape = yup.object({
   id,
@@ -115,6 +128,12 @@ export const centreShape = yup.object({
     .trim()
     .max(500, 'Warning: use at most 500 characters.')
     .required('Warning: say what abusive customers are told.'),
+  needs: yup
+    .object(
+      Object.fromEntries(customerNeeds.map((need) => [need, needTerms])) as Record<CustomerNeed, typeof needTerms>,
+    )
+    .default(() => plainCentreWords.needs as never),
+  customerFields: words.max(20, 'What is known of customers: use at most 20.').default([]),
   declineReasons: words.min(1, 'Reasons to decline: name at least one.'),
   dispositions: words.min(1, 'Dispositions: name at least one.'),
 })

@@ -1,11 +1,23 @@
 // What is known of a customer, beside the conversation one has with them.
-import type { Channel } from '@eudromos/core/plan'
+import type { Channel, CustomerNeed } from '@eudromos/core/plan'
 import type { Phase } from '@eudromos/core/routing'
 import type { StoryEntry } from '@eudromos/core/records'
 
 export interface StoryView {
   readonly customerId: string
-  readonly known: { readonly notes: string; readonly tags: readonly string[] }
+  readonly known: {
+    readonly notes: string
+    readonly tags: readonly string[]
+    readonly language: string | null
+    readonly fields: Readonly<Record<string, string>>
+    readonly needs: readonly CustomerNeed[]
+  }
+  /** What is to be asked first, and what came of it; null: nothing is. Until it is passed nothing is known of them here. */
+  readonly check: {
+    readonly ask: string
+    readonly passed: boolean | null
+    readonly byName: string
+  } | null
   /** Whether they want to be called or texted first, and when they agreed to it. */
   readonly contact: { readonly doNotContact: boolean; readonly consentAt: number | null }
   /** Who else has the number. */
@@ -16,7 +28,13 @@ export interface StoryView {
     readonly channel: Channel
     readonly phase: Phase
     readonly queueName: string
+    /** It waits, and could be joined to this one. */
+    readonly joinable: boolean
+    /** It waits for this agent alone. */
+    readonly joined: boolean
   }[]
+  /** Conversations that were not there when who asks looked last; none where they never have. */
+  readonly freshIds: readonly string[]
   /** The latest, the newest first. */
   readonly before: readonly StoryEntry[]
   readonly total: number

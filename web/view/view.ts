@@ -182,6 +182,9 @@ export interface PlanView {
     readonly dispositionIds: readonly string[]
     readonly dispositionRequired: boolean
     readonly recording: PlanDocument['queues'][number]['recording']
+    readonly scriptId: string | null
+    /** Something is asked before anything of its customers is shown. */
+    readonly identityCheck: boolean
     /** The name of its opening hours; null: always open. */
     readonly hours: { readonly id: string; readonly name: string } | null
   }[]
@@ -191,6 +194,7 @@ export interface PlanView {
   readonly longestWrapUpSeconds: number
   /** What abusive customers are told, and how long and in which state an agent recovers. */
   readonly abuseWarning: string
+  readonly customerFields: PlanDocument['centre']['customerFields']
   readonly recoverStateId: string | null
   readonly recoverMinutes: number
   readonly evacuatedStateId: string
@@ -329,6 +333,8 @@ export interface TransferTargets {
     readonly waiting: number
     readonly present: number
     readonly free: number
+    /** Who of its people would be asked into a call now: with room, able, and idle for longest; null: nobody. */
+    readonly asksId: string | null
   }[]
   readonly agents: readonly {
     readonly id: string

@@ -38,7 +38,7 @@ function enter(self: string, others: readonly string[]): CallRoom {
     const one = open.get(self)
     if (one !== undefined) one.sound = sound
   })
-  open.set(self, { room, sound: { made: false, local: null, links: new Map() } })
+  open.set(self, { room, sound: { made: false, local: null, links: new Map(), keysHeard: '', press: () => undefined } })
   room.link(others)
   void room.open(300)
   return room
@@ -101,4 +101,21 @@ test('who leaves is let go, and closing lets go of all and of the microphone', a
   room.close()
   expect(FakeStream.copies.every(({ track }) => track.stopped)).toBe(true)
   expect(microphones[0]?.track.stopped).toBe(true)
+})
+
+test('keys go out as tones to whoever hears this end, and are told to be read; what is no key is not', async () => {
+  enter('ana', ['customer', 'ben'])
+  enter('customer', ['ana'])
+  enter('ben', ['ana'])
+  await deliver()
+  const ana = open.get('ana')
+  ana?.room.speak((party) => party === 'customer')
+  ana?.sound.press('4')
+  ana?.sound.press('#')
+  await deliver()
+  expect(open.get('customer')?.sound.keysHeard).toBe('4#')
+  expect(open.get('ben')?.sound.keysHeard).toBe('')
+  expect(FakeConnection.all.flatMap(({ keys }) => keys)).toEqual(['4', '#'])
+  open.get('customer')?.room.hear('ana', { kind: 'tones', keys: '<b>' })
+  expect(open.get('customer')?.sound.keysHeard).toBe('4#')
 })

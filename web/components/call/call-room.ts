@@ -17,6 +17,10 @@ export interface CallSound {
   /** What is said here; null until the microphone is open. */
   readonly local: MediaStream | null
   readonly links: ReadonlyMap<PartyId, CallLink>
+  /** The last keys that were pressed at other ends. */
+  readonly keysHeard: string
+  /** Presses keys of the telephone: whoever hears this end hears their tones. */
+  readonly press: (keys: string) => void
 }
 
 interface Peer {
@@ -27,6 +31,7 @@ interface Peer {
 
 const statsEveryMs = 500
 const mostEarly = 100
+const mostKeys = 20
 
 /** Of two ends the one that begins the sound between them: never the customer's; of two people the first by their ids. */
 export const beginsWith = (self: PartyId, other: PartyId): boolean =>
@@ -40,6 +45,7 @@ export class CallRoom {
   private readonly early = new Map<PartyId, CallSignal[]>()
   private wanted: readonly PartyId[] = []
   private speaksTo: (party: PartyId) => boolean = () => true
+  private keysHeard = ''
   private closed = false
   private timer: ReturnType<typeof setInterval> | null = null
 
@@ -86,6 +92,10 @@ export class CallRoom {
         one.state = state
         this.tell()
       },
+      (keys) => {
+        this.keysHeard = `${this.keysHeard}${keys}`.slice(-mostKeys)
+        this.tell()
+      },
     )
     this.peers.set(party, { peer, state: 'connecting', stats: null })
     peer.speak(this.speaksTo(party))
@@ -99,6 +109,10 @@ export class CallRoom {
   speak(to: (party: PartyId) => boolean): void {
     this.speaksTo = to
     for (const [party, { peer }] of this.peers) peer.speak(to(party))
+  }
+
+  private readonly press = (keys: string): void => {
+    for (const [party, { peer }] of this.peers) if (this.speaksTo(party)) peer.press(keys)
   }
 
   hear(from: PartyId, signal: CallSignal): void {
@@ -134,6 +148,8 @@ export class CallRoom {
     this.changed({
       made: this.local?.made ?? false,
       local: this.local?.stream ?? null,
+      keysHeard: this.keysHeard,
+      press: this.press,
       links: new Map(
         [...this.peers].map(([party, { state, stats, peer }]) => [party, { state, stats, remote: peer.remote }]),
       ),

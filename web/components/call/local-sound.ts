@@ -111,3 +111,30 @@ export function playChime(): () => void {
   }
   return () => void audio.close()
 }
+
+const rows = [697, 770, 852, 941]
+const columns = [1209, 1336, 1477]
+/** The keys of a telephone, row by row. */
+export const telephoneKeys = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '*', '0', '#'] as const
+
+/** The two tones of a key (ITU-T Q.23), in Hz. */
+export function tonesOf(key: (typeof telephoneKeys)[number]): readonly [number, number] {
+  const at = telephoneKeys.indexOf(key)
+  return [rows[Math.floor(at / 3)] ?? 697, columns[at % 3] ?? 1209]
+}
+
+/** Lets whoever presses a key hear it. */
+export function playKey(key: (typeof telephoneKeys)[number]): void {
+  const audio = new AudioContext()
+  const volume = audio.createGain()
+  volume.gain.value = 0.04
+  volume.connect(audio.destination)
+  for (const frequency of tonesOf(key)) {
+    const tone = audio.createOscillator()
+    tone.frequency.value = frequency
+    tone.connect(volume)
+    tone.start()
+    tone.stop(audio.currentTime + 0.12)
+  }
+  setTimeout(() => void audio.close(), 400)
+}

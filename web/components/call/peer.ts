@@ -5,6 +5,8 @@ import { v7 as newId } from 'uuid'
 export type CallSignal =
   | { readonly kind: 'here'; readonly page: string; readonly again: boolean }
   | { readonly kind: 'offer' | 'answer'; readonly session: string; readonly sdp: string }
+  /** Keys pressed, besides the tones that go with the sound: for who reads rather than hears. */
+  | { readonly kind: 'tones'; readonly keys: string }
   | { readonly kind: 'candidate'; readonly session: string; readonly candidate: RTCIceCandidateInit }
 
 export type PeerState = 'connecting' | 'connected' | 'lost'
@@ -23,6 +25,11 @@ export interface SoundStats {
 }
 
 const lostAfterMs = 4000
+const toneMs = 120
+const toneGapMs = 60
+
+/** What the keys of a telephone are. */
+export const isKeys = (keys: string): boolean => /^[0-9*#]{1,20}$/.test(keys)
 
 /**
  * One end of a call's sound, which goes from browser to browser. One of the two begins it, whenever the other says that it is
@@ -38,6 +45,7 @@ export class CallPeer {
   private early: CallSignal[] = []
   private lostTimer: ReturnType<typeof setTimeout> | null = null
   private closed = false
+  private pressed: Promise<void> = Promise.resolve()
   private counted = { lost: 0, received: 0 }
 
   constructor(
@@ -45,6 +53,7 @@ export class CallPeer {
     private readonly local: MediaStream,
     private readonly send: (signal: CallSignal) => Promise<void>,
     private readonly changed: (state: PeerState) => void,
+    private readonly toned: (keys: string) => void = () => undefined,
   ) {}
 
   /** Says that this end is there. */
@@ -69,6 +78,9 @@ export class CallPeer {
         if (signal.session !== this.session || this.connection === null) return
         await this.connection.setRemoteDescription({ type: 'answer', sdp: signal.sdp })
         return this.takeEarly()
+      case 'tones':
+        if (isKeys(signal.keys)) this.toned(signal.keys)
+        return
       case 'candidate':
         if (signal.session !== this.session || this.connection?.remoteDescription == null) this.early.push(signal)
         else await this.connection.addIceCandidate(signal.candidate)
@@ -167,6 +179,17 @@ export class CallPeer {
   /** Whether what is said here goes out. */
   speak(on: boolean): void {
     for (const track of this.local.getAudioTracks()) track.enabled = on
+  }
+
+  /** The keys' tones go out with the sound (RFC 4733), and what was pressed beside it. */
+  press(keys: string): void {
+    const dtmf = this.connection?.getSenders().find((one) => one.dtmf?.canInsertDTMF === true)?.dtmf
+    // What has not sounded yet would be forgotten.
+    dtmf?.insertDTMF(`${dtmf.toneBuffer}${keys}`, toneMs, toneGapMs)
+    // One after the other, or a later key could be read before an earlier one.
+    this.pressed = this.pressed
+      .then(() => (this.closed ? undefined : this.send({ kind: 'tones', keys })))
+      .catch(() => undefined)
   }
 
   async stats(): Promise<SoundStats> {

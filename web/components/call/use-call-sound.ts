@@ -4,7 +4,7 @@ import { hears, linkedWith, type CallParties, type PartyId } from '@eudromos/cor
 import { CallRoom, type CallSound } from './call-room.ts'
 import type { CallSignal } from './peer.ts'
 
-const none: CallSound = { made: false, local: null, links: new Map() }
+const none: CallSound = { made: false, local: null, links: new Map(), keysHeard: '', press: () => undefined }
 
 /** So that made tones can be told apart, in Hz. */
 const toneOf = (self: PartyId): number =>

@@ -44,7 +44,7 @@ export function TemplateList({ anchor, found, at, onPut }: TemplateListProps) {
                 paddingBlock: 0.75,
                 borderRadius: 1,
                 cursor: 'pointer',
-                borderInlineStart: 3,
+                borderInlineStart: '3px solid',
                 borderColor: n === at ? 'secondary.main' : 'transparent',
                 bgcolor: n === at ? 'action.selected' : undefined,
                 '&:hover': { bgcolor: 'action.hover' },

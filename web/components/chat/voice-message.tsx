@@ -1,18 +1,48 @@
+'use client'
 import Box from '@mui/material/Box'
+import Typography from '@mui/material/Typography'
+import { useRef, useState } from 'react'
 import { callbacks as t } from '../../messages/callbacks.ts'
+import { clockText } from '../format.ts'
 
-/** A message that was spoken, to be listened to. */
+/** Far behind the end of any. */
+const beyondSeconds = 1e7
+
+/** A message that was spoken, to be listened to, with how long it is. */
 export function VoiceMessage({ src }: { src: string }) {
+  const measuring = useRef(false)
+  const [seconds, setSeconds] = useState<number | null>(null)
   return (
-    // Nobody has written down what is said in it.
-    <Box
-      component="audio"
-      controls
-      preload="metadata"
-      aria-label={t.spoken}
-      src={src}
-      sx={{ width: '100%', minWidth: 240 }}
-    />
+    <Box sx={{ display: 'grid' }}>
+      {/* Nobody has written down what is said in it. */}
+      <Box
+        component="audio"
+        controls
+        preload="metadata"
+        aria-label={t.spoken}
+        src={src}
+        // What a browser has recorded does not say how long it is: it is known once its end was looked for.
+        onLoadedMetadata={({ currentTarget }) => {
+          if (Number.isFinite(currentTarget.duration)) setSeconds(currentTarget.duration)
+          else {
+            measuring.current = true
+            currentTarget.currentTime = beyondSeconds
+          }
+        }}
+        onTimeUpdate={({ currentTarget }) => {
+          if (!measuring.current || !Number.isFinite(currentTarget.duration)) return
+          measuring.current = false
+          setSeconds(currentTarget.duration)
+          currentTarget.currentTime = 0
+        }}
+        sx={{ width: '100%', minWidth: 240 }}
+      />
+      {seconds !== null && (
+        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+          {t.length(clockText(seconds * 1000))}
+        </Typography>
+      )}
+    </Box>
   )
 }
 

@@ -2,12 +2,14 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { callbacks } from '../../messages/callbacks.ts'
 import { calls as t } from '../../messages/calls.ts'
 import { joining } from '../../messages/joining.ts'
 import { seatWords } from '../../messages/steering.ts'
 import type { InteractionView, View } from '../../view/view.ts'
+import { Keypad } from '../call/keypad.tsx'
 import { SoundMeters } from '../call/sound-meters.tsx'
 import { useCentreCall } from '../call/use-centre-call.ts'
 import { useRecording } from '../call/use-recording.ts'
@@ -23,6 +25,7 @@ import { FetchSupervisor, Guests } from './guests.tsx'
 import { Handover } from './handover.tsx'
 import { PassOn } from './pass-on.tsx'
 import { RecordingKey, useRecordingWish } from './recording-key.tsx'
+import { ScriptPanel } from './script-panel.tsx'
 import { Story } from './story.tsx'
 
 interface CallBayProps {
@@ -38,6 +41,7 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
   const { attempt } = useSeatActions()
   const store = useSeatStore()
   const [muted, setMuted] = useState(false)
+  const [keys, setKeys] = useState(false)
   const [passing, setPassing] = useState(false)
   const { id, heldSince, customerHere, customerName, agentName, guests, connectedAt } = interaction
   const self = view.agentId ?? ''
@@ -86,7 +90,10 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
         ) : (
           <Alert severity="warning">{t.elsewhere}</Alert>
         )}
+        {!away && sound.keysHeard !== '' && <Typography role="status">{t.keysHeard(sound.keysHeard)}</Typography>}
+        {keys && !away && <Keypad sound={sound} disabled={muted || held} />}
         {guest === undefined && !away && <RecordingKey interaction={interaction} recording={recording} />}
+        {guest === undefined && <ScriptPanel interaction={interaction} view={view} />}
         {guest === undefined && interaction.textLineId !== null && (
           <CallTexts interaction={interaction} view={view} now={now} />
         )}
@@ -96,6 +103,11 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
         {!away && (
           <Button aria-pressed={muted} disabled={!soundHere} onClick={() => setMuted(!muted)}>
             {muted ? t.muted : t.mute}
+          </Button>
+        )}
+        {!away && (
+          <Button aria-expanded={keys} disabled={!soundHere} onClick={() => setKeys(!keys)}>
+            {t.keypad}
           </Button>
         )}
         {guest === undefined ? (

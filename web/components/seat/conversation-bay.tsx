@@ -86,6 +86,7 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
     send(text, now)
     setText('')
   }
+  const checked = view.plan?.queues.find(({ id: one }) => one === interaction.queueId)?.identityCheck === true
   return (
     <>
       <BayHead
@@ -96,14 +97,16 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
       />
       <Handover interaction={interaction} />
       <Guests interaction={interaction} now={now} />
-      {numbers !== null && (
-        <Box component="details" sx={{ paddingInline: 1.75, paddingBlock: 0.75, maxHeight: '50%', overflowY: 'auto' }}>
-          <Typography component="summary" variant="body2" sx={{ cursor: 'pointer', marginBlockEnd: 0.5 }}>
-            {story.whoItIs}
-          </Typography>
-          <Story interaction={interaction} view={view} />
-        </Box>
-      )}
+      <Box
+        component="details"
+        open={checked}
+        sx={{ paddingInline: 1.75, paddingBlock: 0.75, maxHeight: '50%', overflowY: 'auto' }}
+      >
+        <Typography component="summary" variant="body2" sx={{ cursor: 'pointer', marginBlockEnd: 0.5 }}>
+          {story.whoItIs}
+        </Typography>
+        <Story interaction={interaction} view={view} />
+      </Box>
       <Transcript
         messages={shown}
         own="agent"

@@ -80,11 +80,15 @@ export function PassOn({ interaction, open, onClose }: PassOnProps) {
     await act('transferInteraction', { interactionId: interaction.id, note, ...to })
     notice(t.passed(interaction.customerName, target.name), 'done')
   }
-  const colleagueId = chosen.startsWith('agent ') ? chosen.slice('agent '.length) : null
+  const chosenId = chosen.slice(chosen.indexOf(' ') + 1)
+  // Of a queue whoever would be asked now.
+  const colleagueId = chosen.startsWith('agent ')
+    ? chosenId
+    : (value?.queues.find(({ id }) => id === chosenId)?.asksId ?? null)
   const consult = async (): Promise<void> => {
     if (target === undefined || colleagueId === null) return
     await act('consult', { interactionId: interaction.id, colleagueId })
-    notice(joining.asking(target.name), 'done')
+    notice(joining.asking(value?.agents.find(({ id }) => id === colleagueId)?.name ?? target.name), 'done')
   }
   // Of a call; who has no room cannot be asked into it.
   const mayConsult =

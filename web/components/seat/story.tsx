@@ -6,10 +6,14 @@ import Chip from '@mui/material/Chip'
 import Skeleton from '@mui/material/Skeleton'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
+import { useState } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
+import { customers } from '../../messages/customers.ts'
+import { identity, needs } from '../../messages/needs.ts'
 import { story as t } from '../../messages/story.ts'
 import type { StoryView } from '../../view/story.ts'
 import type { InteractionView, View } from '../../view/view.ts'
+import { languageName } from '../format.ts'
 import { useFetched } from '../fetched.ts'
 import { useNotice } from '../frame/notice.tsx'
 import { StoryEntries } from '../story-entries.tsx'
@@ -19,12 +23,22 @@ import { useSeatActions } from './act.ts'
 import { ContactSwitches } from './contact-switches.tsx'
 
 /** Who it is, as far as the number tells, what else they have with the centre now, and what was before. */
-export function Story({ interaction, view }: { interaction: InteractionView; view: View }) {
+export function Story(props: StoryProps) {
+  // Another customer has another story: nothing of one is shown as another's, not for a moment.
+  return <StoryOf key={props.interaction.customerId} {...props} />
+}
+
+interface StoryProps {
+  readonly interaction: InteractionView
+  readonly view: View
+}
+
+function StoryOf({ interaction, view }: StoryProps) {
   const { attempt } = useSeatActions()
   const { id, numbers, customerId, customerName } = interaction
-  // Another customer has another story.
-  const url = `/api/stories/${encodeURIComponent(id)}?customer=${encodeURIComponent(customerId)}`
-  const { value, error } = useFetched<StoryView>(url)
+  const [checks, setChecks] = useState(0)
+  const url = `/api/stories/${encodeURIComponent(id)}?${new URLSearchParams({ customer: customerId, checks: String(checks) })}`
+  const { value, error } = useFetched<StoryView>(url, { keep: checks > 0 })
   const zone = view.plan?.zone ?? 'UTC'
   if (error !== null) return <Alert severity="warning">{error}</Alert>
   if (value === null) return <Skeleton variant="rounded" height={96} />
@@ -50,7 +64,15 @@ export function Story({ interaction, view }: { interaction: InteractionView; vie
           ))}
         </Box>
       )}
-      <ContactSwitches key={value.customerId} interactionId={id} contact={value.contact} />
+      {value.check !== null && (
+        <Identity interaction={interaction} check={value.check} onChecked={() => setChecks(checks + 1)} />
+      )}
+      {value.known.needs.map((need) => (
+        <Alert key={need} severity="info" sx={{ paddingBlock: 0 }}>
+          <strong>{needs.names[need]}.</strong> {needs.hints[need]}
+        </Alert>
+      ))}
+      {numbers !== null && <ContactSwitches key={value.customerId} interactionId={id} contact={value.contact} />}
       {value.known.tags.length > 0 && (
         <Box role="group" aria-label={t.tags} sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
           {value.known.tags.map((tag) => (
@@ -58,24 +80,155 @@ export function Story({ interaction, view }: { interaction: InteractionView; vie
           ))}
         </Box>
       )}
+      <KnownWords known={value.known} view={view} />
       {value.known.notes !== '' && (
         <Typography
-          sx={{ whiteSpace: 'pre-wrap', borderInlineStart: 3, borderColor: 'divider', paddingInlineStart: 1 }}
+          sx={{ whiteSpace: 'pre-wrap', borderInlineStart: '3px solid', borderColor: 'divider', paddingInlineStart: 1 }}
         >
           {value.known.notes}
         </Typography>
       )}
       {value.now.map((one) => (
-        <Alert key={one.id} severity="info" sx={{ paddingBlock: 0 }}>
-          {t.now(one.channel, one.phase, one.queueName)}
-        </Alert>
+        <AlsoHere key={one.id} one={one} onJoined={() => setChecks(checks + 1)} />
       ))}
-      <Typography variant="h3">{t.title}</Typography>
-      {value.before.length === 0 && <Typography variant="body2">{t.first}</Typography>}
-      <StoryEntries entries={value.before} zone={zone} most={{ words: 160, notes: 300 }} />
+      {(value.check === null || value.check.passed === true) && (
+        <>
+          <Typography variant="h3">{t.title}</Typography>
+          {value.before.length === 0 && <Typography variant="body2">{t.first}</Typography>}
+        </>
+      )}
+      <StoryEntries entries={value.before} zone={zone} most={{ words: 160, notes: 300 }} freshIds={value.freshIds} />
       {t.total(value.total, value.before.length) !== null && (
         <Typography variant="body2">{t.total(value.total, value.before.length)}</Typography>
       )}
+    </Box>
+  )
+}
+
+interface AlsoHereProps {
+  readonly one: StoryView['now'][number]
+  readonly onJoined: () => void
+}
+
+/** What else the customer has with the centre now; what waits can be joined to the conversation, or kept apart. */
+function AlsoHere({ one, onJoined }: AlsoHereProps) {
+  const { attempt } = useSeatActions()
+  const [apart, setApart] = useKept(`apart ${one.id}`)
+  if (one.joined)
+    return (
+      <Alert severity="success" sx={{ paddingBlock: 0 }}>
+        {t.joined(one.channel, one.queueName)}
+      </Alert>
+    )
+  const asks = one.joinable && apart === ''
+  return (
+    <Alert
+      severity="info"
+      sx={{ paddingBlock: 0 }}
+      action={
+        asks && (
+          <Box sx={{ display: 'flex', gap: 1 }}>
+            <Button
+              size="small"
+              title={t.joinHelp}
+              onClick={() => void attempt('joinWaiting', { interactionId: one.id }).then(onJoined)}
+            >
+              {t.join}
+            </Button>
+            <Button size="small" onClick={() => setApart('yes')}>
+              {t.apart}
+            </Button>
+          </Box>
+        )
+      }
+    >
+      {t.now(one.channel, one.phase, one.queueName)}
+    </Alert>
+  )
+}
+
+interface IdentityProps {
+  readonly interaction: InteractionView
+  readonly check: NonNullable<StoryView['check']>
+  readonly onChecked: () => void
+}
+
+/** What is to be asked before anything of the customer is shown, and what came of it. */
+function Identity({ interaction: { id, customerName, phase }, check, onChecked }: IdentityProps) {
+  const notice = useNotice()
+  const [again, setAgain] = useState(false)
+  const say = async (passed: boolean): Promise<void> => {
+    try {
+      await requestJson(`/api/stories/${encodeURIComponent(id)}/identity`, 'PUT', { passed })
+      setAgain(false)
+      onChecked()
+    } catch (error) {
+      notice((error as Error).message)
+    }
+  }
+  if (check.passed !== null && !again)
+    return (
+      <Alert
+        severity={check.passed ? 'success' : 'warning'}
+        sx={{ paddingBlock: 0 }}
+        action={
+          phase === 'connected' && (
+            <Button size="small" onClick={() => setAgain(true)}>
+              {identity.again}
+            </Button>
+          )
+        }
+      >
+        {check.passed ? identity.didPass(check.byName) : identity.didFail(check.byName)}
+      </Alert>
+    )
+  return (
+    <Box
+      role="group"
+      aria-label={identity.title}
+      sx={{ border: 1, borderColor: 'warning.main', borderRadius: 2, padding: 1.5, display: 'grid', gap: 1 }}
+    >
+      <Typography variant="h3">{identity.title}</Typography>
+      <Typography sx={{ whiteSpace: 'pre-wrap' }}>{check.ask}</Typography>
+      <Typography variant="body2">{identity.first(customerName)}</Typography>
+      {phase === 'connected' && (
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          <Button variant="outlined" onClick={() => void say(true)}>
+            {identity.passed}
+          </Button>
+          <Button variant="outlined" onClick={() => void say(false)}>
+            {identity.failed}
+          </Button>
+        </Box>
+      )}
+    </Box>
+  )
+}
+
+/** What they speak, and what the centre wants to know besides. */
+function KnownWords({ known, view }: { known: StoryView['known']; view: View }) {
+  const said = [
+    ...(known.language === null
+      ? []
+      : [{ id: 'language', name: customers.language, value: languageName(known.language) }]),
+    ...(view.plan?.customerFields ?? []).flatMap(({ id, name }) => {
+      const value = known.fields[id]
+      return value === undefined ? [] : [{ id, name, value }]
+    }),
+  ]
+  if (said.length === 0) return null
+  return (
+    <Box component="dl" sx={{ margin: 0, display: 'flex', flexWrap: 'wrap', columnGap: 2 }}>
+      {said.map(({ id, name, value }) => (
+        <Box key={id} sx={{ display: 'flex', gap: 0.75 }}>
+          <Typography component="dt" variant="body2" sx={{ color: 'text.secondary' }}>
+            {name}
+          </Typography>
+          <Typography component="dd" variant="body2" sx={{ margin: 0 }}>
+            {value}
+          </Typography>
+        </Box>
+      ))}
     </Box>
   )
 }

@@ -18,6 +18,7 @@ import { queueName } from '../frame/headline.tsx'
 import { useNotice } from '../frame/notice.tsx'
 import { useSeatActions } from './act.ts'
 import { BayHead } from './bay-head.tsx'
+import { ScriptPanel } from './script-panel.tsx'
 import { useTexts } from './texts.tsx'
 import { shownMessages } from './conversation-bay.tsx'
 
@@ -62,6 +63,8 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
   })
   const messages = view.messages[id] ?? []
   const texted = useTexts(interaction, messages)
+  const written =
+    interaction.channel === 'chat' ? shownMessages(messages, 'agent', interaction.receipts.customer) : texted
   const left = Math.max(0, (interaction.wrapUp?.dueAt ?? now) - now)
   const { wrapUp } = interaction
   const most = (view.plan?.longestWrapUpSeconds ?? 0) * 1000
@@ -81,15 +84,22 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
         time={clockText(left)}
         pressing={left < 10_000}
       />
-      <Transcript
-        messages={
-          interaction.channel === 'chat' ? shownMessages(messages, 'agent', interaction.receipts.customer) : texted
-        }
-        own="agent"
-        otherName={interaction.customerName}
-        zone={view.plan?.zone ?? 'UTC'}
-        fileHref={(contentId) => `/api/attachments/${encodeURIComponent(contentId)}`}
-      />
+      <Box sx={{ flex: 1, minHeight: 0, overflowY: 'auto', display: 'flex', flexDirection: 'column' }}>
+        {interaction.channel === 'voice' && (
+          <Box sx={{ padding: 1.75, paddingBlockEnd: 0 }}>
+            <ScriptPanel interaction={interaction} view={view} />
+          </Box>
+        )}
+        {written.length > 0 && (
+          <Transcript
+            messages={written}
+            own="agent"
+            otherName={interaction.customerName}
+            zone={view.plan?.zone ?? 'UTC'}
+            fileHref={(contentId) => `/api/attachments/${encodeURIComponent(contentId)}`}
+          />
+        )}
+      </Box>
       <Box sx={{ padding: 1.5, borderTop: 1, borderColor: 'divider', display: 'grid', gap: 1.25 }}>
         <Typography variant="body2">{en.seat.wrapUpLeft(clockText(left))}</Typography>
         <TextField

@@ -97,6 +97,8 @@ export const madePlanQueue = (
   dispositionIds: [],
   dispositionRequired: false,
   recording: 'never',
+  scriptId: null,
+  identityCheck: false,
   hours: null,
   ...rest,
 })
@@ -156,6 +158,7 @@ export const madeView = ({ queues, live = {}, people = [], interactions = [], em
     zone: 'UTC',
     defaultTargetSeconds: 60,
     missedStateId: 'unattended',
+    customerFields: [],
     abuseWarning: 'Stop that.',
     recoverStateId: null,
     recoverMinutes: 5,

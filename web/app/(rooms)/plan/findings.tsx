@@ -53,7 +53,16 @@ export const Holding = ({ of, children }: { readonly of: readonly string[]; read
 )
 
 /** What the thing being edited would do: what was found first, each with what mends it. */
-export function EffectsPane({ found, children }: { readonly found: readonly Found[]; readonly children?: ReactNode }) {
+export function EffectsPane({
+  found,
+  stays = false,
+  children,
+}: {
+  readonly found: readonly Found[]
+  /** Beside a long form it stays in view. It must hold something that takes the focus, for who scrolls by keyboard. */
+  readonly stays?: boolean
+  readonly children?: ReactNode
+}) {
   return (
     <Paper
       component="section"
@@ -66,6 +75,12 @@ export function EffectsPane({ found, children }: { readonly found: readonly Foun
         gridTemplateColumns: 'minmax(0, 1fr)',
         gap: 1.5,
         minWidth: 0,
+        ...(stays && {
+          position: { md: 'sticky' },
+          top: 12,
+          maxHeight: { md: 'calc(100dvh - 130px)' },
+          overflowY: 'auto',
+        }),
       }}
     >
       <Typography variant="h2">{en.plan.effects}</Typography>

@@ -1,6 +1,6 @@
 // Which field each finding is about, and what one action mends it.
 import { Zone } from '@eudromos/core/hours'
-import { hasNumber } from '@eudromos/core/plan'
+import { hasNumber, lostWays, noStep } from '@eudromos/core/plan'
 import type {
   HoursFinding,
   HoursFindingCode,
@@ -46,6 +46,10 @@ const peopleFields: Record<PeopleFinding['code'], string> = {
   hoursGone: 'hoursId',
   neverOpenBy: 'hoursId',
   teamGone: 'teamIds',
+  stepGone: 'steps',
+  stepsInACircle: 'steps',
+  stepUnreached: 'steps',
+  nobodyFollows: 'name',
 }
 
 const hoursFields: Record<HoursFindingCode, string> = {
@@ -125,6 +129,16 @@ export const lineMends: Mends<PlanDocument['lines'][number]> = {
 export const templateMends: Mends<PlanDocument['templates'][number]> = {
   teamGone: ({ teamIds }, _params, { teams }) => ({
     teamIds: teamIds.filter((known) => teams.some(({ id }) => id === known)),
+  }),
+}
+
+export const scriptMends: Mends<PlanDocument['scripts'][number]> = {
+  stepGone: (script) => ({
+    steps: script.steps.map((step) => {
+      const lost = lostWays(script, step)
+      const kept = (way: string): string => (lost.includes(way) ? noStep : way)
+      return { ...step, to: kept(step.to), answers: step.answers.map((one) => ({ ...one, to: kept(one.to) })) }
+    }),
   }),
 }
 

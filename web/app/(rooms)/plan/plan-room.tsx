@@ -22,6 +22,7 @@ import {
 } from '../../../messages/people.ts'
 import { line as lineWords } from '../../../messages/lines.ts'
 import { template as templateWords } from '../../../messages/templates.ts'
+import { script as scriptWords } from '../../../messages/scripts.ts'
 import { bulk } from '../../../messages/plan.ts'
 import { skill as skillWords } from '../../../messages/skills.ts'
 import type { PlanState } from '../../../server/plan.ts'
@@ -38,6 +39,7 @@ import { StateForm } from './people/state-form.tsx'
 import { TeamForm } from './people/team-form.tsx'
 import { QueueForm } from './queue-form.tsx'
 import { SkillForm } from './skills/skill-form.tsx'
+import { ScriptForm } from './scripts/script-form.tsx'
 import { TemplateForm } from './templates/template-form.tsx'
 import { findingsOf, freshOf, kinds, wantedOf, type Kind, type Thing } from './things.ts'
 
@@ -54,8 +56,20 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
   const [round, setRound] = useState(0)
   const [leavingTo, setLeavingTo] = useState<(() => void) | null>(null)
   const { document } = plan
-  const { lines, templates, queues, hours, calendars, sites, shifts, skills, teams, presenceStates, loadLimits } =
-    document
+  const {
+    lines,
+    templates,
+    scripts,
+    queues,
+    hours,
+    calendars,
+    sites,
+    shifts,
+    skills,
+    teams,
+    presenceStates,
+    loadLimits,
+  } = document
   const made = begun ?? (params.get('queue') === 'new' && mayEdit ? fresh : null)
   useEffect(() => {
     if (!dirty) return
@@ -115,6 +129,7 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
     shift: { title: en.shift.title, fresh: en.shift.fresh, all: shifts },
     site: { title: en.site.title, fresh: en.site.fresh, all: sites },
     hours: { title: en.hours.short, fresh: en.hours.fresh, all: hours },
+    script: { title: scriptWords.title, fresh: scriptWords.fresh, all: scripts },
     template: { title: templateWords.title, fresh: templateWords.fresh, all: templates },
     calendar: { title: en.calendar.title, fresh: en.calendar.fresh, all: calendars },
   }
@@ -228,6 +243,17 @@ export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: bo
           onSaved={(id) => saved('template', id)}
           onDuplicate={(like) =>
             begin({ kind: 'template', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
+          }
+        />
+      )}
+      {shown?.kind === 'script' && (
+        <ScriptForm
+          key={`${shown.value.id} ${round}`}
+          {...common}
+          value={shown.value}
+          onSaved={(id) => saved('script', id)}
+          onDuplicate={(like) =>
+            begin({ kind: 'script', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
           }
         />
       )}

@@ -12,6 +12,7 @@ import { useNotice } from '../../../components/frame/notice.tsx'
 import { useLiveStore } from '../../../components/stream/context.tsx'
 import { Refused, requestJson } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
+import { identity } from '../../../messages/needs.ts'
 import type { PlanState, Saved } from '../../../server/plan.ts'
 import { queueShape } from '../../../view/queue-shape.ts'
 import { Effects } from './effects.tsx'
@@ -33,6 +34,7 @@ import { queueFound } from './queues/found.ts'
 import { MethodField } from './queues/method-field.tsx'
 import { CallersField, CallsField } from './queues/calls-field.tsx'
 import { WrapUpField } from './queues/wrap-up-field.tsx'
+import { ScriptField } from './queues/script-field.tsx'
 import { WaysField } from './queues/ways-field.tsx'
 
 type Queue = QueueEdit
@@ -190,6 +192,10 @@ export function QueueForm({
           <WrapUpField control={control} document={plan.document} mayEdit={mayEdit} />
         </Holding>
         <CallsField control={control} mayEdit={mayEdit} />
+        <Holding of={['scriptId']}>
+          <ScriptField control={control} document={plan.document} mayEdit={mayEdit} />
+        </Holding>
+        <TextLine control={control} name="identityCheck" label={identity.field} help={identity.fieldHelp} />
         <CallersField control={control} mayEdit={mayEdit} />
         <Holding of={['whenFullTo', 'longestWaitTo']}>
           <WaysField control={control} queueId={queue.id} document={plan.document} mayEdit={mayEdit} />

@@ -1,12 +1,11 @@
 'use client'
 import Box from '@mui/material/Box'
-import Button from '@mui/material/Button'
 import Link from '@mui/material/Link'
 import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { DataGrid, type DataGridProps, type GridValidRowModel } from '@mui/x-data-grid'
 import NextLink from 'next/link'
-import { useRef, type ReactNode } from 'react'
+import type { ReactNode } from 'react'
 
 interface TablePageProps {
   readonly title: string
@@ -39,27 +38,6 @@ export const TablePage = ({ title, back, under, actions, children }: TablePagePr
     {children}
   </Box>
 )
-
-/** Chooses a CSV file. */
-export function FileButton({ label, onFile }: { label: string; onFile: (file: File) => void }) {
-  const input = useRef<HTMLInputElement>(null)
-  return (
-    <>
-      <input
-        ref={input}
-        type="file"
-        accept=".csv,text/csv"
-        hidden
-        onChange={({ target }) => {
-          const [chosen] = target.files ?? []
-          target.value = ''
-          if (chosen !== undefined) onFile(chosen)
-        }}
-      />
-      <Button onClick={() => input.current?.click()}>{label}</Button>
-    </>
-  )
-}
 
 interface PlanGridProps<R extends GridValidRowModel> extends DataGridProps<R> {
   readonly onOpen: (id: string) => void

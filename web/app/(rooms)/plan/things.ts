@@ -7,6 +7,7 @@ import {
   checkPeople,
   checkQueue,
   checkShift,
+  checkScript,
   checkSite,
   checkSkill,
   checkState,
@@ -39,6 +40,7 @@ import {
   type TeamValue,
 } from './people/values.ts'
 import { blankShift, blankSite, type ShiftValue, type SiteValue } from './places/values.ts'
+import { blankScript, type ScriptValue } from './scripts/script-form.tsx'
 import { blankTemplate, type TemplateValue } from './templates/template-form.tsx'
 import { blankSkill, skillValue, type SkillValue } from './skills/values.ts'
 
@@ -65,6 +67,7 @@ const blank = ({ lines }: PlanDocument): QueueEdit => ({
 export type Kind =
   | 'line'
   | 'template'
+  | 'script'
   | 'queue'
   | 'skill'
   | 'person'
@@ -82,6 +85,7 @@ interface Values {
   readonly queue: QueueEdit
   readonly line: LineValue
   readonly template: TemplateValue
+  readonly script: ScriptValue
   readonly hours: PlanDocument['hours'][number]
   readonly calendar: PlanDocument['calendars'][number]
   readonly site: SiteValue
@@ -107,6 +111,7 @@ export const kinds: readonly Exclude<Kind, 'centre'>[] = [
   'site',
   'hours',
   'calendar',
+  'script',
   'template',
 ]
 
@@ -118,6 +123,8 @@ export function freshOf(kind: Exclude<Kind, 'centre'>, document: PlanDocument): 
       return { kind, value: blankLine(newId()) }
     case 'template':
       return { kind, value: blankTemplate(newId()) }
+    case 'script':
+      return { kind, value: blankScript(newId()) }
     case 'hours':
       return { kind, value: blankHours(newId(), document.centre.zone) }
     case 'calendar':
@@ -155,6 +162,8 @@ export function wantedOf(
   if (line !== undefined) return { kind: 'line', value: line }
   const template = pick(document.templates, params.get('template'))
   if (template !== undefined) return { kind: 'template', value: template }
+  const script = pick(document.scripts, params.get('script'))
+  if (script !== undefined) return { kind: 'script', value: script }
   const hours = pick(document.hours, params.get('hours'))
   if (hours !== undefined) return { kind: 'hours', value: hours }
   const calendar = pick(document.calendars, params.get('calendar'))
@@ -190,6 +199,7 @@ export function findingsOf(document: PlanDocument, at: number): Record<Kind, Rea
     queue: new Map(document.queues.map((one) => [one.id, checkQueue(one, document).length])),
     line: new Map(document.lines.map((one) => [one.id, checkLine(one, document).length])),
     template: new Map(document.templates.map((one) => [one.id, checkTemplate(one, document).length])),
+    script: count(document.scripts, (one) => checkScript(one, document)),
     hours: count(document.hours, (one) => checkHours(one, document, at)),
     site: count(document.sites, (one) => checkSite(one, sitting(document, one.id), document, at)),
     shift: count(document.shifts, (one) => checkShift(one, working(document, one.id), document, at)),

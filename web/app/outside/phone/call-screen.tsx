@@ -8,6 +8,7 @@ import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'reac
 import { shownNumber } from '@eudromos/core/numbers'
 import { useKept } from '../../../components/kept.ts'
 import { playChime, playHoldMusic } from '../../../components/call/local-sound.ts'
+import { Keypad } from '../../../components/call/keypad.tsx'
 import { SoundMeters } from '../../../components/call/sound-meters.tsx'
 import { useCallSound } from '../../../components/call/use-call-sound.ts'
 import type { CallSignal } from '../../../components/call/peer.ts'
@@ -82,6 +83,7 @@ export function CallScreen({ own, callId, to, name, onClose }: CallScreenProps) 
   const [left, setLeft] = useState(false)
   const client = useMemo(() => new ChatClient(callId, 'calls'), [callId])
   const { view, connected } = useSyncExternalStore(client.subscribe, client.get, client.get)
+  const [keys, setKeys] = useState(false)
   const [muted, setMuted] = useState(false)
   const [error, setError] = useState<string | null>(null)
   useEffect(() => client.open(), [client])
@@ -125,6 +127,7 @@ export function CallScreen({ own, callId, to, name, onClose }: CallScreenProps) 
         ) : (
           <Typography>{announced ? captionOf(view) : view?.announcement}</Typography>
         )}
+        {talking && sound.keysHeard !== '' && <Typography>{calls.keysHeard(sound.keysHeard)}</Typography>}
         {view?.recorded === false && <Typography>{recording.isRefused}</Typography>}
         {view !== null && !over && !connected && <Typography variant="body2">{en.chat.reconnecting}</Typography>}
       </Box>
@@ -137,6 +140,7 @@ export function CallScreen({ own, callId, to, name, onClose }: CallScreenProps) 
           )}
         />
       )}
+      {keys && talking && <Keypad sound={sound} disabled={muted || view.held} />}
       {error !== null && <Alert severity="error">{error}</Alert>}
       {leaving && !left && <VoicemailScreen own={own} to={to} callId={messageId} onDone={() => setLeft(true)} />}
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
@@ -150,6 +154,11 @@ export function CallScreen({ own, callId, to, name, onClose }: CallScreenProps) 
         {talking && (
           <Button aria-pressed={muted} onClick={() => setMuted(!muted)}>
             {muted ? calls.muted : calls.mute}
+          </Button>
+        )}
+        {talking && (
+          <Button aria-expanded={keys} onClick={() => setKeys(!keys)}>
+            {calls.keypad}
           </Button>
         )}
         {!over && !left && view?.recorded === true && (

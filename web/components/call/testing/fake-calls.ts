@@ -13,6 +13,11 @@ export class FakeConnection {
   constructor() {
     FakeConnection.all.push(this)
   }
+  /** What the keys pressed were. */
+  readonly keys: string[] = []
+  getSenders = () => [
+    { dtmf: { canInsertDTMF: true, toneBuffer: '', insertDTMF: (keys: string) => this.keys.push(keys) } },
+  ]
   addTrack(): void {}
   createOffer = () => Promise.resolve({ sdp: 'offer' })
   createAnswer = () => Promise.resolve({ sdp: 'answer' })

@@ -9,6 +9,7 @@ import Typography from '@mui/material/Typography'
 import { v7 as newId } from 'uuid'
 import { secondsText } from '../../../../components/format.ts'
 import { abuse } from '../../../../messages/abuse.ts'
+import { customers } from '../../../../messages/customers.ts'
 import { callbacks } from '../../../../messages/callbacks.ts'
 import { en } from '../../../../messages/en.ts'
 import { centre as t } from '../../../../messages/people.ts'
@@ -17,6 +18,7 @@ import { centreShape } from '../../../../view/people-shape.ts'
 import { useDraftForm, type DraftForm } from '../draft-form.ts'
 import { EditorFrame, TextPart, type EditorProps } from '../editor.tsx'
 import { EffectsPane } from '../findings.tsx'
+import { NeedsField } from './needs-field.tsx'
 import { WholeField } from './parts.tsx'
 import type { CentreValue } from './values.ts'
 
@@ -145,8 +147,10 @@ export function CentreForm(props: Omit<EditorProps<CentreValue>, 'onDuplicate'>)
             sx={{ gridColumn: '1 / -1' }}
           />
         </Box>
+        <NeedsField form={form} document={document} mayEdit={mayEdit} />
         <Words form={form} mayEdit={mayEdit} part="declineReasons" label={t.declineReasons} />
         <Words form={form} mayEdit={mayEdit} part="dispositions" label={t.dispositions} />
+        <Words form={form} mayEdit={mayEdit} part="customerFields" label={customers.fieldsOfCentre} />
       </EditorFrame>
       <EffectsPane found={[]}>
         <SilenceStrip value={value} />
@@ -158,7 +162,7 @@ export function CentreForm(props: Omit<EditorProps<CentreValue>, 'onDuplicate'>)
 interface WordsProps {
   readonly form: DraftForm<CentreValue>
   readonly mayEdit: boolean
-  readonly part: 'declineReasons' | 'dispositions'
+  readonly part: 'declineReasons' | 'dispositions' | 'customerFields'
   readonly label: string
 }
 

@@ -33,6 +33,7 @@ const fields: Partial<Record<FindingCode, string>> = {
   waitedInACircle: 'longestWaitTo',
   noLine: 'lineIds',
   unknownDisposition: 'dispositionIds',
+  unknownScript: 'scriptId',
 }
 
 /** What was found in the queue as edited. Without `mayEdit` nothing is mended. */

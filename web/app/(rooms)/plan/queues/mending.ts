@@ -42,6 +42,7 @@ const mends: Partial<
   unknownTeam: (queue, { teams }) => kept(queue, ({ teamId }) => teams.some(({ id }) => id === teamId)),
   teamWithoutAgents: (queue, document) => kept(queue, (team) => membersOf(team, document).length > 0),
   unknownHours: () => ({ hoursId: null }),
+  unknownScript: () => ({ scriptId: null }),
   unknownDisposition: ({ dispositionIds }, { dispositions }) => ({
     dispositionIds: dispositionIds.filter((known) => dispositions.some(({ id }) => id === known)),
   }),

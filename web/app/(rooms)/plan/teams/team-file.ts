@@ -2,7 +2,7 @@
 import { v7 as newId } from 'uuid'
 import type { PlanDocument } from '@eudromos/core/plan'
 import { teamFile as t } from '../../../../messages/people.ts'
-import { headerOf, parts, plain, type Reading, type RowChange, type RowFault } from '../reading.ts'
+import { headerOf, parts, plain, type Reading, type RowChange, type RowFault } from '../../../../view/reading.ts'
 
 type Team = PlanDocument['teams'][number]
 

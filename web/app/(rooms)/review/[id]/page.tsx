@@ -18,5 +18,12 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     if (error instanceof ProblemError) return notFound()
     throw error
   })
-  return <RecordPage mayReach={may(who.roles, 'seat')} details={details} plan={planView(place.follower)} />
+  return (
+    <RecordPage
+      mayMark={may(who.roles, 'records.mark')}
+      mayReach={may(who.roles, 'seat')}
+      details={details}
+      plan={planView(place.follower)}
+    />
+  )
 }

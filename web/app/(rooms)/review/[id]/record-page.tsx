@@ -19,8 +19,10 @@ import { SidePanel } from '../../../../components/side-panel.tsx'
 import { abuse } from '../../../../messages/abuse.ts'
 import { callbacks } from '../../../../messages/callbacks.ts'
 import { en } from '../../../../messages/en.ts'
+import { identity } from '../../../../messages/needs.ts'
 import { recording } from '../../../../messages/recording.ts'
 import { joining } from '../../../../messages/joining.ts'
+import { script } from '../../../../messages/scripts.ts'
 import { wrapUpOf } from '../../../../messages/templates.ts'
 import { passages } from '../../../../messages/steering.ts'
 import { RecordingPlayer } from './recording-player.tsx'
@@ -35,10 +37,11 @@ interface RecordPageProps {
   readonly plan: PlanView | null
   /** Has a seat to call from. */
   readonly mayReach: boolean
+  readonly mayMark: boolean
 }
 
 /** One record: when, who, each offer and its end with the grounds, what was written, and the notes. */
-export function RecordPage({ details, plan, mayReach }: RecordPageProps) {
+export function RecordPage({ details, plan, mayReach, mayMark }: RecordPageProps) {
   const { row, transcript, notes, names, reasons, acted, queues, passageNotes, texts, number, line } = details
   const [asked, setAsked] = useState<{ seq: number; agentId: string } | null>(null)
   const zone = plan?.zone ?? 'UTC'
@@ -105,6 +108,15 @@ export function RecordPage({ details, plan, mayReach }: RecordPageProps) {
             <Fact name={t.columns.disposition} value={row.dispositionName ?? '–'} words />
             {row.way !== 'incoming' && <Fact name={callbacks.wayLabel} value={callbacks.wayNames[row.way]} words />}
             {row.mood !== null && <Fact name={wrapUpOf.mood} value={wrapUpOf.moods[row.mood]} words />}
+            {details.identity !== null && (
+              <Fact
+                name={identity.inRecord}
+                value={(details.identity.passed ? identity.recordPassed : identity.recordFailed)(
+                  details.identity.byName,
+                )}
+                words
+              />
+            )}
             {row.tags.length > 0 && <Fact name={t.tags} value={row.tags.join(', ')} words />}
           </Box>
           {row.passages.length === 0 && row.sentOn > 0 && <Typography>{t.sentOn(row.sentOn)}</Typography>}
@@ -156,7 +168,13 @@ export function RecordPage({ details, plan, mayReach }: RecordPageProps) {
           <Section title={recording.recordings}>
             {row.recordingRefused && <Typography>{recording.refused(row.customerName || t.erased)}</Typography>}
             {details.recordings.length > 0 && (
-              <RecordingPlayer stretches={details.recordings} heardBy={details.heardBy} />
+              <RecordingPlayer
+                stretches={details.recordings}
+                heardBy={details.heardBy}
+                interactionId={row.id}
+                marks={details.marks}
+                mayMark={mayMark}
+              />
             )}
           </Section>
         )}
@@ -208,6 +226,22 @@ export function RecordPage({ details, plan, mayReach }: RecordPageProps) {
             </Box>
           ))}
         </Section>
+        {details.answers.length > 0 && (
+          <Section title={script.inRecord}>
+            <Box component="dl" sx={{ margin: 0, display: 'grid', gap: 0.75 }}>
+              {details.answers.map(({ scriptId, stepId, question, answer }) => (
+                <Box key={`${scriptId} ${stepId}`}>
+                  <Typography component="dt" variant="body2" sx={{ color: 'text.secondary' }}>
+                    {question}
+                  </Typography>
+                  <Typography component="dd" sx={{ margin: 0, whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>
+                    {answer}
+                  </Typography>
+                </Box>
+              ))}
+            </Box>
+          </Section>
+        )}
         <Section title={t.notes}>
           <Typography sx={{ whiteSpace: 'pre-wrap' }}>{notes ?? t.noNotes}</Typography>
         </Section>

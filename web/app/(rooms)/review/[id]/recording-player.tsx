@@ -12,13 +12,22 @@ import { clockText } from '../../../../components/format.ts'
 import { recording as t } from '../../../../messages/recording.ts'
 import type { RecordDetails } from '../../../../server/records.ts'
 import { joinedSound, type JoinedSound } from './joined-sound.ts'
+import { RecordingMarks } from './recording-marks.tsx'
 
 type Stretches = RecordDetails['recordings']
 
 const speeds = [0.75, 1, 1.25, 1.5, 2] as const
 
+interface RecordingPlayerProps {
+  readonly stretches: Stretches
+  readonly heardBy: readonly string[]
+  readonly interactionId: string
+  readonly marks: RecordDetails['marks']
+  readonly mayMark: boolean
+}
+
 /** The recording of a call: its stretches one after the other, drawn, with what was not recorded between them. */
-export function RecordingPlayer({ stretches, heardBy }: { stretches: Stretches; heardBy: readonly string[] }) {
+export function RecordingPlayer({ stretches, heardBy, ...marking }: RecordingPlayerProps) {
   const [sound, setSound] = useState<JoinedSound | 'loading' | null>(null)
   const [error, setError] = useState<string | null>(null)
   const there = stretches.filter(({ gone }) => !gone)
@@ -43,13 +52,15 @@ export function RecordingPlayer({ stretches, heardBy }: { stretches: Stretches; 
         </Box>
       )}
       {sound === 'loading' && <Typography role="status">{t.loading}</Typography>}
-      {sound !== null && sound !== 'loading' && <Player sound={sound} />}
+      {sound !== null && sound !== 'loading' && <Player sound={sound} {...marking} />}
       {heardBy.length > 0 && <Typography variant="body2">{t.heardBy(heardBy)}</Typography>}
     </Box>
   )
 }
 
-function Player({ sound }: { sound: JoinedSound }) {
+type PlayerProps = Pick<RecordingPlayerProps, 'interactionId' | 'marks' | 'mayMark'> & { readonly sound: JoinedSound }
+
+function Player({ sound, interactionId, marks, mayMark }: PlayerProps) {
   const player = useRef<HTMLAudioElement>(null)
   const [at, setAt] = useState(0)
   const [playing, setPlaying] = useState(false)
@@ -70,7 +81,7 @@ function Player({ sound }: { sound: JoinedSound }) {
         onPause={() => setPlaying(false)}
         onEnded={() => setPlaying(false)}
       />
-      <Waveform sound={sound} at={at} onSeek={seek} />
+      <Waveform sound={sound} marks={marks} at={at} onSeek={seek} />
       <Slider
         size="small"
         aria-label={t.place}
@@ -115,12 +126,18 @@ function Player({ sound }: { sound: JoinedSound }) {
           {t.gap(why, clockText(ms))}
         </Typography>
       ))}
+      <RecordingMarks interactionId={interactionId} marks={marks} mayMark={mayMark} at={at} onSeek={seek} />
     </Box>
   )
 }
 
-/** How loud it is along the time, with a notch where something was not recorded. */
-function Waveform({ sound, at, onSeek }: { sound: JoinedSound; at: number; onSeek: (seconds: number) => void }) {
+interface WaveformProps extends Pick<PlayerProps, 'sound' | 'marks'> {
+  readonly at: number
+  readonly onSeek: (seconds: number) => void
+}
+
+/** How loud it is along the time, with a notch where something was not recorded, or was marked. */
+function Waveform({ sound, marks, at, onSeek }: WaveformProps) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const { palette } = useTheme()
   useEffect(() => {
@@ -137,7 +154,9 @@ function Waveform({ sound, at, onSeek }: { sound: JoinedSound; at: number; onSee
     })
     context.fillStyle = palette.warning.main
     for (const gap of gaps) context.fillRect((gap.at / seconds) * width - 1, 0, 3, height)
-  }, [sound, at, palette])
+    context.fillStyle = palette.primary.main
+    for (const { atMs } of marks) context.fillRect((atMs / 1000 / seconds) * width - 1, 0, 2, 14)
+  }, [sound, marks, at, palette])
   return (
     <Box
       component="canvas"

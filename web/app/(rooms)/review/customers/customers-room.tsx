@@ -15,6 +15,7 @@ import { useFetched } from '../../../../components/fetched.ts'
 import { timeText } from '../../../../components/format.ts'
 import type { BlockView } from '../../../../view/customer.ts'
 import { BlockedNow } from './blocks.tsx'
+import { CustomerFile } from './customer-file.tsx'
 import { customers as t } from '../../../../messages/customers.ts'
 
 const columnsIn = (zone: string): GridColDef<CustomerRow>[] => [
@@ -66,6 +67,7 @@ export function CustomersRoom({
   const [find, setFind] = useState(params.get('find') ?? '')
   const [model, setModel] = useState({ page: 0, pageSize: 50 })
   const [sort, setSort] = useState<GridSortModel>([{ field: 'name', sort: 'asc' }])
+  const [taken, setTaken] = useState(0)
   const asked = useDeferredValue(find.trim())
   const query = new URLSearchParams({
     find: asked,
@@ -73,6 +75,8 @@ export function CustomersRoom({
     size: String(model.pageSize),
     sort: sort[0]?.field ?? 'name',
     direction: sort[0]?.sort ?? 'asc',
+    // What was taken in is shown.
+    ...(taken > 0 && { taken: String(taken) }),
   })
   const { value, error, busy } = useFetched<{ rows: CustomerRow[]; total: number }>(`/api/customers?${query}`, {
     keep: true,
@@ -100,6 +104,7 @@ export function CustomersRoom({
         </Typography>
         {mayExport && (
           <Box sx={{ marginInlineStart: 'auto', display: 'flex', gap: 1 }}>
+            <CustomerFile onTaken={() => setTaken(taken + 1)} />
             {(['csv', 'vcf'] as const).map((format) => (
               <Button key={format} href={`/api/customers/export?${new URLSearchParams({ find: asked, format })}`}>
                 {t.exportAs[format]}

@@ -7,6 +7,8 @@ import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { writeCards } from '@eudromos/core/exchange'
 import { checkPeople, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
+import { FileButton } from '../../../../../components/files/file-button.tsx'
+import { FileDialog } from '../../../../../components/files/file-dialog.tsx'
 import { download } from '../../../../../components/download.ts'
 import { useNotice } from '../../../../../components/frame/notice.tsx'
 import { request } from '../../../../../components/stream/send.ts'
@@ -15,9 +17,8 @@ import { person as t, personFile } from '../../../../../messages/people.ts'
 import type { PlanState } from '../../../../../server/plan.ts'
 import { Trouble } from '../../form-parts.tsx'
 import { usePublishing } from '../../publishing.ts'
-import { FileDialog } from '../../reading-dialog.tsx'
 import { matching, readCsv, writeCsv } from '../../rows.ts'
-import { FileButton, PlanGrid, TablePage } from '../../table-page.tsx'
+import { PlanGrid, TablePage } from '../../table-page.tsx'
 import { personValues } from '../values.ts'
 import { cellsOf, peopleRows, readPeople, type PeopleReading } from './person-file.ts'
 
@@ -124,6 +125,7 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
             organisation: [document.centre.name, ...(team === undefined ? [] : [team.name])],
             roles: person.roles.map((role) => en.roles[role]),
             zone: document.sites.find(({ id }) => id === person.siteId)?.zone ?? null,
+            language: null,
             categories: person.skills.flatMap(
               ({ skillId }) => document.skills.find(({ id }) => id === skillId)?.name ?? [],
             ),

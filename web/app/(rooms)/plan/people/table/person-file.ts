@@ -2,7 +2,7 @@
 import { v7 as newId } from 'uuid'
 import { plainPerson, roles as allRoles, type PersonEdit, type PlanDocument, type Role } from '@eudromos/core/plan'
 import { personFile as t } from '../../../../../messages/people.ts'
-import { headerOf, parts, plain, type Reading, type RowChange, type RowFault } from '../../reading.ts'
+import { headerOf, parts, plain, type Reading, type RowChange, type RowFault } from '../../../../../view/reading.ts'
 
 type Rows = readonly (readonly string[])[]
 

@@ -1,5 +1,6 @@
 'use client'
 import Alert from '@mui/material/Alert'
+import Autocomplete from '@mui/material/Autocomplete'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
@@ -14,19 +15,24 @@ import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
+import { customerNeeds } from '@eudromos/core/plan'
 import { shownNumber } from '@eudromos/core/numbers'
-import { firstName, timeText } from '../../../../../components/format.ts'
+import { firstName, languageName, languages, timeText } from '../../../../../components/format.ts'
 import { useNotice } from '../../../../../components/frame/notice.tsx'
 import { StoryEntries } from '../../../../../components/story-entries.tsx'
 import { TagsField } from '../../../../../components/tags-field.tsx'
 import { Refused, requestJson } from '../../../../../components/stream/send.ts'
 import { callbacks } from '../../../../../messages/callbacks.ts'
+import { needs as needWords } from '../../../../../messages/needs.ts'
 import { customers as t } from '../../../../../messages/customers.ts'
 import type { CustomerView } from '../../../../../view/customer.ts'
 import { CustomerBlock } from '../blocks.tsx'
+import { MergeButton, MergedCustomers } from './merging.tsx'
 
 interface CustomerPageProps {
   readonly customer: CustomerView
+  /** What the centre wants to know besides. */
+  readonly fields: readonly { readonly id: string; readonly name: string }[]
   readonly zone: string
   readonly mayEdit: boolean
   /** Has a seat to call from. */
@@ -34,7 +40,7 @@ interface CustomerPageProps {
 }
 
 /** One customer: what is known, and all their conversations. */
-export function CustomerPage({ customer, zone, mayEdit, mayReach }: CustomerPageProps) {
+export function CustomerPage({ customer, fields, zone, mayEdit, mayReach }: CustomerPageProps) {
   const { id, name, numbers } = customer
   const [erasing, setErasing] = useState(false)
   const [error, setError] = useState<string | null>(null)
@@ -72,6 +78,7 @@ export function CustomerPage({ customer, zone, mayEdit, mayReach }: CustomerPage
         )}
         {mayEdit && (
           <Box sx={{ marginInlineStart: 'auto', display: 'flex', gap: 1 }}>
+            <MergeButton customer={customer} url={url} />
             <Button href={`${url}/export`}>{t.export}</Button>
             <Button color="error" aria-haspopup="dialog" onClick={() => setErasing(true)}>
               {t.erase}
@@ -80,19 +87,28 @@ export function CustomerPage({ customer, zone, mayEdit, mayReach }: CustomerPage
         )}
       </Box>
       <Box sx={{ display: 'grid', gap: 1.5 }}>
-        <Known key={id} customer={customer} zone={zone} mayEdit={mayEdit} url={url} />
+        <Known key={id} customer={customer} fields={fields} zone={zone} mayEdit={mayEdit} url={url} />
         <CustomerBlock customerId={id} block={customer.block} zone={zone} mayEdit={mayEdit} />
       </Box>
-      <Paper component="section" aria-label={t.timeline} sx={{ padding: 2, border: 1, borderColor: 'divider' }}>
-        <Typography variant="h2" sx={{ marginBlockEnd: 1 }}>
-          {t.timeline}
-        </Typography>
-        {customer.entries.length === 0 && <Typography>{t.noConversations}</Typography>}
-        <StoryEntries entries={customer.entries} zone={zone} most={{ words: 240, notes: 400 }} linked />
-        {customer.total > customer.entries.length && (
-          <Typography variant="body2">{t.latest(customer.entries.length, customer.total)}</Typography>
-        )}
-      </Paper>
+      <Box sx={{ display: 'grid', gap: 1.5 }}>
+        <MergedCustomers merged={customer.merged} zone={zone} mayEdit={mayEdit} />
+        <Paper component="section" aria-label={t.timeline} sx={{ padding: 2, border: 1, borderColor: 'divider' }}>
+          <Typography variant="h2" sx={{ marginBlockEnd: 1 }}>
+            {t.timeline}
+          </Typography>
+          {customer.entries.length === 0 && <Typography>{t.noConversations}</Typography>}
+          <StoryEntries
+            entries={customer.entries}
+            zone={zone}
+            most={{ words: 240, notes: 400 }}
+            linked
+            freshIds={customer.freshIds}
+          />
+          {customer.total > customer.entries.length && (
+            <Typography variant="body2">{t.latest(customer.entries.length, customer.total)}</Typography>
+          )}
+        </Paper>
+      </Box>
       <Dialog open={erasing} onClose={() => setErasing(false)} aria-labelledby="erase-title">
         <DialogTitle id="erase-title">{t.eraseTitle(name)}</DialogTitle>
         <DialogContent>
@@ -110,11 +126,11 @@ export function CustomerPage({ customer, zone, mayEdit, mayReach }: CustomerPage
   )
 }
 
-interface KnownProps extends Pick<CustomerPageProps, 'customer' | 'zone' | 'mayEdit'> {
+interface KnownProps extends Pick<CustomerPageProps, 'customer' | 'fields' | 'zone' | 'mayEdit'> {
   readonly url: string
 }
 
-function Known({ customer, zone, mayEdit, url }: KnownProps) {
+function Known({ customer, fields, zone, mayEdit, url }: KnownProps) {
   const notice = useNotice()
   const router = useRouter()
   const begun = {
@@ -122,6 +138,9 @@ function Known({ customer, zone, mayEdit, url }: KnownProps) {
     zone: customer.zone ?? '',
     notes: customer.notes,
     tags: customer.tags,
+    language: customer.language,
+    needs: customer.needs,
+    fields: Object.fromEntries(fields.map((field) => [field.id, customer.fields[field.id] ?? ''])),
     doNotContact: customer.doNotContact,
     consent: customer.consentAt !== null,
   }
@@ -169,6 +188,37 @@ function Known({ customer, zone, mayEdit, url }: KnownProps) {
         helperText={faults.zone ?? t.zoneHelp}
         onChange={({ target }) => setValue({ ...value, zone: target.value })}
       />
+      <Autocomplete
+        size="small"
+        options={languages}
+        value={value.language}
+        getOptionLabel={languageName}
+        disabled={!mayEdit}
+        onChange={(_, language) => setValue({ ...value, language })}
+        renderInput={(params) => <TextField {...params} label={t.language} helperText={t.languageHelp} />}
+      />
+      <Autocomplete
+        multiple
+        size="small"
+        options={customerNeeds}
+        value={[...value.needs]}
+        getOptionLabel={(need) => needWords.names[need]}
+        disabled={!mayEdit}
+        onChange={(_, needs) => setValue({ ...value, needs })}
+        renderInput={(params) => <TextField {...params} label={needWords.field} helperText={needWords.fieldHelp} />}
+      />
+      {fields.map((field) => (
+        <TextField
+          key={field.id}
+          label={field.name}
+          value={value.fields[field.id] ?? ''}
+          disabled={!mayEdit}
+          error={faults[`fields.${field.id}`] !== undefined}
+          helperText={faults[`fields.${field.id}`]}
+          onChange={({ target }) => setValue({ ...value, fields: { ...value.fields, [field.id]: target.value } })}
+          slotProps={{ htmlInput: { maxLength: 200 } }}
+        />
+      ))}
       <TagsField
         label={t.tags}
         help={t.tagsHelp}

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next'
-import { notFound } from 'next/navigation'
+import { notFound, redirect } from 'next/navigation'
 import { may } from '@eudromos/core/plan'
 import { customers } from '../../../../../messages/customers.ts'
 import { customerView } from '../../../../../server/customers.ts'
@@ -18,9 +18,12 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     if (error instanceof ProblemError) return notFound()
     throw error
   })
+  // Whoever it was turned out to be somebody else.
+  if (customer.id !== id) redirect(`/review/customers/${encodeURIComponent(customer.id)}`)
   return (
     <CustomerPage
       customer={customer}
+      fields={place.follower.document?.centre.customerFields ?? []}
       zone={place.follower.document?.centre.zone ?? 'UTC'}
       mayEdit={may(who.roles, 'customers.edit')}
       mayReach={may(who.roles, 'seat')}

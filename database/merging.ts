@@ -1,0 +1,111 @@
+import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm'
+import type { Known } from './addresses.ts'
+import type { Database } from './connect.ts'
+import * as t from './schema.ts'
+
+/** Somebody who turned out to be another customer. All that is theirs stays theirs, and is read with what is the other's. */
+export interface MergedRow {
+  readonly id: string
+  readonly name: string
+  readonly numbers: readonly string[]
+  readonly notes: string
+  readonly tags: readonly string[]
+  readonly doNotContact: boolean
+  readonly mergedAt: number
+  readonly mergedBy: string | null
+  readonly conversations: number
+}
+
+/** The customer that this one turned out to be: itself, where it is nobody else; null where there is no such one. */
+export async function readRoot(database: Database, id: string): Promise<Known | null> {
+  const [row] = await database
+    .select({ id: t.customer.id, name: t.customer.name, needs: t.customer.needs })
+    .from(t.customer)
+    .where(eq(t.customer.id, sql`customer_root(${id})`))
+  return row ?? null
+}
+
+/** The customer that this one turned out to be, and the ids of all who turned out to be the same, with both. */
+export async function readFamily(
+  database: Database,
+  id: string,
+): Promise<{ readonly root: string; readonly ids: readonly string[] }> {
+  const { rows } = await database.$client.query<{ root: string; ids: string[] }>({
+    name: 'read-family',
+    text: `select root, array(select customer_family(root)) as ids from customer_root($1) as root`,
+    values: [id],
+  })
+  return rows[0] ?? { root: id, ids: [id] }
+}
+
+/** Who turned out to be this customer, the latest first. */
+export async function readMerged(database: Database, id: string): Promise<MergedRow[]> {
+  const { rows } = await database.$client.query<MergedRow>({
+    name: 'read-merged',
+    text: `select c.id, c.name, c.notes, c.tags, c.do_not_contact as "doNotContact",
+             c.merged_at::float8 as "mergedAt", p.name as "mergedBy",
+             array(select a.value from customer_address ca join address a on a.id = ca.address_id
+                   where ca.customer_id = c.id order by a.value) as numbers,
+             (select count(*)::int from record r where r.customer_id = c.id) as conversations
+           from customer c left join person p on p.id = c.merged_by
+           where c.id in (select customer_family($1)) and c.id <> $1
+           order by c.merged_at desc, c.id`,
+    values: [id],
+  })
+  return rows
+}
+
+/**
+ * `otherId` turns out to be `id`. False where one of them is not there, is somebody else already, or both are the same; nothing
+ * is lost, and it can be taken back.
+ */
+export const mergeCustomers = (
+  database: Database,
+  merging: { readonly id: string; readonly otherId: string; readonly by: string; readonly at: number },
+): Promise<boolean> =>
+  database.transaction(async (tx) => {
+    const { id, otherId, by, at } = merging
+    if (id === otherId) return false
+    // In one order, so that two who merge the same two the other way round do not make a circle, nor wait for each other.
+    const both = await tx
+      .select({ id: t.customer.id })
+      .from(t.customer)
+      .where(and(sql`${t.customer.id} in (${id}, ${otherId})`, isNull(t.customer.mergedInto)))
+      .orderBy(t.customer.id)
+      .for('update')
+    if (both.length < 2) return false
+    await tx.update(t.customer).set({ mergedInto: id, mergedAt: at, mergedBy: by }).where(eq(t.customer.id, otherId))
+    return true
+  })
+
+/** The customer is one of their own again, with whoever had turned out to be them; false where they were. */
+export async function splitCustomer(database: Database, id: string): Promise<boolean> {
+  const rows = await database
+    .update(t.customer)
+    .set({ mergedInto: null, mergedAt: null, mergedBy: null })
+    .where(and(eq(t.customer.id, id), isNotNull(t.customer.mergedInto)))
+    .returning({ id: t.customer.id })
+  return rows.length > 0
+}
+
+/** Looking again within so long is the same look. */
+const lookMs = 3_600_000
+
+/** Notes that the person looks at the customer now; gives when they did the time before, or null. */
+export async function lookAt(
+  database: Database,
+  customerId: string,
+  personId: string,
+  at: number,
+): Promise<number | null> {
+  const { rows } = await database.$client.query<{ before: number | null }>({
+    name: 'look-at-customer',
+    text: `insert into customer_seen (customer_id, person_id, at)
+           select id, $2, $3 from customer where id = $1
+           on conflict (customer_id, person_id) do update set at = excluded.at,
+             before = case when excluded.at - customer_seen.at > $4 then customer_seen.at else customer_seen.before end
+           returning before::float8 as before`,
+    values: [customerId, personId, at, lookMs],
+  })
+  return rows[0]?.before ?? null
+}

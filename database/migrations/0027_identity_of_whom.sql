@@ -1,0 +1,1 @@
+ALTER TABLE "identity_check" ADD COLUMN "customer_id" text DEFAULT '' NOT NULL;

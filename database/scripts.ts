@@ -1,0 +1,81 @@
+import { and, asc, eq, isNotNull } from 'drizzle-orm'
+import type { Database } from './connect.ts'
+import * as t from './schema.ts'
+
+/** An answer to a step of a call script, as it was asked for then. */
+export interface ScriptAnswerRow {
+  readonly interactionId: string
+  readonly scriptId: string
+  readonly scriptName: string
+  readonly stepId: string
+  readonly question: string
+  readonly answer: string
+  readonly personId: string
+  readonly at: number
+}
+
+/**
+ * Keeps an answer in place of the one before. `wayOf` gives the ids of the steps that the answers of this script lead by, in
+ * order: answers elsewhere stay, and count no more.
+ */
+export const putScriptAnswer = (
+  database: Database,
+  given: ScriptAnswerRow,
+  wayOf: (answers: ReadonlyMap<string, string>) => readonly string[],
+): Promise<void> =>
+  database.transaction(async (tx) => {
+    const { interactionId, scriptId, stepId } = given
+    const key = [t.scriptAnswer.interactionId, t.scriptAnswer.scriptId, t.scriptAnswer.stepId]
+    await tx.insert(t.scriptAnswer).values(given).onConflictDoUpdate({ target: key, set: given })
+    const own = and(eq(t.scriptAnswer.interactionId, interactionId), eq(t.scriptAnswer.scriptId, scriptId))
+    // Of two windows of one seat the later waits for the earlier.
+    const rows = await tx.select().from(t.scriptAnswer).where(own).for('update')
+    const way = wayOf(new Map(rows.map((row) => [row.stepId, row.answer])).set(stepId, given.answer))
+    for (const row of rows) {
+      const at = way.indexOf(row.stepId)
+      const place = at < 0 ? null : at
+      if (place !== row.place)
+        await tx
+          .update(t.scriptAnswer)
+          .set({ place })
+          .where(and(own, eq(t.scriptAnswer.stepId, row.stepId)))
+    }
+  })
+
+/** What was answered in a conversation, script by script, in the order of the way that the answers took. */
+export async function readScriptAnswers(
+  database: Database,
+  interactionId: string,
+): Promise<Omit<ScriptAnswerRow, 'interactionId'>[]> {
+  const { scriptId, scriptName, stepId, question, answer, personId, at } = t.scriptAnswer
+  return database
+    .select({ scriptId, scriptName, stepId, question, answer, personId, at })
+    .from(t.scriptAnswer)
+    .where(and(eq(t.scriptAnswer.interactionId, interactionId), isNotNull(t.scriptAnswer.place)))
+    .orderBy(asc(t.scriptAnswer.scriptName), asc(t.scriptAnswer.scriptId), asc(t.scriptAnswer.place))
+}
+
+/** Whether the customer proved to be who they said, as it was said last; null: nobody has asked. */
+export interface IdentityCheck {
+  /** Who it was checked to be. */
+  readonly customerId: string
+  readonly passed: boolean
+  readonly personId: string
+  readonly at: number
+}
+
+export async function putIdentityCheck(database: Database, interactionId: string, check: IdentityCheck): Promise<void> {
+  await database
+    .insert(t.identityCheck)
+    .values({ interactionId, ...check })
+    .onConflictDoUpdate({ target: t.identityCheck.interactionId, set: check })
+}
+
+export async function readIdentityCheck(database: Database, interactionId: string): Promise<IdentityCheck | null> {
+  const { customerId, passed, personId, at } = t.identityCheck
+  const [row] = await database
+    .select({ customerId, passed, personId, at })
+    .from(t.identityCheck)
+    .where(eq(t.identityCheck.interactionId, interactionId))
+  return row ?? null
+}

@@ -1,0 +1,66 @@
+'use client'
+import Alert from '@mui/material/Alert'
+import { useState } from 'react'
+import { FileButton } from '../../../../components/files/file-button.tsx'
+import { FileDialog } from '../../../../components/files/file-dialog.tsx'
+import { useNotice } from '../../../../components/frame/notice.tsx'
+import { request } from '../../../../components/stream/send.ts'
+import { customerFile as t } from '../../../../messages/customers.ts'
+import type { CustomerReading } from '../../../../server/customer-file.ts'
+
+interface Read {
+  readonly file: File
+  readonly reading: CustomerReading
+}
+
+/** Reads a file of customers: what it would change is shown before it does. */
+export function CustomerFile({ onTaken }: { readonly onTaken: () => void }) {
+  const notice = useNotice()
+  const [read, setRead] = useState<Read | null>(null)
+  const [busy, setBusy] = useState(false)
+  const [trouble, setTrouble] = useState<string | null>(null)
+  const send = (file: File, take: boolean): Promise<CustomerReading> => {
+    const format = /\.(vcf|vcard)$/i.test(file.name) ? 'vcf' : 'csv'
+    return request<CustomerReading>(`/api/customers/import?${new URLSearchParams({ format, take: String(take) })}`, {
+      method: 'POST',
+      body: file,
+    })
+  }
+  const look = async (file: File): Promise<void> => {
+    setTrouble(null)
+    try {
+      setRead({ file, reading: await send(file, false) })
+    } catch (error) {
+      notice((error as Error).message)
+    }
+  }
+  const take = async (): Promise<void> => {
+    if (read === null) return
+    setBusy(true)
+    try {
+      const { fresh, changed } = await send(read.file, true)
+      setRead(null)
+      notice(t.taken(fresh + changed), 'done')
+      onTaken()
+    } catch (error) {
+      setTrouble((error as Error).message)
+    } finally {
+      setBusy(false)
+    }
+  }
+  return (
+    <>
+      <FileButton label={t.import} accept=".csv,.vcf,.vcard,text/csv,text/vcard" onFile={(file) => void look(file)} />
+      <FileDialog
+        reading={read?.reading ?? null}
+        totals={read?.reading}
+        sums={t.sums}
+        takeIn={t.takeIn}
+        busy={busy}
+        trouble={trouble === null ? null : <Alert severity="error">{trouble}</Alert>}
+        onClose={() => setRead(null)}
+        onPublish={() => void take()}
+      />
+    </>
+  )
+}

@@ -1,0 +1,21 @@
+import * as yup from 'yup'
+import { mostFileBytes, readCustomerFile } from '../../../../server/customer-file.ts'
+import { customerFormats } from '../../../../server/customers.ts'
+import { readBody } from '../../../../server/limits.ts'
+import { answering } from '../../../../server/problem.ts'
+import { runtime } from '../../../../server/runtime.ts'
+import { permit } from '../../../../server/who.ts'
+
+const asked = yup.object({
+  format: yup.string().oneOf(customerFormats, 'Format: csv or vcf.').required('Format: csv or vcf.'),
+  take: yup.boolean().default(false),
+})
+
+/** What a file of customers would change, and with `take` changes it. */
+export const POST = (request: Request): Promise<Response> =>
+  answering(request, async () => {
+    await permit('customers.edit')
+    const { format, take } = await asked.validate(Object.fromEntries(new URL(request.url).searchParams))
+    const text = (await readBody(request, mostFileBytes)).toString('utf8').replaceAll('\0', '')
+    return Response.json(await readCustomerFile(await runtime(), text, format, take))
+  })

@@ -1,0 +1,7 @@
+import { removeScript, saveScript } from '../../../../server/plan-scripts.ts'
+import { changing } from '../../../../server/plan-routes.ts'
+
+/** Saves one call script and publishes. */
+export const PUT = changing(saveScript)
+
+export const DELETE = changing(removeScript)

@@ -1,0 +1,16 @@
+import { answering } from '../../../../../../server/problem.ts'
+import { unmark } from '../../../../../../server/recordings.ts'
+import { runtime } from '../../../../../../server/runtime.ts'
+import { permit } from '../../../../../../server/who.ts'
+
+interface Context {
+  readonly params: Promise<{ markId: string }>
+}
+
+/** Takes a mark of one's own away. */
+export const DELETE = (request: Request, { params }: Context): Promise<Response> =>
+  answering(request, async () => {
+    const who = await permit('records.mark')
+    await unmark(await runtime(), who, decodeURIComponent((await params).markId))
+    return new Response(null, { status: 204 })
+  })

@@ -1,0 +1,18 @@
+import { readJson } from '../../../../../server/limits.ts'
+import { answering } from '../../../../../server/problem.ts'
+import { mark, markShape } from '../../../../../server/recordings.ts'
+import { runtime } from '../../../../../server/runtime.ts'
+import { permit } from '../../../../../server/who.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string }>
+}
+
+/** Marks a place in the recording of a call. */
+export const POST = (request: Request, { params }: Context): Promise<Response> =>
+  answering(request, async () => {
+    const who = await permit('records.mark')
+    const input = await markShape.validate(await readJson(request), { abortEarly: false, stripUnknown: true })
+    await mark(await runtime(), who, decodeURIComponent((await params).id), input)
+    return new Response(null, { status: 204 })
+  })

@@ -1,0 +1,18 @@
+import { readJson } from '../../../../../server/limits.ts'
+import { answering } from '../../../../../server/problem.ts'
+import { runtime } from '../../../../../server/runtime.ts'
+import { identityShape, setIdentity } from '../../../../../server/story.ts'
+import { permit } from '../../../../../server/who.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string }>
+}
+
+/** Whether the customer of a conversation that one has proved to be who they said. */
+export const PUT = (request: Request, { params }: Context): Promise<Response> =>
+  answering(request, async () => {
+    const who = await permit('seat', 'actAs')
+    const input = await identityShape.validate(await readJson(request), { stripUnknown: true })
+    await setIdentity(await runtime(), who, (await params).id, input)
+    return new Response(null, { status: 204 })
+  })

@@ -1,0 +1,40 @@
+// What customers need, and the check that they are who they say.
+import type { CustomerNeed } from '@eudromos/core/plan'
+
+const names: Record<CustomerNeed, string> = {
+  relay: 'Relay service',
+  realTimeText: 'Real-time text',
+  interpreter: 'Interpreter',
+}
+
+/** What agents do about a need. */
+const hints: Record<CustomerNeed, string> = {
+  relay: 'Comes by a relay service: speak to the customer, not to the operator, and leave time for each answer.',
+  realTimeText: 'Reads what is said as it is typed: short sentences, one question at a time.',
+  interpreter: 'Needs an interpreter: bring one in before anything is decided.',
+}
+
+export const needs = {
+  title: 'Needs of customers',
+  help: 'Whoever needs one of these is offered only to people with the skills it asks for, and is waited for longer: when they are silent, and when their line is lost.',
+  names,
+  hints,
+  patience: 'Waited for so many times as long',
+  field: 'Needs',
+  fieldHelp: 'Decides who is offered them, and how long they are waited for. What that is stands in Plan, The centre.',
+} as const
+
+export const identity = {
+  field: 'Before anything of the customer is shown',
+  fieldHelp: 'Such as: Ask for the booking number and the name of the lead passenger. Empty: it is shown at once.',
+  title: 'Who is it?',
+  first: (name: string) => `The number says ${name}. What is known of them is shown once you have checked it.`,
+  passed: 'It is them',
+  failed: 'Not sure',
+  didPass: (who: string) => `Checked by ${who}: it is them.`,
+  didFail: (who: string) => `${who} was not sure that it is them. Nothing of them is shown.`,
+  again: 'Check again',
+  inRecord: 'Identity',
+  recordPassed: (who: string) => `checked by ${who}`,
+  recordFailed: (who: string) => `${who} was not sure`,
+} as const

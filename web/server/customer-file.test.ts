@@ -1,0 +1,122 @@
+import { connect, meetNumber, type Database } from '@eudromos/database'
+import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
+import { readCustomerFile } from './customer-file.ts'
+import { customerView, exportCustomers } from './customers.ts'
+import type { Runtime } from './runtime.ts'
+
+jest.mock('server-only', () => ({}))
+
+let place: TestDatabase
+let database: Database
+let runtime: Runtime
+
+beforeAll(async () => {
+  place = await testDatabase()
+  database = connect(place.webUrl)
+  const centre = { customerFields: [{ id: 'card', name: 'Ferry card' }] }
+  const follower = {
+    document: { centre, teams: [], people: [], queues: [] },
+    people: new Map(),
+    state: { interactions: new Map(), blocks: [] },
+  }
+  runtime = { database, follower, clock: { now: () => 5000 } } as unknown as Runtime
+  for (const [n, name] of ['Ilse Varga', 'Owen Ashdown', 'Marta Quill'].entries())
+    await meetNumber(database, `+6149157000${n}`, { addressId: `a${n}`, customerId: `c${n}`, name })
+  // Two who share a number.
+  await meetNumber(database, '+61491570009', { addressId: 'a9', customerId: 'c8', name: 'Sunniva Ashdown' })
+  await database.$client.query(`insert into customer_address (customer_id, address_id) values ('c1', 'a9')`)
+})
+afterAll(async () => {
+  await database.$client.end()
+  await place.drop()
+})
+
+const read = (text: string, format: 'csv' | 'vcf' = 'csv', take = false) =>
+  readCustomerFile(runtime, text, format, take)
+const view = (id: string) => customerView(runtime, 'sup', id)
+const csv = (...rows: readonly string[]): string => rows.join('\r\n')
+
+test('what is written is read as it is: nothing changes', async () => {
+  for (const format of ['csv', 'vcf'] as const) {
+    const written = await new Response(exportCustomers(runtime, '', format)).text()
+    expect(await read(written, format)).toMatchObject({ faults: [], fresh: 0, changed: 0, same: 4 })
+  }
+})
+
+test('customers are known by id or by a number that is theirs alone; others are new; nothing is kept before it is taken', async () => {
+  const file = csv(
+    'Numbers,name,Tags,Ferry card,language',
+    '+61 491 570 000,Ilse Vargas,groups; big dog,SK 1,pt',
+    '+61491570007,Noemi Jardine,,,',
+  )
+  const reading = await read(file)
+  expect(reading).toMatchObject({ faults: [], fresh: 1, changed: 1, same: 0 })
+  expect(reading.changes[0]?.fields).toEqual([
+    { column: 'name', from: 'Ilse Varga', to: 'Ilse Vargas' },
+    { column: 'tags', from: '', to: 'groups; big dog' },
+    { column: 'language', from: '', to: 'pt' },
+    { column: 'Ferry card', from: '', to: 'SK 1' },
+  ])
+  expect((await view('c0')).name).toBe('Ilse Varga')
+  await read(file, 'csv', true)
+  expect(await view('c0')).toMatchObject({
+    name: 'Ilse Vargas',
+    tags: ['groups', 'big dog'],
+    language: 'pt',
+    fields: { card: 'SK 1' },
+  })
+  expect(await read(file)).toMatchObject({ fresh: 0, changed: 0, same: 2 })
+})
+
+test('a column that is left out stays, an empty cell clears, and numbers are added only', async () => {
+  await read(csv('id,tags,numbers', 'c0,,"+61 491 570 156, +61 491 570 157"'), 'csv', true)
+  expect(await view('c0')).toMatchObject({
+    name: 'Ilse Vargas',
+    tags: [],
+    language: 'pt',
+    numbers: ['+61491570000', '+61491570156', '+61491570157'],
+  })
+})
+
+test('each fault names its row and what is wrong; its row changes nothing', async () => {
+  const { faults, changed, fresh } = await read(
+    csv(
+      'id,name,numbers,zone,doNotContact,agreedAt,nonsense',
+      'c2,Marta,12,Nowhere/Else,perhaps,yesterday,x',
+      ',,+61491570158,,,,',
+      ',Ashdown,+61491570009,,,,',
+      'c2,Marta Q,,,,,',
+      'c2,Marta Q,,,,,',
+    ),
+  )
+  expect(faults.map(({ row, text }) => `${row} ${text.slice(0, 41)}`)).toEqual([
+    '1 no column is called “nonsense”; it is lef',
+    '2 doNotContact: “perhaps” is neither true n',
+    '2 agreedAt: “yesterday” is no time. Write o',
+    '2 numbers: “12” is none. Write it with + an',
+    '2 Time zone: give one such as Europe/Lisbon',
+    '3 Name: give a name.',
+    '4 +61491570009: several customers have this',
+    '6 Marta Quill stands in an earlier row as w',
+  ])
+  expect([changed, fresh]).toEqual([1, 0])
+  expect((await read('what,ever\r\n1,2')).faults.at(-1)?.text).toContain('neither a column “id”')
+})
+
+test('vCards are read, and a broken file is told of with its line', async () => {
+  const card = csv('BEGIN:VCARD', 'VERSION:4.0', 'FN:Rafael Corvo', 'TEL;VALUE=uri:tel:+61491570159', 'END:VCARD')
+  expect(await read(card, 'vcf', true)).toMatchObject({ fresh: 1, faults: [] })
+  const { customers } = await meetNumber(database, '+61491570159', { addressId: 'x', customerId: 'x', name: 'x' })
+  expect(customers.map(({ name }) => name)).toEqual(['Rafael Corvo'])
+  expect((await read(`${card}\r\nFN:B`, 'vcf')).faults).toEqual([
+    { row: 6, text: 'this is no vCard: a card begins with BEGIN:VCARD.' },
+  ])
+})
+
+test('a file of ten thousand is taken in whole', async () => {
+  const rows = Array.from({ length: 10_000 }, (_, n) => `Guest ${n},+4420794${String(60_000 + n).padStart(5, '0')}`)
+  const reading = await read(csv('name,numbers', ...rows), 'csv', true)
+  expect(reading).toMatchObject({ fresh: 10_000, moreFaults: 0 })
+  expect(reading.changes).toHaveLength(100)
+  expect(await read(csv('name,numbers', ...rows))).toMatchObject({ fresh: 0, changed: 0, same: 10_000 })
+})

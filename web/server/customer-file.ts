@@ -1,0 +1,247 @@
+import 'server-only'
+import { setImmediate as pause } from 'node:timers/promises'
+import Papa from 'papaparse'
+import { v7 as newId } from 'uuid'
+import { ValidationError } from 'yup'
+import { IcsFault, readCards } from '@eudromos/core/exchange'
+import { e164 } from '@eudromos/core/numbers'
+import { matchCustomers, putCustomers, type KnownCustomer } from '@eudromos/database'
+import { customerFile as t } from '../messages/customers.ts'
+import { headerOf, parts, type Reading, type RowChange, type RowFault } from '../view/reading.ts'
+import { customerShape, type CustomerFormat } from './customers.ts'
+import type { Runtime } from './runtime.ts'
+
+export const mostFileBytes = 5 * 1024 * 1024
+const mostRows = 10_000
+const rowsAtOnce = 50
+
+/** What one row or card says; what it does not say stays as it is. */
+interface Said {
+  /** The row, or the line on which the card begins, from 1. */
+  readonly row: number
+  readonly id: string
+  readonly numbers: readonly string[]
+  readonly known: Partial<Omit<KnownCustomer, 'id' | 'numbers'>>
+}
+
+type Tell = (row: number, text: string) => void
+type Fields = readonly { readonly id: string; readonly name: string }[]
+
+const columns = ['id', 'name', 'numbers', 'zone', 'tags', 'language', 'notes', 'doNotContact', 'agreedAt'] as const
+/** Written beside them, and read from nowhere. */
+const told = ['conversations', 'lastAt']
+
+/** Without what sets a formula off for spreadsheets. */
+const bare = (cell: string): string => cell.replace(/^'(?=[=+\-@\t\r])/, '').trim()
+/** Numbers are written with spaces within, and set apart by spaces, commas or semicolons: each begins with a plus. */
+const numbersIn = (cell: string): string[] =>
+  bare(cell)
+    .split(/[,;]|\s(?=\+)/)
+    .map((part) => part.trim())
+    .filter((part) => part !== '')
+
+function rowsOf(text: string, fields: Fields, tell: Tell): Said[] {
+  const [header = [], ...rows] = Papa.parse<string[]>(text.replace(/^\uFEFF/, '')).data
+  const own = new Map(fields.map(({ id, name }) => [name, id]))
+  const named = headerOf(header, [...columns, ...told, ...own.keys()], (cell) => tell(1, t.unknownColumn(cell)))
+  if (!named.includes('id') && !named.includes('name') && !named.includes('numbers')) {
+    tell(1, t.noColumn)
+    return []
+  }
+  return rows.flatMap((cells, n) => {
+    if (cells.every((cell) => cell.trim() === '')) return []
+    const row = n + 2
+    const cellOf = (column: string): string | null => {
+      const at = named.indexOf(column)
+      return at < 0 || cells[at] === undefined ? null : bare(cells[at])
+    }
+    const part = <T>(column: string, read: (cell: string) => T): T | undefined => {
+      const cell = cellOf(column)
+      return cell === null ? undefined : read(cell)
+    }
+    const yes = part('doNotContact', (cell) => {
+      if (!['', 'true', 'false'].includes(cell.toLowerCase())) tell(row, t.noChoice('doNotContact', cell))
+      return cell.toLowerCase() === 'true'
+    })
+    const agreedAt = part('agreedAt', (cell) => {
+      if (cell !== '' && Number.isNaN(Date.parse(cell))) tell(row, t.noTime(cell))
+      return cell === '' ? null : Date.parse(cell)
+    })
+    const said = [...own].flatMap(([name, id]) => {
+      const cell = cellOf(name)
+      return cell === null ? [] : [[id, cell] as const]
+    })
+    const known = {
+      name: part('name', (cell) => cell),
+      zone: part('zone', (cell) => cell || null),
+      tags: part('tags', parts),
+      language: part('language', (cell) => cell || null),
+      notes: part('notes', (cell) => cell),
+      doNotContact: yes,
+      consentAt: agreedAt,
+      fields: said.length === 0 ? undefined : Object.fromEntries(said),
+    }
+    return [{ row, id: cellOf('id') ?? '', numbers: numbersIn(cellOf('numbers') ?? ''), known: given(known) }]
+  })
+}
+
+/** Without what is not said. */
+const given = <T extends object>(all: T): { [K in keyof T]?: Exclude<T[K], undefined> } =>
+  Object.fromEntries(Object.entries(all).filter(([, value]) => value !== undefined)) as {
+    [K in keyof T]?: Exclude<T[K], undefined>
+  }
+
+function cardsOf(text: string, tell: Tell): Said[] {
+  try {
+    return readCards(text).map((card) => ({
+      row: card.line,
+      id: card.id,
+      numbers: card.telephones,
+      known: given({
+        name: card.name || undefined,
+        zone: card.zone ?? undefined,
+        language: card.language ?? undefined,
+        tags: card.categories.length === 0 ? undefined : [...card.categories],
+        notes: card.notes || undefined,
+      }),
+    }))
+  } catch (error) {
+    if (!(error instanceof IcsFault)) throw error
+    tell(error.line, t.notACard(error.reason))
+    return []
+  }
+}
+
+/** How each part is shown where it changes. */
+function cellsOf(one: Omit<KnownCustomer, 'id'>, fields: Fields): Record<string, string> {
+  return {
+    name: one.name,
+    numbers: one.numbers.join(' '),
+    zone: one.zone ?? '',
+    tags: one.tags.join('; '),
+    language: one.language ?? '',
+    notes: one.notes,
+    doNotContact: String(one.doNotContact),
+    agreedAt: one.consentAt === null ? '' : new Date(one.consentAt).toISOString(),
+    ...Object.fromEntries(fields.map(({ id, name }) => [name, one.fields[id] ?? ''])),
+  }
+}
+
+const fresh: Omit<KnownCustomer, 'id'> = {
+  name: '',
+  numbers: [],
+  zone: null,
+  notes: '',
+  tags: [],
+  language: null,
+  fields: {},
+  doNotContact: false,
+  consentAt: null,
+}
+
+/** What is wrong with a customer as a file would have them. */
+function faultsOf({ consentAt, ...one }: KnownCustomer): string[] {
+  try {
+    customerShape.validateSync(
+      { ...one, needs: [], consent: consentAt !== null },
+      { abortEarly: false, stripUnknown: true },
+    )
+    return []
+  } catch (error) {
+    if (error instanceof ValidationError) return [...new Set(error.errors)]
+    throw error
+  }
+}
+
+/** So much of a reading is shown before it is taken in. */
+export interface CustomerReading extends Pick<
+  Reading<{ readonly id: string; readonly name: string }>,
+  'changes' | 'faults' | 'same'
+> {
+  readonly fresh: number
+  readonly changed: number
+  readonly moreFaults: number
+}
+
+const mostShown = 100
+
+/**
+ * Reads customers of a CSV file under the header that is written, or of vCards. Customers are known by their id, else by a number
+ * that is theirs alone; others are new. Numbers are added, none taken away; a row with a fault changes nothing. With `take` what
+ * was read is kept.
+ */
+export async function readCustomerFile(
+  { database, follower }: Runtime,
+  text: string,
+  format: CustomerFormat,
+  take: boolean,
+): Promise<CustomerReading> {
+  const faults: RowFault[] = []
+  const bad = new Set<number>()
+  const tell: Tell = (row, fault) => {
+    bad.add(row)
+    faults.push({ row, text: fault })
+  }
+  const fields = follower.document?.centre.customerFields ?? []
+  const all = format === 'csv' ? rowsOf(text, fields, tell) : cardsOf(text, tell)
+  if (all.length > mostRows) tell(1, t.tooMany(mostRows))
+  const said = all.slice(0, mostRows).map((one) => {
+    const numbers = one.numbers.flatMap((number) => {
+      const known = e164(number)
+      if (known === null) tell(one.row, t.noNumber(number))
+      return known ?? []
+    })
+    return { ...one, numbers: [...new Set(numbers)] }
+  })
+  const { customers, byId, byNumber } = await matchCustomers(
+    database,
+    said.map(({ id }) => id),
+    said.flatMap(({ numbers }) => numbers),
+  )
+  const changes: RowChange<KnownCustomer>[] = []
+  const met = new Set<string>()
+  let same = 0
+  for (const [n, { row, id, numbers, known }] of said.entries()) {
+    // Seats are served in between.
+    if (n % rowsAtOnce === 0) await pause()
+    const owners = [...new Set(numbers.flatMap((number) => byNumber.get(number) ?? []))]
+    const rootId = byId.get(id) ?? (owners.length === 1 ? owners[0] : undefined)
+    if (rootId === undefined && owners.length > 1) tell(row, t.several(numbers.join(', ')))
+    if (rootId !== undefined && met.has(rootId)) tell(row, t.twice(customers.get(rootId)?.name ?? ''))
+    const before = rootId === undefined ? null : (customers.get(rootId) ?? null)
+    const start = before ?? { ...fresh, id: newId() }
+    const after: KnownCustomer = {
+      ...start,
+      ...known,
+      tags: [...new Set(known.tags ?? start.tags)],
+      fields: Object.fromEntries(
+        Object.entries({ ...start.fields, ...known.fields }).filter(([, value]) => value !== ''),
+      ),
+      numbers: [...new Set([...start.numbers, ...numbers])].sort(),
+    }
+    for (const fault of faultsOf(after)) tell(row, fault)
+    if (bad.has(row)) continue
+    if (rootId !== undefined) met.add(rootId)
+    const [old, now] = [cellsOf(start, fields), cellsOf(after, fields)]
+    const changed = Object.keys(now).flatMap((column) =>
+      old[column] === now[column] ? [] : [{ column, from: old[column] ?? '', to: now[column] ?? '' }],
+    )
+    if (before !== null && changed.length === 0) same += 1
+    else changes.push({ before, after, fields: changed })
+  }
+  if (take)
+    await putCustomers(
+      database,
+      changes.map(({ after }) => after),
+      newId,
+    )
+  const isNew = changes.filter(({ before }) => before === null).length
+  return {
+    changes: changes.slice(0, mostShown),
+    faults: faults.toSorted((a, b) => a.row - b.row).slice(0, mostShown),
+    moreFaults: Math.max(0, faults.length - mostShown),
+    same,
+    fresh: isNew,
+    changed: changes.length - isNew,
+  }
+}

@@ -1,0 +1,88 @@
+import { connect, connectAlone, type Database } from '@eudromos/database'
+import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
+import { ProblemError } from './problem.ts'
+import { exportRecords, queryOf, recordDetails, recordPage } from './records.ts'
+import type { Runtime } from './runtime.ts'
+
+jest.mock('server-only', () => ({}))
+
+let place: TestDatabase
+let database: Database
+let runtime: Runtime
+
+beforeAll(async () => {
+  place = await testDatabase()
+  database = connect(place.webUrl)
+  const owner = await connectAlone(place.ownerUrl)
+  await owner.query(`insert into customer (id, name) values ('c1', '=Ilse Varga'), ('c2', 'Owen Ashdown')`)
+  await owner.query(
+    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers,
+       handed_back, agent_id, warnings, abuse, block_asked, recording_refused, tags, wait_ms)
+     values ('r1', 'voice', 'c1', 'phone', 'sailings', false, 1000, 'answered', 0, '[]', 0, 'ana', 2, 'insults', true,
+       true, '{late,groups}', 2500),
+       ('r2', 'chat', 'c2', 'site', 'care', false, 2000, 'abandoned', 1, '[]', 0, null, 0, null, false, false, '{}', 1000)`,
+  )
+  await owner.query(
+    `insert into script_answer (interaction_id, script_id, step_id, script_name, question, answer, person_id, at, place)
+     values ('r1', 's', 'b', 'S', 'Which?', 'That', 'ana', 1, 1), ('r1', 's', 'a', 'S', '', '', 'ana', 1, 0),
+       ('r1', 's', 'x', 'S', 'Left?', 'Yes', 'ana', 1, null)`,
+  )
+  await owner.query(`insert into identity_check values ('r1', true, 'ana', 1)`)
+  await owner.end()
+  const team = { id: 'own', private: true, leadId: 'boss', observerIds: [], parentId: null }
+  const queues = [
+    { id: 'sailings', name: 'Sailings', agentIds: [], teams: [], laterReaches: [] },
+    { id: 'care', name: 'Care', agentIds: ['zoe'], teams: [], laterReaches: [] },
+  ]
+  const document = { queues, teams: [team], people: [{ id: 'zoe', roles: ['agent'], teamId: 'own' }], lines: [] }
+  const people = new Map([['ana', { id: 'ana', name: 'Ana Mirel' }]])
+  runtime = { database, follower: { document, people }, clock: { now: () => 5000 } } as unknown as Runtime
+})
+afterAll(async () => {
+  await database.$client.end()
+  await place.drop()
+})
+
+const csvOf = async (params: Record<string, string>, viewer = 'boss'): Promise<string[]> => {
+  const query = await queryOf(runtime, viewer, new URLSearchParams(params))
+  const text = await new Response(exportRecords(runtime, query)).text()
+  return text.trimEnd().split('\r\n')
+}
+
+test('records are written as CSV, with what was refused, warned and asked for, and no formula', async () => {
+  const [header = '', ...rows] = await csvOf({ channel: 'voice' })
+  expect(rows).toHaveLength(1)
+  const cells = Object.fromEntries(header.split(',').map((name, n) => [name, rows[0]?.split(',')[n]]))
+  expect(cells).toMatchObject({
+    id: 'r1',
+    customer: "'=Ilse Varga",
+    outcome: 'answered',
+    waitSeconds: '2.500',
+    tags: 'late groups',
+    recordingRefused: 'true',
+    warnings: '2',
+    abuse: 'insults',
+    blockAsked: 'true',
+    test: 'false',
+  })
+})
+
+test('records are found by the query, and wrong queries are told of', async () => {
+  const found = async (params: Record<string, string>, viewer = 'boss'): Promise<string[]> =>
+    (await recordPage(runtime, viewer, new URLSearchParams(params))).rows.map(({ id }) => id)
+  expect(await found({})).toEqual(['r2', 'r1'])
+  expect(await found({ tag: 'groups' })).toEqual(['r1'])
+  expect(await found({ customer: 'owen' })).toEqual(['r2'])
+  expect(await found({ outcome: 'abandoned', channel: 'voice' })).toEqual([])
+  // Of a private team that is none of theirs nobody finds anything.
+  expect(await found({}, 'sup')).toEqual(['r1'])
+  await expect(found({ channel: 'smoke' })).rejects.toThrow('channel')
+})
+
+test('one record has the answers that count, in their order, and who checked who it is', async () => {
+  const { answers, identity, names } = await recordDetails(runtime, 'boss', 'r1')
+  expect(answers.map(({ question, answer }) => `${question} ${answer}`)).toEqual(['Which? That'])
+  expect(identity).toEqual({ passed: true, byName: 'Ana Mirel' })
+  expect(names).toEqual({})
+  await expect(recordDetails(runtime, 'boss', 'gone')).rejects.toBeInstanceOf(ProblemError)
+})
