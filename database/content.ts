@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray } from 'drizzle-orm'
+import { asc, eq, inArray, sql } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
 
@@ -96,14 +96,16 @@ export interface StoredAttachment {
 export async function readAttachment(database: Database, contentId: string): Promise<StoredAttachment | null> {
   const [row] = await database
     .select({
-      interactionId: t.content.interactionId,
+      // A text that came while its thread was being begun may stand under another id than its conversation's.
+      interactionId: sql<string | null>`coalesce(${t.message.interactionId}, ${t.content.interactionId})`,
       fileName: t.attachment.fileName,
       mediaType: t.attachment.mediaType,
       bytes: t.attachment.bytes,
     })
     .from(t.attachment)
     .innerJoin(t.content, eq(t.content.id, t.attachment.contentId))
-    .where(and(eq(t.attachment.contentId, contentId)))
+    .leftJoin(t.message, eq(t.message.contentId, t.attachment.contentId))
+    .where(eq(t.attachment.contentId, contentId))
   return row === undefined || row.interactionId === null ? null : { ...row, interactionId: row.interactionId }
 }
 

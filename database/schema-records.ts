@@ -66,7 +66,10 @@ export const message = pgTable(
     personId: text('person_id'),
     contentId: text('content_id').notNull(),
   },
-  (table) => [primaryKey({ columns: [table.interactionId, table.number] })],
+  (table) => [
+    primaryKey({ columns: [table.interactionId, table.number] }),
+    index('message_of_content').on(table.contentId),
+  ],
 )
 
 /** Texts of the centre on their way to customers: made by the router with the message, carried on by the web. */

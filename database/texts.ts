@@ -11,6 +11,8 @@ export interface DueText {
   /** E.164. */
   readonly to: string
   readonly text: string
+  /** What goes with the words; its bytes as base64. */
+  readonly picture: { readonly name: string; readonly type: string; readonly data: string } | null
   /** How often it was put on its way. */
   readonly round: number
   /** How often it was tried since, this time included. */
@@ -37,8 +39,11 @@ export async function takeDueTexts(database: Database, limit: number, leaseSecon
              returning o.*)
            select o.interaction_id as "interactionId", o.number, o.line_id as "lineId", a.value as "to",
              coalesce(c.body, '') as text, o.round, o.tries,
+             case when f.content_id is not null then json_build_object('name', f.file_name, 'type', f.media_type,
+               'data', translate(encode(f.bytes, 'base64'), E'\\n', '')) end as picture,
              not o.owed and exists (select from text_stop s where s.line_id = o.line_id and s.address_id = o.address_id) as stopped
            from taken o join address a on a.id = o.address_id left join content c on c.id = o.content_id
+             left join attachment f on f.content_id = o.content_id
            order by o.interaction_id, o.number`,
     values: [limit, leaseSeconds],
   })

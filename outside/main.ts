@@ -7,7 +7,7 @@ import { CallNetwork } from './calls.ts'
 import { phones, stock } from './numbers.ts'
 import { seeded } from './random.ts'
 import { readSettings, usualTraffic } from './settings.ts'
-import { readNetwork, TextNetwork } from './texts.ts'
+import { readNetwork, readPictures, TextNetwork, type PhonePicture, type PhoneText } from './texts.ts'
 import { Traffic } from './traffic.ts'
 
 const setting = (name: string): string => {
@@ -51,8 +51,10 @@ function allowed(request: IncomingMessage): boolean {
   return given.length === wanted.length && timingSafeEqual(given, wanted)
 }
 
+/** Of a text with its pictures. */
+const mostBody = 5_000_000
 /** A caller's message of two minutes, as base64, is some 500 kB. */
-const mostBody = 2_000_000
+const mostSound = 2_000_000
 
 async function bodyOf(request: IncomingMessage): Promise<string> {
   let text = ''
@@ -86,6 +88,9 @@ const textOf = (value: unknown, name: string, most = 4000): string => {
     throw new RangeError(`${name}: give a text of at most ${most.toLocaleString('en')} characters.`)
   return value
 }
+/** The words of a text; none are needed beside a picture. */
+const wordsOf = (value: unknown, pictures: readonly PhonePicture[]): string =>
+  pictures.length > 0 && (value === '' || value === undefined) ? '' : textOf(value, 'Text')
 const fields = (body: unknown): Record<string, unknown> => (body ?? {}) as Record<string, unknown>
 
 /** The orders that are taken, by method and path; what the centre hands over as well. */
@@ -95,13 +100,36 @@ const routes: readonly [RegExp, Handler][] = [
   [/^DELETE \/traffic$/, async () => stop().then(() => well(report()))],
   [/^GET \/numbers$/, () => well({ numbers: stock })],
   [/^GET \/phones$/, () => well({ phones })],
-  [/^GET \/phones\/[^/]+\/texts$/, (url) => well({ texts: texts.of(phone(url)) })],
+  [
+    /^GET \/phones\/[^/]+\/texts$/,
+    (url) => {
+      // Read again every second: without what the pictures weigh.
+      const light = ({ pictures, ...text }: PhoneText) => ({
+        ...text,
+        pictures: pictures.map(({ name, type, data }) => ({ name, type, bytes: Math.floor((data.length * 3) / 4) })),
+      })
+      return well({ texts: texts.of(phone(url)).map(light) })
+    },
+  ],
+  [
+    /^GET \/phones\/[^/]+\/texts\/[^/]+\/pictures\/\d{1,2}$/,
+    (url) => {
+      const [, , , , id = '', , n] = url.pathname.split('/')
+      const text = texts.of(phone(url)).find((one) => one.id === decodeURIComponent(id))
+      const picture = text?.pictures[Number(n)]
+      return picture === undefined
+        ? well(problem(404, 'notFound', 'The picture is kept no longer.'), 404)
+        : well(picture)
+    },
+  ],
   [
     /^POST \/phones\/[^/]+\/texts$/,
     (url, body) => {
-      const { to, text, id } = fields(body)
+      const { to, text, id, pictures } = fields(body)
       const given = typeof id === 'string' ? id : undefined
-      return well(texts.write(phone(url), textOf(to, 'To'), textOf(text, 'Text'), given))
+      const shown = readPictures(pictures)
+      const { state } = texts.write(phone(url), textOf(to, 'To'), wordsOf(text, shown), given, shown)
+      return well({ state })
     },
   ],
   [
@@ -119,7 +147,7 @@ const routes: readonly [RegExp, Handler][] = [
     /^POST \/phones\/[^/]+\/messages$/,
     (url, body) => {
       const { to, id, sound } = fields(body)
-      return calls.leave(phone(url), textOf(to, 'To'), textOf(id, 'Id'), textOf(sound, 'Sound', mostBody))
+      return calls.leave(phone(url), textOf(to, 'To'), textOf(id, 'Id'), textOf(sound, 'Sound', mostSound))
     },
   ],
   [
@@ -164,8 +192,10 @@ const routes: readonly [RegExp, Handler][] = [
     /^POST \/texts$/,
     (_, body) => {
       if (!texts.settings.up) return well(problem(503, 'networkDown', 'The network takes no texts now.'), 503)
-      const { id, from, to, text } = fields(body)
-      texts.take({ id: textOf(id, 'Id'), from: textOf(from, 'From'), to: textOf(to, 'To'), text: textOf(text, 'Text') })
+      const { id, from, to, text, pictures: given } = fields(body)
+      const pictures = readPictures(given)
+      const words = wordsOf(text, pictures)
+      texts.take({ id: textOf(id, 'Id'), from: textOf(from, 'From'), to: textOf(to, 'To'), text: words }, pictures)
       return well({ id }, 202)
     },
   ],

@@ -2,7 +2,7 @@ import { createServer, type IncomingMessage, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { pino } from 'pino'
 import { signatureOf } from '../web/server/webhooks.ts'
-import { readNetwork, TextNetwork, usualNetwork } from './texts.ts'
+import { readNetwork, readPictures, TextNetwork, usualNetwork } from './texts.ts'
 
 interface Heard {
   readonly path: string
@@ -80,6 +80,28 @@ test('what the centre sends arrives or does not, and the centre is told which', 
   expect(arrived).toEqual(['i1.2.1'])
   expect(network.of('+61491570006').map(({ state }) => state)).toEqual(['delivered', 'failed'])
   unwatch()
+})
+
+test('pictures go with a text both ways, and the oldest are let go of', async () => {
+  const picture = { name: 'bag.gif', type: 'image/gif', data: 'R0lGODlh' }
+  const text = network.write('+61491570006', '+442079460101', '', 'pic', [picture])
+  await until(() => text.state === 'delivered')
+  expect(JSON.parse(heard[0]?.body ?? '')).toMatchObject({ id: 'pic', text: '', pictures: [picture] })
+  const answer = { from: '+442079460101', to: '+61491570006', text: '' }
+  for (let n = 0; n < 100; n += 1) network.take({ ...answer, id: `i9.${n}.1` }, [{ ...picture, name: `${n}.gif` }])
+  const kept = network.of('+61491570006').map(({ id, pictures }) => [id, pictures.length])
+  expect(kept[0]).toEqual(['pic', 0])
+  expect(kept.slice(1).every(([, pictures]) => pictures === 1)).toBe(true)
+  await until(() => heard.length === 101)
+})
+
+test.each([
+  ['a picture', 'list'],
+  [Array.from({ length: 11 }, () => ({ type: 'image/gif', data: 'R0' })), 'at most 10'],
+  [[{ type: 'image/gif' }], 'data'],
+  [[{ type: 'text/html', data: 'R0' }], 'type'],
+])('pictures %j are refused with a sentence that names it', (input, word) => {
+  expect(() => readPictures(input)).toThrow(word)
 })
 
 test('a report that the centre does not take is told again', async () => {

@@ -4,12 +4,20 @@ import { signed } from './signing.ts'
 
 export type TextState = 'sending' | 'delivered' | 'failed'
 
+/** A picture that goes with a text; its bytes as base64. */
+export interface PhonePicture {
+  readonly name: string
+  readonly type: string
+  readonly data: string
+}
+
 /** One text on the network, as the customer's telephone shows it. */
 export interface PhoneText {
   readonly id: string
   readonly from: string
   readonly to: string
   readonly text: string
+  readonly pictures: PhonePicture[]
   readonly at: number
   state: TextState
   reason: string | null
@@ -39,11 +47,31 @@ export function readNetwork(input: unknown, before: NetworkSettings): NetworkSet
 
 const retriesMs = [1000, 2000, 5000, 10_000]
 const mostKept = 20_000
+/** Of texts with pictures, which take much room. */
+const mostPictured = 100
+const mostPictures = 10
+const mostPictureData = 1_400_000
+
+/** The pictures of a text as they are given; throws a sentence that names what is wrong. */
+export function readPictures(input: unknown): PhonePicture[] {
+  if (input === undefined || input === null) return []
+  if (!Array.isArray(input) || input.length > mostPictures)
+    throw new RangeError(`Pictures: give a list of at most ${mostPictures}.`)
+  return input.map((one: unknown) => {
+    const { name, type, data } = (one ?? {}) as Partial<Record<keyof PhonePicture, unknown>>
+    if (typeof data !== 'string' || data === '' || data.length > mostPictureData)
+      throw new RangeError('Pictures: give each with its data as base64, of at most 1 MB.')
+    if (typeof type !== 'string' || !/^image\/[a-z+.-]+$/.test(type))
+      throw new RangeError('Pictures: give the type of each, such as image/png.')
+    return { name: typeof name === 'string' ? name : '', type, data }
+  })
+}
 
 /** A text network between the centre and customers' telephones. Holds in memory what each of these has. */
 export class TextNetwork {
   settings = usualNetwork
   private readonly texts = new Map<string, PhoneText>()
+  private readonly pictured: PhoneText[] = []
   private readonly watchers = new Set<(text: PhoneText) => void>()
 
   constructor(
@@ -69,21 +97,24 @@ export class TextNetwork {
     this.texts.set(text.id, text)
     const [oldest] = this.texts.keys()
     if (this.texts.size > mostKept && oldest !== undefined) this.texts.delete(oldest)
+    if (text.pictures.length > 0) this.pictured.push(text)
+    if (this.pictured.length > mostPictured) this.pictured.shift()?.pictures.splice(0)
   }
 
   /** A customer sends one; it is carried to the centre. The same id a second time is the same text. */
-  write(from: string, to: string, text: string, id: string = newId()): PhoneText {
+  write(from: string, to: string, text: string, id: string = newId(), pictures: PhonePicture[] = []): PhoneText {
     const known = this.texts.get(id)
     if (known !== undefined) return known
-    const one: PhoneText = { id, from, to, text, at: this.now(), state: 'sending', reason: null }
+    const one: PhoneText = { id, from, to, text, pictures, at: this.now(), state: 'sending', reason: null }
     this.keep(one)
     setTimeout(() => void this.bring(one), this.settings.delayMs / 2)
     return one
   }
 
   private async bring(one: PhoneText, tried = 0): Promise<void> {
-    const { id, from, to, text } = one
-    const answer = this.settings.up ? await this.tell('/api/gateway/texts', id, { id, from, to, text }) : null
+    const { id, from, to, text, pictures } = one
+    const message = { id, from, to, text, ...(pictures.length > 0 && { pictures }) }
+    const answer = this.settings.up ? await this.tell('/api/gateway/texts', id, message) : null
     if (answer?.ok === true) one.state = 'delivered'
     else if (answer !== null && answer.status < 500 && answer.status !== 429) {
       one.state = 'failed'
@@ -97,9 +128,9 @@ export class TextNetwork {
   }
 
   /** The centre hands one over; it arrives after a while, or does not, and the centre is told. */
-  take({ id, from, to, text }: Pick<PhoneText, 'id' | 'from' | 'to' | 'text'>): void {
+  take({ id, from, to, text }: Pick<PhoneText, 'id' | 'from' | 'to' | 'text'>, pictures: PhonePicture[] = []): void {
     if (this.texts.has(id)) return
-    const one: PhoneText = { id, from, to, text, at: this.now(), state: 'sending', reason: null }
+    const one: PhoneText = { id, from, to, text, pictures, at: this.now(), state: 'sending', reason: null }
     this.keep(one)
     setTimeout(() => {
       const fails = this.random() * 100 < this.settings.failPercent

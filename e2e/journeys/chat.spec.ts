@@ -1,11 +1,6 @@
 import { expect } from '@playwright/test'
 import { answerWindow, test } from './journey.ts'
-import { bayOf, customerAt, expectAccessible, goHome, passSeconds, sayPresence, signIn } from './people.ts'
-
-const png = Buffer.from(
-  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
-  'base64',
-)
+import { bayOf, customerAt, expectAccessible, goHome, passSeconds, png, sayPresence, signIn } from './people.ts'
 
 test('a customer writes, an agent answers, both talk, the agent ends and wraps up', async ({ browser }) => {
   const ana = await signIn(browser, 'Ana Mirel')
@@ -47,6 +42,25 @@ test('a customer writes, an agent answers, both talk, the agent ends and wraps u
 
   await wilma.reload()
   await expect(wilma.getByRole('log')).toContainText('Thank you')
+
+  // The agent's files come to the customer likewise, with words or without.
+  await bay.locator('input[type=file]').setInputFiles({ name: 'deck 5.png', mimeType: 'image/png', buffer: png })
+  await expect(bay.getByText(/^deck 5\.png \(/)).toBeVisible()
+  await expectAccessible(ana)
+  await bay.getByRole('textbox').fill('Here it is.')
+  await bay.getByRole('textbox').press('Enter')
+  const sight = wilma.getByRole('link', { name: /deck 5\.png/ })
+  await expect(sight).toBeVisible()
+  await expect(wilma.getByRole('log')).toContainText('Here it is.')
+  await expect(async () => {
+    const wide = await sight.locator('img').evaluate((img) => (img as HTMLImageElement).naturalWidth)
+    expect(wide).toBe(1)
+  }).toPass()
+  const pdf = Buffer.from('%PDF-1.7 terms')
+  await bay.locator('input[type=file]').setInputFiles({ name: 'terms.pdf', mimeType: 'application/pdf', buffer: pdf })
+  await bay.getByRole('button', { name: 'Send', exact: true }).click()
+  const terms = wilma.getByRole('link', { name: /terms\.pdf/ })
+  expect((await (await wilma.request.get((await terms.getAttribute('href')) ?? '')).body()).equals(pdf)).toBe(true)
 
   await bay.getByRole('button', { name: 'End', exact: true }).click()
   await expect(wilma.getByText('The chat has ended. Thank you for writing.')).toBeVisible()

@@ -59,8 +59,16 @@ test('a queue has who it is asked first; a customer’s need decides who is offe
   await rosalind.goto('/live')
   const lane = rosalind.getByRole('region', { name: 'Bookings' })
   await lane.getByRole('button', { name: /^Noemi Jardine/ }).click()
-  await expect(rosalind.getByRole('dialog')).toContainText('Accessibility')
+  const grounds = rosalind.getByRole('dialog')
+  await expect(grounds).toContainText('Accessibility')
   await expect(bay).toBeHidden()
+  // Left waiting, it would head the centre's headline in the journeys after this one.
+  await grounds.getByRole('combobox', { name: 'Give to' }).fill('Ana')
+  await rosalind.getByRole('option', { name: /^Ana Mirel/ }).click()
+  await grounds.getByRole('button', { name: 'Give it', exact: true }).click()
+  await expect(bay).toContainText('One more thing.')
+  await ana.keyboard.press('Alt+a')
+  await expect(bay.getByRole('button', { name: 'End', exact: true })).toBeVisible()
   await goHome(ana)
 })
 

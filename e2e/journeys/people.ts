@@ -4,6 +4,12 @@ import { CentreClock, connect, setClock } from '../../database/index.ts'
 
 export const origin = (): string => process.env.EUDROMOS_E2E_ORIGIN ?? ''
 
+/** A picture of one point. */
+export const png = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+)
+
 /** A browser of one's own, signed in with one click. */
 export async function signIn(browser: Browser, name: string, path = '/'): Promise<Page> {
   const context = await browser.newContext({ baseURL: origin() })

@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test'
 import { test } from './journey.ts'
-import { bayOf, expectAccessible, goHome, passSeconds, sayPresence, signIn } from './people.ts'
+import { bayOf, expectAccessible, goHome, passSeconds, png, sayPresence, signIn } from './people.ts'
 
 const sailings = '+442079460101'
 
@@ -63,6 +63,41 @@ test('a customer texts, an agent answers; what is not delivered is seen and sent
   await phone.getByRole('gridcell', { name: 'Ilse Varga' }).first().click()
   await expect(phone.getByText('Texts about today’s sailings, from +61 491 570 006')).toBeVisible()
   await expect(phone.getByRole('log')).toContainText('Be at the quay at 13:45.')
+  await goHome(ana)
+})
+
+test('pictures go with texts, both ways', async ({ browser }) => {
+  const ana = await signIn(browser, 'Ana Mirel')
+  await sayPresence(ana, 'Ready')
+  const phone = await signIn(browser, 'Rosalind Okafor')
+  await phoneAt(phone, '+61491575254', sailings)
+  const seen = (page: Page, name: string): Promise<void> =>
+    expect(async () => {
+      const img = page.getByRole('link', { name }).locator('img')
+      expect(await img.evaluate((one) => (one as HTMLImageElement).naturalWidth)).toBe(1)
+    }).toPass()
+  await phone.locator('input[type=file]').setInputFiles({ name: 'bag.png', mimeType: 'image/png', buffer: png })
+  await expectAccessible(phone)
+  await text(phone, 'Is this bag mine?')
+  await seen(phone, 'bag.png')
+  const bay = bayOf(ana, 'Idris Merrow')
+  await expect(bay).toContainText('Is this bag mine?')
+  await ana.keyboard.press('Alt+a')
+  await seen(ana, 'bag.png')
+  await bay.locator('input[type=file]').setInputFiles({ name: 'tag.png', mimeType: 'image/png', buffer: png })
+  await expect(bay).toContainText('Goes as a picture message (MMS).')
+  await expectAccessible(ana)
+  await bay.getByRole('button', { name: 'Send', exact: true }).click()
+  await seen(phone, 'tag.png')
+  await expect(bay.getByText(/delivered/)).toBeVisible()
+
+  // What is no picture is refused with a reason; the words are still there to send.
+  const fake = { name: 'tag.png', mimeType: 'image/png', buffer: Buffer.from('%PDF-1.7') }
+  await bay.locator('input[type=file]').setInputFiles(fake)
+  await bay.getByRole('textbox').fill('And this.')
+  await bay.getByRole('textbox').press('Enter')
+  await expect(bay.getByText(/not sent: Texts carry pictures only/)).toBeVisible()
+  await ana.reload()
   await goHome(ana)
 })
 

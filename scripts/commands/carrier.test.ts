@@ -47,7 +47,7 @@ describe('the simulated carrier', () => {
     }
     const checks = await checkCarrier({ url, key, listen, from, to, nobody })
     expect(failed(checks)).toEqual([])
-    expect(checks).toHaveLength(17)
+    expect(checks).toHaveLength(18)
   })
 })
 
@@ -64,6 +64,7 @@ type Fault =
   | 'twice'
   | 'takesAll'
   | 'noCalls'
+  | 'noPictures'
 
 describe('a carrier that', () => {
   let server: Server
@@ -101,7 +102,9 @@ describe('a carrier that', () => {
           const number = fault === 'localNumbers' ? '020 7946 0101' : from
           return answer(200, { numbers: [{ number, channels: ['sms'], place: 'London' }] })
         }
-        const { id = '', to: number } = JSON.parse(text || '{}') as { id?: string; to?: string }
+        const given = JSON.parse(text || '{}') as { id?: string; to?: string; pictures?: unknown }
+        const { id = '', to: number } = given
+        if (given.pictures !== undefined && fault === 'noPictures') return answer(422, { code: 'noWords' })
         if (wanted.includes('/calls')) {
           if (number === nobody && fault !== 'noCalls' && fault !== 'silent')
             void tell('calls', id, 1, { end: fault === 'oddState' ? 'flown' : 'unreachable' })
@@ -134,6 +137,7 @@ describe('a carrier that', () => {
     ['oddState', ['as sent, delivered or failed', 'and told of as unreachable']],
     ['onceOnly', ['brought again, as the same message, where the centre had no time']],
     ['twice', ['handed over twice it came to an end once']],
+    ['noPictures', ['a picture is taken without words']],
     ['takesAll', ['a text to nobody is refused, with a code']],
     [
       'noCalls',

@@ -193,6 +193,7 @@ export const en = {
     theirTurn: 'theirs to answer',
     left: 'has closed the page',
     typing: 'is writing…',
+    answered: 'Answered:',
     you: 'you',
     delivery: {
       sending: 'sending',
@@ -215,7 +216,6 @@ export const en = {
     backReady: 'Ready again',
     announceOffer: (name: string, words: string) => `Offer from ${name}: ${words}`,
     test: 'test',
-    attachment: (name: string, size: string) => `${name} (${size})`,
   },
   headline: {
     calm: 'All is well: nobody waits beyond the target.',
@@ -333,7 +333,6 @@ export const en = {
     typing: (name: string) => `${name} is writing…`,
     write: 'Write a message',
     send: 'Send',
-    attach: 'Attach a picture or PDF',
     leave: 'Leave the chat',
     leaveSure: 'Leave the chat?',
     over: 'The chat has ended. Thank you for writing.',
@@ -342,7 +341,6 @@ export const en = {
     again: 'Start another chat',
     inPreparation: 'in preparation',
     reconnecting: 'Connecting again…',
-    attachTooLarge: 'This file is too large: at most 5 MB are taken.',
     you: 'you',
     closed: 'Nobody takes chats at the moment. Please come back later.',
     closedOption: 'closed',

@@ -12,6 +12,9 @@ export const texts = {
   wide: 'With a sign outside the usual alphabet a text holds 70 signs.',
   stopped: (name: string) =>
     `${name} wants no more texts from this number, and gets none. They come again when they text START.`,
+  /** In the place of what came with a text and is none of the pictures that are taken. */
+  leftOut: (name: string) => `[${name}: not taken. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are.]`,
+  withPicture: 'Goes as a picture message (MMS).',
   under: (customer: string, line: string) => `${customer} to ${line}`,
 } as const
 
@@ -27,6 +30,7 @@ export const phone = {
   noLines: 'The centre has no number for texts yet. Make one under Plan, Lines.',
   write: 'Text message',
   send: 'Send',
+  unreadable: 'The file could not be read. Choose it again.',
   network: 'The network',
   delay: 'A text takes, seconds',
   fails: 'Do not arrive, percent',

@@ -1,4 +1,4 @@
-import { checkedType, downloadResponse, safeFileName } from './attachments.ts'
+import { checkedFile, checkedType, downloadResponse, safeFileName } from './attachments.ts'
 
 test.each([
   ['89504e470d0a1a0a00', 'image/png'],
@@ -10,6 +10,19 @@ test.each([
 
 test.each([['<svg xmlns="x">'], ['<!doctype html>'], ['MZ'], ['']])('%s is not taken', (text) => {
   expect(() => checkedType(Buffer.from(text))).toThrow('Only pictures')
+})
+
+const png = (size: number): Buffer => Buffer.concat([Buffer.from('89504e470d0a1a0a', 'hex'), Buffer.alloc(size - 8)])
+const MB = 1024 * 1024
+
+test('with a text go smaller files than in a chat, and no PDF', () => {
+  expect(checkedFile({ name: 'a.png', bytes: png(MB) }, true)).toMatchObject({ mediaType: 'image/png' })
+  expect(() => checkedFile({ name: 'a.png', bytes: png(MB + 1) }, true)).toThrow('at most 1 MB')
+  expect(checkedFile({ name: 'a.png', bytes: png(5 * MB) }, false).bytes).toHaveLength(5 * MB)
+  expect(() => checkedFile({ name: 'a.png', bytes: png(5 * MB + 1) }, false)).toThrow('at most 5 MB')
+  const pdf = Buffer.from('%PDF-1.7')
+  expect(checkedFile({ name: 'a.pdf', bytes: pdf }, false).mediaType).toBe('application/pdf')
+  expect(() => checkedFile({ name: 'a.pdf', bytes: pdf }, true)).toThrow('pictures only')
 })
 
 test.each([

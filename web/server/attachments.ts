@@ -1,6 +1,8 @@
+import type { NewContent } from '@eudromos/database'
+import { isPicture, mostAttachmentBytes, mostPictureBytes } from '../view/files.ts'
 import { ProblemError, problem } from './problem.ts'
 
-export const mostAttachmentBytes = 5 * 1024 * 1024
+type Attachment = NonNullable<NewContent['attachment']>
 
 const signatures: readonly { mediaType: string; matches: (bytes: Buffer) => boolean }[] = [
   { mediaType: 'image/png', matches: (b) => b.subarray(0, 8).equals(Buffer.from('89504e470d0a1a0a', 'hex')) },
@@ -21,6 +23,24 @@ export function checkedType(bytes: Buffer): string {
       problem(415, 'typeNotTaken', 'Type not taken', 'Only pictures (PNG, JPEG, GIF, WebP) and PDF files are taken.'),
     )
   return found.mediaType
+}
+
+/** A file that goes along with words; with a text only pictures go that networks carry. Throws where it is none of ours, or too large. */
+export function checkedFile({ name, bytes }: { name: string; bytes: Buffer }, withText: boolean): Attachment {
+  const mediaType = checkedType(bytes)
+  if (withText && !isPicture({ mediaType }))
+    throw new ProblemError(problem(415, 'typeNotTaken', 'Type not taken', 'Texts carry pictures only, no PDF files.'))
+  const most = withText ? mostPictureBytes : mostAttachmentBytes
+  if (bytes.length > most)
+    throw new ProblemError(
+      problem(
+        413,
+        'tooLarge',
+        'Too large',
+        `${withText ? 'With a text a picture' : 'A file'} holds at most ${most / 1024 / 1024} MB.`,
+      ),
+    )
+  return { fileName: safeFileName(name), mediaType, bytes }
 }
 
 /** Likewise of a caller's message. */

@@ -17,6 +17,8 @@ export interface OutgoingText {
   readonly from: string
   readonly to: string
   readonly text: string
+  /** Left out where there is none; the bytes as base64. */
+  readonly pictures?: readonly { readonly name: string; readonly type: string; readonly data: string }[]
 }
 
 export interface OutgoingCall {
@@ -71,7 +73,7 @@ export class HttpCarrier implements Carrier {
     return fetch(`${this.url}${path}`, {
       ...init,
       headers: { authorization: `Bearer ${this.key}`, 'content-type': 'application/json' },
-      signal: AbortSignal.timeout(5000),
+      signal: AbortSignal.timeout(15_000),
     })
   }
 

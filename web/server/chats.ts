@@ -4,7 +4,7 @@ import { blockedUntil, type Actor, type CommandBodies, type CommandType } from '
 import { insertContent, readCustomer, readRoot } from '@eudromos/database'
 import { termsFor } from './callers.ts'
 import { envelope } from './envelope.ts'
-import { checkedType, safeFileName } from './attachments.ts'
+import { checkedFile } from './attachments.ts'
 import { uuid } from './gateway-shapes.ts'
 import { refused } from './problem.ts'
 import type { Runtime } from './runtime.ts'
@@ -117,15 +117,9 @@ export async function attach(
   id: string,
   file: { readonly name: string; readonly bytes: Buffer },
 ): Promise<number> {
-  const mediaType = checkedType(file.bytes)
+  const attachment = checkedFile(file, false)
   await uuid.required('Give the file an id.').validate(id)
-  await insertContent(database, {
-    id,
-    interactionId,
-    kind: 'message',
-    body: '',
-    attachment: { fileName: safeFileName(file.name), mediaType, bytes: file.bytes },
-  })
+  await insertContent(database, { id, interactionId, kind: 'message', body: '', attachment })
   return customerCommand(sender, 'sendMessage', interactionId, id, { interactionId, agentId: null, contentId: id })
 }
 

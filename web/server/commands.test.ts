@@ -1,5 +1,6 @@
 import { connect, readContents, type Database, type Submission } from '@eudromos/database'
 import { may } from '@eudromos/core/plan'
+import { State } from '@eudromos/core/routing'
 import { ValidationError } from 'yup'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { commandOf } from './commands.ts'
@@ -128,6 +129,53 @@ describe('who may ask for what', () => {
 
   test('what is not a command of people is refused by name', async () => {
     expect(await refusalOf(ask(sup, 'publishPlan', {}))).toBe('This command is not known.')
+  })
+})
+
+describe('a file', () => {
+  const gif = { name: 'map.gif', bytes: Buffer.from('GIF89a and so on') }
+  const pdf = { name: 'terms.pdf', bytes: Buffer.from('%PDF-1.7') }
+  const say = (who: Who, interactionId: string, file?: typeof gif, text = ''): Promise<number> =>
+    commandOf(
+      runtime,
+      who,
+      { id: `f${(count += 1)}`, type: 'sendMessage', body: { agentId: who.id, interactionId, text } },
+      file,
+    )
+
+  beforeEach(() => {
+    const state = new State()
+    state.agents.set('ana', { carried: ['chat', 'thread'] } as never)
+    for (const [id, channel] of [
+      ['chat', 'chat'],
+      ['thread', 'sms'],
+      ['another', 'chat'],
+    ] as const)
+      state.interactions.set(id, { id, channel } as never)
+    Object.assign(runtime, { follower: { state } })
+  })
+
+  test('goes along with an agent’s words, or alone, and is kept before the router hears of it', async () => {
+    await say(ana, 'chat', pdf, ' Our terms. ')
+    const { contentId } = sent[0]?.command.body as unknown as { contentId: string }
+    expect((await readContents(database, [contentId])).get(contentId)).toEqual({
+      text: 'Our terms.',
+      attachment: { fileName: 'terms.pdf', mediaType: 'application/pdf', sizeBytes: 8 },
+    })
+    expect(sent[0]?.content).toBeUndefined()
+    await say(ana, 'thread', gif)
+    expect(sent).toHaveLength(2)
+  })
+
+  test.each([
+    ['that is no picture, with a text', ana, 'thread', pdf, 'typeNotTaken'],
+    ['of a conversation that is another’s', ana, 'another', gif, 'notAllowed'],
+    ['that there is not, and no words', ana, 'chat', undefined, 'Write something first.'],
+  ])('%s is refused, and nothing is kept', async (_, who, interactionId, file, why) => {
+    expect(await refusalOf(say(who, interactionId, file))).toBe(why)
+    expect(sent).toEqual([])
+    const { rows } = await database.$client.query('select from attachment where content_id = $1', [`f${count}-words`])
+    expect(rows).toEqual([])
   })
 })
 

@@ -16,8 +16,9 @@ import {
 } from '@eudromos/core/plan'
 import type { Actor, CommandBodies } from '@eudromos/core/routing'
 import { insertContent } from '@eudromos/database'
+import { checkedFile } from './attachments.ts'
 import { envelope } from './envelope.ts'
-import { requireSeen } from './hands.ts'
+import { inHand, requireSeen } from './hands.ts'
 import { notAllowed, refused } from './problem.ts'
 import { requireOfNumber } from './story.ts'
 import { limitRate } from './limits.ts'
@@ -38,7 +39,7 @@ const bodies = {
   sendMessage: yup.object({
     agentId: id,
     interactionId: id,
-    text: text.trim().required('Write something first.'),
+    text: text.trim().default(''),
     textLineId: yup.string().max(200).nullable().default(null),
   }),
   receiveMessages: yup.object({
@@ -202,11 +203,28 @@ const request = yup.object({
   body: yup.object().required('Give the command a "body".'),
 })
 
+interface GivenFile {
+  readonly name: string
+  readonly bytes: Buffer
+}
+
+/** Keeps what goes along with the words of an agent, once it is seen that they have the conversation. */
+async function keepFile(
+  runtime: Runtime,
+  who: Who,
+  given: { interactionId: string; contentId: string; words: string; file: GivenFile },
+): Promise<void> {
+  const { interactionId, contentId, words, file } = given
+  const { channel } = inHand(runtime, who, interactionId)
+  const attachment = checkedFile(file, channel !== 'chat')
+  await insertContent(runtime.database, { id: contentId, interactionId, kind: 'message', body: words, attachment })
+}
+
 /**
  * Checks a command of a person at the edge, keeps its words as content, and gives the journal's number up to which its
- * effects reach. Throws a problem when it is refused.
+ * effects reach. A file goes along with a message. Throws a problem when it is refused.
  */
-export async function commandOf(runtime: Runtime, who: Who, input: unknown): Promise<number> {
+export async function commandOf(runtime: Runtime, who: Who, input: unknown, file?: GivenFile): Promise<number> {
   const { id: commandId, type, onBehalfOf, reason, body } = await request.validate(input, { abortEarly: false })
   const checked = await bodies[type].validate(body, { abortEarly: false, stripUnknown: true })
   limitRate(`person:${who.id}`, 1200)
@@ -219,7 +237,9 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown): Pro
   let content: { id: string; interactionId: string; body: string } | undefined
   if (type === 'sendMessage') {
     const { agentId, interactionId, text: words, textLineId } = checked as Checked<'sendMessage'>
-    content = { id: contentId, interactionId, body: words }
+    if (file !== undefined) await keepFile(runtime, who, { interactionId, contentId, words, file })
+    else if (words === '') throw new yup.ValidationError('Write something first.', words, 'text')
+    else content = { id: contentId, interactionId, body: words }
     commandBody = { agentId, interactionId, contentId, textLineId } satisfies CommandBodies['sendMessage']
   } else if (type === 'warnCustomer') {
     const { text: words, ...rest } = checked as Checked<'warnCustomer'>

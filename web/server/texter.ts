@@ -82,7 +82,8 @@ export class Texter {
     if (from === null) return this.failed(text, 'noNumber')
     const id = outgoingId(text)
     try {
-      const handed = await this.carrier.send({ id, from, to: text.to, text: text.text })
+      const pictures = text.picture === null ? undefined : [text.picture]
+      const handed = await this.carrier.send({ id, from, to: text.to, text: text.text, pictures })
       if (handed.taken) {
         if (await noteText(this.database, text, 'sent')) this.tell(text, 'sent')
       } else if (handed.again) await this.putOff(text, handed.reason)

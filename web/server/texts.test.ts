@@ -5,6 +5,8 @@ import {
   commitBatch,
   connect,
   connectAlone,
+  insertContent,
+  readAttachment,
   readStops,
   noteText,
   readTexts,
@@ -18,7 +20,7 @@ import type { Handed, OutgoingText } from './carrier.ts'
 import { ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import { Texter } from './texter.ts'
-import { orderOf, receiveText, reportText } from './texts.ts'
+import { orderOf, receivedShape, receiveText, reportText } from './texts.ts'
 
 jest.mock('server-only', () => ({}))
 
@@ -91,12 +93,22 @@ async function until(what: () => Promise<boolean> | boolean): Promise<void> {
   throw new Error('it did not come about')
 }
 
-const received = (id: string, text: string, from = mara) => receiveText(runtime, { id, from, to: centre, text })
+interface Given {
+  readonly name: string
+  readonly data: string
+}
+const received = (id: string, text: string, from = mara, pictures: Given[] = []) =>
+  receiveText(runtime, { id, from, to: centre, text, pictures })
 const commandsOf = (type: string): Command[] =>
   submitted.map(({ command }) => command).filter((one) => one.type === type)
 
 /** A message of an agent, as the router writes it with its text. */
-async function write(interactionId: string, number: number, addressId: string): Promise<void> {
+async function write(
+  interactionId: string,
+  number: number,
+  addressId: string,
+  attachment?: { fileName: string; mediaType: string; bytes: Buffer },
+): Promise<void> {
   const contentId = `${interactionId}-${number}`
   await web.$client.query(`insert into content (id, interaction_id, kind, body) values ($1, $2, 'message', $3)`, [
     contentId,
@@ -104,6 +116,8 @@ async function write(interactionId: string, number: number, addressId: string): 
     `words ${number}`,
   ])
   const row = { interactionId, number, lineId: 'texts', addressId, contentId }
+  if (attachment !== undefined)
+    await insertContent(web, { id: contentId, interactionId, kind: 'message', body: '', attachment })
   await commitBatch(router, { epoch, rows: [], answers: [], records: [], messages: [], texts: [row] })
 }
 
@@ -159,8 +173,45 @@ test('of many who meet a number at once all meet the same customer', async () =>
   expect(new Set(ids).size).toBe(1)
 })
 
+const gif = Buffer.from('GIF89a a ship, 40 signs of bytes or so, ok')
+const picture = (name: string, bytes: Buffer = gif): Given => ({ name, data: bytes.toString('base64') })
+
+test('a text has as many messages as pictures, in order; what is not taken is told, and the rest is not lost for it', async () => {
+  const pictures = [picture('bag.gif'), picture('clip.mp4', Buffer.from('a film')), picture('../../tag.gif')]
+  await received('mms', 'My bag', mara, pictures)
+  const bodies = commandsOf('receiveText').map(({ body }) => body as { interactionId: string; contentId: string })
+  expect(bodies.map(({ contentId }) => contentId)).toEqual(['text-mms-words', 'text-mms.2-words'])
+  const { rows } = await web.$client.query(`select body from content where id = 'text-mms-words'`)
+  expect(rows).toEqual([
+    { body: 'My bag\n[clip.mp4: not taken. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are.]' },
+  ])
+  expect(await readAttachment(web, 'text-mms-words')).toEqual({
+    interactionId: 'text-mms',
+    fileName: 'bag.gif',
+    mediaType: 'image/gif',
+    bytes: gif,
+  })
+  expect((await readAttachment(web, 'text-mms.2-words'))?.fileName).toBe('tag.gif')
+})
+
+test('a picture belongs to the conversation in which it was said, whichever it was taken to begin', async () => {
+  await received('early', '', mara, [picture('a.gif')])
+  const message = { interactionId: 'thread', number: 4, at: 1, side: 'customer' as const, personId: null }
+  const messages = [{ ...message, contentId: 'text-early-words' }]
+  await commitBatch(router, { epoch, rows: [], answers: [], records: [], messages, texts: [] })
+  expect((await readAttachment(web, 'text-early-words'))?.interactionId).toBe('thread')
+})
+
+test.each([
+  [{ text: 'x', pictures: Array.from({ length: 11 }, () => picture('a.gif')) }, 'at most 10'],
+  [{ text: 'x', pictures: [{ name: 'a.gif' }] }, 'give the bytes as base64'],
+])('what carriers give wrongly is refused by name', async (wrong, words) => {
+  const asked = receivedShape.validate({ id: 'w', from: mara, to: centre, ...wrong })
+  await expect(asked).rejects.toThrow(words)
+})
+
 test('a text to a number that is nobody’s is refused', async () => {
-  const asked = receiveText(runtime, { id: 't9', from: mara, to: '+442079460111', text: 'Hello' })
+  const asked = receiveText(runtime, { id: 't9', from: mara, to: '+442079460111', text: 'Hello', pictures: [] })
   await expect(asked).rejects.toThrow(ProblemError)
 })
 
@@ -204,6 +255,17 @@ describe('a text of the centre', () => {
     expect(await reportText(runtime, { id: 'i2.2.1', state: 'failed', reason: 'late' })).toEqual({ news: false })
     expect((await readTexts(web, 'i2')).get(2)).toEqual({ state: 'delivered', reason: null, round: 1 })
     expect(commandsOf('reportText').at(-1)?.body).toEqual({ interactionId: 'i2', number: 2, state: 'delivered' })
+  })
+
+  test('takes its picture along', async () => {
+    await write('i9', 2, addressId, { fileName: 'map.gif', mediaType: 'image/gif', bytes: gif })
+    texter.look()
+    await until(() => sent.length === 1)
+    expect(sent[0]).toMatchObject({
+      id: 'i9.2.1',
+      text: 'words 2',
+      pictures: [{ name: 'map.gif', type: 'image/gif', data: gif.toString('base64') }],
+    })
   })
 
   test('is tried again where the carrier is away, and has failed where it says no', async () => {

@@ -1,14 +1,17 @@
 import 'server-only'
 import * as yup from 'yup'
 import type { PlanDocument } from '@eudromos/core/plan'
-import { insertContent, noteText, obeyOrder, readTexts } from '@eudromos/database'
+import type { CommandBodies } from '@eudromos/core/routing'
+import { insertContent, noteText, obeyOrder, readTexts, type NewContent } from '@eudromos/database'
 import { texts as words } from '../messages/texts.ts'
 import { timeText, weekdayText } from '../components/format.ts'
+import { mostPictures } from '../view/files.ts'
+import { checkedFile, safeFileName } from './attachments.ts'
 import { callerOf, refusedTo } from './callers.ts'
 import { envelope, gateway } from './envelope.ts'
 import { number } from './gateway-shapes.ts'
 import { inHand } from './hands.ts'
-import { notFound } from './problem.ts'
+import { notFound, ProblemError } from './problem.ts'
 import type { Who } from './who.ts'
 import type { Runtime } from './runtime.ts'
 
@@ -17,7 +20,52 @@ export const receivedShape = yup.object({
   from: number('From'),
   to: number('To'),
   text: yup.string().max(4000, 'Text: at most 4,000 characters are taken.').defined('Give the text.'),
+  /** What came with it, each as base64; the type is seen by the bytes. */
+  pictures: yup
+    .array()
+    .of(
+      yup.object({
+        name: yup.string().max(200, 'Name: use at most 200 characters.').default(''),
+        data: yup.string().required('Data: give the bytes as base64.'),
+      }),
+    )
+    .max(mostPictures, `Pictures: at most ${mostPictures} are taken.`)
+    .default([]),
 })
+
+/** Of a text with its pictures, in bytes. */
+export const mostReceived = 5 * 1024 * 1024
+
+type Received = yup.InferType<typeof receivedShape>
+type Attachment = NonNullable<NewContent['attachment']>
+
+interface Part {
+  readonly id: string
+  readonly body: string
+  readonly attachment?: Attachment
+}
+
+/**
+ * What came as one text, in as many messages as it has pictures. What the centre does not take is told in words: the rest of
+ * the text is not to be lost for it.
+ */
+export function partsOf({ id, text, pictures }: Pick<Received, 'id' | 'text' | 'pictures'>): [Part, ...Part[]] {
+  const taken: Attachment[] = []
+  const left: string[] = []
+  for (const { name, data } of pictures)
+    try {
+      taken.push(checkedFile({ name, bytes: Buffer.from(data, 'base64') }, true))
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error
+      left.push(words.leftOut(safeFileName(name)))
+    }
+  const [first, ...rest] = taken
+  const body = [...(text === '' ? [] : [text]), ...left].join('\n')
+  return [
+    { id: `text-${id}`, body, attachment: first },
+    ...rest.map((attachment, n) => ({ id: `text-${id}.${n + 2}`, body: '', attachment })),
+  ]
+}
 
 const stopWords = new Set(['STOP', 'STOPALL', 'UNSUBSCRIBE', 'CANCEL', 'END', 'QUIT'])
 const startWords = new Set(['START', 'UNSTOP', 'YES'])
@@ -41,8 +89,8 @@ function closedAnswerOf({ follower, clock }: Runtime, line: PlanDocument['lines'
 }
 
 /** A customer's text has come in. The same id a second time is the same text. */
-export async function receiveText(runtime: Runtime, input: yup.InferType<typeof receivedShape>): Promise<object> {
-  const { database, follower, sender, texter } = runtime
+export async function receiveText(runtime: Runtime, input: Received): Promise<object> {
+  const { database, follower, texter } = runtime
   const { line, addressId, customerId, terms } = await callerOf(runtime, 'sms', input)
   const order = orderOf(input.text)
   const thread = follower.state.index.threads.of(line.id, addressId)
@@ -53,33 +101,35 @@ export async function receiveText(runtime: Runtime, input: yup.InferType<typeof 
     // Nobody need answer it; who has the thread before them sees it there.
     if (thread === null) return { taken: true, order }
   }
-  // The interaction that a text begins is named by it, so that a second copy of it is the same command.
-  const interactionId = `text-${input.id}`
+  const [first, ...rest] = partsOf(input)
+  const interactionId = first.id
   const answer = thread === null ? closedAnswerOf(runtime, line) : ''
   const closedAnswerId = answer === '' ? null : `${interactionId}-answer`
   if (closedAnswerId !== null)
     await insertContent(database, { id: closedAnswerId, interactionId, kind: 'message', body: answer })
-  const command = envelope(
-    'receiveText',
-    gateway,
-    {
-      interactionId,
-      customerId,
-      addressId,
-      lineId: line.id,
-      contentId: `${interactionId}-words`,
-      closedAnswerId,
-      ...terms,
-    },
-    { id: interactionId },
-  )
-  const { seq, refusal } = await sender.submit({
-    command,
-    content: { id: `${interactionId}-words`, interactionId: thread ?? interactionId, body: input.text },
-  })
-  if (refusal !== null) throw refusedTo(input.to, refusal, seq)
+  const arrival = { customerId, addressId, lineId: line.id, ...terms }
+  let seq = await take(runtime, input.to, { ...arrival, closedAnswerId }, thread ?? interactionId, first)
+  for (const part of rest)
+    seq = await take(runtime, input.to, { ...arrival, closedAnswerId: null }, thread ?? interactionId, part)
   if (closedAnswerId !== null) texter.look()
   return { taken: true, seq }
+}
+
+/** Brings one message of a text to the router. The interaction that it begins is named by it: a second copy is the same command. */
+async function take(
+  { database, sender }: Runtime,
+  to: string,
+  arrival: Omit<CommandBodies['receiveText'], 'interactionId' | 'contentId'>,
+  interactionId: string,
+  { id, body, attachment }: Part,
+): Promise<number> {
+  const contentId = `${id}-words`
+  const kept = { id: contentId, interactionId, body }
+  if (attachment !== undefined) await insertContent(database, { ...kept, kind: 'message', attachment })
+  const command = envelope('receiveText', gateway, { ...arrival, interactionId: id, contentId }, { id })
+  const { seq, refusal } = await sender.submit({ command, content: attachment === undefined ? kept : undefined })
+  if (refusal !== null) throw refusedTo(to, refusal, seq)
+  return seq
 }
 
 /** Interaction, message and round: see `outgoingId`. */

@@ -5,6 +5,7 @@ const text = (from: string, to: string, at: number): PhoneTextView => ({
   from,
   to,
   text: '',
+  pictures: [],
   at,
   state: 'delivered',
   reason: null,

@@ -18,6 +18,7 @@ export interface PhoneTextView {
   readonly from: string
   readonly to: string
   readonly text: string
+  readonly pictures: readonly { readonly name: string; readonly type: string; readonly bytes: number }[]
   /** Real time, in milliseconds: the network has a clock of its own. */
   readonly at: number
   readonly state: 'sending' | 'delivered' | 'failed'

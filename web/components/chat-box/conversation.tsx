@@ -5,19 +5,20 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useCallback, useEffect, useState, useSyncExternalStore } from 'react'
 import { en } from '../../messages/en.ts'
+import { files } from '../../messages/files.ts'
 import { seatWords } from '../../messages/steering.ts'
+import { inChats } from '../../view/files.ts'
 import type { ChatView } from '../../view/view.ts'
 import { Composer } from '../chat/composer.tsx'
 import { Transcript, type ShownMessage } from '../chat/transcript.tsx'
 import { unsentMessages } from '../chat/unsent.ts'
+import { FileButton } from '../files/file-button.tsx'
 import { openingText, secondsText } from '../format.ts'
 import { shownMessages } from '../seat/conversation-bay.tsx'
 import { useOutbox } from '../seat/outbox.ts'
 import type { ChatClient } from './chat-client.ts'
 
 const t = en.chat
-const mostBytes = 5 * 1024 * 1024
-const accepted = 'image/png,image/jpeg,image/gif,image/webp,application/pdf'
 
 function standing(view: ChatView): string {
   if (view.closure !== undefined && (view.closure.held || view.opensAt !== undefined))
@@ -83,9 +84,8 @@ export function Conversation({ client, zone, onAgain }: { client: ChatClient; zo
     send(text, messages.at(-1)?.at ?? Date.now())
     setText('')
   }
-  const attach = (file: File | undefined): void => {
-    if (file === undefined) return
-    if (file.size > mostBytes) setError(t.attachTooLarge)
+  const attach = (file: File): void => {
+    if (file.size > inChats.most) setError(files.tooLarge(inChats.most / 1024 / 1024))
     else attempt(client.attach(file))
   }
   return (
@@ -141,18 +141,7 @@ export function Conversation({ client, zone, onAgain }: { client: ChatClient; zo
               ) : (
                 <>
                   <Button onClick={() => setLeaving(true)}>{t.leave}</Button>
-                  <Button component="label">
-                    {t.attach}
-                    <input
-                      type="file"
-                      hidden
-                      accept={accepted}
-                      onChange={({ target }) => {
-                        attach(target.files?.[0])
-                        target.value = ''
-                      }}
-                    />
-                  </Button>
+                  <FileButton label={files.attach} accept={inChats.accept} onFile={attach} />
                 </>
               )}
               <Button

@@ -12,6 +12,8 @@ interface ComposerProps {
   readonly onTyping: () => void
   readonly label: string
   readonly disabled?: boolean
+  /** A file goes along: it need not have words. */
+  readonly hasFile?: boolean
   /** What is found by typing `/` and some words, with its fields filled in. Left out where there are none to be had. */
   readonly templates?: (words: string) => readonly ReplyTemplate[]
 }
@@ -27,7 +29,7 @@ const searching = /(?:^|\s)\/([^/]*)$/
  * writing.
  */
 export function Composer(props: ComposerProps) {
-  const { value, onChange, onSend, onTyping, label, disabled, templates } = props
+  const { value, onChange, onSend, onTyping, label, disabled, templates, hasFile = false } = props
   const toldAt = useRef(0)
   const area = useRef<HTMLTextAreaElement | null>(null)
   const [chosen, setChosen] = useState(0)
@@ -64,7 +66,7 @@ export function Composer(props: ComposerProps) {
       put(one)
     } else if (event.key === 'Enter' && !event.shiftKey) {
       event.preventDefault()
-      if (value.trim() !== '') onSend()
+      if (value.trim() !== '' || hasFile) onSend()
     }
   }
   return (

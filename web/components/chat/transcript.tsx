@@ -1,13 +1,13 @@
 'use client'
-import AttachFileIcon from '@mui/icons-material/AttachFile'
 import Box from '@mui/material/Box'
 import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
 import { useEffect, useRef, type ReactNode } from 'react'
 import { en } from '../../messages/en.ts'
 import type { MessageView } from '../../view/view.ts'
-import { firstName, sizeText, timeText } from '../format.ts'
+import { firstName, timeText } from '../format.ts'
 import { LinkedText } from './linked-text.tsx'
+import { SentFile } from './sent-file.tsx'
 import { isSpoken, VoiceMessage } from './voice-message.tsx'
 
 export interface ShownMessage extends Omit<MessageView, 'number' | 'contentId'> {
@@ -15,6 +15,8 @@ export interface ShownMessage extends Omit<MessageView, 'number' | 'contentId'> 
   readonly contentId: string | null
   /** How far one's own message has come; null for the other side's. */
   readonly delivery: keyof typeof en.seat.delivery | null
+  /** Why it is not sent. */
+  readonly reason?: string | null
   readonly retry?: () => void
 }
 
@@ -80,7 +82,7 @@ interface BubbleProps extends Pick<TranscriptProps, 'zone' | 'fileHref'> {
 }
 
 function Bubble({ message, mine, name, zone, fileHref }: BubbleProps) {
-  const { attachment, contentId, delivery, retry } = message
+  const { attachment, contentId, delivery, retry, reason } = message
   return (
     <Box sx={{ alignSelf: mine ? 'end' : 'start', maxWidth: '88%', minWidth: 0 }}>
       <Box
@@ -95,11 +97,8 @@ function Bubble({ message, mine, name, zone, fileHref }: BubbleProps) {
       >
         {message.text !== '' && <LinkedText text={message.text} />}
         {contentId !== null && isSpoken(attachment) && <VoiceMessage src={fileHref(contentId)} />}
-        {attachment !== null && contentId !== null && !isSpoken(attachment) && (
-          <MuiLink href={fileHref(contentId)} download sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.5 }}>
-            <AttachFileIcon fontSize="small" aria-hidden="true" />
-            {en.seat.attachment(attachment.fileName, sizeText(attachment.sizeBytes))}
-          </MuiLink>
+        {attachment !== null && !isSpoken(attachment) && (
+          <SentFile file={attachment} href={contentId === null ? null : fileHref(contentId)} />
         )}
       </Box>
       <Typography
@@ -115,6 +114,7 @@ function Bubble({ message, mine, name, zone, fileHref }: BubbleProps) {
           {timeText(message.at, zone)}
         </Typography>
         {delivery !== null && ` · ${en.seat.delivery[delivery]}`}
+        {reason != null && `: ${reason}`}
         {retry !== undefined && (
           <MuiLink component="button" variant="body2" onClick={retry} sx={{ marginInlineStart: 1 }}>
             {en.seat.retry}

@@ -16,7 +16,8 @@ export const unsentMessages = (
       side,
       at: one.at,
       text: one.text,
-      attachment: null,
+      attachment: one.file === null ? null : { fileName: one.file.name, mediaType: '', sizeBytes: one.file.size },
       delivery: one.failed === null ? 'sending' : 'unsent',
+      reason: one.failed,
       retry: one.failed === null ? undefined : () => retry(one.id),
     }))

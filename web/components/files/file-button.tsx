@@ -2,14 +2,16 @@
 import Button from '@mui/material/Button'
 import { useRef } from 'react'
 
-/** Chooses a CSV file. */
+/** Chooses a file. */
 export function FileButton({
   label,
   accept = '.csv,text/csv',
+  disabled,
   onFile,
 }: {
   label: string
   accept?: string
+  disabled?: boolean
   onFile: (file: File) => void
 }) {
   const input = useRef<HTMLInputElement>(null)
@@ -26,7 +28,9 @@ export function FileButton({
           if (chosen !== undefined) onFile(chosen)
         }}
       />
-      <Button onClick={() => input.current?.click()}>{label}</Button>
+      <Button disabled={disabled} onClick={() => input.current?.click()}>
+        {label}
+      </Button>
     </>
   )
 }

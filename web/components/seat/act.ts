@@ -1,8 +1,8 @@
 'use client'
 import { createContext, useContext } from 'react'
 
-/** Sends a command of this seat's agent; the id lets the same command be sent again. */
-export type Act = (type: string, body: Record<string, unknown>, id?: string) => Promise<void>
+/** Sends a command of this seat's agent; the id lets the same command be sent again. A file may go along with a message. */
+export type Act = (type: string, body: Record<string, unknown>, id?: string, file?: File | null) => Promise<void>
 
 interface Actions {
   /** Rejects with a sentence when refused. */

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { callbacks as t } from '../../messages/callbacks.ts'
 import type { InteractionView, View } from '../../view/view.ts'
+import { attachmentHref } from '../chat/sent-file.tsx'
 import { isSpoken, VoiceMessage } from '../chat/voice-message.tsx'
 import { clockText, firstName } from '../format.ts'
 import { useSeatActions } from './act.ts'
@@ -34,7 +35,7 @@ export function AwayNotice({
 export function SpokenMessages({ interaction: { id }, view }: { interaction: InteractionView; view: View }) {
   return (view.messages[id] ?? [])
     .filter(({ attachment }) => isSpoken(attachment))
-    .map(({ contentId }) => <VoiceMessage key={contentId} src={`/api/attachments/${encodeURIComponent(contentId)}`} />)
+    .map(({ contentId }) => <VoiceMessage key={contentId} src={attachmentHref(contentId)} />)
 }
 
 /** A call at whose other end nobody is: it rings, or can be made to. */

@@ -8,8 +8,11 @@ import { calls as t } from '../../messages/calls.ts'
 import { template } from '../../messages/templates.ts'
 import { texts } from '../../messages/texts.ts'
 import type { InteractionView, View } from '../../view/view.ts'
+import { inTexts } from '../../view/files.ts'
+import { AttachButton, AttachedFile, useAttaching } from '../chat/attach.tsx'
 import { Composer } from '../chat/composer.tsx'
 import { firstName } from '../format.ts'
+import { attachmentHref } from '../chat/sent-file.tsx'
 import { Transcript } from '../chat/transcript.tsx'
 import { useKept } from '../kept.ts'
 import { isSpoken } from '../chat/voice-message.tsx'
@@ -26,17 +29,21 @@ export function CallTexts({ interaction, view, now }: { interaction: Interaction
   const [text, setText] = useKept(`words ${id}`)
   const first = firstName(customerName)
   const post = useCallback(
-    (messageId: string, words: string) => act('sendMessage', { interactionId: id, text: words, textLineId }, messageId),
+    (messageId: string, words: string, file: File | null) =>
+      act('sendMessage', { interactionId: id, text: words, textLineId }, messageId, file),
     [act, id, textLineId],
   )
   const { unsent, send, retry } = useOutbox(post)
   const messages = (view.messages[id] ?? []).filter(({ attachment }) => !isSpoken(attachment))
   const shown = [...useTexts(interaction, messages), ...unsentBy(unsent, messages, retry)]
   const blank = blankIn(text)
+  const attaching = useAttaching(inTexts)
+  const ready = (text.trim() !== '' || attaching.file !== null) && blank === null
   const submit = (): void => {
-    if (text.trim() === '' || blank !== null) return
-    send(text, now)
+    if (!ready) return
+    send(text, now, attaching.file)
     setText('')
+    attaching.clear()
     setOpen(false)
   }
   if (numbers?.stopped === true) return <Alert severity="info">{texts.stopped(first)}</Alert>
@@ -49,7 +56,7 @@ export function CallTexts({ interaction, view, now }: { interaction: Interaction
             own="agent"
             otherName={customerName}
             zone={view.plan?.zone ?? 'UTC'}
-            fileHref={(contentId) => `/api/attachments/${encodeURIComponent(contentId)}`}
+            fileHref={attachmentHref}
           />
         </Box>
       )}
@@ -61,14 +68,17 @@ export function CallTexts({ interaction, view, now }: { interaction: Interaction
             onSend={submit}
             onTyping={() => undefined}
             label={t.textTo(first)}
+            hasFile={attaching.file !== null}
             templates={templatesOf(interaction, view)}
           />
           {blank !== null && <Typography variant="body2">{template.fill(blank)}</Typography>}
-          {text !== '' && <TextLength text={text} />}
+          <AttachedFile attaching={attaching} />
+          <TextLength text={text} withPicture={attaching.file !== null} />
           <Box sx={{ display: 'flex', gap: 1 }}>
-            <Button disabled={text.trim() === '' || blank !== null} onClick={submit}>
+            <Button disabled={!ready} onClick={submit}>
               {t.sendText}
             </Button>
+            <AttachButton attaching={attaching} />
             <Button variant="text" onClick={() => setOpen(false)}>
               {t.noText}
             </Button>

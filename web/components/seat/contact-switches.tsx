@@ -30,6 +30,7 @@ export function ContactSwitches({ interactionId, contact }: ContactSwitchesProps
     <FormControlLabel
       control={<Switch size="small" checked={wants[name]} onChange={({ target }) => set({ [name]: target.checked })} />}
       label={label}
+      sx={{ marginInlineStart: -0.5 }}
       slotProps={{ typography: { variant: 'body2' } }}
     />
   )

@@ -10,7 +10,10 @@ import { template } from '../../messages/templates.ts'
 import { texts } from '../../messages/texts.ts'
 import { seatWords } from '../../messages/steering.ts'
 import type { InteractionView, MessageView, View } from '../../view/view.ts'
+import { inChats, inTexts } from '../../view/files.ts'
+import { AttachButton, AttachedFile, useAttaching } from '../chat/attach.tsx'
 import { Composer } from '../chat/composer.tsx'
+import { attachmentHref } from '../chat/sent-file.tsx'
 import { Transcript, type ShownMessage } from '../chat/transcript.tsx'
 import { clockText, firstName } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
@@ -64,7 +67,8 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
   const [text, setText] = useKept(`words ${id}`)
   const [passing, setPassing] = useState(false)
   const post = useCallback(
-    (messageId: string, words: string) => act('sendMessage', { interactionId: id, text: words }, messageId),
+    (messageId: string, words: string, file: File | null) =>
+      act('sendMessage', { interactionId: id, text: words }, messageId, file),
     [act, id],
   )
   const { unsent, send, retry } = useOutbox(post)
@@ -81,10 +85,13 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
     ...unsentBy(unsent, messages, retry),
   ]
   const blank = blankIn(text)
+  const attaching = useAttaching(numbers === null ? inChats : inTexts)
+  const ready = (text.trim() !== '' || attaching.file !== null) && !stopped && blank === null
   const submit = (): void => {
-    if (text.trim() === '' || stopped || blank !== null) return
-    send(text, now)
+    if (!ready) return
+    send(text, now, attaching.file)
     setText('')
+    attaching.clear()
   }
   const checked = view.plan?.queues.find(({ id: one }) => one === interaction.queueId)?.identityCheck === true
   return (
@@ -112,7 +119,7 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
         own="agent"
         otherName={interaction.customerName}
         zone={view.plan?.zone ?? 'UTC'}
-        fileHref={(contentId) => `/api/attachments/${encodeURIComponent(contentId)}`}
+        fileHref={attachmentHref}
         foot={
           typing ? (
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>{`${first} ${en.seat.typing}`}</Typography>
@@ -133,11 +140,13 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
           }}
           label={en.seat.write(first)}
           disabled={stopped}
+          hasFile={attaching.file !== null}
           templates={templatesOf(interaction, view)}
         />
         {blank !== null && <Typography variant="body2">{template.fill(blank)}</Typography>}
         {stopped && <Alert severity="warning">{texts.stopped(first)}</Alert>}
-        {numbers !== null && !stopped && text !== '' && <TextLength text={text} />}
+        <AttachedFile attaching={attaching} />
+        {numbers !== null && !stopped && <TextLength text={text} withPicture={attaching.file !== null} />}
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
           <Button onClick={() => void attempt('endInteraction', { interactionId: id })}>{en.seat.end}</Button>
           <Button aria-haspopup="dialog" onClick={() => setPassing(true)}>
@@ -145,12 +154,8 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
           </Button>
           <FetchSupervisor interaction={interaction} />
           <Abuse interaction={interaction} view={view} />
-          <Button
-            variant="contained"
-            disabled={text.trim() === '' || stopped || blank !== null}
-            onClick={submit}
-            sx={{ marginInlineStart: 'auto' }}
-          >
+          <AttachButton attaching={attaching} disabled={stopped} />
+          <Button variant="contained" disabled={!ready} onClick={submit} sx={{ marginInlineStart: 'auto' }}>
             {en.seat.send}
           </Button>
         </Box>

@@ -8,6 +8,7 @@ import { useState } from 'react'
 import { en } from '../../messages/en.ts'
 import { waitMsAt, type InteractionView, type View } from '../../view/view.ts'
 import { LinkedText } from '../chat/linked-text.tsx'
+import { attachmentHref, SentFile } from '../chat/sent-file.tsx'
 import { clockText } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
 import { isSpoken } from '../chat/voice-message.tsx'
@@ -54,12 +55,17 @@ export function OfferBay({ interaction, view, now }: OfferBayProps) {
         {(view.messages[interaction.id] ?? [])
           .filter(({ attachment }) => !isSpoken(attachment))
           .map((message) => (
-            <Typography
-              key={message.number}
-              sx={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere', marginBlockEnd: 1 }}
-            >
-              {message.attachment === null ? <LinkedText text={message.text} /> : message.attachment.fileName}
-            </Typography>
+            <Box key={message.number} sx={{ marginBlockEnd: 1 }}>
+              {message.text !== '' && (
+                <Typography sx={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>
+                  {message.side === 'agent' && <strong>{en.seat.answered} </strong>}
+                  <LinkedText text={message.text} />
+                </Typography>
+              )}
+              {message.attachment !== null && (
+                <SentFile file={message.attachment} href={attachmentHref(message.contentId)} />
+              )}
+            </Box>
           ))}
         {interaction.numbers !== null && <Story interaction={interaction} view={view} />}
       </Box>

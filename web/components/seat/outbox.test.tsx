@@ -5,12 +5,13 @@ import { useOutbox } from './outbox.ts'
 interface Posted {
   readonly id: string
   readonly text: string
+  readonly file: File | null
   readonly settle: (error?: Error) => Promise<void>
 }
 
 function outbox() {
   const posted: Posted[] = []
-  const post = (id: string, text: string): Promise<void> =>
+  const post = (id: string, text: string, file: File | null): Promise<void> =>
     new Promise((resolve, reject) => {
       const settle = (error?: Error): Promise<void> =>
         act(async () => {
@@ -18,7 +19,7 @@ function outbox() {
           else reject(error)
           await Promise.resolve()
         })
-      posted.push({ id, text, settle })
+      posted.push({ id, text, file, settle })
     })
   const { result } = renderHook(() => useOutbox(post))
   return { result, posted }
@@ -30,6 +31,16 @@ test('words are shown at once, and go when the centre has them', async () => {
   expect(result.current.unsent).toMatchObject([{ text: 'Good morning', at: 5, failed: null }])
   await posted[0]?.settle()
   expect(result.current.unsent).toEqual([])
+})
+
+test('a file goes along, and along again with what is tried anew', async () => {
+  const { result, posted } = outbox()
+  const file = new File(['GIF89a'], 'map.gif')
+  act(() => result.current.send('', 1, file))
+  expect(result.current.unsent).toMatchObject([{ text: '', file }])
+  await posted[0]?.settle(new Error('offline'))
+  act(() => result.current.retry(posted[0]?.id ?? ''))
+  expect(posted.map((one) => one.file)).toEqual([file, file])
 })
 
 test('what fails stays with its reason, and is sent again under the same id', async () => {

@@ -75,7 +75,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
   const pressed = useRef(false)
   const agentId = view?.agentId ?? ''
   const act = useMemo<Act>(
-    () => (type, body, id) => sendCommand(store, type, { ...body, agentId }, { id, onBehalfOf }),
+    () => (type, body, id, file) => sendCommand(store, type, { ...body, agentId }, { id, onBehalfOf, file }),
     [store, agentId, onBehalfOf],
   )
   const attempt = useMemo<Act>(

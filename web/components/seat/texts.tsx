@@ -26,7 +26,9 @@ const textMessages = (
   })
 
 /** As how many texts it will go out. */
-export function TextLength({ text }: { text: string }) {
+export function TextLength({ text, withPicture }: { text: string; withPicture: boolean }) {
+  if (withPicture) return <Typography variant="body2">{texts.withPicture}</Typography>
+  if (text === '') return null
   const { parts, left, alphabet } = textParts(text)
   return (
     <Typography variant="body2" sx={{ color: parts > 3 ? 'warning.main' : 'text.secondary' }}>

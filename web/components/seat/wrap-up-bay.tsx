@@ -11,6 +11,7 @@ import { en } from '../../messages/en.ts'
 import { wrapUpOf as t } from '../../messages/templates.ts'
 import { seatWords } from '../../messages/steering.ts'
 import type { InteractionView, View } from '../../view/view.ts'
+import { attachmentHref } from '../chat/sent-file.tsx'
 import { Transcript } from '../chat/transcript.tsx'
 import { clockText, firstName } from '../format.ts'
 import { forgetKept, useKept } from '../kept.ts'
@@ -96,7 +97,7 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
             own="agent"
             otherName={interaction.customerName}
             zone={view.plan?.zone ?? 'UTC'}
-            fileHref={(contentId) => `/api/attachments/${encodeURIComponent(contentId)}`}
+            fileHref={attachmentHref}
           />
         )}
       </Box>

@@ -60,15 +60,28 @@ export const requestBytes = async (url: string): Promise<ArrayBuffer> => (await 
 export const requestJson = <T>(url: string, method: string, body: unknown): Promise<T> =>
   request<T>(url, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
 
+/** With a file that goes along. */
+function requestWith<T>(file: File, command: object): Promise<T> {
+  const form = new FormData()
+  form.set('command', JSON.stringify(command))
+  form.set('file', file)
+  return request<T>('/api/attachments', { method: 'POST', body: form })
+}
+
 /** A command of the person signed in, or of another in whose name they act. Resolves once its effect is in the view. */
 export async function sendCommand(
   store: StreamStore | null,
   type: string,
   body: Record<string, unknown>,
-  { id = newId(), onBehalfOf = null }: { id?: string; onBehalfOf?: string | null } = {},
+  {
+    id = newId(),
+    onBehalfOf = null,
+    file = null,
+  }: { id?: string; onBehalfOf?: string | null; file?: File | null } = {},
 ): Promise<void> {
   const input = { id, type, body, onBehalfOf }
-  const ask = (): Promise<{ seq: number }> => requestJson('/api/commands', 'POST', input)
+  const ask = (): Promise<{ seq: number }> =>
+    file === null ? requestJson('/api/commands', 'POST', input) : requestWith(file, input)
   let seq: number
   try {
     seq = (await ask()).seq

@@ -10,6 +10,7 @@ import Link from 'next/link'
 import { OutlinedWarning } from '../../../../components/outlined-warning.tsx'
 import { useState, type ReactNode } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
+import { attachmentHref } from '../../../../components/chat/sent-file.tsx'
 import { Transcript } from '../../../../components/chat/transcript.tsx'
 import { useFetched } from '../../../../components/fetched.ts'
 import { clockText, firstName, timeText } from '../../../../components/format.ts'
@@ -260,7 +261,7 @@ export function RecordPage({ details, plan, mayReach, mayMark }: RecordPageProps
             otherName={row.customerName || t.erased}
             ownName={row.agentName ?? undefined}
             zone={zone}
-            fileHref={(contentId) => `/api/attachments/${encodeURIComponent(contentId)}`}
+            fileHref={attachmentHref}
           />
         )}
       </Section>

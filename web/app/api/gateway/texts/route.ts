@@ -1,11 +1,14 @@
 import { answering } from '../../../../server/problem.ts'
 import { runtime } from '../../../../server/runtime.ts'
-import { receivedShape, receiveText } from '../../../../server/texts.ts'
+import { mostReceived, receivedShape, receiveText } from '../../../../server/texts.ts'
 import { readSigned } from '../../../../server/signed.ts'
 
 /** A carrier brings a customer's text; signed, and idempotent by the text's id. */
 export const POST = (request: Request): Promise<Response> =>
   answering(request, async () => {
-    const input = await receivedShape.validate(await readSigned(request), { abortEarly: false, stripUnknown: true })
+    const input = await receivedShape.validate(await readSigned(request, mostReceived), {
+      abortEarly: false,
+      stripUnknown: true,
+    })
     return Response.json(await receiveText(await runtime(), input), { status: 202 })
   })

@@ -1,9 +1,9 @@
-import { mostAttachmentBytes } from '../../../../../../server/attachments.ts'
 import { attach } from '../../../../../../server/chats.ts'
 import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
 import { limitRate, readBody } from '../../../../../../server/limits.ts'
 import { answering } from '../../../../../../server/problem.ts'
 import { runtime } from '../../../../../../server/runtime.ts'
+import { mostAttachmentBytes } from '../../../../../../view/files.ts'
 
 interface Context {
   readonly params: Promise<{ id: string }>

@@ -1,6 +1,7 @@
 import { readJson } from '../../../../../../server/limits.ts'
 import { outside } from '../../../../../../server/outside.ts'
 import { answering } from '../../../../../../server/problem.ts'
+import { mostReceived } from '../../../../../../server/texts.ts'
 import { permit } from '../../../../../../server/who.ts'
 
 interface Context {
@@ -21,5 +22,5 @@ export const GET = (request: Request, context: Context): Promise<Response> =>
 export const POST = (request: Request, context: Context): Promise<Response> =>
   answering(request, async () => {
     await permit('actAs')
-    return outside('POST', await pathOf(context), await readJson(request))
+    return outside('POST', await pathOf(context), await readJson(request, mostReceived))
   })

@@ -1,0 +1,1 @@
+CREATE INDEX "message_of_content" ON "message" USING btree ("content_id");
