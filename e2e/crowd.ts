@@ -1,12 +1,29 @@
 // Customers and agents for kill tests and benches: they act at once, and insist until the centre has answered.
 import { v7 as newId } from 'uuid'
-import { plainPlanned } from '../core/plan/index.ts'
+import { plainPlanned, plainPlannedLine, type Channel } from '../core/plan/index.ts'
 import type { Scenario } from '../scripts/demo/load.ts'
-import { Carrier, GatewayError, type News } from '../outside/index.ts'
+import { Carrier, GatewayError, signed, type News } from '../outside/index.ts'
 
 export const crowdQueue = 'crowd'
+/** The line of each channel; with its number, where it has one. */
+export const crowdLines = { chat: 'crowd-chats', voice: 'crowd-calls', sms: 'crowd-texts' } as const
+export const crowdNumbers = { voice: '+442079460100', sms: '+442079460101' } as const
 
-/** One queue and so many simulated agents, each with three slots. */
+const channelsInTurn: readonly Channel[] = ['chat', 'sms', 'voice']
+/** By which channel the n-th customer comes: all three, mixed evenly. */
+export const channelOf = (n: number): Channel => channelsInTurn[n % 3] ?? 'chat'
+
+// In each of these areas the numbers from 555-0100 to 555-0199 are kept for fiction.
+const areas =
+  '201 202 203 205 206 207 208 209 210 212 213 214 215 216 217 218 219 224 225 228 229 231 234 239 240 248 251 252 253 254 ' +
+  '256 260 262 267 269 270 276 281 301 302 303 304 305 307 308 309 310 312 313 314'
+const areaCodes = areas.split(' ')
+
+/** The telephone of the n-th customer, in E.164: nobody's. After 5,000 they begin anew. */
+export const crowdPhone = (n: number): string =>
+  `+1${areaCodes[Math.floor(n / 100) % areaCodes.length] ?? ''}55501${String(n % 100).padStart(2, '0')}`
+
+/** One queue, with a line of each channel, and so many simulated agents, each with three slots. */
 export function crowdScenario(agents: number, wrapUpSeconds = 0): Scenario {
   const people = Array.from({ length: agents }, (_, n) => ({
     id: `agent-${String(n).padStart(4, '0')}`,
@@ -35,8 +52,14 @@ export function crowdScenario(agents: number, wrapUpSeconds = 0): Scenario {
     hint: '',
   }
   const agentIds = people.map(({ id }) => id)
+  const line = { ...plainPlannedLine, queueIds: [crowdQueue] }
   return {
     people: [supervisor, ...people],
+    lines: [
+      { ...line, id: crowdLines.chat, name: 'Chats', channel: 'chat' },
+      { ...line, id: crowdLines.voice, name: 'Calls', channel: 'voice', address: crowdNumbers.voice },
+      { ...line, id: crowdLines.sms, name: 'Texts', channel: 'sms', address: crowdNumbers.sms },
+    ],
     queues: [
       {
         id: crowdQueue,
@@ -138,15 +161,18 @@ export class EagerAgents {
   }
 }
 
-/** Customers who each begin one chat. */
+/** Customers who each chat, text or call once. */
 export class Customers {
   readonly carrier: Carrier
   private readonly stopping = new AbortController()
-  /** The chats that the centre has accepted. */
+  /** The conversations that the centre has accepted. */
   readonly accepted: string[] = []
   ready = false
 
-  constructor(origin: string, key: string) {
+  constructor(
+    private readonly origin: string,
+    private readonly key: string,
+  ) {
     this.carrier = new Carrier(origin, key)
   }
 
@@ -165,12 +191,63 @@ export class Customers {
     this.stopping.abort()
   }
 
-  async begin(n: number): Promise<string> {
+  async begin(n: number): Promise<void> {
     const id = newId()
-    const begun = await insist(() =>
-      this.carrier.beginChat('skerrow-site', crowdQueue, `Customer ${n}`, `Words ${n}`, id),
-    )
-    if (begun === 'done') this.accepted.push(id)
-    return id
+    const ways: Record<Channel, () => Promise<string>> = {
+      chat: () => this.carrier.beginChat(crowdLines.chat, crowdQueue, `Customer ${n}`, `Words ${n}`, id),
+      sms: async () => {
+        await this.tell('texts', { id, from: crowdPhone(n), to: crowdNumbers.sms, text: `Words ${n}` })
+        return `text-${id}`
+      },
+      voice: async () => {
+        const call = { id, from: crowdPhone(n), to: crowdNumbers.voice }
+        const { token } = (await this.tell('calls', call)) as { token: string }
+        void this.stay(id, token, call.from)
+        return id
+      },
+    }
+    let begun = id
+    const done = await insist(async () => {
+      begun = await ways[channelOf(n)]()
+    })
+    if (done === 'done') this.accepted.push(begun)
+  }
+
+  /** As a carrier tells it, signed. */
+  private async tell(
+    what: 'texts' | 'calls',
+    message: { readonly id: string; readonly from: string; readonly to: string; readonly text?: string },
+  ): Promise<unknown> {
+    const body = JSON.stringify(message)
+    const answer = await fetch(`${this.origin}/api/gateway/${what}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', ...signed(this.key, message.id, body, Date.now()) },
+      body,
+    })
+    const text = await answer.text()
+    if (!answer.ok) throw new GatewayError(answer.status, text)
+    return JSON.parse(text) as unknown
+  }
+
+  /** Holds the line until the call is over, and takes it up again where it is cut. */
+  private async stay(id: string, token: string, phone: string): Promise<void> {
+    // Each telephone has an address of its own.
+    const headers = { authorization: `Bearer ${token}`, 'x-forwarded-for': phone }
+    for (; !this.stopping.signal.aborted; await new Promise((resolve) => setTimeout(resolve, 100)))
+      try {
+        const answer = await fetch(`${this.origin}/api/gateway/calls/${id}/live`, {
+          headers,
+          signal: this.stopping.signal,
+        })
+        if (!answer.ok || answer.body === null) throw new GatewayError(answer.status, 'the call is not followed')
+        let heard = ''
+        for await (const part of answer.body) {
+          // No sign that matters is longer than these.
+          heard = (heard + new TextDecoder().decode(part as Uint8Array)).slice(-4000)
+          if (heard.includes('"phase":"over"')) return
+        }
+      } catch {
+        // Cut, or the centre is away: it is taken up again.
+      }
   }
 }

@@ -1,3 +1,4 @@
+import { hasRoom } from '../../core/capacity/index.ts'
 import { evolve, snapshotOf, State, type Event } from '../../core/routing/index.ts'
 import { readJournal, type Database, type JournalRow } from '../../database/index.ts'
 
@@ -17,6 +18,8 @@ export interface Verdict {
   readonly answeredTwice: string[]
   readonly offeredWhileOffered: string[]
   readonly unanswered: string[]
+  /** Agents who had more before them than their load limits let them have, at the offer that made it so. */
+  readonly aboveLimits: string[]
   readonly abandoned: number
   readonly blamed: number
   readonly commandsTwice: number
@@ -57,7 +60,7 @@ export function judge(rows: readonly JournalRow[], accepted: readonly string[]):
     abandoned,
     blamed,
     commandsTwice: [...arrivals.values()].filter((times) => times > 1).length,
-    folds: folds(rows),
+    ...folded(rows),
   }
 }
 
@@ -66,9 +69,20 @@ const isOfferEnd = (
 ): event is Event<'offerAnswered' | 'offerDeclined' | 'offerMissed' | 'offerWithdrawn'> =>
   ['offerAnswered', 'offerDeclined', 'offerMissed', 'offerWithdrawn'].includes(event.type)
 
-function folds(rows: readonly JournalRow[]): boolean {
-  const state = rows.reduce((at, { event }) => evolve(at, event), new State())
-  return snapshotOf(state).at === rows.at(-1)?.event.at
+/** What only shows as it goes: whether it folds, and what each agent had at hand with every offer. */
+function folded(rows: readonly JournalRow[]): Pick<Verdict, 'folds' | 'aboveLimits'> {
+  let state = new State()
+  const aboveLimits: string[] = []
+  for (const { event } of rows) {
+    state = evolve(state, event)
+    if (event.type !== 'offerMade') continue
+    const carried = state.agent(event.agentId).carried.map((id) => state.interaction(id).channel)
+    const limits = state.limitsOf(event.agentId)
+    // Each fits beside all the others, whichever came last.
+    const fits = carried.every((channel, n) => hasRoom(limits, carried.toSpliced(n, 1), channel, true))
+    if (!fits) aboveLimits.push(event.offerId)
+  }
+  return { folds: snapshotOf(state).at === rows.at(-1)?.event.at, aboveLimits }
 }
 
 export const allWell: Verdict = {
@@ -78,6 +92,7 @@ export const allWell: Verdict = {
   answeredTwice: [],
   offeredWhileOffered: [],
   unanswered: [],
+  aboveLimits: [],
   abandoned: 0,
   blamed: 0,
   commandsTwice: 0,

@@ -1,10 +1,11 @@
-// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run.
+// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run. With --load the load alone.
 import { crowdScenario } from '../../e2e/crowd.ts'
 import { Stand } from '../../e2e/stand.ts'
 import { buildWeb } from '../build.ts'
 import { benchCore } from './core.ts'
 import { benchHours } from './hours.ts'
 import { benchMethods } from './methods.ts'
+import { load } from './load.ts'
 import { httpCommandsPerSecond } from './http.ts'
 import { commandsPerSecond, latencies, webHere } from './path.ts'
 import { notifyRoundTrip, singleRowCommits } from './yardsticks.ts'
@@ -21,6 +22,12 @@ const median = (values: number[]): number => [...values].sort((a, b) => a - b)[M
 function told<T>(part: string, value: T): T {
   process.stderr.write(`${JSON.stringify({ [part]: value })}\n`)
   return value
+}
+
+if (process.argv.includes('--load')) {
+  const figures = await load({ agents: 300, perSecond: 50, seconds: quick ? 20 : 300 })
+  process.stdout.write(`${JSON.stringify(figures, null, 2)}\n`)
+  process.exit(0)
 }
 
 const methods = told('methods', benchMethods(quick ? 2000 : 6000))

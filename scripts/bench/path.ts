@@ -1,17 +1,13 @@
 // The whole path: the web's own code in this process (sender, follower, agents' streams), a router process, PostgreSQL.
 // What is left out is HTTP, which `http.ts` measures by itself.
 import { v7 as newId } from 'uuid'
-import { crowdQueue, inParallel } from '../../e2e/crowd.ts'
+import { crowdLines, crowdQueue, inParallel } from '../../e2e/crowd.ts'
 import { until, type Stand } from '../../e2e/stand.ts'
 import { nextGapSeconds, seeded } from '../../outside/index.ts'
 import { envelope } from '../../web/server/envelope.ts'
-import { LiveFeed } from '../../web/server/live.ts'
 import { runtime, type Runtime } from '../../web/server/runtime.ts'
-import type { Stream } from '../../web/server/stream.ts'
-import type { View, ViewChange } from '../../web/view/view.ts'
+import { act, openSeats, system, type Seen } from './seats.ts'
 import { spread, type Spread } from './yardsticks.ts'
-
-const system = { kind: 'system', id: 'bench' } as const
 
 export async function webHere(stand: Stand): Promise<Runtime> {
   Object.assign(process.env, stand.env(0))
@@ -51,13 +47,10 @@ export async function latencies(web: Runtime, perSecond: number, seconds: number
   const offers: number[] = []
   const messages: number[] = []
   const random = seeded(3)
-  const ask = (...[type, body]: Parameters<typeof ordered>): void => void ordered(type, body).catch(() => undefined)
-  const ordered = (type: 'answerOffer' | 'endInteraction', body: never): Promise<unknown> =>
-    web.sender.submit({ command: envelope(type, system, body) })
   const talk = (agentId: string, interactionId: string): void => {
     const lastsMs = 4000 + random() * 8000
     setTimeout(() => void say(interactionId), lastsMs / 2)
-    setTimeout(() => ask('endInteraction', { agentId, interactionId } as never), lastsMs)
+    setTimeout(() => void act(web, 'endInteraction', { agentId, interactionId }), lastsMs)
   }
   const say = async (interactionId: string): Promise<void> => {
     const contentId = newId()
@@ -67,14 +60,14 @@ export async function latencies(web: Runtime, perSecond: number, seconds: number
     const content = { id: contentId, interactionId, body: 'How long will it take?' }
     await web.sender.submit({ command: envelope('sendMessage', system, body), content }).catch(() => undefined)
   }
-  const take = (agentId: string, part: Pick<View | ViewChange, 'interactions' | 'messages'>): void => {
+  const take = (agentId: string, part: Seen): void => {
     const now = performance.now()
     for (const interaction of Object.values(part.interactions)) {
       const begun = interaction === null ? undefined : sentAt.get(interaction.id)
       if (interaction?.offer == null || begun === undefined) continue
       sentAt.delete(interaction.id)
       offers.push(now - begun)
-      ask('answerOffer', { agentId, interactionId: interaction.id, offerId: interaction.offer.id } as never)
+      void act(web, 'answerOffer', { agentId, interactionId: interaction.id, offerId: interaction.offer.id })
       talk(agentId, interaction.id)
     }
     for (const { contentId } of Object.values(part.messages).flat()) {
@@ -84,21 +77,7 @@ export async function latencies(web: Runtime, perSecond: number, seconds: number
       messages.push(now - said)
     }
   }
-  const endings: (() => void)[] = []
-  for (const agentId of agents) {
-    await web.connections.begin({ agentId }, system)
-    const stream: Stream = {
-      closed: false,
-      close: () => undefined,
-      // What a socket would be given is made, as for a browser.
-      send: (event, data) => {
-        const made = JSON.parse(JSON.stringify(data)) as ViewChange
-        if (event !== 'queues') take(agentId, made)
-      },
-    }
-    endings.push(await new LiveFeed(web, { kind: 'seat', agentId }, stream).begin(null))
-    await web.sender.submit({ command: envelope('setPresence', system, { agentId, stateId: 'ready' }) })
-  }
+  const closeSeats = await openSeats(web, take)
   const begin = (): void => {
     const id = newId()
     sentAt.set(id, performance.now())
@@ -107,7 +86,7 @@ export async function latencies(web: Runtime, perSecond: number, seconds: number
       interactionId: id,
       channel: 'chat',
       customerId: 'bench',
-      lineId: 'skerrow-site',
+      lineId: crowdLines.chat,
       queueId: crowdQueue,
       connection,
       contentId: null,
@@ -121,7 +100,7 @@ export async function latencies(web: Runtime, perSecond: number, seconds: number
     begin()
   }
   await until('all have been offered', () => sentAt.size === 0, 20_000).catch(() => undefined)
-  for (const stop of endings) stop()
+  closeSeats()
   return {
     interactionsPerSecond: perSecond,
     agents: agents.length,

@@ -11,6 +11,8 @@ import { people, type ScenarioPerson } from './scenario-people.ts'
 export interface Scenario {
   readonly people: readonly ScenarioPerson[]
   readonly queues: PlanDocument['queues']
+  /** Those of the ferry company where it is left out. */
+  readonly lines?: PlanDocument['lines']
   readonly skills?: PlanDocument['skills']
   readonly teams?: PlanDocument['teams']
   readonly times?: Pick<PlanDocument, 'hours' | 'calendars' | 'sites' | 'shifts'>
@@ -57,6 +59,7 @@ export function large(): Scenario {
 function planOf({
   people: all,
   queues: own,
+  lines: reached = lines,
   skills: known = [],
   teams: parts = [],
   times: at,
@@ -76,7 +79,7 @@ function planOf({
       skills: Object.entries(levels).flatMap(([skillId, level]) => (ids.has(skillId) ? [{ skillId, level }] : [])),
     })),
     queues: own,
-    lines: lines.flatMap((line) => {
+    lines: reached.flatMap((line) => {
       const led = line.queueIds.length === 0 ? own.map(({ id }) => id) : line.queueIds
       return led.every((id) => own.some((queue) => queue.id === id)) ? [{ ...line, queueIds: led }] : []
     }),
