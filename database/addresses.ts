@@ -26,31 +26,25 @@ export async function meetNumber(
   value: string,
   fresh: { readonly addressId: string; readonly customerId: string; readonly name: string },
 ): Promise<Met> {
-  // Most are known already, and need no transaction.
-  const [found] = await database.select().from(t.address).where(eq(t.address.value, value))
-  const customers = found === undefined ? [] : await readCustomersOf(database, found.id)
-  if (found !== undefined && customers.length > 0) return { addressId: found.id, customers }
-  return database.transaction(async (tx) => {
-    await tx.insert(t.address).values({ id: fresh.addressId, kind: 'phone', value }).onConflictDoNothing()
-    // The row is locked: of several that meet the number for the first time one makes the customer.
-    const [address] = await tx.select().from(t.address).where(eq(t.address.value, value)).for('update')
-    if (address === undefined) throw new Error('the address was not kept')
-    const known = await readCustomersOf(tx, address.id)
-    if (known.length > 0) return { addressId: address.id, customers: known }
-    const customer = { id: fresh.customerId, name: fresh.name }
-    await tx.insert(t.customer).values(customer).onConflictDoNothing()
-    await tx.insert(t.customerAddress).values({ customerId: customer.id, addressId: address.id })
-    return { addressId: address.id, customers: [{ ...customer, needs: [] }] }
+  const { rows } = await database.$client.query<Known & { addressId: string }>({
+    name: 'meet-number',
+    text: `select address_id as "addressId", customer_id as id, customer_name as name, customer_needs as needs
+           from meet_number($1, $2, $3, $4)`,
+    values: [value, fresh.addressId, fresh.customerId, fresh.name],
   })
+  const addressId = rows[0]?.addressId
+  if (addressId === undefined) throw new Error('the number was not kept')
+  return { addressId, customers: rows.map(({ id, name, needs }) => ({ id, name, needs })) }
 }
 
 /** The numbers by their addresses' ids. */
 export async function readNumbers(database: Database, ids: readonly string[]): Promise<Map<string, string>> {
   if (ids.length === 0) return new Map()
-  const rows = await database
-    .select({ id: t.address.id, value: t.address.value })
-    .from(t.address)
-    .where(inArray(t.address.id, [...ids]))
+  const { rows } = await database.$client.query<{ id: string; value: string }>({
+    name: 'read-numbers',
+    text: 'select id, value from address where id = any($1::text[])',
+    values: [ids],
+  })
   return new Map(rows.map(({ id, value }) => [id, value]))
 }
 

@@ -124,6 +124,7 @@ export {
   readRecording,
   readRecordingMeta,
   readRecordingsOf,
+  type RecordingEnd,
   type RecordingMeta,
   deleteMark,
   insertMark,

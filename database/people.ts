@@ -39,10 +39,11 @@ export const readTestCustomers = (database: Database): Promise<Customer[]> =>
 
 export async function readCustomerNames(database: Database, ids: readonly string[]): Promise<Map<string, string>> {
   if (ids.length === 0) return new Map()
-  const rows = await database
-    .select({ id: t.customer.id, name: t.customer.name })
-    .from(t.customer)
-    .where(inArray(t.customer.id, [...ids]))
+  const { rows } = await database.$client.query<{ id: string; name: string }>({
+    name: 'read-customer-names',
+    text: 'select id, name from customer where id = any($1::text[])',
+    values: [ids],
+  })
   return new Map(rows.map(({ id, name }) => [id, name]))
 }
 

@@ -34,7 +34,7 @@ afterAll(async () => {
 const begin = (id: string, startedAt: number, interactionId = 'call') =>
   beginRecording(web, { id, interactionId, personId: 'ana', startedAt })
 const part = (id: string, number: number, text: string, at = 5000) =>
-  putRecordingPart(web, { id, personId: 'ana' }, number, Buffer.from(text), at)
+  putRecordingPart(web, id, { personId: 'ana' }, { number, bytes: Buffer.from(text), at })
 const soundOf = async (id: string): Promise<string> => (await readRecording(web, id)).toString()
 
 test('a stretch is kept in parts as they come; a part or a beginning a second time changes nothing', async () => {
@@ -45,14 +45,15 @@ test('a stretch is kept in parts as they come; a part or a beginning a second ti
   await begin('a', 9000)
   expect(await soundOf('a')).toBe('one two ')
   expect(await readRecordingMeta(web, 'a')).toMatchObject({ startedAt: 1000, lastAt: 5000, end: null })
-  await endRecording(web, { id: 'a', personId: 'ana' }, 'paused', 6000)
+  await endRecording(web, 'a', { personId: 'ana' }, 'paused', 6000)
   expect(await readRecordingMeta(web, 'a')).toMatchObject({ lastAt: 6000, end: 'paused' })
 })
 
 test('nobody brings more of a recording that is another’s, or that never began', async () => {
-  const more = (id: string, personId: string) => putRecordingPart(web, { id, personId }, 9, Buffer.from('more'), 7000)
+  const more = (id: string, personId: string) =>
+    putRecordingPart(web, id, { personId }, { number: 9, bytes: Buffer.from('more'), at: 7000 })
   expect([await more('a', 'ben'), await more('none', 'ana'), await more('a', 'ana')]).toEqual([false, false, true])
-  expect(await endRecording(web, { id: 'a', personId: 'ben' }, 'ended', 7000)).toBe(false)
+  expect(await endRecording(web, 'a', { personId: 'ben' }, 'ended', 7000)).toBe(false)
   expect(await readRecordingMeta(web, 'a')).toMatchObject({ end: 'paused' })
 })
 

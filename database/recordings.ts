@@ -6,8 +6,8 @@ import * as t from './schema.ts'
 export interface RecordingMeta {
   readonly id: string
   readonly interactionId: string
-  /** At whose end it was recorded. */
-  readonly personId: string
+  /** At whose end it was recorded; null: the customer's. */
+  readonly personId: string | null
   readonly startedAt: number
   /** When its last part came. */
   readonly lastAt: number
@@ -27,41 +27,52 @@ export async function beginRecording(
     .onConflictDoNothing()
 }
 
-/** Whose recording it is that more is brought of. */
-type Own = Pick<RecordingMeta, 'id' | 'personId'>
+/** At which end it is recorded: that of somebody of the centre, or of the customer of a call. */
+export type RecordingEnd = { readonly personId: string } | { readonly callId: string }
+
+const ends = (end: RecordingEnd): { personId: string | null; callId: string | null } =>
+  'personId' in end ? { ...end, callId: null } : { ...end, personId: null }
+
+/** As parameters 2 and 3 of a statement. */
+const isOwn = `id = $1 and person_id is not distinct from $2::text and ($3::text is null or interaction_id = $3)`
 
 /**
- * Kept at once, so that nothing of what has come is lost; the same part again changes nothing. False where the person has no
+ * Kept at once, so that nothing of what has come is lost; the same part again changes nothing. False where that end has no
  * such recording.
  */
 export async function putRecordingPart(
   database: Database,
-  { id, personId }: Own,
-  number: number,
-  bytes: Buffer,
-  at: number,
+  id: string,
+  end: RecordingEnd,
+  { number, bytes, at }: { readonly number: number; readonly bytes: Buffer; readonly at: number },
 ): Promise<boolean> {
+  const { personId, callId } = ends(end)
   const { rows } = await database.$client.query<{ found: number }>({
     name: 'put-recording-part',
-    text: `with own as (update recording set last_at = $5 where id = $1 and person_id = $2 returning id),
+    text: `with own as (update recording set last_at = $6 where ${isOwn} returning id),
                 put as (insert into recording_part (recording_id, number, bytes)
-                        select id, $3::int, $4::bytea from own on conflict do nothing)
+                        select id, $4::int, $5::bytea from own on conflict do nothing)
            select count(*)::int as found from own`,
-    values: [id, personId, number, bytes, at],
+    values: [id, personId, callId, number, bytes, at],
   })
   return rows[0]?.found === 1
 }
 
 export async function endRecording(
   database: Database,
-  { id, personId }: Own,
-  end: 'paused' | 'ended',
+  id: string,
+  end: RecordingEnd,
+  how: 'paused' | 'ended',
   at: number,
 ): Promise<boolean> {
-  const { rowCount } = await database
-    .update(t.recording)
-    .set({ end, lastAt: at })
-    .where(and(eq(t.recording.id, id), eq(t.recording.personId, personId)))
+  const { personId, callId } = ends(end)
+  const { rowCount } = await database.$client.query(`update recording set "end" = $4, last_at = $5 where ${isOwn}`, [
+    id,
+    personId,
+    callId,
+    how,
+    at,
+  ])
   return rowCount === 1
 }
 

@@ -100,13 +100,14 @@ export const textOut = pgTable(
   ],
 )
 
-/** A stretch of a call's recording, at the end of its agent. Written by the web while the call runs. */
+/** A stretch of a call's recording, at the end of its agent or its customer. Written by the web while the call runs. */
 export const recording = pgTable(
   'recording',
   {
     id: text().primaryKey(),
     interactionId: text('interaction_id').notNull(),
-    personId: text('person_id').notNull(),
+    /** Null: at the customer's end. */
+    personId: text('person_id'),
     startedAt: instant('started_at').notNull(),
     lastAt: instant('last_at').notNull(),
     end: text().$type<'paused' | 'ended'>(),

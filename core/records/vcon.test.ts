@@ -68,6 +68,7 @@ test('words, sound and calls without an answer in the order in which they began;
       ],
       recordings: [
         { personId: 'ana', from: 1_005_000, to: 1_007_500, fileName: 'r.webm', mediaType: 'audio/webm', body: 'Gkk' },
+        { personId: null, from: 1_008_000, to: 1_009_000, fileName: 'c.webm', mediaType: 'audio/webm', body: 'Gkk' },
       ],
     }),
   )
@@ -77,6 +78,7 @@ test('words, sound and calls without an answer in the order in which they began;
     { type: 'incomplete', originator: 3, parties: [3, 0], disposition: 'failed' },
     { type: 'recording', start: '1970-01-01T00:16:45.000Z', duration: 2.5, parties: [0, 2], encoding: 'base64url' },
     { type: 'text', originator: 0, parties: [0, 1], body: 'Here it is' },
+    { type: 'recording', duration: 1, parties: [0, 1] },
   ])
   expect(vcon.attachments).toMatchObject([
     { party: 0, filename: 'ticket.pdf', body: 'JVBERg', encoding: 'base64url' },

@@ -26,7 +26,8 @@ export interface VconSource {
     readonly file: VconBody | null
   }[]
   readonly recordings: readonly (VconBody & {
-    readonly personId: PersonId
+    /** At whose end; null: the customer's. */
+    readonly personId: PersonId | null
     readonly from: Instant
     readonly to: Instant
   })[]
@@ -61,7 +62,7 @@ export function vconOf(source: VconSource): Readonly<Record<string, unknown>> {
       ...record.attendances.filter(({ way }) => way !== 'asked').map(({ personId }) => personId),
       ...record.dials.map(({ agentId }) => agentId),
       ...messages.flatMap(({ personId }) => personId ?? []),
-      ...recordings.map(({ personId }) => personId),
+      ...recordings.flatMap(({ personId }) => personId ?? []),
     ]),
   ]
   const [customerParty, lineParty] = [0, 1]

@@ -42,6 +42,7 @@ export {
   type ShiftGap,
   type SkillGap,
 } from './grounds.ts'
+export { isAgentAway } from './parting.ts'
 export {
   atWork,
   isHeldOff,

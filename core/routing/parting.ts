@@ -2,7 +2,7 @@
 import type { Instant, PersonId } from '../plan/index.ts'
 import type { Guest } from '../calls/index.ts'
 import { event, type Event, type GuestEnd } from './events.ts'
-import type { Interaction } from './pieces.ts'
+import { atWork, type Interaction } from './pieces.ts'
 import type { State } from './state.ts'
 
 export const guestOf = ({ guests }: Interaction, personId: PersonId): Guest | undefined =>
@@ -18,6 +18,12 @@ export const gone = ({ id }: Interaction, personId: PersonId, cause: GuestEnd, a
 
 export const handedOver = ({ id }: Interaction, agentId: PersonId, toAgentId: PersonId, at: Instant): Event =>
   event('handedOver', at, { interactionId: id, agentId, toAgentId })
+
+/** The conversation goes on, but the page of the agent who has it is gone for the moment. */
+export const isAgentAway = (state: State, interaction: Interaction): boolean => {
+  const agentId = interaction.phase === 'connected' ? atWork(interaction)[0]?.personId : undefined
+  return agentId !== undefined && state.agents.get(agentId)?.connections.length === 0
+}
 
 /** Nobody answered in time. */
 export function missedConsult(interaction: Interaction, at: Instant): Event[] {

@@ -1,9 +1,13 @@
 import { expect } from '@playwright/test'
 import { call, expectSound, heardBy } from './calling.ts'
+import { until } from '../stand.ts'
 import { test } from './journey.ts'
 import { bayOf, expectAccessible, goHome, sayPresence, signIn } from './people.ts'
 
-test('a call is announced, recorded in stretches and played; who refuses is not recorded', async ({ browser }) => {
+test('a call is announced, recorded in stretches and played; who refuses is not recorded', async ({
+  browser,
+  stand,
+}) => {
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan?queue=today-s-sailings')
   const policy = rosalind.getByRole('combobox', { name: 'Recording of calls' })
   const words = rosalind.getByRole('textbox', { name: 'Announcement before connecting' })
@@ -36,6 +40,17 @@ test('a call is announced, recorded in stretches and played; who refuses is not 
   await expect(bay.getByText('Recording is paused: nothing of this is kept.')).toBeVisible()
   await bay.getByRole('button', { name: 'Record again' }).click()
   await ana.waitForTimeout(4500)
+  // Her page is gone for a while: the customer's end records until she is back.
+  await ana.goto('about:blank')
+  await until('the customer’s end records', async () => {
+    const { rows } = await stand.database.$client.query(
+      'select from recording join recording_part on recording_id = id where person_id is null and number > 1',
+    )
+    return rows.length > 0
+  })
+  await ana.goto('/seat')
+  await expectSound(bay)
+  await ana.waitForTimeout(4500)
   await bay.getByRole('button', { name: 'Hang up' }).click()
   await bay.getByRole('button', { name: 'Finish wrap-up' }).click()
 
@@ -58,6 +73,7 @@ test('a call is announced, recorded in stretches and played; who refuses is not 
   const player = rosalind.getByRole('group', { name: 'Recording' })
   await expect(player.getByText(/^0:00 of (0:0[6-9]|0:[1-5]\d|\d:\d\d)$/)).toBeVisible()
   await expect(player.getByText('not recorded: the agent had paused')).toBeVisible()
+  await expect(player.getByText('what follows was recorded at the customer’s end')).toHaveCount(1)
   await expectAccessible(rosalind)
   await player.getByRole('button', { name: 'Play' }).click()
   await expect(player.getByText(/^(0:0[2-9]|0:[1-5]\d|[1-9]:\d\d) of /)).toBeVisible()

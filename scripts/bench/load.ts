@@ -28,6 +28,7 @@ export interface Load extends LoadSettings {
   /** From the answer to the end of the wrap-up. */
   readonly handlingMs: Spread
   readonly arrivalToOfferMs: Spread
+  readonly byChannelMs: Readonly<Record<Channel, Spread>>
   readonly notifyRoundTripMs: Spread
   readonly offerP99InRoundTrips: number
   readonly refused: number
@@ -47,7 +48,7 @@ export async function load(settings: LoadSettings): Promise<Load> {
   const random = seeded(5)
   const sentAt = new Map<string, number>()
   const answeredAt = new Map<string, number>()
-  const offers: number[] = []
+  const offers: { readonly channel: Channel; readonly ms: number }[] = []
   const handling: number[] = []
   const met = new Set<string>()
   const ending = new Set<string>()
@@ -64,7 +65,7 @@ export async function load(settings: LoadSettings): Promise<Load> {
       if (one.offer?.agentId === agentId && !met.has(one.offer.id)) {
         met.add(one.offer.id)
         const began = sentAt.get(interactionId)
-        if (began !== undefined) offers.push(now - began)
+        if (began !== undefined) offers.push({ channel: one.channel, ms: now - began })
         sentAt.delete(interactionId)
         answeredAt.set(interactionId, now)
         void act(web, 'answerOffer', { agentId, interactionId, offerId: one.offer.id })
@@ -113,13 +114,16 @@ export async function load(settings: LoadSettings): Promise<Load> {
   const verdict = judge(await wholeJournal(stand.database), accepted)
   await web.close()
   await stand.stop()
-  const arrivalToOfferMs = spread(offers)
+  const spreadOf = (wanted?: Channel): Spread =>
+    spread(offers.flatMap(({ channel, ms }) => (wanted === undefined || channel === wanted ? ms : [])))
+  const arrivalToOfferMs = spreadOf()
   return {
     note: 'the web’s own code in one process, the router in another, PostgreSQL with fsync; no HTTP, no sound',
     ...settings,
     interactions,
     handlingMs: spread(handling),
     arrivalToOfferMs,
+    byChannelMs: { voice: spreadOf('voice'), chat: spreadOf('chat'), sms: spreadOf('sms') },
     notifyRoundTripMs: notify,
     offerP99InRoundTrips: Number((arrivalToOfferMs.p99 / notify.p50).toFixed(2)),
     refused,

@@ -31,6 +31,7 @@ export const recording = {
   place: 'Place in the recording',
   gap: (why: 'paused' | 'lost', clock: string) =>
     why === 'paused' ? `${clock} not recorded: the agent had paused` : `${clock} not recorded: the sound was cut off`,
+  atCustomer: 'The agent’s page was gone: what follows was recorded at the customer’s end.',
   mark: 'Mark this place',
   markNote: 'What is there',
   marks: 'Marks',

@@ -1,4 +1,4 @@
-import { visitOf, type Interaction } from '@eudromos/core/routing'
+import { atWork, visitOf, type Interaction } from '@eudromos/core/routing'
 import { readRecord, readTranscripts } from '@eudromos/database'
 import type { ChatView, MessageView } from '../view/view.ts'
 import { aliasOf } from './aliases.ts'
@@ -53,7 +53,12 @@ export class ChatFeed {
   }
 
   private take(change: Change): void {
-    if (change.everything || change.interactions.has(this.interactionId)) {
+    const { state } = this.runtime.follower
+    const interaction = state.interactions.get(this.interactionId)
+    const agentId = interaction === undefined ? undefined : atWork(interaction)[0]?.personId
+    const concerned =
+      change.interactions.has(this.interactionId) || (agentId !== undefined && change.people.has(agentId))
+    if (change.everything || concerned) {
       const said = change.messages.filter(({ interactionId }) => interactionId === this.interactionId)
       this.enqueue(async () => {
         for (const line of said)
@@ -62,7 +67,6 @@ export class ChatFeed {
       })
       return
     }
-    const interaction = this.runtime.follower.state.interactions.get(this.interactionId)
     const waits = interaction?.phase === 'waiting' || interaction?.phase === 'offered'
     if (interaction === undefined || !waits || !change.queues.has(visitOf(interaction).queueId)) return
     this.placeDue ??= setTimeout(() => {
@@ -117,6 +121,7 @@ export class ChatFeed {
       shownAs: null,
       announcement: '',
       recorded: null,
+      agentAway: false,
       callback: null,
       calledFrom: null,
       voicemail: record?.channel === 'voice' && outcome === 'sentAway' && takesMessages(this.runtime, record.queueId),

@@ -300,10 +300,12 @@ export class Follower {
     // The events are folded: whoever watches must hear of them, however long the database takes to come back.
     if (planTaken) await this.insist(() => this.loadPlan())
     if (everything) await this.insist(() => this.loadAnnouncements())
-    await this.insist(() => this.loadCustomers(customers))
-    await this.insist(() => this.loadNumbers(interactions, spoke))
-    if (rows.some(({ event }) => event.type === 'transferred')) await this.insist(() => this.loadHandovers())
-    const messages = await this.insist(() => this.loadMessages(said))
+    const [messages] = await Promise.all([
+      this.insist(() => this.loadMessages(said)),
+      this.insist(() => this.loadCustomers(customers)),
+      this.insist(() => this.loadNumbers(interactions, spoke)),
+      ...(rows.some(({ event }) => event.type === 'transferred') ? [this.insist(() => this.loadHandovers())] : []),
+    ])
     for (const line of messages) this.transcripts.get(line.interactionId)?.push(line)
     for (const id of interactions) if (!this.state.interactions.has(id)) this.transcripts.delete(id)
     const change: Change = {

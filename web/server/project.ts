@@ -3,6 +3,7 @@ import { estimateWaitSeconds } from '@eudromos/core/figures'
 import { channels, reachedBy } from '@eudromos/core/plan'
 import {
   atWork,
+  isAgentAway,
   isStuck,
   openOffer,
   partiesOf,
@@ -329,6 +330,7 @@ export function chatView(follower: Follower, interaction: Interaction, at: numbe
       interaction.channel !== 'voice' || queue === undefined || queue.recording === 'never'
         ? null
         : !interaction.recordingRefused,
+    agentAway: isAgentAway(state, interaction),
     agentName: interaction.phase === 'connected' ? (name?.split(' ')[0] ?? null) : null,
     place,
     estimatedWaitSeconds:

@@ -12,7 +12,7 @@ import { upTo } from '@eudromos/core/plan'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { Keeper } from './keeper.ts'
 import { ProblemError } from './problem.ts'
-import { begin, end, hear, mark, markShape, putPart, unmark } from './recordings.ts'
+import { begin, beginAtCustomer, end, hear, mark, markShape, putPart, unmark } from './recordings.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
 
@@ -30,6 +30,8 @@ const ana = { id: 'ana', name: 'Ana', roles: ['agent'] } as unknown as Who
 const ben = { id: 'ben', name: 'Ben', roles: ['agent'] } as unknown as Who
 const sup = { id: 'sup', name: 'Sup', roles: ['supervisor'] } as unknown as Who
 
+const at = ({ id }: Who) => ({ personId: id })
+
 let place: TestDatabase
 let web: Database
 let owner: Awaited<ReturnType<typeof connectAlone>>
@@ -43,7 +45,7 @@ const problemOf = async (work: Promise<unknown>): Promise<string | null> =>
   )
 
 /** A call that Ana has, of a queue with this policy. */
-function talking(recording: 'never' | 'always'): void {
+function talking(recording: 'never' | 'always' | 'byAgent'): void {
   centre = new TestCentre(testPlan({ queues: [testQueue('sailings', ['ana'])], limits }))
   centre.ready('ana')
   centre.arrive('call', 'sailings', { channel: 'voice', lineId: 'phone' })
@@ -73,11 +75,55 @@ test('whoever has the call records it where its queue has calls recorded, and no
   expect(await problemOf(asked(ben))).toBe('notAllowed')
   expect(await problemOf(begin(runtime, ana, { id: ids.first, interactionId: 'gone' }))).toBe('notFound')
   await asked(ana)
-  expect(await problemOf(putPart(runtime, sup, ids.first, 1, Buffer.from('x')))).toBe('notFound')
-  expect(await problemOf(putPart(runtime, ana, ids.first, 0, Buffer.from('x')))).toBe('notFound')
-  await putPart(runtime, ana, ids.first, 1, Buffer.from('sound'))
-  await end(runtime, ana, ids.first, { how: 'ended' })
+  expect(await problemOf(putPart(runtime, at(sup), ids.first, 1, Buffer.from('x')))).toBe('notFound')
+  expect(await problemOf(putPart(runtime, at(ana), ids.first, 0, Buffer.from('x')))).toBe('notFound')
+  await putPart(runtime, at(ana), ids.first, 1, Buffer.from('sound'))
+  await end(runtime, at(ana), ids.first, { how: 'ended' })
   expect(await readRecordingMeta(web, ids.first)).toMatchObject({ end: 'ended', personId: 'ana' })
+})
+
+describe('while the agent’s page is gone the customer’s end goes on with', () => {
+  const leave = (): void => void centre.do('disconnectAgent', { agentId: 'ana', connectionId: 'ana-1' })
+  const id = (n: number): string => `a3bb189e-8bf9-4888-9912-ace4e65431${String(n).padStart(2, '0')}`
+  let n = 0
+  const tried = async (callId = 'call'): Promise<string | null> =>
+    problemOf(beginAtCustomer(runtime, callId, { id: id((n += 1)) }))
+
+  beforeEach(() => web.$client.query('delete from recording'))
+
+  test('what is always recorded, but not with what was paused, and not while the agent is there', async () => {
+    talking('always')
+    expect(await tried()).toBe('notRecorded')
+    leave()
+    expect(await tried()).toBeNull()
+    await putPart(runtime, { callId: 'call' }, id(n), 1, Buffer.from('sound'))
+    expect(await problemOf(putPart(runtime, { callId: 'another' }, id(n), 2, Buffer.from('x')))).toBe('notFound')
+    expect(await problemOf(putPart(runtime, at(ana), id(n), 2, Buffer.from('x')))).toBe('notFound')
+    await end(runtime, { callId: 'call' }, id(n), { how: 'ended' })
+    expect(await readRecordingMeta(web, id(n))).toMatchObject({ personId: null, interactionId: 'call', end: 'ended' })
+    await beginRecording(web, { id: 'before', interactionId: 'call', personId: 'ana', startedAt: 900 })
+    expect(await tried()).toBeNull()
+    await end(runtime, at(ana), 'before', { how: 'paused' })
+    expect(await tried()).toBe('notRecorded')
+    expect(await tried('gone')).toBe('notRecorded')
+  })
+
+  test('what the agent was recording of their own choice', async () => {
+    talking('byAgent')
+    leave()
+    expect(await tried()).toBe('notRecorded')
+    await beginRecording(web, { id: 'before', interactionId: 'call', personId: 'ana', startedAt: 900 })
+    expect(await tried()).toBeNull()
+    await end(runtime, at(ana), 'before', { how: 'ended' })
+    expect(await tried()).toBe('notRecorded')
+  })
+
+  test('nothing where the customer does not want to be recorded', async () => {
+    talking('always')
+    leave()
+    centre.do('refuseRecording', { interactionId: 'call' }, { kind: 'customer', id: 'call' })
+    expect(await tried()).toBe('notRecorded')
+  })
 })
 
 test('a customer who refuses is recorded no more', async () => {
@@ -94,7 +140,7 @@ test('a recording is heard by whoever may read its record, and that is noted; an
      values ('old call', 'voice', 'mara', 'phone', 'sailings', false, 1, 'answered', 0, '[]', 0)`,
   )
   await beginRecording(web, { id: 'old', interactionId: 'old call', personId: 'ana', startedAt: 1 })
-  await putRecordingPart(web, { id: 'old', personId: 'ana' }, 1, Buffer.from('sound'), 2)
+  await putRecordingPart(web, 'old', at(ana), { number: 1, bytes: Buffer.from('sound'), at: 2 })
   expect((await hear(runtime, sup, 'old')).toString()).toBe('sound')
   const { rows } = await owner.query('select recording_id, person_id from recording_heard')
   expect(rows).toEqual([{ recording_id: 'old', person_id: 'sup' }])

@@ -1,6 +1,6 @@
 import 'server-only'
 import * as yup from 'yup'
-import { visitOf } from '@eudromos/core/routing'
+import { isAgentAway, visitOf, type Interaction } from '@eudromos/core/routing'
 import {
   beginRecording,
   deleteMark,
@@ -12,6 +12,7 @@ import {
   readRecordingMeta,
   noteHearing,
   readRecord,
+  type RecordingEnd,
 } from '@eudromos/database'
 import { uuid } from './gateway-shapes.ts'
 import { inOwnHand } from './hands.ts'
@@ -22,33 +23,55 @@ import type { Who } from './who.ts'
 
 export const mostPartBytes = 1024 * 1024
 
-const beginShape = yup.object({
-  id: uuid.required('Give the recording an id.'),
-  interactionId: yup.string().max(200).required('Name the call.'),
-})
+const idShape = yup.object({ id: uuid.required('Give the recording an id.') })
+const beginShape = idShape.shape({ interactionId: yup.string().max(200).required('Name the call.') })
+
+const notRecorded = (): ProblemError =>
+  new ProblemError(problem(409, 'notRecorded', 'Not recorded', 'This call is not to be recorded.'))
+
+/** By which rule a call is recorded now; throws where it is not to be. */
+function policyOf({ follower }: Runtime, interaction: Interaction): 'always' | 'byAgent' {
+  const queue = follower.document?.queues.find((one) => one.id === visitOf(interaction).queueId)
+  const policy = queue?.recording ?? 'never'
+  if (interaction.channel !== 'voice' || policy === 'never' || interaction.recordingRefused) throw notRecorded()
+  return policy
+}
 
 /** A stretch of recording begins at the end of the agent who has the call. The same id a second time is the same stretch. */
 export async function begin(runtime: Runtime, who: Who, input: unknown): Promise<void> {
   const { id, interactionId } = await beginShape.validate(input)
-  const { follower, database, clock } = runtime
-  const interaction = inOwnHand(runtime, who, interactionId)
-  const queue = follower.document?.queues.find((one) => one.id === visitOf(interaction).queueId)
-  if (
-    interaction.channel !== 'voice' ||
-    queue === undefined ||
-    queue.recording === 'never' ||
-    interaction.recordingRefused
-  )
-    throw new ProblemError(problem(409, 'notRecorded', 'Not recorded', 'This call is not to be recorded.'))
+  policyOf(runtime, inOwnHand(runtime, who, interactionId))
+  const { database, clock } = runtime
   await beginRecording(database, { id, interactionId, personId: who.id, startedAt: clock.now() })
 }
 
-/** Of one's own recordings; throws where it is another's. */
-export async function putPart(runtime: Runtime, who: Who, id: string, number: number, bytes: Buffer): Promise<void> {
+/**
+ * Likewise at the customer's end, while the agent's page is gone: where every call is recorded, or this one was when that page
+ * went. What the agent had paused is not gone on with.
+ */
+export async function beginAtCustomer(runtime: Runtime, callId: string, input: unknown): Promise<void> {
+  const { id } = await idShape.validate(input)
+  const { follower, database, clock } = runtime
+  const interaction = follower.state.interactions.get(callId)
+  if (interaction === undefined || !isAgentAway(follower.state, interaction)) throw notRecorded()
+  const policy = policyOf(runtime, interaction)
+  const last = (await readRecordingsOf(database, callId)).recordings.findLast(({ personId }) => personId !== null)
+  const goesOn =
+    last === undefined ? policy === 'always' : last.end === null || (policy === 'always' && last.end === 'ended')
+  if (!goesOn) throw notRecorded()
+  await beginRecording(database, { id, interactionId: callId, personId: null, startedAt: clock.now() })
+}
+
+/** Of what is recorded at that end; throws where it is another's. */
+export async function putPart(
+  { database, clock }: Runtime,
+  at: RecordingEnd,
+  id: string,
+  number: number,
+  bytes: Buffer,
+): Promise<void> {
   if (!Number.isInteger(number) || number < 1 || number > 100_000) throw notFound('This part')
-  const { database, clock } = runtime
-  if (!(await putRecordingPart(database, { id, personId: who.id }, number, bytes, clock.now())))
-    throw notFound('This recording')
+  if (!(await putRecordingPart(database, id, at, { number, bytes, at: clock.now() }))) throw notFound('This recording')
 }
 
 const endShape = yup.object({
@@ -58,9 +81,9 @@ const endShape = yup.object({
     .required('Say how it ended.'),
 })
 
-export async function end({ database, clock }: Runtime, who: Who, id: string, input: unknown): Promise<void> {
+export async function end({ database, clock }: Runtime, at: RecordingEnd, id: string, input: unknown): Promise<void> {
   const { how } = await endShape.validate(input)
-  if (!(await endRecording(database, { id, personId: who.id }, how, clock.now()))) throw notFound('This recording')
+  if (!(await endRecording(database, id, at, how, clock.now()))) throw notFound('This recording')
 }
 
 /** For those who may read the record of the call; that they heard it is noted. */

@@ -312,6 +312,8 @@ export interface ChatView {
   /** Of a call: what is played before one is connected; and whether it may be recorded, null where it never is. */
   readonly announcement: string
   readonly recorded: boolean | null
+  /** The page of the agent who has it is gone for the moment. */
+  readonly agentAway: boolean
   /** 1 is next; null once answered. */
   readonly place: number | null
   readonly estimatedWaitSeconds: number | null

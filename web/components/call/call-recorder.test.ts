@@ -1,4 +1,4 @@
-import { CallRecorder } from './call-recorder.ts'
+import { atAgent, atCustomer, CallRecorder } from './call-recorder.ts'
 
 let asked: string[]
 let bodies: string[]
@@ -69,7 +69,7 @@ const settle = (ms = 0): Promise<void> => jest.advanceTimersByTimeAsync(ms)
 const stream = () => ({ getAudioTracks: () => [{}] }) as unknown as MediaStream
 
 test('a stretch is begun, brought in parts in order, and ended', async () => {
-  const recorder = new CallRecorder('call')
+  const recorder = new CallRecorder(atAgent('call'))
   recorder.start()
   recorder.start()
   FakeRecorder.last?.give('one')
@@ -85,8 +85,18 @@ test('a stretch is begun, brought in parts in order, and ended', async () => {
   expect(bodies.at(-1)).toBe('{"how":"paused"}')
 })
 
+test('at the customer’s end it goes to the call’s own place, with nothing about it', async () => {
+  const recorder = new CallRecorder(atCustomer('call'))
+  recorder.start()
+  recorder.stop('ended')
+  await settle()
+  const place = '/api/gateway/calls/call/recordings'
+  expect(asked).toEqual([`POST ${place}`, `PUT ${place}/id/parts/1`, `POST ${place}/id/end`])
+  expect(Object.keys(JSON.parse(bodies[0] ?? '{}') as object)).toEqual(['id'])
+})
+
 test('going on after a pause is another stretch', async () => {
-  const recorder = new CallRecorder('call')
+  const recorder = new CallRecorder(atAgent('call'))
   recorder.start()
   recorder.stop('paused')
   recorder.start()
@@ -99,7 +109,7 @@ test('going on after a pause is another stretch', async () => {
 
 test('a part that does not come through is brought again before the next', async () => {
   answers = [204, 'away', 503, 204]
-  const recorder = new CallRecorder('call')
+  const recorder = new CallRecorder(atAgent('call'))
   recorder.start()
   FakeRecorder.last?.give('one')
   FakeRecorder.last?.give('two')
@@ -114,7 +124,7 @@ test('a part that does not come through is brought again before the next', async
 
 test('where the centre wants no recording nothing more is brought', async () => {
   answers = [409]
-  const recorder = new CallRecorder('call')
+  const recorder = new CallRecorder(atAgent('call'))
   recorder.start()
   FakeRecorder.last?.give('one')
   recorder.stop('ended')
@@ -123,7 +133,7 @@ test('where the centre wants no recording nothing more is brought', async () => 
 })
 
 test('each stream is mixed once; who is left out is not recorded any more', () => {
-  const recorder = new CallRecorder('call')
+  const recorder = new CallRecorder(atAgent('call'))
   const [ana, mara] = [stream(), stream()]
   const both = new Map([
     ['self', ana],
@@ -140,7 +150,7 @@ test('each stream is mixed once; who is left out is not recorded any more', () =
 })
 
 test('closing ends the stretch first, and then the sound', async () => {
-  const recorder = new CallRecorder('call')
+  const recorder = new CallRecorder(atAgent('call'))
   recorder.start()
   recorder.close()
   await settle()

@@ -9,6 +9,18 @@ const mediaType = 'audio/webm;codecs=opus'
 /** How a stretch of recording ended: paused by the agent, or at the end of it. */
 export type StretchEnd = 'paused' | 'ended'
 
+/** Where the centre takes a recording in, and what it is told when one begins. */
+export interface RecordingPlace {
+  readonly url: string
+  readonly about: Readonly<Record<string, string>>
+}
+
+export const atAgent = (interactionId: string): RecordingPlace => ({ url: '/api/recordings', about: { interactionId } })
+export const atCustomer = (callId: string): RecordingPlace => ({
+  url: `/api/gateway/calls/${callId}/recordings`,
+  about: {},
+})
+
 /** Brings the parts of one stretch to the centre, in order, each until it is there. */
 class Uploads {
   readonly id = newId()
@@ -17,8 +29,8 @@ class Uploads {
   /** The centre does not want it: nothing more is brought. */
   private unwanted = false
 
-  constructor(private readonly interactionId: string) {
-    this.work = this.insist(() => requestJson('/api/recordings', 'POST', { id: this.id, interactionId }))
+  constructor(private readonly place: RecordingPlace) {
+    this.work = this.insist(() => requestJson(place.url, 'POST', { id: this.id, ...place.about }))
   }
 
   part(data: Blob): void {
@@ -27,13 +39,13 @@ class Uploads {
     const { number } = this
     // Small enough to be brought on even when the page is being left.
     this.enqueue(() =>
-      request(`/api/recordings/${this.id}/parts/${number}`, { method: 'PUT', body: data, keepalive: true }),
+      request(`${this.place.url}/${this.id}/parts/${number}`, { method: 'PUT', body: data, keepalive: true }),
     )
   }
 
   end(how: StretchEnd): void {
     const body = JSON.stringify({ how })
-    this.enqueue(() => request(`/api/recordings/${this.id}/end`, { method: 'POST', body, keepalive: true }))
+    this.enqueue(() => request(`${this.place.url}/${this.id}/end`, { method: 'POST', body, keepalive: true }))
   }
 
   private enqueue(step: () => Promise<unknown>): void {
@@ -58,7 +70,7 @@ class Uploads {
 }
 
 /**
- * Records a call at its agent's end: all who are heard there and the agent, mixed. Each stretch between pauses is a recording
+ * Records a call at one end: all who are heard there and who speaks there, mixed. Each stretch between pauses is a recording
  * of its own, kept by the centre in parts of two seconds while it runs.
  */
 export class CallRecorder {
@@ -67,7 +79,7 @@ export class CallRecorder {
   private readonly sources = new Map<string, { readonly stream: MediaStream; readonly stop: () => void }>()
   private stretch: { readonly recorder: MediaRecorder; readonly uploads: Uploads } | null = null
 
-  constructor(private readonly interactionId: string) {}
+  constructor(private readonly place: RecordingPlace) {}
 
   /** What is mixed, by whose it is; whoever is left out is not recorded now. */
   mix(streams: ReadonlyMap<string, MediaStream>): void {
@@ -87,7 +99,7 @@ export class CallRecorder {
   start(): void {
     if (this.stretch !== null) return
     void this.audio.resume()
-    const uploads = new Uploads(this.interactionId)
+    const uploads = new Uploads(this.place)
     const recorder = new MediaRecorder(this.mixed.stream, { mimeType: mediaType, audioBitsPerSecond: 24_000 })
     recorder.ondataavailable = ({ data }) => uploads.part(data)
     recorder.start(partEveryMs)

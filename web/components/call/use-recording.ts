@@ -1,10 +1,13 @@
 'use client'
 import { useEffect, useMemo, useRef } from 'react'
-import { CallRecorder, canRecord } from './call-recorder.ts'
+import { CallRecorder, canRecord, type RecordingPlace } from './call-recorder.ts'
 import type { CallSound } from './call-room.ts'
 
 interface Recorded {
-  readonly interactionId: string
+  /** Must not change while the call lasts. */
+  readonly place: RecordingPlace
+  /** Nobody else need be there. */
+  readonly alone?: boolean
   /** The call is to be recorded now: not paused, not refused, and the announcement is over. */
   readonly on: boolean
   /** Somebody may go on after a pause. */
@@ -16,20 +19,21 @@ interface Recorded {
 }
 
 /** Records the call while `on` holds. */
-export function useRecording(sound: CallSound, { interactionId, on, paused, heard, speaking }: Recorded): void {
+export function useRecording(sound: CallSound, { place, alone = false, on, paused, heard, speaking }: Recorded): void {
   const recorder = useRef<CallRecorder | null>(null)
   const able = useMemo(() => canRecord(), [])
   const { local, links } = sound
-  const ready = able && local !== null && [...links.values()].some(({ state }) => state === 'connected')
+  const linked = alone || [...links.values()].some(({ state }) => state === 'connected')
+  const ready = able && local !== null && linked
   useEffect(() => {
     if (!ready) return
-    const one = new CallRecorder(interactionId)
+    const one = new CallRecorder(place)
     recorder.current = one
     return () => {
       one.close()
       recorder.current = null
     }
-  }, [ready, interactionId])
+  }, [ready, place])
   useEffect(() => {
     const streams = new Map<string, MediaStream>()
     if (local !== null && speaking) streams.set('self', local)

@@ -159,6 +159,7 @@ const lost: ChatView = {
   shownAs: null,
   announcement: '',
   recorded: null,
+  agentAway: false,
   callback: null,
   calledFrom: null,
   voicemail: false,

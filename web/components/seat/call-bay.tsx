@@ -3,12 +3,13 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { callbacks } from '../../messages/callbacks.ts'
 import { calls as t } from '../../messages/calls.ts'
 import { joining } from '../../messages/joining.ts'
 import { seatWords } from '../../messages/steering.ts'
 import type { InteractionView, View } from '../../view/view.ts'
+import { atAgent } from '../call/call-recorder.ts'
 import { Keypad } from '../call/keypad.tsx'
 import { SoundMeters } from '../call/sound-meters.tsx'
 import { useCentreCall } from '../call/use-centre-call.ts'
@@ -51,8 +52,9 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
   const away = interaction.away !== null
   const { sound, parties } = useCentreCall(store, interaction, self, { on: soundHere && !away, muted })
   const recording = useRecordingWish(interaction, view)
+  const place = useMemo(() => atAgent(id), [id])
   useRecording(sound, {
-    interactionId: id,
+    place,
     on: guest === undefined && soundHere && recording.on,
     paused: recording.paused,
     heard: held ? [] : parties.filter(({ silenced }) => !silenced).map((party) => party.id),

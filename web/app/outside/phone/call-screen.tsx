@@ -7,9 +7,11 @@ import { v7 as newId } from 'uuid'
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
 import { useKept } from '../../../components/kept.ts'
+import { atCustomer } from '../../../components/call/call-recorder.ts'
 import { playChime, playHoldMusic } from '../../../components/call/local-sound.ts'
 import { Keypad } from '../../../components/call/keypad.tsx'
 import { SoundMeters } from '../../../components/call/sound-meters.tsx'
+import { useRecording } from '../../../components/call/use-recording.ts'
 import { useCallSound } from '../../../components/call/use-call-sound.ts'
 import type { CallSignal } from '../../../components/call/peer.ts'
 import { ChatClient } from '../../../components/chat-box/chat-client.ts'
@@ -113,6 +115,16 @@ export function CallScreen({ own, callId, to, name, onClose }: CallScreenProps) 
   )
   const links = (view?.links ?? []).map(({ id }) => id)
   const sound = useCallSound('customer', talking && announced, muted, { links, speaksTo: links }, ways)
+  const place = useMemo(() => atCustomer(callId), [callId])
+  useRecording(sound, {
+    place,
+    alone: true,
+    // What was heard here is what would be missing: the agent's page, which records the call, is gone.
+    on: talking && announced && view.recorded === true && view.agentAway && !view.held,
+    paused: false,
+    heard: links,
+    speaking: !muted,
+  })
   return (
     <Box sx={{ padding: 2.5, display: 'grid', gap: 2, alignContent: 'start', flex: 1 }}>
       <div>

@@ -1,16 +1,22 @@
 import { gapsOf, peaksOf, wavOf } from './joined-sound.ts'
 
 test('between stretches stands what was not recorded, and why', () => {
-  const stretch = (startedAt: number, lastAt: number, end: 'paused' | 'ended' | null) => ({
+  const stretch = (
+    startedAt: number,
+    lastAt: number,
+    end: 'paused' | 'ended' | null,
+    personId: string | null = 'ana',
+  ) => ({
     id: String(startedAt),
     startedAt,
     lastAt,
     end,
+    personId,
   })
-  const stretches = [stretch(0, 9000, 'paused'), stretch(21_000, 30_000, null), stretch(28_000, 40_000, 'ended')]
+  const stretches = [stretch(0, 9000, 'paused'), stretch(21_000, 30_000, null), stretch(28_000, 40_000, 'ended', null)]
   expect(gapsOf(stretches, [9, 8, 10])).toEqual([
-    { at: 9, why: 'paused', ms: 12_000 },
-    { at: 17, why: 'lost', ms: 0 },
+    { at: 9, why: 'paused', ms: 12_000, atCustomer: false },
+    { at: 17, why: 'lost', ms: 0, atCustomer: true },
   ])
   expect(gapsOf([], [])).toEqual([])
 })

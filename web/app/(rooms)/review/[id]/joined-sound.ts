@@ -5,6 +5,8 @@ import { en } from '../../../../messages/en.ts'
 
 export interface Stretch {
   readonly id: string
+  /** At whose end; null: the customer's. */
+  readonly personId: string | null
   readonly startedAt: number
   readonly lastAt: number
   readonly end: 'paused' | 'ended' | null
@@ -16,6 +18,8 @@ export interface Gap {
   readonly why: 'paused' | 'lost'
   /** How long it was not recorded. */
   readonly ms: number
+  /** What follows was recorded at the customer's end. */
+  readonly atCustomer: boolean
 }
 
 export interface JoinedSound {
@@ -47,7 +51,12 @@ export function gapsOf(stretches: readonly Stretch[], seconds: readonly number[]
     const next = stretches[n + 1]
     if (next === undefined) return []
     return [
-      { at, why: end === 'paused' ? ('paused' as const) : ('lost' as const), ms: Math.max(0, next.startedAt - lastAt) },
+      {
+        at,
+        why: end === 'paused' ? ('paused' as const) : ('lost' as const),
+        ms: Math.max(0, next.startedAt - lastAt),
+        atCustomer: next.personId === null,
+      },
     ]
   })
 }

@@ -12,6 +12,6 @@ interface Context {
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('seat', 'actAs')
-    await end(await runtime(), who, (await params).id, await readJson(request))
+    await end(await runtime(), { personId: who.id }, (await params).id, await readJson(request))
     return new Response(null, { status: 204 })
   })

@@ -13,6 +13,7 @@ export const PUT = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('seat', 'actAs')
     const { id, number } = await params
-    await putPart(await runtime(), who, id, Number(number), await readBody(request, mostPartBytes))
+    const bytes = await readBody(request, mostPartBytes)
+    await putPart(await runtime(), { personId: who.id }, id, Number(number), bytes)
     return new Response(null, { status: 204 })
   })

@@ -1,0 +1,1 @@
+ALTER TABLE "recording" ALTER COLUMN "person_id" DROP NOT NULL;

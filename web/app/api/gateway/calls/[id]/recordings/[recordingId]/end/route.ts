@@ -1,0 +1,19 @@
+import { limitPublic, requireChat } from '../../../../../../../../server/gateway.ts'
+import { readJson } from '../../../../../../../../server/limits.ts'
+import { answering } from '../../../../../../../../server/problem.ts'
+import { end } from '../../../../../../../../server/recordings.ts'
+import { runtime } from '../../../../../../../../server/runtime.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string; recordingId: string }>
+}
+
+/** A stretch is over. */
+export const POST = (request: Request, { params }: Context): Promise<Response> =>
+  answering(request, async () => {
+    const { id, recordingId } = await params
+    limitPublic(request, 'record', 120)
+    await requireChat(request, id)
+    await end(await runtime(), { callId: id }, recordingId, await readJson(request))
+    return new Response(null, { status: 204 })
+  })

@@ -1,0 +1,20 @@
+import { limitPublic, requireChat } from '../../../../../../../../../server/gateway.ts'
+import { readBody } from '../../../../../../../../../server/limits.ts'
+import { answering } from '../../../../../../../../../server/problem.ts'
+import { mostPartBytes, putPart } from '../../../../../../../../../server/recordings.ts'
+import { runtime } from '../../../../../../../../../server/runtime.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string; recordingId: string; number: string }>
+}
+
+/** A part of a stretch; the same number a second time is the same part. */
+export const PUT = (request: Request, { params }: Context): Promise<Response> =>
+  answering(request, async () => {
+    const { id, recordingId, number } = await params
+    limitPublic(request, 'record', 120)
+    await requireChat(request, id)
+    const bytes = await readBody(request, mostPartBytes)
+    await putPart(await runtime(), { callId: id }, recordingId, Number(number), bytes)
+    return new Response(null, { status: 204 })
+  })

@@ -1,0 +1,19 @@
+import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
+import { readJson } from '../../../../../../server/limits.ts'
+import { answering } from '../../../../../../server/problem.ts'
+import { beginAtCustomer } from '../../../../../../server/recordings.ts'
+import { runtime } from '../../../../../../server/runtime.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string }>
+}
+
+/** The customer's end begins to record the call, while the agent's is gone. */
+export const POST = (request: Request, { params }: Context): Promise<Response> =>
+  answering(request, async () => {
+    const { id } = await params
+    limitPublic(request, 'record', 60)
+    await requireChat(request, id)
+    await beginAtCustomer(await runtime(), id, await readJson(request))
+    return new Response(null, { status: 204 })
+  })
