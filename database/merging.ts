@@ -57,7 +57,7 @@ export async function readMerged(database: Database, id: string): Promise<Merged
 
 /**
  * `otherId` turns out to be `id`. False where one of them is not there, is somebody else already, or both are the same; nothing
- * is lost, and it can be taken back.
+ * is lost, and it can be taken back. Said once more it is as it was.
  */
 export const mergeCustomers = (
   database: Database,
@@ -73,7 +73,13 @@ export const mergeCustomers = (
       .where(and(sql`${t.customer.id} in (${id}, ${otherId})`, isNull(t.customer.mergedInto)))
       .orderBy(t.customer.id)
       .for('update')
-    if (both.length < 2) return false
+    if (both.length < 2) {
+      const [other] = await tx
+        .select({ into: t.customer.mergedInto })
+        .from(t.customer)
+        .where(eq(t.customer.id, otherId))
+      return other?.into === id
+    }
     await tx.update(t.customer).set({ mergedInto: id, mergedAt: at, mergedBy: by }).where(eq(t.customer.id, otherId))
     return true
   })

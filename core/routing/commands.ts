@@ -258,6 +258,8 @@ export interface CommandBodies {
     readonly interactionId: InteractionId | null
     readonly until: Instant
   }
+  /** By a supervisor: who was known as one customer turned out to be another. */
+  mergeCustomer: { readonly customerId: CustomerId; readonly intoId: CustomerId }
   refuseBlock: { readonly interactionId: InteractionId }
   endBlock: { readonly blockId: BlockId }
   endInteraction: { readonly agentId: AgentId; readonly interactionId: InteractionId }
@@ -365,6 +367,7 @@ export type RefusalCode =
   | 'onCall'
   | 'threadAlive'
   | 'customerBlocked'
+  | 'blockedCustomer'
   | 'blockTime'
   | 'blockSettled'
   | 'unknownBlock'

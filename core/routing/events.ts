@@ -296,6 +296,8 @@ export interface EventBodies {
     readonly agentId: AgentId
     readonly customerId: CustomerId
   }
+  /** Who was known as one customer turned out to be another. */
+  customerMerged: { readonly customerId: CustomerId; readonly intoId: CustomerId }
   /** What became of a text that the centre sent, as far as the carrier has told. */
   textReported: { readonly interactionId: InteractionId; readonly number: number; readonly state: TextState }
   messagesReceived: {

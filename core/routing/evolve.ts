@@ -6,6 +6,7 @@ import { turnBlocks } from './abuse.ts'
 import { atTheLine, reachedOut, setAway } from './aways.ts'
 import { noteCutOff } from './cut-offs.ts'
 import { dropGuests, handOver, setGuest } from './guests.ts'
+import { turnIdentified, turnMerged } from './merging.ts'
 import { openOffer, visitOf, type Agent, type Connection, type Interaction, type OfferEnd } from './pieces.ts'
 import type { State } from './state.ts'
 import {
@@ -238,14 +239,10 @@ export function evolve(state: State, event: Event): State {
       state.index.setSilence(interaction)
       return state
     }
-    case 'customerIdentified': {
-      const interaction = state.interaction(event.interactionId)
-      interaction.customerId = event.customerId
-      state.index.agentChanged(state.agent(event.agentId))
-      for (const { colleague, personId } of interaction.guests)
-        if (colleague) state.index.agentChanged(state.agent(personId))
-      return state
-    }
+    case 'customerIdentified':
+      return turnIdentified(state, event)
+    case 'customerMerged':
+      return turnMerged(state, event)
     case 'guestSet':
       return changeInteraction(state, event.interactionId, (interaction) => setGuest(state, interaction, event))
     case 'guestGone':

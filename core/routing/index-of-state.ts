@@ -341,6 +341,16 @@ export class Index {
     this.times.set(deadlines, 'silence', interaction.id, this.state.silenceDueAt(interaction))
   }
 
+  /** It turns out to be this customer's. */
+  identified(interaction: Interaction, customerId: CustomerId): void {
+    const waits = this.indexOf(interaction.id).waiting !== null
+    if (waits) this.beside.waitsNoMore(interaction)
+    interaction.customerId = customerId
+    if (!waits) return
+    this.beside.waits(interaction)
+    this.setBeside(interaction)
+  }
+
   interactionGone(interaction: Interaction): void {
     const { id: interactionId } = interaction
     const index = this.indexOf(interactionId)

@@ -84,6 +84,10 @@ export abstract class NaiveAway extends NaiveCentre {
     if (has && skilled && this.present(agent, i)) i.wish = { agent: agentId, until: at + 1_800_000 }
   }
 
+  protected mergeCustomer(customerId: string, intoId: string): void {
+    for (const one of [...this.interactions, ...this.blocks]) if (one.customer === customerId) one.customer = intoId
+  }
+
   protected isBlocked = (customer: string, number: string | null, at: number): boolean =>
     this.blocks.some(
       (one) => one.until > at && (one.customer === customer || (number !== null && one.number === number)),
@@ -158,6 +162,7 @@ export abstract class NaiveAway extends NaiveCentre {
     const alive = this.interactions.some((i) => i.channel === 'sms' && i.number === addressId && i.phase !== 'wrapUp')
     if (agent === undefined || agent.connections.length === 0 || agent.state === 'offline') return
     if (this.interactions.some((i) => i.id === interactionId) || (channel === 'voice' ? talks : alive)) return
+    if (this.isBlocked(customerId, addressId, at)) return
     this.begin(body, { number: addressId, customer: customerId, queue: queueId }, at)
     const i = this.interactions.find((i) => i.id === interactionId) as NaiveInteraction
     Object.assign(i, { outgoing: true, away: channel === 'voice', phase: 'connected', agent: agentId })

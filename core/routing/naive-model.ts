@@ -334,6 +334,8 @@ export class NaiveModel extends NaiveLife {
       }
       case 'blockCustomer':
         return this.block(command.body)
+      case 'mergeCustomer':
+        return this.mergeCustomer(command.body.customerId, command.body.intoId)
       case 'endBlock':
         return this.endBlock(command.body.blockId)
       case 'finishWrapUp': {

@@ -1,5 +1,6 @@
 // How a customer is reached: calls that go out, for an agent who wants to, a callback or a message; texts that begin a thread.
 import type { Instant } from '../plan/index.ts'
+import { blockedUntil } from './abuse.ts'
 import { asAgent, withWork } from './allowed.ts'
 import { callableFrom, isCallable } from './callable.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
@@ -11,7 +12,7 @@ import type { State } from './state.ts'
 /** What an agent begins of their own accord is theirs at once, whatever their load limits say. */
 export function reachOut(state: State, command: Command<'reachOut'>, at: Instant): Decision {
   const { agentId, interactionId, channel, lineId, queueId, contentId, addressId, customerId } = command.body
-  const refusal = asAgent(state, command, agentId) ?? barOf(state, command.body)
+  const refusal = asAgent(state, command, agentId) ?? barOf(state, command.body, at)
   if (refusal !== null) return refusal
   const agent = state.agent(agentId)
   const begun = event('reachedOut', at, {
@@ -31,7 +32,7 @@ export function reachOut(state: State, command: Command<'reachOut'>, at: Instant
   return [begun, event('messageSent', at, said)]
 }
 
-function barOf(state: State, body: Command<'reachOut'>['body']): Refusal | null {
+function barOf(state: State, body: Command<'reachOut'>['body'], at: Instant): Refusal | null {
   const { agentId, interactionId, channel, lineId, queueId, contentId, addressId } = body
   if (state.plan === null) return refuse('noPlan')
   if (state.interactions.has(interactionId)) return refuse('interactionExists', { interactionId })
@@ -51,6 +52,8 @@ function barOf(state: State, body: Command<'reachOut'>['body']): Refusal | null 
     return one.channel === 'voice' && one.phase === 'connected'
   }
   if (channel === 'voice' && agent.carried.some(talks)) return refuse('onCall', { agentId })
+  const blocked = blockedUntil(state, body, at)
+  if (blocked !== null) return refuse('blockedCustomer', { until: blocked })
   const thread = channel === 'sms' ? state.index.threads.of(lineId, addressId) : null
   return thread === null ? null : refuse('threadAlive', { interactionId: thread })
 }

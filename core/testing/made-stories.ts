@@ -202,6 +202,12 @@ const make = fc.oneof(
       }),
   ),
   often(
+    2,
+    fc
+      .tuple(fc.constantFrom('c1', 'c2', 'c3'), fc.constantFrom('c1', 'c2', 'c3'))
+      .map(([customerId, intoId]) => () => [command('mergeCustomer', { customerId, intoId })]),
+  ),
+  often(
     1,
     fc.constantFrom('b1', 'b2').map((blockId) => () => [command('endBlock', { blockId })]),
   ),

@@ -51,6 +51,7 @@ export const callbacks = {
   known: (names: readonly string[]) => `Known as ${new Intl.ListFormat('en').format(names)}.`,
   unknown: 'Nobody is known by this number yet.',
   who: 'Who it is',
+  blocked: (name: string, until: string) => `${name} is blocked until ${until}: a supervisor ends that first.`,
   doNotContact: (name: string) => `${name} wants no calls or texts of our own accord.`,
   noConsent: (name: string) => `${name} has not agreed to be called or texted first.`,
   quiet: (local: string, from: string, to: string) =>

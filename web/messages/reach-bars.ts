@@ -3,6 +3,8 @@ import { callbacks as t } from './callbacks.ts'
 
 export function reachBarText(bar: ReachBar, name: string): string {
   switch (bar.code) {
+    case 'blocked':
+      return t.blocked(name, bar.until)
     case 'doNotContact':
       return t.doNotContact(name)
     case 'noConsent':

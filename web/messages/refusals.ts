@@ -84,6 +84,7 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   askedAlready: () => 'A colleague is in this call already. Send them off first.',
   notInCall: () => 'This colleague is not in the call, or has not answered yet.',
   leadsNowhere: () => 'This line leads to no queue. Choose one for it under Plan, Lines.',
+  blockedCustomer: () => 'They are blocked. A supervisor ends the block first, in Review, Customers.',
   customerBlocked: () => 'This centre takes no calls and no messages from you for now.',
   blockTime: () => 'Until: give a time ahead of now, within the next year.',
   blockSettled: () => 'A supervisor has said already whether the customer is blocked.',

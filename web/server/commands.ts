@@ -18,7 +18,7 @@ import type { Actor, CommandBodies } from '@eudromos/core/routing'
 import { insertContent } from '@eudromos/database'
 import { checkedFile } from './attachments.ts'
 import { envelope } from './envelope.ts'
-import { inHand, requireSeen } from './hands.ts'
+import { inHand, requireSeen, requireWish } from './hands.ts'
 import { notAllowed, refused } from './problem.ts'
 import { requireOfNumber } from './story.ts'
 import { limitRate } from './limits.ts'
@@ -290,6 +290,10 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown, file
         body: announcement,
       })
     commandBody = { ...rest, announcementId } satisfies CommandBodies['beginEmergency']
+  }
+  if (type === 'blockCustomer' || type === 'refuseBlock') {
+    const { interactionId } = checked as Checked<'blockCustomer' | 'refuseBlock'>
+    if (interactionId !== null) requireWish(runtime, who, interactionId)
   }
   if (type === 'identifyCustomer') await requireOfNumber(runtime, checked as Checked<'identifyCustomer'>)
   const command = envelope(type, actor, commandBody as CommandBodies[PersonCommand], options)

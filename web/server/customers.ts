@@ -29,8 +29,9 @@ import { customers as words } from '../messages/customers.ts'
 import { languageShape } from '../view/language-shape.ts'
 import { tagsShape } from '../view/tags-shape.ts'
 import type { BlockView, CustomerView } from '../view/customer.ts'
+import { envelope } from './envelope.ts'
 import type { Follower } from './follower.ts'
-import { notFound, problem, ProblemError } from './problem.ts'
+import { notFound, problem, ProblemError, refused } from './problem.ts'
 import { inPages, plain } from './pages.ts'
 import type { Runtime } from './runtime.ts'
 import { seesRecord, sightFor } from './sight.ts'
@@ -277,7 +278,7 @@ export const mergeShape = yup.object({
 
 /** The other turns out to be this customer: what is theirs is read together from then on, and nothing is lost. */
 export async function merge(
-  { database, clock }: Runtime,
+  { database, clock, sender }: Runtime,
   who: Who,
   id: string,
   { otherId }: yup.InferType<typeof mergeShape>,
@@ -287,6 +288,12 @@ export async function merge(
     throw new ProblemError(
       problem(409, 'notMerged', 'Not merged', 'One of these is somebody else by now. Load the page anew and look.'),
     )
+  // What runs follows. Should the router be away, merging once more does no harm.
+  const body = { customerId: otherId, intoId: id }
+  const { refusal, seq } = await sender.submit({
+    command: envelope('mergeCustomer', { kind: 'person', id: who.id }, body),
+  })
+  if (refusal !== null) throw refused(refusal, seq)
 }
 
 /** The customer is one of their own again. */

@@ -284,6 +284,11 @@ export class Follower {
           for (const id of queuesBefore) queues.add(id)
         }
         if ('customerId' in event) customers.add(event.customerId)
+        if (event.type === 'customerMerged') {
+          customers.add(event.intoId)
+          for (const { id, customerId } of this.state.interactions.values())
+            if (customerId === event.intoId) interactions.add(id)
+        }
         if (event.type === 'messageSent') {
           said.push(event)
           if (event.side === 'customer') spoke.add(event.interactionId)

@@ -134,6 +134,20 @@ test('what speaks against it: their wish, no consent, the hour where they are', 
   // It is 23:00 there.
   expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('quiet')
   await known(ilse, 'Ilse', { consentAt: 5 })
+  const { state } = runtime.follower
+  const addressId = (await readNumber(database, ilse))?.id ?? ''
+  const block = {
+    id: 'b',
+    customerId: 'x',
+    addressId,
+    askedIn: null,
+    from: state.at,
+    until: state.at + 60_000,
+    by: null,
+  }
+  state.blocks = [block]
+  expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('blocked')
+  state.blocks = []
   expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('done')
   const view = await reachView(runtime, { number: tomas, customerId: null, queueId: 'sailings' })
   // Nobody is known by it, and it may be of any zone of its country.

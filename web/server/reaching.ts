@@ -3,6 +3,7 @@ import * as yup from 'yup'
 import { v7 as newId } from 'uuid'
 import { e164, shownNumber, zonesOf } from '@eudromos/core/numbers'
 import { callableTimes, may, type PlanDocument } from '@eudromos/core/plan'
+import { blockedUntil } from '@eudromos/core/routing'
 import {
   meetNumber,
   readContactTerms,
@@ -54,6 +55,8 @@ export async function reachView({ database, follower }: Runtime, asked: Asked): 
   const stops = await readStops(database, pairs)
   const bars: ReachBar[] = []
   const centre = document?.centre
+  const blocked = blockedUntil(state, { customerId: customer?.id ?? '', addressId: address?.id ?? null }, state.at)
+  if (blocked !== null) bars.push({ code: 'blocked', until: localText(blocked, centre?.zone ?? 'UTC') })
   if (terms?.doNotContact === true) bars.push({ code: 'doNotContact' })
   else if (centre?.consentNeeded === true && terms?.consentAt == null) bars.push({ code: 'noConsent' })
   const zone = zones[0]

@@ -1,5 +1,6 @@
 /** What speaks against calling or texting somebody first. */
 export type ReachBar =
+  | { readonly code: 'blocked'; readonly until: string }
   | { readonly code: 'doNotContact' | 'noConsent' | 'stopped' }
   | { readonly code: 'quiet'; readonly local: string; readonly from: string; readonly to: string }
 
