@@ -8,6 +8,7 @@ import {
   isAsBusy,
   isPlaceOf,
   oldestOf,
+  someFree,
   tieOfArrival,
   type AgentIndex,
   type ClassIndex,
@@ -315,13 +316,14 @@ export class Index {
     const queue = isUnanswered(interaction) ? this.queue(visit.queueId) : null
     this.await(index, interaction.id, awaits ? queue : null)
     this.occupy(index, interaction.id, awaits ? null : queue)
+    index.occupies?.heldOff[isHeldOff(interaction) ? 'add' : 'delete'](interaction.id)
     this.wish(index, interaction.id, queue === null ? null : (visit.wish?.agentId ?? null))
     if (waits && queue !== null) {
       index.waiting ??= this.joinQueue(queue, interaction)
       if (this.beside.used) this.setBeside(interaction)
       if (visit.tried.length > 0) queue.refused.add(interaction.id)
       else queue.refused.delete(interaction.id)
-      if (visit.tried.length > 0 || this.someFree(index.waiting.of, visit.step)) this.touch(queue)
+      if (visit.tried.length > 0 || someFree(index.waiting.of, visit.step)) this.touch(queue)
     }
     this.threads.note(interaction)
     this.setWaits(interaction)
@@ -383,10 +385,6 @@ export class Index {
     return { of, step: visit.step, node }
   }
 
-  private someFree(of: ClassIndex, step: number): boolean {
-    return of.free.some((pool, n) => n <= step && pool.size > 0)
-  }
-
   private leaveQueue(index: InteractionIndex): void {
     if (index.waiting === null) return
     const { of, step, node } = index.waiting
@@ -403,6 +401,7 @@ export class Index {
     if (index.occupies === queue) return
     if (index.occupies !== null) {
       index.occupies.visitors.delete(id)
+      index.occupies.heldOff.delete(id)
       // Where only so many may wait there is room for one who is sent on.
       if (index.occupies.limited) this.touch(index.occupies)
     }
@@ -453,11 +452,11 @@ export class Index {
   }
 
   /** How it stands with the queue, for one who comes to it now with nothing special to ask. */
-  standing(queueId: QueueId): { waiting: number; present: number; free: number; slots: number } {
-    const { visitors } = this.queue(queueId)
+  standing(queueId: QueueId): { waiting: number; heldOff: number; present: number; free: number; slots: number } {
+    const { visitors, heldOff } = this.queue(queueId)
     const { present, free, slots } = this.plain(queueId)
     const there = present.reduce((sum, count) => sum + count, 0)
-    return { waiting: visitors.size, present: there, free: free[0]?.size ?? 0, slots }
+    return { waiting: visitors.size, heldOff: heldOff.size, present: there, free: free[0]?.size ?? 0, slots }
   }
 
   /** Who has waited longest in the queue, whatever their priority. */

@@ -120,6 +120,8 @@ export interface QueueIndex {
   readonly limited: boolean
   /** Who waits or is offered. */
   readonly visitors: Set<InteractionId>
+  /** Of these the callbacks that nobody is offered for now. */
+  readonly heldOff: Set<InteractionId>
   /** Waiting interactions that somebody has refused in this round. */
   readonly refused: Set<InteractionId>
   /** Those that wait for it to open. */
@@ -138,6 +140,7 @@ export const emptyQueue = (plan: Queue, demand: Demand): QueueIndex => ({
   onShiftOnly: plan.onShiftOnly,
   limited: plan.mostWaiting !== null,
   visitors: new Set(),
+  heldOff: new Set(),
   refused: new Set(),
   awaiting: new Set(),
   overdue: new Set(),
@@ -191,6 +194,9 @@ export interface InteractionIndex {
   awaits: QueueIndex | null
   readonly deadlines: DeadlineNodes
 }
+
+/** Whether somebody is free for what is wanted, at this step of the wait or an earlier one. */
+export const someFree = (of: ClassIndex, step: number): boolean => of.free.some((pool, n) => n <= step && pool.size > 0)
 
 /** Who has waited longest, whatever their priority. */
 export function oldestOf({ classes }: QueueIndex): Interaction | null {

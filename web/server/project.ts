@@ -182,12 +182,13 @@ const stopgapView = (stopgap: Stopgap | null, people: Follower['people']): Queue
 export function queueView({ state, people }: Follower, id: string): QueueView | null {
   const day = state.queues.get(id)
   if (day === undefined) return null
-  const { waiting, present, free } = state.index.standing(id)
+  const { waiting, heldOff, present, free } = state.index.standing(id)
   const first = state.index.oldest(id)
   return {
     id,
     figures: { ...day.figures },
-    waiting,
+    // A callback of later is not late by waiting for its hour.
+    waiting: waiting - heldOff,
     oldestWait: first === null ? null : waitView(state, visitOf(first)),
     open: day.open,
     turnsAt: state.nextTurn(id),

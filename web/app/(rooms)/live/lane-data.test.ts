@@ -39,6 +39,15 @@ test('tokens stand by their wait, the people by what they carry', () => {
   expect([lane?.shared, lane?.level, lane?.levelState]).toEqual([1, 75, 'near'])
 })
 
+test('a callback of later is not late, however long ago it was asked for', () => {
+  const held = { ...interaction('i1', 'q0', 0), heldUntil: 40_000_000 }
+  const [lane] = lanesOf(view(1, [held, interaction('i2', 'q0', 0)], []), 30_000_000)
+  expect(lane?.waiting.map(({ interaction: { id }, lateness }) => [id, lateness])).toEqual([
+    ['i1', 'fine'],
+    ['i2', 'late'],
+  ])
+})
+
 test('those who would overlap are piled, those apart stand alone', () => {
   const many = Array.from({ length: 40 }, (_, n) => interaction(`i${n}`, 'q0', 100_000 - n * 1500))
   const [lane] = lanesOf(view(1, many, []), 100_000)

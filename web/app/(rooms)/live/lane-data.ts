@@ -109,9 +109,11 @@ function laneOf(
     waiting: waiting
       .map((interaction) => {
         const waitMs = waitMsAt(interaction.wait, now)
+        // A callback of later is not late by waiting for its hour.
+        if (interaction.heldUntil !== null) return { interaction, waitMs, place: 0, lateness: 'fine' as const }
         return { interaction, waitMs, place: lanePlace(waitMs, target), lateness: latenessOf(waitMs, target) }
       })
-      .sort((a, b) => a.waitMs - b.waitMs || (a.interaction.id < b.interaction.id ? 1 : -1)),
+      .sort((a, b) => a.place - b.place || a.waitMs - b.waitMs || (a.interaction.id < b.interaction.id ? 1 : -1)),
     free,
     soon,
     busy: rest.filter((person) => !soon.includes(person)),
