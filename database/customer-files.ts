@@ -5,7 +5,7 @@ import type { Customer } from './people.ts'
 
 export type CustomerKnown = Pick<
   Customer,
-  'name' | 'zone' | 'notes' | 'tags' | 'language' | 'fields' | 'doNotContact' | 'consentAt'
+  'name' | 'zone' | 'notes' | 'tags' | 'language' | 'fields' | 'needs' | 'doNotContact' | 'consentAt'
 >
 
 export interface KnownCustomer extends CustomerKnown {
@@ -42,7 +42,7 @@ export async function matchCustomers(
        from customer_address ca join address a on a.id = ca.address_id
          left join merged_customer m on m.id = ca.customer_id
        group by 1)
-     select c.id, c.name, c.zone, c.notes, c.tags, c.language, c.fields, c.do_not_contact as "doNotContact",
+     select c.id, c.name, c.zone, c.notes, c.tags, c.language, c.fields, c.needs, c.do_not_contact as "doNotContact",
        c.consent_at::float8 as "consentAt",
        coalesce(n.numbers, '{}') as numbers
      from customer c left join numbers n on n.root = c.id where c.id = any($1::text[])`,
@@ -65,13 +65,13 @@ export const putCustomers = (
     for (const part of inParts(customers, 1000)) {
       const given = JSON.stringify(part.map(({ numbers: _, ...one }) => one))
       await tx.execute(sql`insert into customer
-          (id, name, zone, notes, tags, language, fields, do_not_contact, consent_at)
-        select id, name, zone, notes, array(select jsonb_array_elements_text(tags)), language, fields, "doNotContact",
-          "consentAt"
+          (id, name, zone, notes, tags, language, fields, needs, do_not_contact, consent_at)
+        select id, name, zone, notes, array(select jsonb_array_elements_text(tags)), language, fields,
+          array(select jsonb_array_elements_text(needs)), "doNotContact", "consentAt"
         from jsonb_to_recordset(${given}::jsonb) as given (id text, name text, zone text, notes text, tags jsonb,
-          language text, fields jsonb, "doNotContact" boolean, "consentAt" bigint)
+          language text, fields jsonb, needs jsonb, "doNotContact" boolean, "consentAt" bigint)
         on conflict (id) do update set name = excluded.name, zone = excluded.zone, notes = excluded.notes,
-          tags = excluded.tags, language = excluded.language, fields = excluded.fields,
+          tags = excluded.tags, language = excluded.language, fields = excluded.fields, needs = excluded.needs,
           do_not_contact = excluded.do_not_contact, consent_at = excluded.consent_at`)
     }
     const owned = customers.flatMap(({ id, numbers }) => numbers.map((value) => ({ customerId: id, value })))

@@ -1,3 +1,4 @@
+import type { CustomerNeed } from '@eudromos/core/plan'
 import { eq, inArray, sql } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import type { Customer } from './people.ts'
@@ -14,6 +15,7 @@ export interface CustomerRow {
   readonly tags: readonly string[]
   readonly language: string | null
   readonly fields: Readonly<Record<string, string>>
+  readonly needs: readonly CustomerNeed[]
   readonly conversations: number
   readonly lastAt: number | null
 }
@@ -38,7 +40,7 @@ export async function listCustomers(
                  or ($1 <> '' and exists (select from unnest(c.tags) as tag where strpos(lower(tag), lower($1)) > 0))
                  or ($4 <> '' and exists (select from customer_address ca join address a on a.id = ca.address_id
                                           where ca.customer_id = c.id and strpos(a.value, $4) > 0)))
-           select c.id, c.name, c.zone, c.tags, c.language, c.fields, c.do_not_contact as "doNotContact",
+           select c.id, c.name, c.zone, c.tags, c.language, c.fields, c.needs, c.do_not_contact as "doNotContact",
              c.consent_at::float8 as "consentAt", count(*) over ()::int as total,
              array(select distinct a.value from of_one o join customer_address ca on ca.customer_id = o.id
                      join address a on a.id = ca.address_id

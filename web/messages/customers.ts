@@ -70,6 +70,7 @@ export const customerFile = {
   noColumn:
     'there is neither a column “id”, nor “name”, nor “numbers”. The first row says what stands in which column.',
   noNumber: (value: string) => `numbers: “${value}” is none. Write it with + and its country’s code.`,
+  noNeed: (need: string) => `needs: ${need} is none of relay, realTimeText and interpreter.`,
   noChoice: (column: string, value: string) => `${column}: “${value}” is neither true nor false.`,
   noTime: (value: string) => `agreedAt: “${value}” is no time. Write one such as 2027-03-12T09:40:00Z.`,
   notACard: (reason: string) => `this is no vCard: ${reason}.`,

@@ -68,6 +68,19 @@ test('customers are known by id or by a number that is theirs alone; others are 
   expect(await read(file)).toMatchObject({ fresh: 0, changed: 0, same: 2 })
 })
 
+test('needs are read by their codes, and one that is none is told', async () => {
+  const file = (needs: string): string => csv('id,needs', `c2,${needs}`)
+  expect(await read(file('relay; subtitles'))).toMatchObject({
+    faults: [{ row: 2, text: 'needs: subtitles is none of relay, realTimeText and interpreter.' }],
+  })
+  await read(file('Relay; interpreter'), 'csv', true)
+  expect((await view('c2')).needs).toEqual(['relay', 'interpreter'])
+  await read(csv('id,name', 'c2,Marta Quill'), 'csv', true)
+  expect((await view('c2')).needs).toEqual(['relay', 'interpreter'])
+  await read(file(''), 'csv', true)
+  expect((await view('c2')).needs).toEqual([])
+})
+
 test('a column that is left out stays, an empty cell clears, and numbers are added only', async () => {
   await read(csv('id,tags,numbers', 'c0,,"+61 491 570 156, +61 491 570 157"'), 'csv', true)
   expect(await view('c0')).toMatchObject({

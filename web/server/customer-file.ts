@@ -4,6 +4,7 @@ import Papa from 'papaparse'
 import { v7 as newId } from 'uuid'
 import { ValidationError } from 'yup'
 import { IcsFault, readCards } from '@eudromos/core/exchange'
+import { customerNeeds } from '@eudromos/core/plan'
 import { e164 } from '@eudromos/core/numbers'
 import { matchCustomers, putCustomers, type KnownCustomer } from '@eudromos/database'
 import { customerFile as t } from '../messages/customers.ts'
@@ -27,7 +28,18 @@ interface Said {
 type Tell = (row: number, text: string) => void
 type Fields = readonly { readonly id: string; readonly name: string }[]
 
-const columns = ['id', 'name', 'numbers', 'zone', 'tags', 'language', 'notes', 'doNotContact', 'agreedAt'] as const
+const columns = [
+  'id',
+  'name',
+  'numbers',
+  'zone',
+  'tags',
+  'language',
+  'needs',
+  'notes',
+  'doNotContact',
+  'agreedAt',
+] as const
 /** Written beside them, and read from nowhere. */
 const told = ['conversations', 'lastAt']
 
@@ -67,6 +79,13 @@ function rowsOf(text: string, fields: Fields, tell: Tell): Said[] {
       if (cell !== '' && Number.isNaN(Date.parse(cell))) tell(row, t.noTime(cell))
       return cell === '' ? null : Date.parse(cell)
     })
+    const needs = part('needs', (cell) =>
+      parts(cell).flatMap((need) => {
+        const known = customerNeeds.find((one) => one.toLowerCase() === need.toLowerCase())
+        if (known === undefined) tell(row, t.noNeed(need))
+        return known ?? []
+      }),
+    )
     const said = [...own].flatMap(([name, id]) => {
       const cell = cellOf(name)
       return cell === null ? [] : [[id, cell] as const]
@@ -76,6 +95,7 @@ function rowsOf(text: string, fields: Fields, tell: Tell): Said[] {
       zone: part('zone', (cell) => cell || null),
       tags: part('tags', parts),
       language: part('language', (cell) => cell || null),
+      needs,
       notes: part('notes', (cell) => cell),
       doNotContact: yes,
       consentAt: agreedAt,
@@ -120,6 +140,7 @@ function cellsOf(one: Omit<KnownCustomer, 'id'>, fields: Fields): Record<string,
     zone: one.zone ?? '',
     tags: one.tags.join('; '),
     language: one.language ?? '',
+    needs: one.needs.join('; '),
     notes: one.notes,
     doNotContact: String(one.doNotContact),
     agreedAt: one.consentAt === null ? '' : new Date(one.consentAt).toISOString(),
@@ -134,6 +155,7 @@ const fresh: Omit<KnownCustomer, 'id'> = {
   notes: '',
   tags: [],
   language: null,
+  needs: [],
   fields: {},
   doNotContact: false,
   consentAt: null,
@@ -142,10 +164,7 @@ const fresh: Omit<KnownCustomer, 'id'> = {
 /** What is wrong with a customer as a file would have them. */
 function faultsOf({ consentAt, ...one }: KnownCustomer): string[] {
   try {
-    customerShape.validateSync(
-      { ...one, needs: [], consent: consentAt !== null },
-      { abortEarly: false, stripUnknown: true },
-    )
+    customerShape.validateSync({ ...one, consent: consentAt !== null }, { abortEarly: false, stripUnknown: true })
     return []
   } catch (error) {
     if (error instanceof ValidationError) return [...new Set(error.errors)]
@@ -214,6 +233,7 @@ export async function readCustomerFile(
       ...start,
       ...known,
       tags: [...new Set(known.tags ?? start.tags)],
+      needs: [...new Set(known.needs ?? start.needs)],
       fields: Object.fromEntries(
         Object.entries({ ...start.fields, ...known.fields }).filter(([, value]) => value !== ''),
       ),

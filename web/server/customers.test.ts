@@ -132,8 +132,8 @@ test('those found are written as CSV, which a spreadsheet takes for no formula, 
   const csv = await read('', 'csv')
   const [header, , row] = csv.split('\r\n')
   expect([header, row]).toEqual([
-    'id,name,numbers,zone,tags,language,doNotContact,agreedAt,conversations,lastAt,Ferry card',
-    "c0,Ilse Vargas,'+61491570000,Europe/Lisbon,group; =regular,pt,true,,0,,SK-1",
+    'id,name,numbers,zone,tags,language,needs,doNotContact,agreedAt,conversations,lastAt,Ferry card',
+    "c0,Ilse Vargas,'+61491570000,Europe/Lisbon,group; =regular,pt,relay,true,,0,,SK-1",
   ])
   expect(csv.split('\r\n')).toHaveLength(5)
   const cards = await read('ilse', 'vcf')

@@ -6,7 +6,10 @@ type Queue = PlanDocument['queues'][number]
 
 const queue = (rest: Partial<Queue>): Queue =>
   plannedQueue('bookings', { name: 'Bookings', agentIds: [], target: { percent: 80, seconds: 60 }, ...rest })
-const document = { hours: [{ id: 'day', name: 'By day' }] } as unknown as PlanDocument
+const document = {
+  hours: [{ id: 'day', name: 'By day' }],
+  scripts: [{ id: 's', name: 'Words' }],
+} as unknown as PlanDocument
 
 test('only queues in which it differs are changed, and nothing else in them', () => {
   const [a, b] = [queue({}), queue({ id: 'groups', answerWindowSeconds: 40 })]

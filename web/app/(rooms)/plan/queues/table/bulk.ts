@@ -1,7 +1,10 @@
 // One field of several queues, changed at once.
-import { selectionMethods, serviceStates, type PlanDocument } from '@eudromos/core/plan'
+import { recordingPolicies, selectionMethods, serviceStates, type PlanDocument } from '@eudromos/core/plan'
 import { bulk as t } from '../../../../../messages/plan.ts'
 import { en } from '../../../../../messages/en.ts'
+import { identity } from '../../../../../messages/needs.ts'
+import { recording } from '../../../../../messages/recording.ts'
+import { script } from '../../../../../messages/scripts.ts'
 import { methodNames } from '../../../../../messages/skills.ts'
 
 type Queue = PlanDocument['queues'][number]
@@ -17,6 +20,9 @@ type Field =
   | 'priority'
   | 'onShiftOnly'
   | 'shownAs'
+  | 'scriptId'
+  | 'identityCheck'
+  | 'recording'
 
 /** How a field is entered: chosen from a list, a number (or nothing), percent within seconds, or a text. */
 export interface BulkField {
@@ -39,6 +45,9 @@ export const bulkFields: readonly BulkField[] = [
   { id: 'service', label: en.plan.service, entry: 'choice' },
   { id: 'onShiftOnly', label: t.onShiftOnly, entry: 'choice' },
   { id: 'shownAs', label: en.plan.shownAs, entry: 'text' },
+  { id: 'recording', label: recording.policy, entry: 'choice' },
+  { id: 'scriptId', label: script.field, entry: 'choice' },
+  { id: 'identityCheck', label: identity.field, entry: 'text' },
 ]
 
 export type BulkValue = string | number | boolean | null | { readonly percent: number; readonly seconds: number }
@@ -55,6 +64,10 @@ export function choicesOf(field: Field, document: PlanDocument): readonly { valu
         { value: null, name: t.alwaysOpen },
         ...document.hours.map(({ id, name }) => ({ value: id as string, name })),
       ]
+    case 'scriptId':
+      return [{ value: null, name: t.none }, ...document.scripts.map(({ id, name }) => ({ value: id as string, name }))]
+    case 'recording':
+      return recordingPolicies.map((value) => ({ value, name: recording.policies[value] }))
     case 'priority':
       return Array.from({ length: 10 }, (_, n) => ({ value: n + 1, name: String(n + 1) }))
     case 'onShiftOnly':
