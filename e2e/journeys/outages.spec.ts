@@ -59,9 +59,11 @@ test('router, web and database are killed while people talk: the sound goes on, 
   const [web] = stand.webs
   web?.child.kill('SIGKILL')
   await web?.ended
+  // It takes its time to come up: who is gone for longer than their grace is gone for good.
+  const comesUp = stand.startWeb(stand.place.ports.web)
   await expectSound(bay)
   await expectSound(phone)
-  await stand.startWeb(stand.place.ports.web)
+  await comesUp
   await expectHeld(bay, phone)
 
   await stand.place.cluster.stop('immediate')

@@ -29,9 +29,13 @@ export const recording = {
   speed: 'Speed',
   at: (clock: string, whole: string) => `${clock} of ${whole}`,
   place: 'Place in the recording',
-  gap: (why: 'paused' | 'lost', clock: string) =>
-    why === 'paused' ? `${clock} not recorded: the agent had paused` : `${clock} not recorded: the sound was cut off`,
-  atCustomer: 'The agent’s page was gone: what follows was recorded at the customer’s end.',
+  gaps: {
+    paused: (clock: string) => `${clock} not recorded: the agent had paused`,
+    lost: (clock: string) => `${clock} not recorded: the sound was cut off`,
+    toCustomer: (clock: string) =>
+      `${clock} not recorded: the agent’s page was gone; what follows was recorded at the customer’s end`,
+    toAgent: (clock: string) => `${clock} not recorded: the agent’s page was back, and recorded again`,
+  },
   mark: 'Mark this place',
   markNote: 'What is there',
   marks: 'Marks',

@@ -299,6 +299,7 @@ export const messageView = ({ number, side, at, text, contentId, attachment }: T
 const linksOf = (interactionId: string, parties: CallParties, people: Follower['people']): ChatView['links'] =>
   linkedWith(parties, 'customer').map((id) => ({
     id: aliasOf(interactionId, id),
+    hasIt: id === parties.agentId,
     name: hears({ ...parties, heldSince: null }, id, 'customer') ? (nameOf(people, id)?.split(' ')[0] ?? '') : null,
   }))
 

@@ -295,8 +295,8 @@ export interface ChatView {
   readonly asked: boolean
   /** Of a call: the customer is on hold. */
   readonly held: boolean
-  /** Of a call: whom its sound goes to or comes from; the first names of those whom the customer hears, hold or not. */
-  readonly links: readonly { readonly id: string; readonly name: string | null }[]
+  /** Of a call: whom its sound goes to or comes from; the first names of those whom the customer hears, hold or not; who has it. */
+  readonly links: readonly { readonly id: string; readonly name: string | null; readonly hasIt: boolean }[]
   /** What came of it, once it is over. */
   readonly outcome: 'answered' | 'abandoned' | 'sentAway' | 'notReached' | null
   readonly queueName: string
@@ -312,7 +312,7 @@ export interface ChatView {
   /** Of a call: what is played before one is connected; and whether it may be recorded, null where it never is. */
   readonly announcement: string
   readonly recorded: boolean | null
-  /** The page of the agent who has it is gone for the moment. */
+  /** The centre hears nothing of the page of the agent who has it; the sound may go on all the same. */
   readonly agentAway: boolean
   /** 1 is next; null once answered. */
   readonly place: number | null

@@ -23,6 +23,10 @@ export interface CallSound {
   readonly press: (keys: string) => void
 }
 
+/** Nothing is heard of that end: its page is gone, or the way to it is cut. */
+export const isGone = (link: CallLink | undefined): boolean =>
+  link?.state !== 'connected' || (link.stats?.nothingForMs ?? 0) > goneAfterMs
+
 interface Peer {
   readonly peer: CallPeer
   state: PeerState
@@ -30,6 +34,7 @@ interface Peer {
 }
 
 const statsEveryMs = 500
+const goneAfterMs = 1000
 const mostEarly = 100
 const mostKeys = 20
 

@@ -22,6 +22,8 @@ export interface SoundStats {
   readonly lostPercent: number
   readonly bytesHere: number
   readonly bytesThere: number
+  /** For how long nothing has come, not even silence. */
+  readonly nothingForMs: number
 }
 
 const lostAfterMs = 4000
@@ -46,6 +48,8 @@ export class CallPeer {
   private lostTimer: ReturnType<typeof setTimeout> | null = null
   private closed = false
   private pressed: Promise<void> = Promise.resolve()
+  /** When the last packet was seen to have come. */
+  private cameAt = performance.now()
   private counted = { lost: 0, received: 0 }
 
   constructor(
@@ -200,6 +204,7 @@ export class CallPeer {
       lostPercent: 0,
       bytesHere: 0,
       bytesThere: 0,
+      nothingForMs: 0,
     }
     const report = await this.connection?.getStats()
     report?.forEach((one: Record<string, unknown>) => {
@@ -212,6 +217,7 @@ export class CallPeer {
         const [lost, received] = [number('packetsLost'), number('packetsReceived')]
         const [newLost, all] = [lost - this.counted.lost, lost - this.counted.lost + received - this.counted.received]
         found.lostPercent = all > 0 ? Math.max(0, Math.round((100 * newLost) / all)) : 0
+        if (received > this.counted.received) this.cameAt = performance.now()
         this.counted = { lost, received }
       } else if (
         one.type === 'candidate-pair' &&
@@ -220,6 +226,7 @@ export class CallPeer {
       )
         found.roundTripMs = Math.round(one.currentRoundTripTime * 1000)
     })
+    found.nothingForMs = performance.now() - this.cameAt
     return found
   }
 }

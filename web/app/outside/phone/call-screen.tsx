@@ -11,6 +11,7 @@ import { atCustomer } from '../../../components/call/call-recorder.ts'
 import { playChime, playHoldMusic } from '../../../components/call/local-sound.ts'
 import { Keypad } from '../../../components/call/keypad.tsx'
 import { SoundMeters } from '../../../components/call/sound-meters.tsx'
+import { isGone } from '../../../components/call/call-room.ts'
 import { useRecording } from '../../../components/call/use-recording.ts'
 import { useCallSound } from '../../../components/call/use-call-sound.ts'
 import type { CallSignal } from '../../../components/call/peer.ts'
@@ -115,12 +116,14 @@ export function CallScreen({ own, callId, to, name, onClose }: CallScreenProps) 
   )
   const links = (view?.links ?? []).map(({ id }) => id)
   const sound = useCallSound('customer', talking && announced, muted, { links, speaksTo: links }, ways)
+  const agentLink = view?.links.find(({ hasIt }) => hasIt)
+  const agentGone = view?.agentAway === true && isGone(sound.links.get(agentLink?.id ?? ''))
   const place = useMemo(() => atCustomer(callId), [callId])
   useRecording(sound, {
     place,
     alone: true,
     // What was heard here is what would be missing: the agent's page, which records the call, is gone.
-    on: talking && announced && view.recorded === true && view.agentAway && !view.held,
+    on: talking && announced && view.recorded === true && agentGone && !view.held,
     paused: false,
     heard: links,
     speaking: !muted,
@@ -139,6 +142,7 @@ export function CallScreen({ own, callId, to, name, onClose }: CallScreenProps) 
         ) : (
           <Typography>{announced ? captionOf(view) : view?.announcement}</Typography>
         )}
+        {talking && announced && agentGone && !view.held && <Typography>{t.away(view.agentName ?? '')}</Typography>}
         {talking && sound.keysHeard !== '' && <Typography>{calls.keysHeard(sound.keysHeard)}</Typography>}
         {view?.recorded === false && <Typography>{recording.isRefused}</Typography>}
         {view !== null && !over && !connected && <Typography variant="body2">{en.chat.reconnecting}</Typography>}

@@ -13,10 +13,18 @@ test('between stretches stands what was not recorded, and why', () => {
     end,
     personId,
   })
-  const stretches = [stretch(0, 9000, 'paused'), stretch(21_000, 30_000, null), stretch(28_000, 40_000, 'ended', null)]
-  expect(gapsOf(stretches, [9, 8, 10])).toEqual([
-    { at: 9, why: 'paused', ms: 12_000, atCustomer: false },
-    { at: 17, why: 'lost', ms: 0, atCustomer: true },
+  const stretches = [
+    stretch(0, 9000, 'paused'),
+    stretch(21_000, 30_000, null),
+    stretch(28_000, 40_000, 'ended', null),
+    stretch(40_500, 43_000, null),
+    stretch(44_000, 45_000, 'ended'),
+  ]
+  expect(gapsOf(stretches, [9, 8, 10, 2, 1])).toEqual([
+    { at: 9, why: 'paused', ms: 12_000 },
+    { at: 17, why: 'toCustomer', ms: 0 },
+    { at: 27, why: 'toAgent', ms: 500 },
+    { at: 29, why: 'lost', ms: 1000 },
   ])
   expect(gapsOf([], [])).toEqual([])
 })

@@ -15,11 +15,10 @@ export interface Stretch {
 export interface Gap {
   /** Seconds into the sound. */
   readonly at: number
-  readonly why: 'paused' | 'lost'
+  /** The agent had paused, the sound was cut off, or another end records from here on. */
+  readonly why: 'paused' | 'lost' | 'toCustomer' | 'toAgent'
   /** How long it was not recorded. */
   readonly ms: number
-  /** What follows was recorded at the customer's end. */
-  readonly atCustomer: boolean
 }
 
 export interface JoinedSound {
@@ -46,19 +45,19 @@ async function decoded(id: string): Promise<Float32Array> {
 /** Where something was not recorded between one stretch and the next. */
 export function gapsOf(stretches: readonly Stretch[], seconds: readonly number[]): Gap[] {
   let at = 0
-  return stretches.flatMap(({ lastAt, end }, n) => {
+  return stretches.flatMap((stretch, n) => {
     at += seconds[n] ?? 0
     const next = stretches[n + 1]
-    if (next === undefined) return []
-    return [
-      {
-        at,
-        why: end === 'paused' ? ('paused' as const) : ('lost' as const),
-        ms: Math.max(0, next.startedAt - lastAt),
-        atCustomer: next.personId === null,
-      },
-    ]
+    return next === undefined
+      ? []
+      : [{ at, why: whyBetween(stretch, next), ms: Math.max(0, next.startedAt - stretch.lastAt) }]
   })
+}
+
+const whyBetween = (one: Stretch, next: Stretch): Gap['why'] => {
+  if (next.personId === null && one.personId !== null) return 'toCustomer'
+  if (next.personId !== null && one.personId === null) return 'toAgent'
+  return one.end === 'paused' ? 'paused' : 'lost'
 }
 
 /** The loudest of each of so many even pieces. */

@@ -118,13 +118,12 @@ function Player({ sound, interactionId, marks, mayMark }: PlayerProps) {
         </TextField>
         <Typography variant="figure">{t.at(clockText(at * 1000), clockText(sound.seconds * 1000))}</Typography>
       </Box>
-      {sound.gaps.map(({ at: from, why, ms, atCustomer }) => (
+      {sound.gaps.map(({ at: from, why, ms }) => (
         <Typography key={from} variant="body2">
           <Typography component="span" variant="figure">
             {clockText(from * 1000)}
           </Typography>{' '}
-          {t.gap(why, clockText(ms))}
-          {atCustomer && ` ${t.atCustomer}`}
+          {t.gaps[why](clockText(ms))}
         </Typography>
       ))}
       <RecordingMarks interactionId={interactionId} marks={marks} mayMark={mayMark} at={at} onSeek={seek} />
