@@ -151,7 +151,7 @@ describe('a file', () => {
       ['thread', 'sms'],
       ['another', 'chat'],
     ] as const)
-      state.interactions.set(id, { id, channel } as never)
+      state.interactions.set(id, { id, channel, guests: [] } as never)
     Object.assign(runtime, { follower: { state } })
   })
 

@@ -18,7 +18,7 @@ import type { Actor, CommandBodies } from '@eudromos/core/routing'
 import { insertContent } from '@eudromos/database'
 import { checkedFile } from './attachments.ts'
 import { envelope } from './envelope.ts'
-import { inHand, requireSeen, requireWish } from './hands.ts'
+import { inOwnHand, requireSeen, requireWish } from './hands.ts'
 import { notAllowed, refused } from './problem.ts'
 import { requireOfNumber } from './story.ts'
 import { limitRate } from './limits.ts'
@@ -215,7 +215,7 @@ async function keepFile(
   given: { interactionId: string; contentId: string; words: string; file: GivenFile },
 ): Promise<void> {
   const { interactionId, contentId, words, file } = given
-  const { channel } = inHand(runtime, who, interactionId)
+  const { channel } = inOwnHand(runtime, who, interactionId)
   const attachment = checkedFile(file, channel !== 'chat')
   await insertContent(runtime.database, { id: contentId, interactionId, kind: 'message', body: words, attachment })
 }

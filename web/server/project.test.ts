@@ -1,3 +1,4 @@
+import { chatsOnly, upTo, type LoadLimits } from '@eudromos/core/plan'
 import { visitOf } from '@eudromos/core/routing'
 import { TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
 import type { RotaPlan } from '@eudromos/core/rota'
@@ -12,11 +13,18 @@ jest.mock('server-only', () => ({}))
 const person = (id: string) => ({ id, name: `${id} Name`, simulated: false, roles: ['agent'] })
 
 /** Ana sits at the port and serves boats, ben at Vellan and serves trains. */
-function followed() {
+function followed(channels: LoadLimits['channels'] = chatsOnly(1)) {
   const queues = [testQueue('boats', ['ana']), testQueue('trains', ['ben'])]
   const shifts = [{ id: 'day', openings: [0, 2_000_000] }]
   const places = { ana: { siteId: 'port', shiftId: 'day' }, ben: { siteId: 'vellan' } }
-  const centre = new TestCentre(testPlan({ queues, places, shifts }))
+  const centre = new TestCentre(
+    testPlan({
+      queues,
+      places,
+      shifts,
+      limits: { id: 'usual', slots: 1, freeForCalls: 0, sameCustomerInCalls: false, channels },
+    }),
+  )
   centre.ready('ana')
   centre.ready('ben')
   const document = {
@@ -112,6 +120,20 @@ describe('an emergency closing', () => {
       undefined,
     ])
   })
+})
+
+test('a caller is told who has the call, and when the centre hears nothing of their page', () => {
+  const { centre, follower } = followed({ voice: upTo(1), chat: upTo(1), sms: upTo(1) })
+  centre.arrive('call', 'boats', { channel: 'voice', lineId: 'phone' })
+  const interaction = centre.state.interaction('call')
+  const seen = () => chatView(follower, interaction, 0)
+  expect(seen()).toMatchObject({ agentAway: false, links: [] })
+  centre.do('answerOffer', { agentId: 'ana', offerId: 'call.v1.o1', interactionId: 'call' })
+  expect(seen()).toMatchObject({ agentAway: false, links: [{ name: 'ana', hasIt: true }] })
+  centre.do('disconnectAgent', { agentId: 'ana', connectionId: 'ana-1' })
+  expect(seen()).toMatchObject({ agentAway: true, links: [{ name: 'ana', hasIt: true }] })
+  centre.do('connectAgent', { agentId: 'ana', connectionId: 'ana-2', processId: 'web' })
+  expect(seen().agentAway).toBe(false)
 })
 
 test('a person is shown with site, shift, whether they are on it, and their own absences', () => {

@@ -22,6 +22,8 @@ import { seesRecord, sightFor } from './sight.ts'
 import type { Who } from './who.ts'
 
 export const mostPartBytes = 1024 * 1024
+/** Of two seconds: anybody's telephone brings these, and is to fill no disk. */
+export const mostCustomerPartBytes = 64 * 1024
 
 const idShape = yup.object({ id: uuid.required('Give the recording an id.') })
 const beginShape = idShape.shape({ interactionId: yup.string().max(200).required('Name the call.') })

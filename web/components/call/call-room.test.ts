@@ -1,4 +1,4 @@
-import { beginsWith, CallRoom, type CallSound } from './call-room.ts'
+import { beginsWith, CallRoom, isGone, type CallLink, type CallSound } from './call-room.ts'
 import type { CallSignal } from './peer.ts'
 import { FakeConnection, FakeStream } from './testing/fake-calls.ts'
 
@@ -54,6 +54,16 @@ async function deliver(): Promise<void> {
 
 const states = (self: string): string[] =>
   [...(open.get(self)?.sound.links ?? [])].map(([party, { state }]) => `${party} ${state}`).sort()
+
+test.each([
+  ['nothing known of it', undefined, true],
+  ['another state than connected', { state: 'lost', stats: null }, true],
+  ['connected, and nothing measured yet', { state: 'connected', stats: null }, false],
+  ['something that came just now', { state: 'connected', stats: { nothingForMs: 400 } }, false],
+  ['nothing for more than a second', { state: 'connected', stats: { nothingForMs: 1100 } }, true],
+])('an end with %s is gone: %j %s', (_, link, gone) => {
+  expect(isGone(link as unknown as CallLink | undefined)).toBe(gone)
+})
 
 test('of two ends one begins, never the customer’s, and never both', () => {
   expect(beginsWith('ana', 'customer')).toBe(true)
