@@ -9,6 +9,7 @@ import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
 
 jest.mock('server-only', () => ({}))
+process.env.EUDROMOS_SECRET = 'a secret of the test'
 
 const person = (id: string) => ({ id, name: `${id} Name`, simulated: false, roles: ['agent'] })
 
