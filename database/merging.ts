@@ -1,20 +1,8 @@
+import type { MergedCustomer } from '@eudromos/core/records'
 import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { Known } from './addresses.ts'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
-
-/** Somebody who turned out to be another customer. All that is theirs stays theirs, and is read with what is the other's. */
-export interface MergedRow {
-  readonly id: string
-  readonly name: string
-  readonly numbers: readonly string[]
-  readonly notes: string
-  readonly tags: readonly string[]
-  readonly doNotContact: boolean
-  readonly mergedAt: number
-  readonly mergedBy: string | null
-  readonly conversations: number
-}
 
 /** The customer that this one turned out to be: itself, where it is nobody else; null where there is no such one. */
 export async function readRoot(database: Database, id: string): Promise<Known | null> {
@@ -39,8 +27,8 @@ export async function readFamily(
 }
 
 /** Who turned out to be this customer, the latest first. */
-export async function readMerged(database: Database, id: string): Promise<MergedRow[]> {
-  const { rows } = await database.$client.query<MergedRow>({
+export async function readMerged(database: Database, id: string): Promise<MergedCustomer[]> {
+  const { rows } = await database.$client.query<MergedCustomer>({
     name: 'read-merged',
     text: `select c.id, c.name, c.notes, c.tags, c.do_not_contact as "doNotContact",
              c.merged_at::float8 as "mergedAt", p.name as "mergedBy",

@@ -9,5 +9,5 @@ export {
   type RecordedOffer,
   type Way,
 } from './record.ts'
-export type { StoryEntry } from './story.ts'
+export type { MergedCustomer, StoryEntry } from './story.ts'
 export { vconOf, type VconBody, type VconSource } from './vcon.ts'

@@ -1,4 +1,4 @@
-import type { AgentId, Channel, Instant, InteractionId, QueueId } from '../plan/index.ts'
+import type { AgentId, Channel, CustomerId, Instant, InteractionId, QueueId } from '../plan/index.ts'
 import type { Outcome } from './record.ts'
 
 /** A conversation of a customer as it is told in their story. */
@@ -15,4 +15,19 @@ export interface StoryEntry {
   readonly notes: string | null
   /** What was written first. */
   readonly words: string | null
+}
+
+/** Somebody who turned out to be another customer. All that is theirs stays theirs, is read with what is the other's, and can be split off again. */
+export interface MergedCustomer {
+  readonly id: CustomerId
+  readonly name: string
+  /** E.164. */
+  readonly numbers: readonly string[]
+  readonly notes: string
+  readonly tags: readonly string[]
+  readonly doNotContact: boolean
+  readonly mergedAt: Instant
+  /** The name of who merged them; null where that is not known. */
+  readonly mergedBy: string | null
+  readonly conversations: number
 }

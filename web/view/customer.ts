@@ -1,5 +1,5 @@
 import type { CustomerNeed } from '@eudromos/core/plan'
-import type { StoryEntry } from '@eudromos/core/records'
+import type { MergedCustomer, StoryEntry } from '@eudromos/core/records'
 
 /** A customer is kept out for a while. */
 export interface BlockView {
@@ -9,19 +9,6 @@ export interface BlockView {
   readonly until: number
   /** Who has blocked them. */
   readonly byName: string | null
-}
-
-/** Somebody who turned out to be another customer; all that is theirs stays, and can be split off again. */
-export interface MergedView {
-  readonly id: string
-  readonly name: string
-  readonly numbers: readonly string[]
-  readonly notes: string
-  readonly tags: readonly string[]
-  readonly doNotContact: boolean
-  readonly mergedAt: number
-  readonly mergedBy: string | null
-  readonly conversations: number
 }
 
 /** What is known of a customer, and their conversations. */
@@ -39,7 +26,7 @@ export interface CustomerView {
   /** By the ids of the centre's fields. */
   readonly fields: Readonly<Record<string, string>>
   /** Who turned out to be this customer, the latest first. */
-  readonly merged: readonly MergedView[]
+  readonly merged: readonly MergedCustomer[]
   readonly doNotContact: boolean
   readonly consentAt: number | null
   readonly block: BlockView | null

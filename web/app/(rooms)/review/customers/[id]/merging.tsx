@@ -20,7 +20,8 @@ import { useNotice } from '../../../../../components/frame/notice.tsx'
 import { requestJson } from '../../../../../components/stream/send.ts'
 import { callbacks } from '../../../../../messages/callbacks.ts'
 import { customers as t } from '../../../../../messages/customers.ts'
-import type { CustomerView, MergedView } from '../../../../../view/customer.ts'
+import type { MergedCustomer } from '@eudromos/core/records'
+import type { CustomerView } from '../../../../../view/customer.ts'
 
 const told = ({ name, numbers, conversations }: Pick<CustomerRow, 'name' | 'numbers' | 'conversations'>): string =>
   [name, ...numbers.map(shownNumber), t.conversations(conversations)].join(' · ')
@@ -95,7 +96,7 @@ export function MergeButton({ customer, url }: MergeButtonProps) {
 }
 
 interface MergedCustomersProps {
-  readonly merged: readonly MergedView[]
+  readonly merged: readonly MergedCustomer[]
   readonly zone: string
   readonly mayEdit: boolean
 }
@@ -105,7 +106,7 @@ export function MergedCustomers({ merged, zone, mayEdit }: MergedCustomersProps)
   const notice = useNotice()
   const router = useRouter()
   if (merged.length === 0) return null
-  const split = async ({ id, name }: MergedView): Promise<void> => {
+  const split = async ({ id, name }: MergedCustomer): Promise<void> => {
     try {
       await requestJson(`/api/customers/${encodeURIComponent(id)}/merged`, 'DELETE', {})
       notice(t.didSplit(name), 'done')
