@@ -11,37 +11,40 @@ export interface Known {
   readonly needs: readonly CustomerNeed[]
 }
 
+/** A number begins with a plus and has no at sign. */
+export const kindOf = (value: string): 'phone' | 'email' => (value.includes('@') ? 'email' : 'phone')
+
 export interface Met {
   readonly addressId: string
-  /** Whose number it is, in the order in which they became known; at least one. */
+  /** Whose it is, in the order in which they became known; at least one. */
   readonly customers: readonly Known[]
 }
 
 /**
- * The number's address and its customers; a number nobody is known by makes a customer of the id and name given. Two who
+ * The address of a number or of email and its customers; one nobody is known by makes a customer of the id and name given. Two who
  * ask at once get the same.
  */
-export async function meetNumber(
+export async function meetAddress(
   database: Database,
   value: string,
   fresh: { readonly addressId: string; readonly customerId: string; readonly name: string },
 ): Promise<Met> {
   const { rows } = await database.$client.query<Known & { addressId: string }>({
-    name: 'meet-number',
+    name: 'meet-address',
     text: `select address_id as "addressId", customer_id as id, customer_name as name, customer_needs as needs
-           from meet_number($1, $2, $3, $4)`,
-    values: [value, fresh.addressId, fresh.customerId, fresh.name],
+           from meet_address($1, $2, $3, $4, $5)`,
+    values: [kindOf(value), value, fresh.addressId, fresh.customerId, fresh.name],
   })
   const addressId = rows[0]?.addressId
-  if (addressId === undefined) throw new Error('the number was not kept')
+  if (addressId === undefined) throw new Error('the address was not kept')
   return { addressId, customers: rows.map(({ id, name, needs }) => ({ id, name, needs })) }
 }
 
-/** The numbers by their addresses' ids. */
-export async function readNumbers(database: Database, ids: readonly string[]): Promise<Map<string, string>> {
+/** What the addresses of these ids are. */
+export async function readAddresses(database: Database, ids: readonly string[]): Promise<Map<string, string>> {
   if (ids.length === 0) return new Map()
   const { rows } = await database.$client.query<{ id: string; value: string }>({
-    name: 'read-numbers',
+    name: 'read-addresses',
     text: 'select id, value from address where id = any($1::text[])',
     values: [ids],
   })
@@ -64,7 +67,7 @@ export async function readStops(
   return new Set(rows.map(({ pair }) => pair))
 }
 
-/** Whose number it is, as whoever they turned out to be, in the order in which they became known. */
+/** Whose it is, as whoever they turned out to be, in the order in which they became known. */
 export const readCustomersOf = (database: Database | Transaction, addressId: string): Promise<Known[]> =>
   database
     .select({ id: t.customer.id, name: t.customer.name, needs: t.customer.needs })
@@ -78,7 +81,7 @@ export const readCustomersOf = (database: Database | Transaction, addressId: str
     .orderBy(asc(t.customer.createdAt), asc(t.customer.id))
 
 /**
- * Makes a customer of the number. Whoever stood for it without a name (`placeholder`, as the number is shown) stands for it
+ * Makes a customer of the address. Whoever stood for it without a name (`placeholder`, as the address is shown) stands for it
  * no more. The same id a second time is the same customer.
  */
 export async function insertCustomerOf(
@@ -97,8 +100,8 @@ export async function insertCustomerOf(
   })
 }
 
-/** The address of a number, where it is known. */
-export async function readNumber(database: Database, value: string): Promise<{ id: string } | null> {
+/** The address of a number or of email, where it is known. */
+export async function readAddress(database: Database, value: string): Promise<{ id: string } | null> {
   const [found] = await database.select({ id: t.address.id }).from(t.address).where(eq(t.address.value, value))
   return found ?? null
 }

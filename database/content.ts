@@ -10,6 +10,8 @@ export interface AttachmentInfo {
 
 export interface MessageText {
   readonly text: string
+  /** Of an email; null: as the one before it, or none. */
+  readonly subject: string | null
   readonly attachment: AttachmentInfo | null
 }
 
@@ -28,6 +30,7 @@ export interface NewContent {
   readonly interactionId: string | null
   readonly kind: 'message' | 'notes' | 'announcement'
   readonly body: string
+  readonly subject?: string | null
   readonly attachment?: { readonly fileName: string; readonly mediaType: string; readonly bytes: Buffer }
 }
 
@@ -49,16 +52,17 @@ export async function readContents(database: Database, ids: readonly string[]): 
   const { rows } = await database.$client.query<{
     id: string
     body: string
+    subject: string | null
     file_name: string | null
     media_type: string | null
     size: number | null
   }>({
     name: 'read-contents',
-    text: `select c.id, c.body, a.file_name, a.media_type, length(a.bytes) as size
+    text: `select c.id, c.body, c.subject, a.file_name, a.media_type, length(a.bytes) as size
            from content c left join attachment a on a.content_id = c.id where c.id = any($1::text[])`,
     values: [ids],
   })
-  return new Map(rows.map((row) => [row.id, { text: row.body, attachment: infoOf(row) }]))
+  return new Map(rows.map((row) => [row.id, { text: row.body, subject: row.subject, attachment: infoOf(row) }]))
 }
 
 const infoOf = (row: {
@@ -83,7 +87,10 @@ export async function readTranscripts(
     database,
     lines.map(({ contentId }) => contentId),
   )
-  return lines.map((line) => ({ ...line, ...(words.get(line.contentId) ?? { text: '', attachment: null }) }))
+  return lines.map((line) => ({
+    ...line,
+    ...(words.get(line.contentId) ?? { text: '', subject: null, attachment: null }),
+  }))
 }
 
 export interface StoredAttachment {

@@ -10,52 +10,52 @@ export type CustomerKnown = Pick<
 
 export interface KnownCustomer extends CustomerKnown {
   readonly id: string
-  readonly numbers: readonly string[]
+  readonly addresses: readonly string[]
 }
 
-/** The customers that these ids and numbers are of, each as whom they turned out to be. */
+/** The customers that these ids and addresses are of, each as whom they turned out to be. */
 export async function matchCustomers(
   database: Database,
   ids: readonly string[],
-  numbers: readonly string[],
+  addresses: readonly string[],
 ): Promise<{
   readonly customers: ReadonlyMap<string, KnownCustomer>
   readonly byId: ReadonlyMap<string, string>
-  readonly byNumber: ReadonlyMap<string, readonly string[]>
+  readonly byAddress: ReadonlyMap<string, readonly string[]>
 }> {
   const { rows: named } = await database.$client.query<{ id: string; root: string }>(
     `select c.id, coalesce(m.root, c.id) as root from customer c left join merged_customer m on m.id = c.id
      where c.id = any($1::text[])`,
     [ids],
   )
-  const { rows: numbered } = await database.$client.query<{ number: string; roots: string[] }>(
-    `select a.value as number, array_agg(distinct coalesce(m.root, ca.customer_id)) as roots
+  const { rows: addressed } = await database.$client.query<{ address: string; roots: string[] }>(
+    `select a.value as address, array_agg(distinct coalesce(m.root, ca.customer_id)) as roots
      from address a join customer_address ca on ca.address_id = a.id
        left join merged_customer m on m.id = ca.customer_id
      where a.value = any($1::text[]) group by a.value`,
-    [numbers],
+    [addresses],
   )
-  const roots = [...new Set([...named.map(({ root }) => root), ...numbered.flatMap((one) => one.roots)])]
+  const roots = [...new Set([...named.map(({ root }) => root), ...addressed.flatMap((one) => one.roots)])]
   const { rows: customers } = await database.$client.query<KnownCustomer>(
-    `with numbers as (
-       select coalesce(m.root, ca.customer_id) as root, array_agg(distinct a.value order by a.value) as numbers
+    `with addresses as (
+       select coalesce(m.root, ca.customer_id) as root, array_agg(distinct a.value order by a.value) as addresses
        from customer_address ca join address a on a.id = ca.address_id
          left join merged_customer m on m.id = ca.customer_id
        group by 1)
      select c.id, c.name, c.zone, c.notes, c.tags, c.language, c.fields, c.needs, c.do_not_contact as "doNotContact",
        c.consent_at::float8 as "consentAt",
-       coalesce(n.numbers, '{}') as numbers
-     from customer c left join numbers n on n.root = c.id where c.id = any($1::text[])`,
+       coalesce(n.addresses, '{}') as addresses
+     from customer c left join addresses n on n.root = c.id where c.id = any($1::text[])`,
     [roots],
   )
   return {
     customers: new Map(customers.map((one) => [one.id, one])),
     byId: new Map(named.map(({ id, root }) => [id, root])),
-    byNumber: new Map(numbered.map((one) => [one.number, one.roots])),
+    byAddress: new Map(addressed.map((one) => [one.address, one.roots])),
   }
 }
 
-/** Keeps customers as they are given, new ones and known ones, all or none; numbers are added, and none taken away. */
+/** Keeps customers as they are given, new ones and known ones, all or none; addresses are added, and none taken away. */
 export const putCustomers = (
   database: Database,
   customers: readonly KnownCustomer[],
@@ -63,7 +63,7 @@ export const putCustomers = (
 ): Promise<void> =>
   database.transaction(async (tx) => {
     for (const part of inParts(customers, 1000)) {
-      const given = JSON.stringify(part.map(({ numbers: _, ...one }) => one))
+      const given = JSON.stringify(part.map(({ addresses: _, ...one }) => one))
       await tx.execute(sql`insert into customer
           (id, name, zone, notes, tags, language, fields, needs, do_not_contact, consent_at)
         select id, name, zone, notes, array(select jsonb_array_elements_text(tags)), language, fields,
@@ -74,13 +74,13 @@ export const putCustomers = (
           tags = excluded.tags, language = excluded.language, fields = excluded.fields, needs = excluded.needs,
           do_not_contact = excluded.do_not_contact, consent_at = excluded.consent_at`)
     }
-    const owned = customers.flatMap(({ id, numbers }) => numbers.map((value) => ({ customerId: id, value })))
+    const owned = customers.flatMap(({ id, addresses }) => addresses.map((value) => ({ customerId: id, value })))
     for (const part of inParts(owned, 1000)) {
       const values = sql.param(part.map(({ value }) => value))
       const ids = sql.param(part.map(() => addressId()))
       const owners = sql.param(part.map(({ customerId }) => customerId))
       await tx.execute(sql`insert into address (id, kind, value)
-        select id, 'phone', value from unnest(${ids}::text[], ${values}::text[]) as given (id, value)
+        select id, case when strpos(value, '@') > 0 then 'email' else 'phone' end, value from unnest(${ids}::text[], ${values}::text[]) as given (id, value)
         on conflict do nothing`)
       await tx.execute(sql`insert into customer_address (customer_id, address_id)
         select given.customer_id, a.id from unnest(${owners}::text[], ${values}::text[]) as given (customer_id, value)

@@ -7,7 +7,7 @@ import * as t from './schema.ts'
 export interface CustomerRow {
   readonly id: string
   readonly name: string
-  readonly numbers: readonly string[]
+  readonly addresses: readonly string[]
   /** Where they are, as an IANA zone; null: as their number tells. */
   readonly zone: string | null
   readonly doNotContact: boolean
@@ -23,7 +23,7 @@ export interface CustomerRow {
 export const customerSorts = { name: 'lower(c.name)', conversations: 'r.n', lastAt: 'r.last' } as const
 export type CustomerSort = keyof typeof customerSorts
 
-/** One page of the customers whose name or number holds these words, and how many do in all. */
+/** One page of the customers whose name, tags, numbers or email addresses hold these words, and how many do in all. */
 export async function listCustomers(
   database: Database,
   find: string,
@@ -39,12 +39,15 @@ export async function listCustomers(
                where strpos(lower(c.name), lower($1)) > 0
                  or ($1 <> '' and exists (select from unnest(c.tags) as tag where strpos(lower(tag), lower($1)) > 0))
                  or ($4 <> '' and exists (select from customer_address ca join address a on a.id = ca.address_id
-                                          where ca.customer_id = c.id and strpos(a.value, $4) > 0)))
+                                          where ca.customer_id = c.id and a.kind = 'phone' and strpos(a.value, $4) > 0))
+                 or ($1 <> '' and exists (select from customer_address ca join address a on a.id = ca.address_id
+                                          where ca.customer_id = c.id and a.kind = 'email'
+                                            and strpos(a.value, lower($1)) > 0)))
            select c.id, c.name, c.zone, c.tags, c.language, c.fields, c.needs, c.do_not_contact as "doNotContact",
              c.consent_at::float8 as "consentAt", count(*) over ()::int as total,
              array(select distinct a.value from of_one o join customer_address ca on ca.customer_id = o.id
                      join address a on a.id = ca.address_id
-                   where o.root = c.id order by a.value) as numbers,
+                   where o.root = c.id order by a.value) as addresses,
              coalesce(r.n, 0)::int as conversations, r.last::float8 as "lastAt"
            from found join customer c on c.id = found.root left join (
              select coalesce(m.root, e.customer_id) as customer_id, count(*) as n, max(e.arrived_at) as last
@@ -59,20 +62,20 @@ export async function listCustomers(
 /** The customer, and all who turned out to be the same. */
 const familyOf = (id: string) => sql`(select customer_family(${id}))`
 
-/** The customer with their numbers; null where there is no such one. */
+/** The customer with their addresses; null where there is no such one. */
 export async function readCustomerWhole(
   database: Database,
   id: string,
-): Promise<{ customer: Customer; numbers: string[] } | null> {
+): Promise<{ customer: Customer; addresses: string[] } | null> {
   const [customer] = await database.select().from(t.customer).where(eq(t.customer.id, id))
   if (customer === undefined) return null
-  const numbers = await database
+  const addresses = await database
     .select({ value: t.address.value })
     .from(t.customerAddress)
     .innerJoin(t.address, eq(t.address.id, t.customerAddress.addressId))
     .where(inArray(t.customerAddress.customerId, familyOf(id)))
     .orderBy(t.address.value)
-  return { customer, numbers: [...new Set(numbers.map(({ value }) => value))] }
+  return { customer, addresses: [...new Set(addresses.map(({ value }) => value))] }
 }
 
 /** Changes what is known of a customer; false where there is no such one. */

@@ -34,20 +34,25 @@ export type Accepted =
 export interface Submission {
   readonly command: Command
   /** Words that the command refers to by id. */
-  readonly content?: { readonly id: string; readonly interactionId: string; readonly body: string }
+  readonly content?: {
+    readonly id: string
+    readonly interactionId: string
+    readonly body: string
+    readonly subject?: string | null
+  }
   readonly customer?: { readonly id: string; readonly name: string; readonly test: boolean }
 }
 
 /** Commits what comes in and then rings, in one round trip; see `commitProcedure` of the journal. */
 const takeInProcedure = `
 create procedure pg_temp.take_in(i_actors text[], i_ids text[], i_hashes text[], i_bodies text, w_ids text[],
-  w_interactions text[], w_bodies text[], c_ids text[], c_names text[], c_tests boolean[], inout taken text)
+  w_interactions text[], w_bodies text[], w_subjects text[], c_ids text[], c_names text[], c_tests boolean[], inout taken text)
 language plpgsql as $procedure$
 begin
   with words as (
-    insert into content (id, interaction_id, kind, body)
-    select w.id, w.interaction_id, 'message', w.body
-    from unnest(w_ids, w_interactions, w_bodies) as w (id, interaction_id, body) on conflict do nothing),
+    insert into content (id, interaction_id, kind, body, subject)
+    select w.id, w.interaction_id, 'message', w.body, w.subject
+    from unnest(w_ids, w_interactions, w_bodies, w_subjects) as w (id, interaction_id, body, subject) on conflict do nothing),
   met as (
     insert into customer (id, name, test)
     select * from unnest(c_ids, c_names, c_tests) on conflict do nothing),
@@ -76,7 +81,7 @@ export async function insertCommands(pool: pg.Pool, submissions: readonly Submis
     .then(() =>
       client.query<{ taken: string }>({
         name: 'take-in',
-        text: 'call pg_temp.take_in($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, null)',
+        text: 'call pg_temp.take_in($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, null)',
         values: [
           keys.map(([actor]) => actor),
           keys.map(([, id]) => id),
@@ -85,6 +90,7 @@ export async function insertCommands(pool: pg.Pool, submissions: readonly Submis
           contents.map(({ id }) => id),
           contents.map(({ interactionId }) => interactionId),
           contents.map(({ body }) => body),
+          contents.map(({ subject }) => subject ?? null),
           customers.map(({ id }) => id),
           customers.map(({ name }) => name),
           customers.map(({ test }) => test),

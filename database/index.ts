@@ -58,10 +58,10 @@ export {
 export { readStory } from './story.ts'
 export {
   insertCustomerOf,
-  meetNumber,
+  meetAddress,
   readCustomersOf,
-  readNumber,
-  readNumbers,
+  readAddress,
+  readAddresses,
   readStops,
   type Met,
 } from './addresses.ts'

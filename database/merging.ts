@@ -33,7 +33,7 @@ export async function readMerged(database: Database, id: string): Promise<Merged
     text: `select c.id, c.name, c.notes, c.tags, c.do_not_contact as "doNotContact",
              c.merged_at::float8 as "mergedAt", p.name as "mergedBy",
              array(select a.value from customer_address ca join address a on a.id = ca.address_id
-                   where ca.customer_id = c.id order by a.value) as numbers,
+                   where ca.customer_id = c.id order by a.value) as addresses,
              (select count(*)::int from record r where r.customer_id = c.id) as conversations
            from customer c left join person p on p.id = c.merged_by
            where c.id in (select customer_family($1)) and c.id <> $1

@@ -149,11 +149,11 @@ export const customerSeen = pgTable(
   (table) => [primaryKey({ columns: [table.customerId, table.personId] })],
 )
 
-/** A number by which a customer reaches and is reached; several may share one. */
+/** A number or an email address by which a customer reaches and is reached; several may share one. */
 export const address = pgTable('address', {
   id: text().primaryKey(),
-  kind: text().$type<'phone'>().notNull(),
-  /** E.164. */
+  kind: text().$type<'phone' | 'email'>().notNull(),
+  /** E.164; an email address in small letters. */
   value: text().notNull().unique(),
 })
 
@@ -181,6 +181,8 @@ export const content = pgTable(
     interactionId: text('interaction_id'),
     kind: text().$type<'message' | 'notes' | 'announcement'>().notNull(),
     body: text().notNull(),
+    /** Of an email; null: as the one before it. */
+    subject: text(),
     createdAt: stamp('created_at').notNull().defaultNow(),
   },
   (table) => [index('content_of_interaction').on(table.interactionId)],

@@ -3,16 +3,20 @@ import { and, eq } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
 
-/** A text on its way out, with all that a carrier needs but the line's number. */
+/** A text or an email on its way out, with all that a carrier needs but the line's address. */
 export interface DueText {
   readonly interactionId: string
   readonly number: number
   readonly lineId: string
-  /** E.164. */
+  /** E.164, or an email address. */
   readonly to: string
   readonly text: string
+  /** Of an email; null: none. */
+  readonly subject: string | null
+  /** The subject is that of what was written before. */
+  readonly answers: boolean
   /** What goes with the words; its bytes as base64. */
-  readonly picture: { readonly name: string; readonly type: string; readonly data: string } | null
+  readonly file: { readonly name: string; readonly type: string; readonly data: string } | null
   /** How often it was put on its way. */
   readonly round: number
   /** How often it was tried since, this time included. */
@@ -40,10 +44,16 @@ export async function takeDueTexts(database: Database, limit: number, leaseSecon
            select o.interaction_id as "interactionId", o.number, o.line_id as "lineId", a.value as "to",
              coalesce(c.body, '') as text, o.round, o.tries,
              case when f.content_id is not null then json_build_object('name', f.file_name, 'type', f.media_type,
-               'data', translate(encode(f.bytes, 'base64'), E'\\n', '')) end as picture,
+               'data', translate(encode(f.bytes, 'base64'), E'\\n', '')) end as file,
+             coalesce(c.subject, b.subject) as subject, c.subject is null as answers,
              not o.owed and exists (select from text_stop s where s.line_id = o.line_id and s.address_id = o.address_id) as stopped
            from taken o join address a on a.id = o.address_id left join content c on c.id = o.content_id
              left join attachment f on f.content_id = o.content_id
+             left join lateral (
+               select bc.subject from message m join content bc on bc.id = m.content_id
+               where c.subject is null and a.kind = 'email' and m.interaction_id = o.interaction_id
+                 and m.number < o.number and bc.subject is not null
+               order by m.number desc limit 1) b on true
            order by o.interaction_id, o.number`,
     values: [limit, leaseSeconds],
   })

@@ -9,9 +9,10 @@ export const crowdQueue = 'crowd'
 export const crowdLines = { chat: 'crowd-chats', voice: 'crowd-calls', sms: 'crowd-texts' } as const
 export const crowdNumbers = { voice: '+442079460100', sms: '+442079460101' } as const
 
-const channelsInTurn: readonly Channel[] = ['chat', 'sms', 'voice']
+export type CrowdChannel = Exclude<Channel, 'email'>
+const channelsInTurn: readonly CrowdChannel[] = ['chat', 'sms', 'voice']
 /** By which channel the n-th customer comes: all three, mixed evenly. */
-export const channelOf = (n: number): Channel => channelsInTurn[n % 3] ?? 'chat'
+export const channelOf = (n: number): CrowdChannel => channelsInTurn[n % 3] ?? 'chat'
 
 // In each of these areas the numbers from 555-0100 to 555-0199 are kept for fiction.
 const areas =
@@ -193,7 +194,7 @@ export class Customers {
 
   async begin(n: number): Promise<void> {
     const id = newId()
-    const ways: Record<Channel, () => Promise<string>> = {
+    const ways: Record<CrowdChannel, () => Promise<string>> = {
       chat: () => this.carrier.beginChat(crowdLines.chat, crowdQueue, `Customer ${n}`, `Words ${n}`, id),
       sms: async () => {
         await this.tell('texts', { id, from: crowdPhone(n), to: crowdNumbers.sms, text: `Words ${n}` })

@@ -4,10 +4,10 @@ import { timingSafeEqual } from 'node:crypto'
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import { pino } from 'pino'
 import { CallNetwork } from './calls.ts'
-import { phones, stock } from './numbers.ts'
+import { mailboxes, phones, stock } from './numbers.ts'
 import { seeded } from './random.ts'
 import { readSettings, usualTraffic } from './settings.ts'
-import { readNetwork, readPictures, TextNetwork, type PhonePicture, type PhoneText } from './texts.ts'
+import { mailService, readFiles, readNetwork, TextNetwork, type PhoneText, type SentFile } from './texts.ts'
 import { Traffic } from './traffic.ts'
 
 const setting = (name: string): string => {
@@ -23,6 +23,7 @@ const origin = setting('EUDROMOS_ORIGIN')
 const key = setting('EUDROMOS_OUTSIDE_KEY')
 const log = pino({ name: 'outside', level: process.env.EUDROMOS_LOG ?? 'info' })
 const texts = new TextNetwork(origin, key, seeded(7), log)
+const mails = new TextNetwork(origin, key, seeded(11), log, mailService)
 const calls = new CallNetwork(texts, (number) => phones.some((one) => one.number === number))
 let traffic: Traffic | null = null
 
@@ -33,7 +34,7 @@ async function stop(): Promise<void> {
 async function start(input: unknown): Promise<void> {
   const settings = readSettings(input)
   await stop()
-  traffic = new Traffic(settings, origin, key, log, texts)
+  traffic = new Traffic(settings, origin, key, log, { texts, mails })
   traffic.start()
 }
 
@@ -51,8 +52,8 @@ function allowed(request: IncomingMessage): boolean {
   return given.length === wanted.length && timingSafeEqual(given, wanted)
 }
 
-/** Of a text with its pictures. */
-const mostBody = 5_000_000
+/** Of an email with its files. */
+const mostBody = 10_000_000
 /** A caller's message of two minutes, as base64, is some 500 kB. */
 const mostSound = 2_000_000
 
@@ -81,6 +82,7 @@ type Handler = (url: URL, body: unknown) => Answered | Promise<Answered>
 
 const well = (body: object, status = 200): Answered => ({ status, body })
 
+/** The customer's number or address in the path. */
 const phone = (url: URL): string => decodeURIComponent(url.pathname.split('/')[2] ?? '')
 const ringing = (url: URL): string => decodeURIComponent(url.pathname.split('/')[4] ?? '')
 const textOf = (value: unknown, name: string, most = 4000): string => {
@@ -88,10 +90,29 @@ const textOf = (value: unknown, name: string, most = 4000): string => {
     throw new RangeError(`${name}: give a text of at most ${most.toLocaleString('en')} characters.`)
   return value
 }
-/** The words of a text; none are needed beside a picture. */
-const wordsOf = (value: unknown, pictures: readonly PhonePicture[]): string =>
+/** The words of a text; none are needed beside a picture, or a file. */
+const wordsOf = (value: unknown, pictures: readonly SentFile[]): string =>
   pictures.length > 0 && (value === '' || value === undefined) ? '' : textOf(value, 'Text')
 const fields = (body: unknown): Record<string, unknown> => (body ?? {}) as Record<string, unknown>
+
+/** Read again every second: without what the files weigh. */
+const light = ({ files, ...text }: PhoneText) => ({
+  ...text,
+  files: files.map(({ name, type, data }) => ({ name, type, bytes: Math.floor((data.length * 3) / 4) })),
+})
+
+/** One file of one text or email, as the path has it. */
+function fileOf(network: TextNetwork, url: URL): Answered {
+  const [, , , , id = '', , n] = url.pathname.split('/')
+  const found = network.of(phone(url)).find((one) => one.id === decodeURIComponent(id))?.files[Number(n)]
+  return found === undefined ? well(problem(404, 'notFound', 'The file is kept no longer.'), 404) : well(found)
+}
+
+const idOf = (id: unknown): string | undefined => (typeof id === 'string' ? id : undefined)
+const mostMail = 20_000
+/** The words of an email; none are needed beside a file. */
+const mailOf = (value: unknown, files: readonly SentFile[]): string =>
+  files.length > 0 && value === '' ? '' : textOf(value, 'Text', mostMail)
 
 /** The orders that are taken, by method and path; what the centre hands over as well. */
 const routes: readonly [RegExp, Handler][] = [
@@ -100,36 +121,15 @@ const routes: readonly [RegExp, Handler][] = [
   [/^DELETE \/traffic$/, async () => stop().then(() => well(report()))],
   [/^GET \/numbers$/, () => well({ numbers: stock })],
   [/^GET \/phones$/, () => well({ phones })],
-  [
-    /^GET \/phones\/[^/]+\/texts$/,
-    (url) => {
-      // Read again every second: without what the pictures weigh.
-      const light = ({ pictures, ...text }: PhoneText) => ({
-        ...text,
-        pictures: pictures.map(({ name, type, data }) => ({ name, type, bytes: Math.floor((data.length * 3) / 4) })),
-      })
-      return well({ texts: texts.of(phone(url)).map(light) })
-    },
-  ],
-  [
-    /^GET \/phones\/[^/]+\/texts\/[^/]+\/pictures\/\d{1,2}$/,
-    (url) => {
-      const [, , , , id = '', , n] = url.pathname.split('/')
-      const text = texts.of(phone(url)).find((one) => one.id === decodeURIComponent(id))
-      const picture = text?.pictures[Number(n)]
-      return picture === undefined
-        ? well(problem(404, 'notFound', 'The picture is kept no longer.'), 404)
-        : well(picture)
-    },
-  ],
+  [/^GET \/phones\/[^/]+\/texts$/, (url) => well({ texts: texts.of(phone(url)).map(light) })],
+  [/^GET \/phones\/[^/]+\/texts\/[^/]+\/files\/\d{1,2}$/, (url) => fileOf(texts, url)],
   [
     /^POST \/phones\/[^/]+\/texts$/,
     (url, body) => {
-      const { to, text, id, pictures } = fields(body)
-      const given = typeof id === 'string' ? id : undefined
-      const shown = readPictures(pictures)
-      const { state } = texts.write(phone(url), textOf(to, 'To'), wordsOf(text, shown), given, shown)
-      return well({ state })
+      const { to, text, id, files: given } = fields(body)
+      const files = readFiles(given)
+      const written = { text: wordsOf(text, files), files }
+      return well({ state: texts.write(phone(url), textOf(to, 'To'), written, idOf(id)).state })
     },
   ],
   [
@@ -186,16 +186,40 @@ const routes: readonly [RegExp, Handler][] = [
       return well({})
     },
   ],
+  [/^GET \/mailboxes$/, () => well({ mailboxes })],
+  [/^GET \/mailboxes\/[^/]+\/mails$/, (url) => well({ mails: mails.of(phone(url)).map(light) })],
+  [/^GET \/mailboxes\/[^/]+\/mails\/[^/]+\/files\/\d{1,2}$/, (url) => fileOf(mails, url)],
+  [
+    /^POST \/mailboxes\/[^/]+\/mails$/,
+    (url, body) => {
+      const { to, subject, text, id, files: given } = fields(body)
+      const files = readFiles(given, mailService)
+      const name = mailboxes.find(({ address }) => address === phone(url))?.person
+      const written = { name, subject: typeof subject === 'string' ? subject : '', text: mailOf(text, files), files }
+      return well({ state: mails.write(phone(url), textOf(to, 'To'), written, idOf(id)).state })
+    },
+  ],
+  [
+    /^POST \/mails$/,
+    (_, body) => {
+      if (!mails.settings.up) return well(problem(503, 'networkDown', 'The network takes no email now.'), 503)
+      const { id, from, to, subject, text, files: given } = fields(body)
+      const files = readFiles(given, mailService)
+      const ends = { id: textOf(id, 'Id'), from: textOf(from, 'From'), to: textOf(to, 'To') }
+      mails.take({ ...ends, subject: textOf(subject, 'Subject', 998), text: mailOf(text, files), files })
+      return well({ id }, 202)
+    },
+  ],
   [/^GET \/network$/, () => well(texts.settings)],
-  [/^PUT \/network$/, (_, body) => well((texts.settings = readNetwork(body, texts.settings)))],
+  [/^PUT \/network$/, (_, body) => well((texts.settings = mails.settings = readNetwork(body, texts.settings)))],
   [
     /^POST \/texts$/,
     (_, body) => {
       if (!texts.settings.up) return well(problem(503, 'networkDown', 'The network takes no texts now.'), 503)
-      const { id, from, to, text, pictures: given } = fields(body)
-      const pictures = readPictures(given)
-      const words = wordsOf(text, pictures)
-      texts.take({ id: textOf(id, 'Id'), from: textOf(from, 'From'), to: textOf(to, 'To'), text: words }, pictures)
+      const { id, from, to, text, pictures } = fields(body)
+      const files = readFiles(pictures)
+      const words = wordsOf(text, files)
+      texts.take({ id: textOf(id, 'Id'), from: textOf(from, 'From'), to: textOf(to, 'To'), text: words, files })
       return well({ id }, 202)
     },
   ],

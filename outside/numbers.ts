@@ -1,5 +1,5 @@
-// The stock of numbers of the simulated carrier, and those of made-up customers. All are of the ranges that regulators keep
-// for fiction: nobody has them.
+// The stock of numbers of the simulated carrier, and the numbers and mailboxes of made-up customers. All are of the ranges that
+// regulators, and the domain that RFC 2606, keep for fiction: nobody has them.
 
 export interface StockNumber {
   readonly number: string
@@ -25,6 +25,9 @@ export const stock: readonly StockNumber[] = [
 /** The number of the n-th passer-by: of a range for fiction as well, and nobody’s telephone in Outside. */
 export const texterNumber = (n: number): string => `+1202555${String(100 + (n % 100)).padStart(4, '0')}`
 
+/** The mailbox of the n-th passer-by, and nobody’s in Outside. */
+export const writerAddress = (n: number): string => `passer-by-${n % 100}@mail.example`
+
 /** Telephones of made-up people. */
 export const phones: readonly { readonly number: string; readonly people: readonly string[] }[] = [
   { number: '+61491570006', people: ['Ilse Varga'] },
@@ -40,3 +43,14 @@ export const phones: readonly { readonly number: string; readonly people: readon
   { number: '+61491573770', people: ['Saskia Lomas'] },
   { number: '+61491575254', people: ['Idris Merrow'] },
 ]
+
+/** The mailbox of a made-up person. */
+const mailboxOf = (person: string): string => `${person.toLowerCase().replace(' ', '.')}@mail.example`
+
+/** Mailboxes of the same people, and of some who have no telephone. */
+export const mailboxes: readonly { readonly address: string; readonly person: string }[] = [
+  ...phones.flatMap(({ people }) => people),
+  'Odile Nairn',
+  'Jonas Selkirk',
+  'Esme Rudd',
+].map((person) => ({ address: mailboxOf(person), person }))

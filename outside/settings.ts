@@ -4,6 +4,7 @@ import type { TrafficSettings } from './traffic.ts'
 export const usualTraffic: TrafficSettings = {
   chatsPerMinute: 8,
   textPercent: 15,
+  mailPercent: 5,
   agents: 16,
   handleSeconds: 60,
   seed: 1,
@@ -14,6 +15,7 @@ export const usualTraffic: TrafficSettings = {
 const ranges = {
   chatsPerMinute: ['Conversations a minute', 0, 6000],
   textPercent: ['By text, percent', 0, 100],
+  mailPercent: ['By email, percent', 0, 100],
   agents: ['Simulated agents', 0, 1000],
   handleSeconds: ['Seconds of a conversation', 1, 3600],
   seed: ['Seed', 0, 4294967295],

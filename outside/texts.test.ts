@@ -2,7 +2,7 @@ import { createServer, type IncomingMessage, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { pino } from 'pino'
 import { signatureOf } from '../web/server/webhooks.ts'
-import { readNetwork, readPictures, TextNetwork, usualNetwork } from './texts.ts'
+import { mailService, readFiles, readNetwork, TextNetwork, usualNetwork } from './texts.ts'
 
 interface Heard {
   readonly path: string
@@ -14,6 +14,7 @@ let server: Server
 let heard: Heard[]
 let answers: { status: number; body?: object }[]
 let network: TextNetwork
+let origin: string
 let roll: number
 
 beforeEach(async () => {
@@ -29,7 +30,7 @@ beforeEach(async () => {
     })()
   })
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
-  const origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+  origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
   roll = 0.5
   network = new TextNetwork(origin, 'a key', () => roll, pino({ level: 'silent' }))
   network.settings = { ...usualNetwork, delayMs: 5 }
@@ -84,14 +85,15 @@ test('what the centre sends arrives or does not, and the centre is told which', 
 
 test('pictures go with a text both ways, and the oldest are let go of', async () => {
   const picture = { name: 'bag.gif', type: 'image/gif', data: 'R0lGODlh' }
-  const text = network.write('+61491570006', '+442079460101', '', 'pic', [picture])
+  const text = network.write('+61491570006', '+442079460101', { text: '', files: [picture] }, 'pic')
   await until(() => text.state === 'delivered')
   expect(JSON.parse(heard[0]?.body ?? '')).toMatchObject({ id: 'pic', text: '', pictures: [picture] })
   const answer = { from: '+442079460101', to: '+61491570006', text: '' }
-  for (let n = 0; n < 100; n += 1) network.take({ ...answer, id: `i9.${n}.1` }, [{ ...picture, name: `${n}.gif` }])
-  const kept = network.of('+61491570006').map(({ id, pictures }) => [id, pictures.length])
+  for (let n = 0; n < 100; n += 1)
+    network.take({ ...answer, id: `i9.${n}.1`, files: [{ ...picture, name: `${n}.gif` }] })
+  const kept = network.of('+61491570006').map(({ id, files }) => [id, files.length])
   expect(kept[0]).toEqual(['pic', 0])
-  expect(kept.slice(1).every(([, pictures]) => pictures === 1)).toBe(true)
+  expect(kept.slice(1).every(([, files]) => files === 1)).toBe(true)
   await until(() => heard.length === 101)
 })
 
@@ -101,7 +103,30 @@ test.each([
   [[{ type: 'image/gif' }], 'data'],
   [[{ type: 'text/html', data: 'R0' }], 'type'],
 ])('pictures %j are refused with a sentence that names it', (input, word) => {
-  expect(() => readPictures(input)).toThrow(word)
+  expect(() => readFiles(input)).toThrow(word)
+})
+
+test('email goes the same ways, with its subject, its sender’s name and files of any kind', async () => {
+  const mails = new TextNetwork(origin, 'a key', () => roll, pino({ level: 'silent' }), mailService)
+  mails.settings = network.settings
+  const file = { name: 'ticket.pdf', type: 'application/pdf', data: 'JVBERg==' }
+  const [ilse, bookings] = ['ilse@mail.example', 'bookings@skerrow.example']
+  const written = {
+    name: 'Ilse Varga',
+    subject: 'My booking',
+    text: 'Is it paid?',
+    files: readFiles([file], mailService),
+  }
+  const mail = mails.write(ilse, bookings, written, 'm1')
+  await until(() => mail.state === 'delivered')
+  expect(heard[0]?.path).toBe('/api/gateway/mails')
+  expect(JSON.parse(heard[0]?.body ?? '')).toEqual({ id: 'm1', from: ilse, to: bookings, ...written })
+  mails.take({ id: 'i1.2.1', from: bookings, to: ilse, subject: 'Re: My booking', text: 'It is.' })
+  await until(() => heard.length === 2)
+  expect(heard[1]?.path).toBe('/api/gateway/mails/reports')
+  expect(mails.of(ilse).map(({ subject }) => subject)).toEqual(['My booking', 'Re: My booking'])
+  expect(network.of(ilse)).toEqual([])
+  expect(() => readFiles([{ ...file, type: '' }], mailService)).toThrow('Files: give the type')
 })
 
 test('a report that the centre does not take is told again', async () => {

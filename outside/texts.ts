@@ -4,20 +4,22 @@ import { signed } from './signing.ts'
 
 export type TextState = 'sending' | 'delivered' | 'failed'
 
-/** A picture that goes with a text; its bytes as base64. */
-export interface PhonePicture {
+/** A picture that goes with a text, or a file with an email; its bytes as base64. */
+export interface SentFile {
   readonly name: string
   readonly type: string
   readonly data: string
 }
 
-/** One text on the network, as the customer's telephone shows it. */
+/** One text or email on the network, as the customer's telephone or mailbox shows it. */
 export interface PhoneText {
   readonly id: string
   readonly from: string
   readonly to: string
+  /** Of an email. */
+  readonly subject: string
   readonly text: string
-  readonly pictures: PhonePicture[]
+  readonly files: SentFile[]
   readonly at: number
   state: TextState
   reason: string | null
@@ -47,31 +49,53 @@ export function readNetwork(input: unknown, before: NetworkSettings): NetworkSet
 
 const retriesMs = [1000, 2000, 5000, 10_000]
 const mostKept = 20_000
-/** Of texts with pictures, which take much room. */
-const mostPictured = 100
-const mostPictures = 10
+/** Of what has files, which take much room. */
+const mostWithFiles = 100
+const mostFiles = 10
 const mostPictureData = 1_400_000
+const mostFileData = 7_000_000
 
-/** The pictures of a text as they are given; throws a sentence that names what is wrong. */
-export function readPictures(input: unknown): PhonePicture[] {
+/** The files of a text or an email as they are given; throws a sentence that names what is wrong. */
+export function readFiles(input: unknown, { kind }: Pick<Service, 'kind'> = textService): SentFile[] {
+  const limits = { texts: ['Pictures', mostPictureData, 1], mails: ['Files', mostFileData, 5] } as const
+  const [what, most, megabytes] = limits[kind]
   if (input === undefined || input === null) return []
-  if (!Array.isArray(input) || input.length > mostPictures)
-    throw new RangeError(`Pictures: give a list of at most ${mostPictures}.`)
+  if (!Array.isArray(input) || input.length > mostFiles)
+    throw new RangeError(`${what}: give a list of at most ${mostFiles}.`)
   return input.map((one: unknown) => {
-    const { name, type, data } = (one ?? {}) as Partial<Record<keyof PhonePicture, unknown>>
-    if (typeof data !== 'string' || data === '' || data.length > mostPictureData)
-      throw new RangeError('Pictures: give each with its data as base64, of at most 1 MB.')
-    if (typeof type !== 'string' || !/^image\/[a-z+.-]+$/.test(type))
-      throw new RangeError('Pictures: give the type of each, such as image/png.')
+    const { name, type, data } = (one ?? {}) as Partial<Record<keyof SentFile, unknown>>
+    if (typeof data !== 'string' || data === '' || data.length > most)
+      throw new RangeError(`${what}: give each with its data as base64, of at most ${megabytes} MB.`)
+    const form = kind === 'texts' ? /^image\/[a-z+.-]+$/ : /^[a-z]+\/[a-z0-9+.-]+$/
+    if (typeof type !== 'string' || !form.test(type))
+      throw new RangeError(`${what}: give the type of each, such as image/png.`)
     return { name: typeof name === 'string' ? name : '', type, data }
   })
 }
 
-/** A text network between the centre and customers' telephones. Holds in memory what each of these has. */
+/** What a network carries, and what it is called at the centre's gateway. */
+interface Service {
+  readonly kind: 'texts' | 'mails'
+  /** How what goes along is called in what the centre is told. */
+  readonly files: string
+}
+export const textService: Service = { kind: 'texts', files: 'pictures' }
+export const mailService: Service = { kind: 'mails', files: 'files' }
+
+/** What one end writes to the other. */
+export interface Written {
+  readonly text: string
+  readonly subject?: string
+  /** As whom an email is sent. */
+  readonly name?: string
+  readonly files?: SentFile[]
+}
+
+/** A network of texts or email between the centre and customers. Holds in memory what each of these has. */
 export class TextNetwork {
   settings = usualNetwork
   private readonly texts = new Map<string, PhoneText>()
-  private readonly pictured: PhoneText[] = []
+  private readonly withFiles: PhoneText[] = []
   private readonly watchers = new Set<(text: PhoneText) => void>()
 
   constructor(
@@ -79,15 +103,16 @@ export class TextNetwork {
     private readonly key: string,
     private readonly random: () => number,
     private readonly log: Logger,
+    private readonly service: Service = textService,
     private readonly now: () => number = () => Date.now(),
   ) {}
 
-  /** All texts of a telephone's number, oldest first. */
+  /** All that a customer's number or address has, oldest first. */
   of(number: string): PhoneText[] {
     return [...this.texts.values()].filter(({ from, to }) => from === number || to === number)
   }
 
-  /** Calls with every text that arrives at a telephone. */
+  /** Calls with everything that arrives at a customer's. */
   watch(watcher: (text: PhoneText) => void): () => void {
     this.watchers.add(watcher)
     return () => this.watchers.delete(watcher)
@@ -97,24 +122,26 @@ export class TextNetwork {
     this.texts.set(text.id, text)
     const [oldest] = this.texts.keys()
     if (this.texts.size > mostKept && oldest !== undefined) this.texts.delete(oldest)
-    if (text.pictures.length > 0) this.pictured.push(text)
-    if (this.pictured.length > mostPictured) this.pictured.shift()?.pictures.splice(0)
+    if (text.files.length > 0) this.withFiles.push(text)
+    if (this.withFiles.length > mostWithFiles) this.withFiles.shift()?.files.splice(0)
   }
 
   /** A customer sends one; it is carried to the centre. The same id a second time is the same text. */
-  write(from: string, to: string, text: string, id: string = newId(), pictures: PhonePicture[] = []): PhoneText {
+  write(from: string, to: string, written: string | Written, id: string = newId()): PhoneText {
     const known = this.texts.get(id)
     if (known !== undefined) return known
-    const one: PhoneText = { id, from, to, text, pictures, at: this.now(), state: 'sending', reason: null }
+    const { text, subject = '', name, files = [] } = typeof written === 'string' ? { text: written } : written
+    const one: PhoneText = { id, from, to, subject, text, files, at: this.now(), state: 'sending', reason: null }
     this.keep(one)
-    setTimeout(() => void this.bring(one), this.settings.delayMs / 2)
+    setTimeout(() => void this.bring(one, name), this.settings.delayMs / 2)
     return one
   }
 
-  private async bring(one: PhoneText, tried = 0): Promise<void> {
-    const { id, from, to, text, pictures } = one
-    const message = { id, from, to, text, ...(pictures.length > 0 && { pictures }) }
-    const answer = this.settings.up ? await this.tell('/api/gateway/texts', id, message) : null
+  private async bring(one: PhoneText, name: string | undefined, tried = 0): Promise<void> {
+    const { id, from, to, subject, text, files } = one
+    const headed = this.service.kind === 'mails' ? { name, subject } : {}
+    const message = { id, from, to, ...headed, text, ...(files.length > 0 && { [this.service.files]: files }) }
+    const answer = this.settings.up ? await this.tell(`/api/gateway/${this.service.kind}`, id, message) : null
     if (answer?.ok === true) one.state = 'delivered'
     else if (answer !== null && answer.status < 500 && answer.status !== 429) {
       one.state = 'failed'
@@ -122,15 +149,15 @@ export class TextNetwork {
     } else {
       // A network tries for long; this one gives up after a while, so that one sees it.
       const pause = retriesMs[Math.min(tried, retriesMs.length - 1)] ?? 0
-      if (tried < 30) setTimeout(() => void this.bring(one, tried + 1), pause)
+      if (tried < 30) setTimeout(() => void this.bring(one, name, tried + 1), pause)
       else Object.assign(one, { state: 'failed', reason: 'The centre could not be reached.' })
     }
   }
 
   /** The centre hands one over; it arrives after a while, or does not, and the centre is told. */
-  take({ id, from, to, text }: Pick<PhoneText, 'id' | 'from' | 'to' | 'text'>, pictures: PhonePicture[] = []): void {
+  take({ id, from, to, subject = '', text, files = [] }: Pick<PhoneText, 'id' | 'from' | 'to'> & Written): void {
     if (this.texts.has(id)) return
-    const one: PhoneText = { id, from, to, text, pictures, at: this.now(), state: 'sending', reason: null }
+    const one: PhoneText = { id, from, to, subject, text, files, at: this.now(), state: 'sending', reason: null }
     this.keep(one)
     setTimeout(() => {
       const fails = this.random() * 100 < this.settings.failPercent
@@ -142,7 +169,7 @@ export class TextNetwork {
   }
 
   private async report({ id, state, reason }: PhoneText, tried = 0): Promise<void> {
-    const answer = await this.tell('/api/gateway/texts/reports', `${id}.${state}`, { id, state, reason })
+    const answer = await this.tell(`/api/gateway/${this.service.kind}/reports`, `${id}.${state}`, { id, state, reason })
     if (answer !== null && answer.status < 500) return
     const text = this.texts.get(id)
     if (text !== undefined && tried < 30)

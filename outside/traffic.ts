@@ -2,14 +2,16 @@ import type { Logger } from 'pino'
 import { Carrier, GatewayError, type News } from './carrier.ts'
 import { agentWord, customerName, customerWord } from './made-up.ts'
 import { moods, openingOf, type MoodName } from './moods.ts'
-import { texterNumber } from './numbers.ts'
+import { texterNumber, writerAddress } from './numbers.ts'
 import type { PhoneText, TextNetwork } from './texts.ts'
 import { between, nextGapSeconds, pick, seeded } from './random.ts'
 
 export interface TrafficSettings {
   readonly chatsPerMinute: number
-  /** Of a hundred customers so many text; the others chat. */
+  /** Of a hundred customers so many text; the others chat or write email. */
   readonly textPercent: number
+  /** Likewise by email. */
+  readonly mailPercent: number
   /** How many simulated agents are at work. */
   readonly agents: number
   /** The length of a conversation on average, in seconds. */
@@ -39,6 +41,9 @@ interface Conversation {
   listed: boolean
 }
 
+/** The first words of a question. */
+const subjectOf = (words: string): string => words.replace(/[.?!].*$/s, '')
+
 /**
  * Customers and agents that a seed settles: the same seed and settings make the same customers say the same things at
  * the same distances. What becomes of them depends on who else is there: real and simulated people mix.
@@ -54,21 +59,22 @@ export class Traffic {
   private readonly startedAt = performance.now()
   private agentIds: readonly string[] = []
   private trouble: string | null = null
-  private readonly unwatch: (() => void) | undefined
-  /** How often each of those who text still answers, by number. */
-  private readonly texters = new Map<string, number>()
+  private readonly unwatch: (() => void)[]
+  /** How often each of those who text or write still answers, by number or address. */
+  private readonly writers = new Map<string, number>()
 
   constructor(
     readonly settings: TrafficSettings,
     origin: string,
     key: string,
     private readonly log: Logger,
-    /** By which some of the customers text; null: all of them chat. */
-    private readonly network: TextNetwork | null = null,
+    /** By which some of the customers text or write email; null: all of them chat. */
+    private readonly networks: { readonly texts: TextNetwork; readonly mails: TextNetwork } | null = null,
   ) {
     this.random = seeded(settings.seed)
     this.carrier = new Carrier(origin, key)
-    this.unwatch = network?.watch((text) => this.textBack(text))
+    const all = networks === null ? [] : [networks.texts, networks.mails]
+    this.unwatch = all.map((network) => network.watch((one) => this.writeBack(one, network)))
   }
 
   report(): TrafficReport {
@@ -92,7 +98,7 @@ export class Traffic {
       this.agentIds.map((agentId) => this.carrier.act(agentId, 'setPresence', { stateId: 'break' })),
     )
     this.stopping.abort()
-    this.unwatch?.()
+    for (const end of this.unwatch) end()
     for (const timer of this.timers) clearTimeout(timer)
     this.timers.clear()
   }
@@ -131,41 +137,48 @@ export class Traffic {
     const rate = chatsPerMinute * Math.max(0.05, moods[mood].course((performance.now() - this.startedAt) / 1000))
     const gap = nextGapSeconds(this.random, rate / 60)
     const [name, text, choice] = [customerName(this.random), openingOf(this.random, mood), this.random()]
-    const texts = this.random() * 100 < this.settings.textPercent
+    const { textPercent, mailPercent } = this.settings
+    const way = this.random() * 100
+    const written = way < textPercent ? 'sms' : way < textPercent + mailPercent ? 'email' : null
     this.after(gap, async () => {
       this.awaitNext()
-      if (texts && (await this.text(text, choice))) return
+      if (written !== null && (await this.write(written, name, text, choice))) return
       await this.begin(name, text, choice)
     })
   }
 
-  /** Somebody texts a line, from a number of their own; false where there is none to text. */
-  private async text(words: string, choice: number): Promise<boolean> {
+  /** Somebody texts a line or writes to it, from a number or an address of their own; false where there is none. */
+  private async write(channel: 'sms' | 'email', name: string, words: string, choice: number): Promise<boolean> {
     const wanted = this.settings.queueIds
-    const lines = (await this.carrier.lines()).flatMap(({ address, queues }) =>
-      address !== null && (wanted.length === 0 || queues.some(({ id }) => wanted.includes(id))) ? [address] : [],
+    const lines = (await this.carrier.lines()).flatMap((line) =>
+      line.channel === channel &&
+      line.address !== null &&
+      (wanted.length === 0 || line.queues.some(({ id }) => wanted.includes(id)))
+        ? [line.address]
+        : [],
     )
     const line = lines[Math.floor(choice * lines.length)]
-    if (line === undefined || this.network === null) return false
-    const from = texterNumber(this.begun)
-    this.texters.set(from, Math.floor(between(this.random, 1, 4)))
-    this.network.write(from, line, words)
+    if (line === undefined || this.networks === null) return false
+    const from = channel === 'sms' ? texterNumber(this.begun) : writerAddress(this.begun)
+    this.writers.set(from, Math.floor(between(this.random, 1, 4)))
+    if (channel === 'sms') this.networks.texts.write(from, line, words)
+    else this.networks.mails.write(from, line, { name, subject: subjectOf(words), text: words })
     this.begun += 1
     return true
   }
 
-  /** Who got a text answers it after a while, as long as there is something to say. */
-  private textBack({ from, to }: PhoneText): void {
-    const left = this.texters.get(to)
+  /** Who got a text or an email answers it after a while, as long as there is something to say. */
+  private writeBack({ from, to, subject }: PhoneText, network: TextNetwork): void {
+    const left = this.writers.get(to)
     if (left === undefined) return
     if (left <= 0) {
-      this.texters.delete(to)
+      this.writers.delete(to)
       return
     }
-    this.texters.set(to, left - 1)
+    this.writers.set(to, left - 1)
     const pause = this.settings.handleSeconds / 5
     this.later(pause * 0.4, pause * 1.6, () => {
-      this.network?.write(to, from, customerWord(this.random))
+      network.write(to, from, { subject, text: customerWord(this.random) })
       return Promise.resolve()
     })
   }

@@ -29,10 +29,10 @@ const usage = `Usage: npm run -s eudromos -- COMMAND
   route PLAN.json EVENTS.ndjson [--grounds]
                        plays timed commands through a plan and prints the journal, a line each
                        (docs/formats/events.schema.json)
-  carrier check URL --key KEY --listen PORT --number OURS --to THEIRS --nobody NUMBER
+  carrier check URL --key KEY --listen PORT --number OURS --to THEIRS --nobody NUMBER [--mailbox OURS --mail-to THEIRS]
                        tries the contract of docs/formats/gateway.yaml on a carrier that takes 127.0.0.1:PORT for the
                        centre: a text and calls go to THEIRS, a call to NUMBER,
-                       which is nobody's; ends with code 1 where something is not kept
+                       which is nobody's, an email from mailbox to mailbox; ends with code 1 where something is not kept
   restore FILE         puts a back-up in its place; the demo must be stopped
 Each takes --variant demo|empty|large|demo-now (which demo; demo if not given).`
 
@@ -119,6 +119,8 @@ async function main(): Promise<void> {
       listen: text,
       number: text,
       nobody: text,
+      mailbox: text,
+      'mail-to': text,
     },
   })
   const [command, what, which] = positionals
@@ -140,7 +142,11 @@ async function main(): Promise<void> {
     if (missing.length > 0) throw new BadInput(`Give ${missing.map((name) => `--${name}`).join(', ')}.\n${usage}`)
     const { key = '', number: from = '', to = '', nobody = '' } = values
     const listen = number(values.listen, 'listen') ?? 0
-    const checks = await checkCarrier({ url: which.replace(/\/$/, ''), key, listen, from, to, nobody })
+    const { mailbox, 'mail-to': mailTo } = values
+    if ((mailbox === undefined) !== (mailTo === undefined))
+      throw new BadInput('Give --mailbox and --mail-to, or neither.')
+    const mail = mailbox === undefined || mailTo === undefined ? null : { from: mailbox, to: mailTo }
+    const checks = await checkCarrier({ url: which.replace(/\/$/, ''), key, listen, from, to, nobody, mail })
     said(JSON.stringify(checks, null, 2))
     if (checks.some(({ ok }) => !ok)) process.exitCode = 1
     return

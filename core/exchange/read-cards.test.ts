@@ -25,7 +25,7 @@ test('a card of either version is read: name, numbers, mail, zone, categories, l
       line: 1,
       id: '4fbe8971-0bc3-424c-9c26-36c3e1eff6b1',
       name: 'Ilse Varga',
-      email: 'ilse@example.test',
+      emails: ['ilse@example.test'],
       telephones: ['+61-491-570-006', '+61 491 570 156'],
       zone: 'Europe/Lisbon',
       categories: ['groups', 'with, comma'],
@@ -63,7 +63,7 @@ test('what is written is read as it was', () => {
   const anyCard = fc.record({
     id: fc.uuid(),
     name: words,
-    email: fc.constantFrom('', 'a@example.test'),
+    emails: fc.constantFrom([], ['a@example.test'], ['a@example.test', 'b,c@example.test']),
     telephones: fc.array(fc.constantFrom('+61491570006', '+351211234567'), { maxLength: 2 }),
     organisation: fc.constant<string[]>([]),
     roles: fc.constant<string[]>([]),
@@ -75,10 +75,10 @@ test('what is written is read as it was', () => {
     fc.property(fc.array(anyCard, { maxLength: 4 }), (cards: Card[]) => {
       const read = readCards(writeCards(cards))
       expect(
-        read.map(({ id, name, email, telephones, zone, categories, language }) => ({
+        read.map(({ id, name, emails, telephones, zone, categories, language }) => ({
           id,
           name,
-          email,
+          emails,
           telephones,
           zone,
           categories,

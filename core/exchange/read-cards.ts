@@ -25,7 +25,7 @@ function cardOf(line: number, lines: readonly ContentLine[]): ReadCard {
     line,
     id: first('UID').replace(/^urn:uuid:/i, ''),
     name: first('FN') || spoken(all('N')[0]?.value ?? ''),
-    email: first('EMAIL'),
+    emails: all('EMAIL').map(({ value }) => unescapeText(value).trim()),
     telephones: all('TEL').map(({ value }) => unescapeText(value).replace(/^tel:/i, '').split(';')[0]?.trim() ?? ''),
     zone: first('TZ') || null,
     categories: all('CATEGORIES').flatMap(({ value }) => listed(value)),

@@ -3,7 +3,7 @@ import { writeCards } from './write-cards.ts'
 const card = {
   id: 'ana-mirel',
   name: 'Ana Mirel',
-  email: 'ana@skerrow.example',
+  emails: ['ana@skerrow.example'],
   telephones: ['+351291000100'],
   organisation: ['Skerrow Ferries', 'Care desk'],
   roles: ['agent'],

@@ -4,7 +4,7 @@ import { escapeText, folded } from './write-lines.ts'
 export interface Card {
   readonly id: string
   readonly name: string
-  readonly email: string
+  readonly emails: readonly string[]
   /** In E.164. */
   readonly telephones: readonly string[]
   /** The organisation, then its units. */
@@ -22,13 +22,13 @@ const list = (values: readonly string[], between: string): string => values.map(
 /** People as vCards 4.0 (RFC 6350), one after another in one file. */
 export const writeCards = (cards: readonly Card[]): string =>
   cards
-    .flatMap(({ id, name, email, telephones, organisation, roles, zone, categories, language }) => [
+    .flatMap(({ id, name, emails, telephones, organisation, roles, zone, categories, language }) => [
       'BEGIN:VCARD',
       'VERSION:4.0',
       'KIND:individual',
       `UID;VALUE=text:${escapeText(id)}`,
       `FN:${escapeText(name)}`,
-      ...(email === '' ? [] : [`EMAIL;TYPE=work:${escapeText(email)}`]),
+      ...emails.map((email) => `EMAIL${organisation.length === 0 ? '' : ';TYPE=work'}:${escapeText(email)}`),
       ...telephones.map((number) => `TEL;VALUE=uri:tel:${number}`),
       ...(organisation.length === 0 ? [] : [`ORG:${list(organisation, ';')}`]),
       ...roles.map((role) => `ROLE:${escapeText(role)}`),

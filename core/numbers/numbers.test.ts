@@ -1,4 +1,4 @@
-import { e164, shownNumber, textParts } from './index.ts'
+import { e164, isMailbox, mailbox, shownNumber, textParts } from './index.ts'
 
 test.each([
   ['+44 20 7946 0123', '+442079460123'],
@@ -18,7 +18,27 @@ test.each(['', '020 7946 0123', '+44 20 7946', '+44 20 7946 0123 ext. 4', 'ring 
 test('a number is shown as people write it', () => {
   expect(shownNumber('+442079460123')).toBe('+44 20 7946 0123')
   expect(shownNumber('no number')).toBe('no number')
+  expect(shownNumber('call+442079460123@mail.example')).toBe('call+442079460123@mail.example')
 })
+
+test.each([
+  ['ilse.varga@mail.example', 'ilse.varga@mail.example'],
+  [' Ilse.Varga@Mail.Example ', 'ilse.varga@mail.example'],
+  ['a+b_c@x-y.example', 'a+b_c@x-y.example'],
+])('%s is an address of email', (text, address) => {
+  expect(mailbox(text)).toBe(address)
+  expect(isMailbox(address)).toBe(true)
+})
+
+test.each([
+  '',
+  'ilse',
+  '@mail.example',
+  'ilse@mail',
+  'ilse@-x.example',
+  'i v@mail.example',
+  `${'a'.repeat(65)}@x.example`,
+])('"%s" is none: mail could not be sent to it', (text) => expect(mailbox(text)).toBeNull())
 
 test('a text counts by the alphabet that it needs', () => {
   expect(textParts('')).toEqual({ alphabet: 'GSM-7', parts: 1, left: 160 })

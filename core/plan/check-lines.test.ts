@@ -9,7 +9,7 @@ const document = (lines: PlanDocument['lines'], queues = [plannedQueue('a'), pla
     teams: [],
     skills: [],
     hours: [],
-    loadLimits: [{ id: 'all', slots: 2, channels: { voice: upTo(0), chat: upTo(2), sms: upTo(1) } }],
+    loadLimits: [{ id: 'all', slots: 2, channels: { voice: upTo(0), chat: upTo(2), sms: upTo(1), email: upTo(1) } }],
   }) as unknown as PlanDocument
 
 const codes = (line: PlanDocument['lines'][number], queues?: PlanDocument['queues'][number][]): string[] =>
@@ -38,6 +38,18 @@ test('a number is one line’s of its channel, in E.164, and leads to one queue'
   const calls = { ...texts, id: 'calls', name: 'calls', channel: 'voice' as const }
   expect(found(calls, [texts])).toEqual(['nobodyTakesIt'])
   expect(found({ ...texts, requirements: [{ skillId: 'gone', least: 1, most: 5 }] })).toEqual(['asksForUnknown'])
+})
+
+test('a mailbox is one line’s, an address that email can be sent to, and leads to one queue', () => {
+  const mail = { ...plannedLine(['a'], 'mail'), channel: 'email' as const, address: 'bookings@skerry.example' }
+  const found = (line: PlanDocument['lines'][number], others: PlanDocument['lines'] = []): string[] =>
+    checkLine(line, document([line, ...others])).map(({ code }) => code)
+  expect(found(mail)).toEqual([])
+  expect(found({ ...mail, address: null })).toEqual(['noMailbox'])
+  expect(found({ ...mail, address: 'Bookings@skerry.example' })).toEqual(['notAMailbox'])
+  expect(found({ ...mail, address: '+442079460101' })).toEqual(['notAMailbox'])
+  expect(found({ ...mail, queueIds: ['a', 'b'] })).toEqual(['leadsToSeveral'])
+  expect(found(mail, [{ ...mail, id: 'more', name: 'more' }])).toEqual(['mailboxTaken'])
 })
 
 test('a number that is led to another queue leaves the one before', () => {

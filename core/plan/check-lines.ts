@@ -1,4 +1,4 @@
-import { e164 } from '../numbers/index.ts'
+import { e164, mailbox } from '../numbers/index.ts'
 import { taken, type PeopleFinding } from './check-people.ts'
 import type { PlanDocument } from './plan.ts'
 import { reachedBy } from './reach.ts'
@@ -9,10 +9,10 @@ type Line = PlanDocument['lines'][number]
 /** A queue as it is edited, with the lines that lead to it. */
 export type QueueEdit = PlanDocument['queues'][number] & { readonly lineIds: readonly string[] }
 
-/** Channels whose lines are numbers: nobody chooses a queue there, and each number is one line's. */
-export const hasNumber = ({ channel }: Pick<Line, 'channel'>): boolean => channel !== 'chat'
+/** Channels whose lines have a number or a mailbox: nobody chooses a queue there, and each is one line's. */
+export const hasAddress = ({ channel }: Pick<Line, 'channel'>): boolean => channel !== 'chat'
 
-/** Of a line as edited: where it leads, its number, and whether anybody can come in by it. */
+/** Of a line as edited: where it leads, its address, and whether anybody can come in by it. */
 export function checkLine(line: Line, document: PlanDocument): PeopleFinding[] {
   const { lines, queues, skills, hours } = document
   const found = taken(line, lines)
@@ -23,7 +23,7 @@ export function checkLine(line: Line, document: PlanDocument): PeopleFinding[] {
   if (led.some((queue) => queue === undefined)) find('fault', 'leadsToUnknown')
   else if (led.length === 0) find('warning', 'leadsNowhere')
   else if (!led.some((queue) => queue?.service === 'inService')) find('warning', 'leadsToNoneInService')
-  if (hasNumber(line)) findNumber(line, document, find)
+  if (hasAddress(line)) findAddress(line, document, find)
   for (const queue of led)
     if (queue !== undefined && takers(reachedBy(queue, document), document, line.channel).length === 0)
       find('warning', 'nobodyTakesIt', { queue: queue.name, channel: line.channel })
@@ -35,22 +35,25 @@ export function checkLine(line: Line, document: PlanDocument): PeopleFinding[] {
   return found
 }
 
-function findNumber(
+function findAddress(
   line: Line,
   { lines }: PlanDocument,
   find: (severity: PeopleFinding['severity'], code: PeopleFinding['code'], params?: object) => void,
 ): void {
   const { id, address, channel } = line
   if (line.queueIds.length > 1) find('fault', 'leadsToSeveral')
-  if (address === null) return find('warning', 'noNumber')
-  if (e164(address) !== address) return find('fault', 'notANumber', { number: address })
+  const isMail = channel === 'email'
+  if (address === null) return find('warning', isMail ? 'noMailbox' : 'noNumber')
+  if (isMail && mailbox(address) !== address) return find('fault', 'notAMailbox', { address })
+  if (!isMail && e164(address) !== address) return find('fault', 'notANumber', { number: address })
   // One number can carry calls and texts, each by a line of its own.
   const other = lines.find((one) => one.id !== id && one.channel === channel && one.address === address)
-  if (other !== undefined) find('fault', 'numberTaken', { number: address, line: other.name })
+  if (other !== undefined && isMail) find('fault', 'mailboxTaken', { address, line: other.name })
+  else if (other !== undefined) find('fault', 'numberTaken', { number: address, line: other.name })
 }
 
 /** The lines, where those of these ids lead to the queue and no others do; one that did so already is the same as before. A
- * number leads to one queue alone. */
+ * number or a mailbox leads to one queue alone. */
 export const leading = <
   L extends Pick<Line, 'channel'> & { readonly id: string; readonly queueIds: readonly string[] },
 >(
@@ -62,7 +65,7 @@ export const leading = <
     const others = line.queueIds.filter((id) => id !== queueId)
     const leads = lineIds.includes(line.id)
     if (leads === line.queueIds.includes(queueId)) return line
-    const led = hasNumber(line) ? [queueId] : [...others, queueId]
+    const led = hasAddress(line) ? [queueId] : [...others, queueId]
     return { ...line, queueIds: leads ? led : others }
   })
 

@@ -44,7 +44,7 @@ const limits = (slots: number, voice: number) => ({
   slots,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: { ...upTo(1), slots: voice }, chat: upTo(3), sms: upTo(0) },
+  channels: { voice: { ...upTo(1), slots: voice }, chat: upTo(3), sms: upTo(0), email: upTo(0) },
 })
 const queue = (id: string, agentIds: readonly string[]) =>
   ({ id, name: id, agentIds, teams: [], laterReaches: [] }) as unknown as PlanDocument['queues'][number]

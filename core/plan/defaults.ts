@@ -71,6 +71,8 @@ type PlainCentre =
   | 'endAfterRestSeconds'
   | 'textRestAfterSeconds'
   | 'textEndAfterRestSeconds'
+  | 'mailRestAfterSeconds'
+  | 'mailEndAfterRestSeconds'
   | 'recordingDays'
   | 'backWithinSeconds'
   | 'ringSeconds'
@@ -90,6 +92,8 @@ export const plainCentre: Pick<CentreSettings, PlainCentre> = {
   endAfterRestSeconds: 3600,
   textRestAfterSeconds: 900,
   textEndAfterRestSeconds: 86_400,
+  mailRestAfterSeconds: 60,
+  mailEndAfterRestSeconds: 604_800,
   recordingDays: 90,
   backWithinSeconds: 600,
   ringSeconds: 30,
@@ -149,4 +153,9 @@ export const plainState: Pick<PresenceState, 'mostMinutes' | 'teamIds'> & StateL
 export const upTo = (most: number): ChannelLimit => ({ slots: 1, most, alone: false, beside: [] })
 
 /** Chats and nothing else. */
-export const chatsOnly = (most: number): LoadLimits['channels'] => ({ voice: upTo(0), chat: upTo(most), sms: upTo(0) })
+export const chatsOnly = (most: number): LoadLimits['channels'] => ({
+  voice: upTo(0),
+  chat: upTo(most),
+  sms: upTo(0),
+  email: upTo(0),
+})

@@ -17,7 +17,7 @@ export {
   type SkillEdit,
   type SkillFinding,
 } from './check-skills.ts'
-export { checkLine, hasNumber, leading, ledTo, linesTo, type QueueEdit } from './check-lines.ts'
+export { checkLine, hasAddress, leading, ledTo, linesTo, type QueueEdit } from './check-lines.ts'
 export { blanksOf, checkTemplate, filled, templatesFor, type TemplateField } from './templates.ts'
 export * from './scripts.ts'
 export { checkScript, usersOfScript } from './check-scripts.ts'

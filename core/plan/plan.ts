@@ -22,8 +22,11 @@ import type {
 } from './ids.ts'
 import type { CallScript } from './scripts.ts'
 
-export const channels = ['voice', 'chat', 'sms'] as const
+export const channels = ['voice', 'chat', 'sms', 'email'] as const
 export type Channel = (typeof channels)[number]
+
+/** Nobody stays at the other end of these: what is written goes to and fro between two addresses, and waits. */
+export const inThreads = (channel: Channel): boolean => channel === 'sms' || channel === 'email'
 
 export const recordingPolicies = ['never', 'always', 'byAgent'] as const
 /** Whether calls of a queue are recorded: not at all, each, or when their agent says so. */
@@ -119,6 +122,9 @@ export interface CentreSettings {
   /** Likewise of text threads, whose customers are not asked. */
   readonly textRestAfterSeconds: number | null
   readonly textEndAfterRestSeconds: number
+  /** Likewise of email. */
+  readonly mailRestAfterSeconds: number | null
+  readonly mailEndAfterRestSeconds: number
   /** Set when an agent lets an offer run out. */
   readonly missedStateId: PresenceStateId
   /** Set when an agent's connection stays lost. */
@@ -346,13 +352,13 @@ export type AbsenceReason = (typeof absenceReasons)[number]
 export interface Line {
   readonly id: LineId
   readonly channel: Channel
-  /** Of a number only the first counts: nobody chooses there. */
+  /** Of a number or a mailbox only the first counts: nobody chooses there. */
   readonly queueIds: readonly QueueId[]
   /** What comes in by it asks for this beside what its queue asks for, each skill once. */
   readonly requirements: readonly Requirement[]
   /** 1 to 10, in place of the queue's; null: the queue's. */
   readonly priority: number | null
-  /** When calls and chats are taken by it; null: at any time. Texts always are. */
+  /** When calls and chats are taken by it; null: at any time. Texts and email always are. */
   readonly hoursId: HoursId | null
   /** Words that what comes in by it is marked with. */
   readonly tags: readonly string[]
@@ -365,11 +371,11 @@ interface Named {
 /** A line as it is planned. */
 export interface PlannedLine extends Line, Named {
   readonly on: boolean
-  /** The number in E.164; null where the channel has none, or none is picked yet. */
+  /** The number in E.164, or a mailbox's address in small letters; null where the channel has none, or none is given yet. */
   readonly address: string | null
   /** What customers speak who reach the centre by it, as a BCP 47 tag; null: it is not said. */
   readonly language: string | null
-  /** Of a text number: sent back once to whoever texts while nobody answers, by its hours or its queue's; empty: nothing. */
+  /** Of a text number or a mailbox: sent back once to whoever writes while nobody answers, by its hours or its queue's; empty: nothing. */
   readonly closedAnswer: string
 }
 

@@ -21,8 +21,8 @@ export interface StoryEntry {
 export interface MergedCustomer {
   readonly id: CustomerId
   readonly name: string
-  /** E.164. */
-  readonly numbers: readonly string[]
+  /** Numbers in E.164, and of email. */
+  readonly addresses: readonly string[]
   readonly notes: string
   readonly tags: readonly string[]
   readonly doNotContact: boolean

@@ -21,8 +21,8 @@ const sourceOf = (rest: Partial<VconSource> = {}): VconSource => ({
   at: 2_000_000,
   centreName: 'Skerrow Ferries',
   queueName: 'Bookings',
-  customer: { name: 'Cleo Marsh', number: '+61491570006' },
-  line: { name: 'Calls', number: null },
+  customer: { name: 'Cleo Marsh', address: '+61491570006' },
+  line: { name: 'Calls', address: null },
   nameOf: (id) => `name of ${id}`,
   messages: [],
   recordings: [],
@@ -48,6 +48,26 @@ test('who took part, and an analysis that is left empty', () => {
   })
 })
 
+test('email has its ends by their addresses, and what it is about', () => {
+  const said = { side: 'customer' as const, personId: null, at: 1_001_000, text: 'A blue bag.', file: null }
+  const vcon = vconOf(
+    sourceOf({
+      customer: { name: 'Cleo Marsh', address: 'cleo@mail.example' },
+      line: { name: 'Lost', address: 'lost@skerrow.example' },
+      messages: [
+        { ...said, subject: 'My bag' },
+        { ...said, text: 'With a tag.', subject: null },
+      ],
+    }),
+  )
+  expect(vcon).toMatchObject({
+    subject: 'My bag',
+    parties: [{ mailto: 'cleo@mail.example' }, { mailto: 'lost@skerrow.example' }, {}],
+    dialog: [{ body: 'A blue bag.' }, { body: 'With a tag.' }],
+  })
+  expect(vcon.parties).not.toContainEqual(expect.objectContaining({ tel: expect.anything() }))
+})
+
 test('words, sound and calls without an answer in the order in which they began; files and notes beside them', () => {
   const record = {
     ...answered(),
@@ -62,9 +82,9 @@ test('words, sound and calls without an answer in the order in which they began;
       record,
       notes: 'Two dogs',
       messages: [
-        { side: 'customer', personId: null, at: 1_006_000, text: 'Here it is', file },
-        { side: 'agent', personId: 'ana', at: 1_002_000, text: 'Hello', file: null },
-        { side: 'agent', personId: null, at: 1_001_000, text: 'We are closed', file: null },
+        { side: 'customer', personId: null, at: 1_006_000, text: 'Here it is', subject: null, file },
+        { side: 'agent', personId: 'ana', at: 1_002_000, text: 'Hello', subject: null, file: null },
+        { side: 'agent', personId: null, at: 1_001_000, text: 'We are closed', subject: null, file: null },
       ],
       recordings: [
         { personId: 'ana', from: 1_005_000, to: 1_007_500, fileName: 'r.webm', mediaType: 'audio/webm', body: 'Gkk' },

@@ -1,5 +1,6 @@
 // A record as a vCon: the container for conversations of the IETF (draft-ietf-vcon-vcon-core, syntax 0.3.0).
 import { Temporal } from 'temporal-polyfill'
+import { isMailbox } from '../numbers/index.ts'
 import type { Instant, PersonId } from '../plan/index.ts'
 import type { InteractionRecord, RecordedDial } from './record.ts'
 
@@ -15,14 +16,17 @@ export interface VconSource {
   readonly at: Instant
   readonly centreName: string
   readonly queueName: string
-  readonly customer: { readonly name: string; readonly number: string | null }
-  readonly line: { readonly name: string; readonly number: string | null }
+  /** By what they reached each other: numbers in E.164, or addresses of email. */
+  readonly customer: { readonly name: string; readonly address: string | null }
+  readonly line: { readonly name: string; readonly address: string | null }
   readonly nameOf: (id: PersonId) => string
   readonly messages: readonly {
     readonly side: 'customer' | 'agent'
     readonly personId: PersonId | null
     readonly at: Instant
     readonly text: string
+    /** Of an email; null: as the one before it, or none. */
+    readonly subject: string | null
     readonly file: VconBody | null
   }[]
   readonly recordings: readonly (VconBody & {
@@ -38,6 +42,8 @@ export interface VconSource {
 
 const iso = (at: Instant): string =>
   Temporal.Instant.fromEpochMilliseconds(at).toString({ smallestUnit: 'millisecond' })
+const reachedBy = (address: string | null) =>
+  address === null ? {} : isMailbox(address) ? { mailto: address } : { tel: address }
 const seconds = (from: Instant, to: Instant): number => Math.max(0, to - from) / 1000
 
 /** In the words of the draft. */
@@ -145,10 +151,10 @@ export function vconOf(source: VconSource): Readonly<Record<string, unknown>> {
     vcon: '0.3.0',
     uuid: record.id,
     created_at: iso(source.at),
-    subject: `${source.centreName}, ${source.queueName}`,
+    subject: messages.find(({ subject }) => subject !== null)?.subject ?? `${source.centreName}, ${source.queueName}`,
     parties: [
-      { name: customer.name, ...(customer.number !== null && { tel: customer.number }), role: 'customer' },
-      { name: line.name, ...(line.number !== null && { tel: line.number }), role: 'contact center' },
+      { name: customer.name, ...reachedBy(customer.address), role: 'customer' },
+      { name: line.name, ...reachedBy(line.address), role: 'contact center' },
       ...people.map((id) => ({ name: source.nameOf(id), role: 'agent' })),
     ],
     dialog: [...texts, ...sounds, ...missed].sort((a, b) => (a.start < b.start ? -1 : a.start > b.start ? 1 : 0)),

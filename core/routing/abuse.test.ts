@@ -153,7 +153,7 @@ test('what an agent has with one who is blocked goes on; a thread that rests is 
         slots: 1,
         freeForCalls: 0,
         sameCustomerInCalls: false,
-        channels: { voice: upTo(0), chat: upTo(0), sms: upTo(1) },
+        channels: { voice: upTo(0), chat: upTo(0), sms: upTo(1), email: upTo(1) },
       },
       centre: { textRestAfterSeconds: 60 },
     }),

@@ -1,6 +1,6 @@
 // Abusive customers: they are warned, their conversation is ended for it and its agent recovers, and a supervisor blocks
 // them for a while.
-import type { AddressId, AgentId, CustomerId, Instant } from '../plan/index.ts'
+import { inThreads, type AddressId, type AgentId, type CustomerId, type Instant } from '../plan/index.ts'
 import { actorMay, askedBy, withOwn, withWork } from './allowed.ts'
 import { refuse, type Command, type Decision } from './commands.ts'
 import { end, withdrawFrom } from './consequences.ts'
@@ -20,7 +20,7 @@ export function warnCustomer(state: State, command: Command<'warnCustomer'>, at:
     if (contentId === null) return [warned]
     const { channel, lineId, messages } = interaction
     const said = { interactionId, number: messages + 1, side: 'agent', personId: agentId, contentId } as const
-    return [warned, event('messageSent', at, { ...said, textLineId: channel === 'sms' ? lineId : null })]
+    return [warned, event('messageSent', at, { ...said, textLineId: inThreads(channel) ? lineId : null })]
   })
 }
 

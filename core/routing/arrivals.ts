@@ -1,15 +1,16 @@
-// How interactions come in: begun by a page or a call, or by a text to one of the centre's numbers.
+// How interactions come in: begun by a page or a call, or by a text or an email to the centre.
 import { demanded } from '../skills/index.ts'
-import type {
-  AddressId,
-  ContentId,
-  CustomerId,
-  Instant,
-  InteractionId,
-  Line,
-  LineId,
-  Queue,
-  QueueId,
+import {
+  inThreads,
+  type AddressId,
+  type ContentId,
+  type CustomerId,
+  type Instant,
+  type InteractionId,
+  type Line,
+  type LineId,
+  type Queue,
+  type QueueId,
 } from '../plan/index.ts'
 import { blockedUntil } from './abuse.ts'
 import { backFrom } from './cut-offs.ts'
@@ -30,13 +31,13 @@ export function beginInteraction(state: State, command: Command<'beginInteractio
 }
 
 /**
- * A text belongs to the thread of its two numbers while that is alive; after that it begins another. Nobody stays at the
- * other end of a text, so it is not lost when it comes while the queue is closed or full: it waits.
+ * A text or an email belongs to the thread of its two addresses while that is alive; after that it begins another. Nobody
+ * stays at the other end, so it is not lost when it comes while the queue is closed or full: it waits.
  */
 export function receiveText(state: State, { body }: Command<'receiveText'>, at: Instant): Decision {
   const { interactionId, lineId, addressId, customerId, contentId, closedAnswerId } = body
   const line = state.lookup.lines.get(lineId)
-  if (line?.channel !== 'sms') return refuse('unknownLine', { lineId })
+  if (line === undefined || !inThreads(line.channel)) return refuse('unknownLine', { lineId })
   const thread = state.interactions.get(state.index.threads.of(lineId, addressId) ?? '')
   // What an agent has with them goes on; but nobody is woken for them.
   if (thread?.phase === 'resting') {
@@ -49,7 +50,7 @@ export function receiveText(state: State, { body }: Command<'receiveText'>, at: 
   }
   const queueId = line.queueIds[0]
   if (queueId === undefined) return refuse('leadsNowhere', { lineId })
-  const text = { interactionId, channel: 'sms', customerId, lineId, queueId, contentId, addressId } as const
+  const text = { interactionId, channel: line.channel, customerId, lineId, queueId, contentId, addressId }
   const { requirements, patience } = body
   const arrived = arrival(state, { ...text, requirements, patience, connection: null, leaveMessage: true }, at)
   if ('code' in arrived || closedAnswerId == null || isAnswered(state, lineId, queueId, at)) return arrived
@@ -108,9 +109,9 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
   const led = barOf(state, body)
   if ('code' in led) return led
   const { queue, line } = led
-  // Texts are taken at any hour.
+  // Texts and email are taken at any hour.
   const recorded = channel === 'voice' && queue.voicemail && body.leaveMessage === true && contentId !== null
-  if (channel !== 'sms' && !recorded && !state.isLineOpenAt(lineId, at))
+  if (!inThreads(channel) && !recorded && !state.isLineOpenAt(lineId, at))
     return refuse('lineClosed', { lineId, ...opening(state.answersFrom(lineId, queueId, at)) })
   const test = queue.service === 'inPreparation'
   const { open } = state.queueDay(queueId)
@@ -119,7 +120,7 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
   const isFull =
     open && !recorded && queue.mostWaiting !== null && state.index.queue(queueId).visitors.size >= queue.mostWaiting
   const instead = isFull ? insteadOf(state, queue) : null
-  if (isFull && instead === null && channel !== 'sms')
+  if (isFull && instead === null && !inThreads(channel))
     return [
       event('interactionSentAway', at, {
         interactionId,
@@ -131,7 +132,7 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
         reason: 'queueFull',
       }),
     ]
-  const stays = leftMessage || channel === 'sms'
+  const stays = leftMessage || inThreads(channel)
   const patience = Math.min(10, Math.max(1, body.patience ?? 1))
   const back = leftMessage ? null : backFrom(state, channel, addressId, at)
   const arrived = event('interactionArrived', at, {

@@ -9,7 +9,7 @@ const limits = {
   slots: 2,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: { ...upTo(1), slots: 2 }, chat: upTo(2), sms: upTo(2) },
+  channels: { voice: { ...upTo(1), slots: 2 }, chat: upTo(2), sms: upTo(2), email: upTo(2) },
 }
 const anyTime = [0, 9e15]
 

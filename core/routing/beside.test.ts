@@ -3,13 +3,13 @@ import { upTo, type Channel, type LoadLimits, type Queue } from '../plan/index.t
 import { TestCentre, testPlan, testQueue } from '../testing/index.ts'
 import { groundsOf } from './index.ts'
 
-const lines = { voice: 'phone', chat: 'site', sms: 'texts' }
+const lines = { voice: 'phone', chat: 'site', sms: 'texts', email: 'mail' }
 const limits = (rest: Partial<LoadLimits> = {}): LoadLimits => ({
   id: 'mixed',
   slots: 4,
   freeForCalls: 0,
   sameCustomerInCalls: true,
-  channels: { voice: upTo(1), chat: upTo(3), sms: upTo(3) },
+  channels: { voice: upTo(1), chat: upTo(3), sms: upTo(3), email: upTo(3) },
   ...rest,
 })
 

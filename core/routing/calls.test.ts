@@ -7,7 +7,12 @@ const limits = {
   slots: 3,
   freeForCalls: 0,
   sameCustomerInCalls: true,
-  channels: { voice: { ...upTo(1), slots: 2, alone: true, beside: ['sms' as const] }, chat: upTo(2), sms: upTo(2) },
+  channels: {
+    voice: { ...upTo(1), slots: 2, alone: true, beside: ['sms' as const] },
+    chat: upTo(2),
+    sms: upTo(2),
+    email: upTo(2),
+  },
 }
 
 const centreOf = (): TestCentre =>

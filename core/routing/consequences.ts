@@ -1,5 +1,15 @@
 import { estimateWaitSeconds } from '../figures/index.ts'
-import type { AgentId, Channel, Instant, InteractionId, OfferId, PersonId, QueueId, VisitId } from '../plan/index.ts'
+import {
+  inThreads,
+  type AgentId,
+  type Channel,
+  type Instant,
+  type InteractionId,
+  type OfferId,
+  type PersonId,
+  type QueueId,
+  type VisitId,
+} from '../plan/index.ts'
 import { event, type Event } from './events.ts'
 import {
   openOffer,
@@ -57,7 +67,7 @@ export const graceDueAt = (
   { channel, connections, leftMessage, away, patience }: Interaction,
   at: Instant,
 ): Instant | null =>
-  connections.length > 0 || leftMessage || away || channel === 'sms' ? null : at + state.customerGraceMs(patience)
+  connections.length > 0 || leftMessage || away || inThreads(channel) ? null : at + state.customerGraceMs(patience)
 
 /** Takes back the offer of the interaction, where one is out. */
 export function withdraw(interaction: Interaction, reason: WithdrawalReason, at: Instant): Event[] {

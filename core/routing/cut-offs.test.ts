@@ -8,7 +8,7 @@ const limits = {
   slots: 1,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: upTo(1), chat: upTo(0), sms: upTo(0) },
+  channels: { voice: upTo(1), chat: upTo(0), sms: upTo(0), email: upTo(0) },
 }
 
 /** Ana has talked to the caller, whose telephone was gone for longer than the grace; Ben is free as well. */

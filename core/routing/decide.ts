@@ -1,4 +1,4 @@
-import type { AgentId, Instant, LineId } from '../plan/index.ts'
+import { inThreads, type AgentId, type Instant, type LineId } from '../plan/index.ts'
 import { actorMay, asAgent, withWork } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
 import { end, lapseWishes, leave, offerIdentity, refusedWish, withdraw, withdrawFrom } from './consequences.ts'
@@ -304,7 +304,7 @@ function disconnectCustomer(
       interactionId: interaction.id,
       connectionId,
       customerGraceDueAt:
-        waits && last && !interaction.leftMessage && interaction.channel !== 'sms'
+        waits && last && !interaction.leftMessage && !inThreads(interaction.channel)
           ? at + state.customerGraceMs(interaction.patience)
           : null,
     }),
@@ -383,8 +383,8 @@ function sendMessage(state: State, command: Command<'sendMessage'>, at: Instant)
 /** The line by which an agent’s words go out as a text: a thread's own, in a call the one asked for. */
 function textLineOf(state: State, { channel, lineId, addressId }: Interaction, wanted: LineId | null): LineId | null {
   if (addressId === null || channel === 'chat') return null
-  const line = channel === 'sms' ? lineId : wanted
-  return line !== null && (channel === 'sms' || state.lookup.lines.get(line)?.channel === 'sms') ? line : null
+  if (inThreads(channel)) return lineId
+  return wanted !== null && state.lookup.lines.get(wanted)?.channel === 'sms' ? wanted : null
 }
 
 function receiveMessages(state: State, command: Command<'receiveMessages'>, at: Instant): Decision {

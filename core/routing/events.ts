@@ -365,7 +365,7 @@ export type Event<T extends EventType = EventType> = {
 
 /** Shapes that have changed; all others are at version 1. */
 const versions: Partial<Record<EventType, number>> = {
-  planTaken: 11,
+  planTaken: 12,
   planExtended: 2,
   interactionArrived: 7,
   wrapUpSaved: 2,

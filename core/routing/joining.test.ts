@@ -7,7 +7,7 @@ const limits = {
   slots: 2,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: { ...upTo(1), slots: 2 }, chat: upTo(2), sms: upTo(2) },
+  channels: { voice: { ...upTo(1), slots: 2 }, chat: upTo(2), sms: upTo(2), email: upTo(2) },
 }
 
 /** A call that Ana has answered; Ben is ready and serves no queue. */

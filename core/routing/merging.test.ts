@@ -8,7 +8,7 @@ const limits = {
   slots: 3,
   freeForCalls: 0,
   sameCustomerInCalls: true,
-  channels: { voice: upTo(1), chat: upTo(3), sms: upTo(3) },
+  channels: { voice: upTo(1), chat: upTo(3), sms: upTo(3), email: upTo(3) },
 }
 const merge = { customerId: 'n. blaine', intoId: 'nora' }
 

@@ -7,6 +7,10 @@ import {
   naiveCallable,
   type NaiveAgent,
   type NaiveInteraction,
+  naiveQuiet,
+  shiftOf,
+  type NaiveSpan,
+  naiveThread,
 } from './naive-pieces.ts'
 
 type Arriving = Pick<
@@ -28,6 +32,7 @@ export abstract class NaiveAway extends NaiveCentre {
   protected abstract wrapUp(i: NaiveInteraction, at: number): void
   protected abstract handBack(i: NaiveInteraction, at: number): void
   protected abstract drop(i: NaiveInteraction): void
+  protected abstract letIn(i: NaiveInteraction, at: number): void
   protected abstract isThere(i: NaiveInteraction): boolean
 
   protected say(agent: NaiveAgent, at: number, change: () => unknown): void {
@@ -43,6 +48,30 @@ export abstract class NaiveAway extends NaiveCentre {
       this.setState(agent, state, at)
       if (state === 'offline') this.lapse(agent.id)
     }
+  }
+
+  /** Every opening, closing and turn of a shift after `at`. */
+  protected planTurns(at: number): void {
+    const later = (kind: string, id: string, spans: NaiveSpan[]) =>
+      spans.flat().flatMap((turn) => (turn > at && turn < Infinity ? [{ at: turn, kind, id }] : []))
+    this.turns = [
+      ...(this.plan?.queues ?? []).flatMap(({ id }) => later('hours', id, this.spans(id) ?? [])),
+      ...this.agents.flatMap(({ id }) => later('shift', id, shiftOf(this.plan, id))),
+      ...this.absences.flatMap(({ agent, from, to }) => later('shift', agent, [[from, to]])),
+    ]
+    for (const i of this.interactions) this.letIn(i, at)
+  }
+
+  protected reopen(emergencyId: string, at: number): void {
+    const ended = this.emergencies.find(({ id, to }) => id === emergencyId && to === Infinity)
+    if (ended === undefined) return
+    ended.to = at
+    for (const { agent, state } of ended.evacuated) {
+      const found = this.agents.find(({ id }) => id === agent)
+      const still = this.emergencies.some((e) => e.to === Infinity && e.evacuated.some((x) => x.agent === agent))
+      if (found?.state === 'evacuated' && !still) this.setState(found, state, at)
+    }
+    this.planTurns(at)
   }
 
   protected setState(agent: NaiveAgent, state: string, at: number): void {
@@ -100,10 +129,9 @@ export abstract class NaiveAway extends NaiveCentre {
   protected isHeldOff = (i: NaiveInteraction): boolean => i.callback !== null && i.callback.heldUntil !== null
   protected silenceDueAt(i: NaiveInteraction): number | null {
     if (i.phase !== 'connected' || i.channel === 'voice' || i.owes !== 'customer' || this.plan === null) return null
-    const { askAfterSilenceSeconds: ask, restAfterSilenceSeconds: rest, textRestAfterSeconds } = this.plan.centre
-    if (i.channel === 'sms')
-      return textRestAfterSeconds === null ? null : i.silentSince + textRestAfterSeconds * i.patience * 1000
-    const asks = !i.asked && ask !== null && (rest === null || ask < rest)
+    const { askAfterSilenceSeconds: ask } = this.plan.centre
+    const [rest] = naiveQuiet(this.plan.centre, i.channel)
+    const asks = !naiveThread(i.channel) && !i.asked && ask !== null && (rest === null || ask < rest)
     const seconds = asks ? ask : rest
     return seconds === null ? null : i.silentSince + seconds * i.patience * 1000
   }
@@ -159,7 +187,7 @@ export abstract class NaiveAway extends NaiveCentre {
     const { agentId, interactionId, channel, customerId, addressId, queueId } = body
     const agent = this.agents.find((a) => a.id === agentId)
     const talks = this.carried(agentId).some((i) => i.channel === 'voice' && i.phase === 'connected')
-    const alive = this.interactions.some((i) => i.channel === 'sms' && i.number === addressId && i.phase !== 'wrapUp')
+    const alive = this.interactions.some((i) => i.channel === channel && i.number === addressId && i.phase !== 'wrapUp')
     if (agent === undefined || agent.connections.length === 0 || agent.state === 'offline') return
     if (this.interactions.some((i) => i.id === interactionId) || (channel === 'voice' ? talks : alive)) return
     if (this.isBlocked(customerId, addressId, at)) return

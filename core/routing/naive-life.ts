@@ -9,6 +9,8 @@ import {
   type NaiveAgent,
   type NaiveInteraction,
   type NaiveSpan,
+  naiveQuiet,
+  naiveThread,
 } from './naive-pieces.ts'
 
 /** What follows by itself: time, the match, and what becomes of those who wait. */
@@ -48,18 +50,6 @@ export class NaiveLife extends NaiveAway {
     }
   }
 
-  /** Every opening, closing and turn of a shift after `at`. */
-  protected planTurns(at: number): void {
-    const later = (kind: string, id: string, spans: NaiveSpan[]) =>
-      spans.flat().flatMap((turn) => (turn > at && turn < Infinity ? [{ at: turn, kind, id }] : []))
-    this.turns = [
-      ...(this.plan?.queues ?? []).flatMap(({ id }) => later('hours', id, this.spans(id) ?? [])),
-      ...this.agents.flatMap(({ id }) => later('shift', id, shiftOf(this.plan, id))),
-      ...this.absences.flatMap(({ agent, from, to }) => later('shift', agent, [[from, to]])),
-    ]
-    for (const i of this.interactions) this.letIn(i, at)
-  }
-
   protected endsUnattended = (i: NaiveInteraction): boolean =>
     !i.away && (this.waits(i) || (i.channel === 'voice' && i.phase === 'connected'))
 
@@ -79,11 +69,11 @@ export class NaiveLife extends NaiveAway {
     const texted = channel !== 'voice' && body.leaveMessage === true && body.contentId !== null
     const leaves = recorded || (!open && texted)
     if (!open && !leaves) return
-    if (full && instead === null && channel !== 'sms') return
+    if (full && instead === null && !naiveThread(channel)) return
     const number = body.number
     this.begin(body, { number, customer: body.customerId, queue: instead ?? queue.id }, at)
     const i = this.interactions.find((x) => x.id === id) as NaiveInteraction
-    const stays = leaves || channel === 'sms'
+    const stays = leaves || naiveThread(channel)
     const within = (this.plan?.centre.backWithinSeconds ?? 0) * 1000
     const cut = this.cutOffs.findLast((one) => one.number === number && at - one.at < within)
     const before = this.agents.find((a) => a.id === cut?.agent)
@@ -393,7 +383,7 @@ export class NaiveLife extends NaiveAway {
       agent: null,
       enteredAt: at,
       graceDueAt:
-        i.connections.length > 0 || i.leftMessage || i.away || i.channel === 'sms' ? null : at + 10_000 * i.patience,
+        i.connections.length > 0 || i.leftMessage || i.away || naiveThread(i.channel) ? null : at + 10_000 * i.patience,
       tried: [],
       wish: null,
       retryDueAt: null,
@@ -409,19 +399,16 @@ export class NaiveLife extends NaiveAway {
   }
 
   protected silence(i: NaiveInteraction, at: number): void {
-    const {
-      askAfterSilenceSeconds: ask,
-      restAfterSilenceSeconds: rest,
-      endAfterRestSeconds,
-      textEndAfterRestSeconds,
-    } = (this.plan as CompiledPlan).centre
-    if (i.channel !== 'sms' && !i.asked && ask !== null && (rest === null || ask < rest)) {
+    const { centre } = this.plan as CompiledPlan
+    const { askAfterSilenceSeconds: ask } = centre
+    const [rest, end] = naiveQuiet(centre, i.channel)
+    if (!naiveThread(i.channel) && !i.asked && ask !== null && (rest === null || ask < rest)) {
       i.asked = true
       return
     }
     const agent = this.agents.find((a) => a.id === i.agent) as NaiveAgent
     agent.workedAt = at
-    const ms = (i.channel === 'sms' ? textEndAfterRestSeconds : endAfterRestSeconds) * i.patience * 1000
+    const ms = end * i.patience * 1000
     Object.assign(i, { phase: 'resting', agent: null, lastAgent: agent.id, restUntil: at + ms })
   }
 

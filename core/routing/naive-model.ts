@@ -1,7 +1,14 @@
 import { channels } from '../plan/index.ts'
 import type { Command } from './commands.ts'
 import { NaiveLife } from './naive-life.ts'
-import { admittedIn, naiveCallable, stepsOf, type NaiveAgent, type NaiveInteraction } from './naive-pieces.ts'
+import {
+  admittedIn,
+  naiveCallable,
+  naiveThread,
+  stepsOf,
+  type NaiveAgent,
+  type NaiveInteraction,
+} from './naive-pieces.ts'
 
 const choosable = ['ready', 'textsOnly', 'break', 'offline']
 
@@ -62,18 +69,8 @@ export class NaiveModel extends NaiveLife {
         return
       case 'beginEmergency':
         return this.close(command.body, at)
-      case 'endEmergency': {
-        const ended = this.emergencies.find(({ id, to }) => id === command.body.emergencyId && to === Infinity)
-        if (ended === undefined) return
-        ended.to = at
-        for (const { agent, state } of ended.evacuated) {
-          const found = agentOf(agent)
-          const still = this.emergencies.some((e) => e.to === Infinity && e.evacuated.some((x) => x.agent === agent))
-          if (found?.state === 'evacuated' && !still) this.setState(found, state, at)
-        }
-        this.planTurns(at)
-        return
-      }
+      case 'endEmergency':
+        return this.reopen(command.body.emergencyId, at)
       case 'connectAgent': {
         const agent = agentOf(command.body.agentId)
         if (agent === undefined || agent.connections.includes(command.body.connectionId)) return
@@ -107,8 +104,11 @@ export class NaiveModel extends NaiveLife {
         this.arrive({ ...command.body, number: command.body.addressId ?? null }, at)
         return
       case 'receiveText': {
-        const { addressId: number, interactionId, contentId, customerId, patience } = command.body
-        const thread = this.interactions.find((i) => i.channel === 'sms' && i.number === number && i.phase !== 'wrapUp')
+        const { addressId: number, interactionId, contentId, customerId, patience, lineId } = command.body
+        const channel = lineId === 'texts' ? 'sms' : 'email'
+        const thread = this.interactions.find(
+          (i) => i.channel === channel && i.number === number && i.phase !== 'wrapUp',
+        )
         if (thread !== undefined) {
           if (thread.phase === 'resting' && this.isBlocked(customerId, number, at)) return
           if (thread.phase === 'resting') this.wake(thread, at)
@@ -116,7 +116,7 @@ export class NaiveModel extends NaiveLife {
           return
         }
         const queueId = this.plan?.queues[0]?.id ?? ''
-        const text = { interactionId, queueId, channel: 'sms', customerId, contentId, patience } as const
+        const text = { interactionId, queueId, channel, customerId, contentId, patience } as const
         this.arrive({ ...text, number, connection: null, leaveMessage: true }, at)
         return
       }
@@ -167,7 +167,7 @@ export class NaiveModel extends NaiveLife {
         const i = find(command.body.interactionId)
         if (i === undefined || !i.connections.includes(command.body.connectionId)) return
         i.connections = i.connections.filter((c) => c !== command.body.connectionId)
-        if (this.endsUnattended(i) && i.connections.length === 0 && !i.leftMessage && i.channel !== 'sms')
+        if (this.endsUnattended(i) && i.connections.length === 0 && !i.leftMessage && !naiveThread(i.channel))
           i.graceDueAt = at + 10_000 * i.patience
         const later = i.callback !== null && naiveCallable(i.callback.callable, at) !== at
         if (later && i.connections.length === 0 && i.phase === 'offered')

@@ -149,7 +149,17 @@ export function whenWaited(spans: readonly NaiveSpan[] | null, from: number, ms:
 }
 
 export const admittedIn = (state: string): string[] =>
-  state === 'ready' ? ['voice', 'chat', 'sms'] : state === 'textsOnly' ? ['chat', 'sms'] : []
+  state === 'ready' ? ['voice', 'chat', 'sms', 'email'] : state === 'textsOnly' ? ['chat', 'sms'] : []
+
+/** After how many seconds of quiet it rests (null: never), and how long it rests. */
+export const naiveQuiet = (centre: CompiledPlan['centre'], channel: string): readonly [number | null, number] =>
+  channel === 'sms'
+    ? [centre.textRestAfterSeconds, centre.textEndAfterRestSeconds]
+    : channel === 'email'
+      ? [centre.mailRestAfterSeconds, centre.mailEndAfterRestSeconds]
+      : [centre.restAfterSilenceSeconds, centre.endAfterRestSeconds]
+
+export const naiveThread = (channel: string): boolean => ['sms', 'email'].includes(channel)
 
 export const admittedBy = (a: NaiveAgent): string[] =>
   admittedIn(a.state).filter(

@@ -302,7 +302,7 @@ describe('a plan', () => {
     }
     const event = { type: 'planTaken', v: 1, at: 5, plan: old } as unknown as Event
     expect(upcast(event)).toMatchObject({
-      v: 11,
+      v: 12,
       plan: {
         hours: [],
         shifts: [],

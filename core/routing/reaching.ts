@@ -1,5 +1,5 @@
-// How a customer is reached: calls that go out, for an agent who wants to, a callback or a message; texts that begin a thread.
-import type { Instant } from '../plan/index.ts'
+// How a customer is reached: calls that go out, for an agent who wants to, a callback or a message; texts and email that begin a thread.
+import { inThreads, type Instant } from '../plan/index.ts'
 import { blockedUntil } from './abuse.ts'
 import { asAgent, withWork } from './allowed.ts'
 import { callableFrom, isCallable } from './callable.ts'
@@ -44,7 +44,7 @@ function barOf(state: State, body: Command<'reachOut'>['body'], at: Instant): Re
   if (queue === undefined) return refuse('unknownQueue', { queueId })
   if (queue.service === 'retired') return refuse('queueRetired', { queueId })
   const line = state.lookup.lines.get(lineId)
-  if (line?.channel !== channel || (channel === 'sms') !== (contentId !== null) || channel === 'chat')
+  if (line?.channel !== channel || inThreads(channel) !== (contentId !== null) || channel === 'chat')
     return refuse('unknownLine', { lineId })
   if (!line.leadsTo.has(queueId)) return refuse('queueNotOnLine', { queueId, lineId })
   const talks = (id: string): boolean => {
@@ -54,7 +54,7 @@ function barOf(state: State, body: Command<'reachOut'>['body'], at: Instant): Re
   if (channel === 'voice' && agent.carried.some(talks)) return refuse('onCall', { agentId })
   const blocked = blockedUntil(state, body, at)
   if (blocked !== null) return refuse('blockedCustomer', { until: blocked })
-  const thread = channel === 'sms' ? state.index.threads.of(lineId, addressId) : null
+  const thread = inThreads(channel) ? state.index.threads.of(lineId, addressId) : null
   return thread === null ? null : refuse('threadAlive', { interactionId: thread })
 }
 

@@ -1,5 +1,5 @@
 // What agents say of themselves: their presence now and afterwards, and what they take nothing new of.
-import type { AgentId, Instant, PresenceState } from '../plan/index.ts'
+import { channels, type AgentId, type Instant, type PresenceState } from '../plan/index.ts'
 import { asAgent, personMay } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
 import { lapseWishes, withdrawFrom } from './consequences.ts'
@@ -80,7 +80,7 @@ export function closeChannels(state: State, command: Command<'closeChannels'>, a
   if (refusal !== null) return refusal
   const before = state.agent(agentId).closedTo
   if (before.length === closedTo.length && closedTo.every((channel) => before.includes(channel))) return []
-  const left = (['voice', 'chat', 'sms'] as const).filter((channel) => !closedTo.includes(channel))
+  const left = channels.filter((channel) => !closedTo.includes(channel))
   return [
     ...withdrawFrom(state, agentId, 'agentAway', at, left),
     event('channelsClosed', at, { agentId, closedTo: [...new Set(closedTo)] }),

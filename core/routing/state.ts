@@ -2,17 +2,18 @@ import { isCallAndText, roomGap, slotsTaken, type RoomGap } from '../capacity/in
 import { freshFigures } from '../figures/index.ts'
 import { presenceGap, type PresenceGap, type Saying } from '../presence/index.ts'
 import { levelsOf } from '../skills/index.ts'
-import type {
-  AgentId,
-  Channel,
-  CompiledPlan,
-  CustomerId,
-  Instant,
-  InteractionId,
-  LineId,
-  LoadLimits,
-  Queue,
-  QueueId,
+import {
+  inThreads,
+  type AgentId,
+  type Channel,
+  type CompiledPlan,
+  type CustomerId,
+  type Instant,
+  type InteractionId,
+  type LineId,
+  type LoadLimits,
+  type Queue,
+  type QueueId,
 } from '../plan/index.ts'
 import { Index } from './index-of-state.ts'
 import { always, lookupOf, openingsOf, type PlanLookup } from './lookup.ts'
@@ -206,23 +207,30 @@ export class State {
   /** A silent customer is asked before the conversation rests, where there is a time for it. */
   asksNext({ asked, channel }: Interaction): boolean {
     const { askAfterSilenceSeconds: ask, restAfterSilenceSeconds: rest } = this.settings()
-    return channel !== 'sms' && !asked && ask !== null && (rest === null || ask < rest)
+    return !inThreads(channel) && !asked && ask !== null && (rest === null || ask < rest)
   }
 
   /** When a customer who owes the next word is asked, or the conversation rests; null: never. */
   silenceDueAt(interaction: Interaction): Instant | null {
     const { phase, channel, turn, silentSince } = interaction
     if (phase !== 'connected' || channel === 'voice' || turn.side !== 'customer') return null
-    const { askAfterSilenceSeconds, restAfterSilenceSeconds, textRestAfterSeconds } = this.settings()
-    const restSeconds = channel === 'sms' ? textRestAfterSeconds : restAfterSilenceSeconds
-    const seconds = this.asksNext(interaction) ? askAfterSilenceSeconds : restSeconds
+    const { askAfterSilenceSeconds } = this.settings()
+    const seconds = this.asksNext(interaction) ? askAfterSilenceSeconds : this.restAfterSeconds(channel)
     return seconds === null ? null : silentSince + seconds * interaction.patience * 1000
   }
 
   /** How long it rests before it is over. */
   restSeconds({ channel, patience }: Pick<Interaction, 'channel' | 'patience'>): number {
-    const { endAfterRestSeconds, textEndAfterRestSeconds } = this.settings()
-    return (channel === 'sms' ? textEndAfterRestSeconds : endAfterRestSeconds) * patience
+    const { endAfterRestSeconds, textEndAfterRestSeconds, mailEndAfterRestSeconds } = this.settings()
+    const written = channel === 'email' ? mailEndAfterRestSeconds : endAfterRestSeconds
+    return (channel === 'sms' ? textEndAfterRestSeconds : written) * patience
+  }
+
+  /** After how much quiet a conversation of the channel rests; null: never. */
+  private restAfterSeconds(channel: Channel): number | null {
+    const { restAfterSilenceSeconds, textRestAfterSeconds, mailRestAfterSeconds } = this.settings()
+    if (channel === 'sms') return textRestAfterSeconds
+    return channel === 'email' ? mailRestAfterSeconds : restAfterSilenceSeconds
   }
 
   /** How long a customer may be gone before they count as such, in milliseconds. */

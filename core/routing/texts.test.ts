@@ -7,7 +7,7 @@ const limits = {
   slots: 3,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: upTo(1), chat: upTo(2), sms: upTo(2) },
+  channels: { voice: upTo(1), chat: upTo(2), sms: upTo(2), email: upTo(2) },
 }
 const centreOf = (queue = {}, centre = {}): TestCentre =>
   new TestCentre(

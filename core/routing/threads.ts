@@ -1,13 +1,13 @@
-// What the next contact from a customer's number to a line goes on with: a text thread that is alive, or a callback that waits.
-import type { AddressId, InteractionId, LineId } from '../plan/index.ts'
+// What the next contact from a customer's address to a line goes on with: a thread that is alive, or a callback that waits.
+import { inThreads, type AddressId, type InteractionId, type LineId } from '../plan/index.ts'
 import { isUnanswered, type Interaction } from './pieces.ts'
 
 const keyOf = (lineId: LineId, addressId: AddressId): string => `${lineId} ${addressId}`
 
 const isAlive = ({ channel, phase, callback }: Interaction): boolean =>
-  channel === 'sms' ? phase !== 'wrapUp' : callback !== null && isUnanswered({ phase })
+  inThreads(channel) ? phase !== 'wrapUp' : callback !== null && isUnanswered({ phase })
 
-/** One a pair of numbers: a conversation that is wrapped up, or a callback that is answered, leaves room for the next. */
+/** One a pair of addresses: a conversation that is wrapped up, or a callback that is answered, leaves room for the next. */
 export class Threads {
   private readonly alive = new Map<string, InteractionId>()
 

@@ -96,7 +96,7 @@ export function testPlan({
     presenceStates: [
       {
         id: 'ready',
-        admits: ['voice', 'chat', 'sms'],
+        admits: ['voice', 'chat', 'sms', 'email'],
         choosable: true,
         signedOut: false,
         mostMinutes: null,
@@ -131,6 +131,7 @@ export function testPlan({
       { id: 'site', channel: 'chat', queueIds: queues.map(({ id }) => id), ...plainLine },
       { id: 'phone', channel: 'voice', queueIds: queues.map(({ id }) => id), ...plainLine },
       { id: 'texts', channel: 'sms', queueIds: queues.map(({ id }) => id), ...plainLine },
+      { id: 'mail', channel: 'email', queueIds: queues.map(({ id }) => id), ...plainLine },
     ],
     dayTurns,
     hours,

@@ -63,13 +63,13 @@ export const someDial: fc.Arbitrary<Make> = fc
     return [command('reportDial', { interactionId, number: one.dials, end: what as 'busy' })]
   })
 
-/** An agent calls or texts somebody. */
+/** An agent calls or writes to somebody. */
 export const someReachOut: fc.Arbitrary<Make> = fc
   .tuple(
     interactionId,
     agentId,
     fc.constantFrom(...queues),
-    fc.constantFrom('voice', 'voice', 'sms'),
+    fc.constantFrom('voice', 'voice', 'sms', 'email'),
     fc.constantFrom('n1', 'n2'),
   )
   .map(([id, agent, queueId, channel, addressId]) => () => [
@@ -81,7 +81,7 @@ export const someReachOut: fc.Arbitrary<Make> = fc
       addressId,
       lineId: lines[channel as 'voice'],
       queueId,
-      contentId: channel === 'sms' ? 'words' : null,
+      contentId: channel === 'voice' ? null : 'words',
     }),
   ])
 
@@ -117,16 +117,21 @@ export const callback: fc.Arbitrary<Step[]> = fc
     return [come, ready, answer, dial].map((make, n) => ({ after: n === 3 ? after : 0, make }))
   })
 
-/** A text comes in from one of three numbers. */
+/** A text or an email comes in from one of three addresses. */
 export const someText: fc.Arbitrary<Make> = fc
-  .tuple(interactionId, fc.constantFrom('n1', 'n2', 'n3'), fc.constantFrom(undefined, 2))
-  .map(([id, addressId, patience]) => () => [
+  .tuple(
+    interactionId,
+    fc.constantFrom('n1', 'n2', 'n3'),
+    fc.constantFrom(undefined, 2),
+    fc.constantFrom(lines.sms, lines.sms, lines.email),
+  )
+  .map(([id, addressId, patience, lineId]) => () => [
     command('receiveText', {
       patience,
       interactionId: id,
       customerId: `c of ${addressId}`,
       addressId,
-      lineId: lines.sms,
+      lineId,
       contentId: `words of ${id}`,
     }),
   ])

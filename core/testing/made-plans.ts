@@ -1,6 +1,6 @@
 // Random plans, for the property tests.
 import fc from 'fast-check'
-import { selectionMethods } from '../plan/index.ts'
+import { channels, selectionMethods } from '../plan/index.ts'
 import { testQueue } from './index.ts'
 
 export const agents = ['a1', 'a2', 'a3', 'a4']
@@ -28,14 +28,14 @@ const limit = fc.record({
   slots: fc.integer({ min: 1, max: 2 }),
   most: fc.constantFrom(0, 1, 2, 2, 3, 3),
   alone: fc.constantFrom(false, false, true),
-  beside: fc.subarray(['voice', 'chat', 'sms'] as const),
+  beside: fc.subarray([...channels]),
 })
 const limits = fc.record({
   id: fc.constant('mixed'),
   slots: fc.integer({ min: 1, max: 5 }),
   freeForCalls: fc.constantFrom(0, 0, 1, 2),
   sameCustomerInCalls: fc.boolean(),
-  channels: fc.record({ voice: limit, chat: limit, sms: limit }),
+  channels: fc.record({ voice: limit, chat: limit, sms: limit, email: limit }),
 })
 
 /** What a queue asks for, of whom and from when on. */
@@ -56,7 +56,7 @@ const asked = fc.record({
   prioritySteps: fc.array(fc.record({ afterSeconds, priority: fc.integer({ min: 1, max: 10 }) }), { maxLength: 2 }),
 })
 
-export const lines = { voice: 'phone', chat: 'site', sms: 'texts' }
+export const lines = { voice: 'phone', chat: 'site', sms: 'texts', email: 'mail' }
 
 export const plan = fc
   .record({
@@ -86,6 +86,8 @@ export const plan = fc
       endAfterRestSeconds: fc.constantFrom(4, 30),
       textRestAfterSeconds: fc.option(fc.constantFrom(7, 20), { freq: 3 }),
       textEndAfterRestSeconds: fc.constantFrom(6, 40),
+      mailRestAfterSeconds: fc.option(fc.constantFrom(5, 15), { freq: 3 }),
+      mailEndAfterRestSeconds: fc.constantFrom(9, 30),
     }),
     asks: fc.tuple(...queues.map(() => asked)),
   })

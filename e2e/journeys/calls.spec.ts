@@ -144,7 +144,7 @@ test('of two who share a number the agent says which; one nobody knows is given 
 
   await call(phone, '+12025550150')
   const unknown = bayOf(ana, '+1 202 555 0150')
-  await expect(unknown).toContainText('Nobody is known by this number yet.')
+  await expect(unknown).toContainText('Nobody is known by this yet.')
   // What is typed while it rings is there once it was answered.
   await unknown.getByRole('textbox', { name: 'Name' }).fill('Dagmar Holt')
   await unknown.getByRole('button', { name: /^Answer/ }).click()

@@ -5,7 +5,7 @@ import { expectAccessible, signIn } from './people.ts'
 test('customers are found, what is known of one is changed, exported and erased', async ({ browser }) => {
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/review')
   await rosalind.getByRole('link', { name: 'Customers' }).click()
-  await rosalind.getByRole('textbox', { name: 'Find by name, number or tag' }).fill('570 156')
+  await rosalind.getByRole('textbox', { name: 'Find by name, number, email or tag' }).fill('570 156')
   await expect(rosalind.getByText('1 customer', { exact: true })).toBeVisible()
   await expectAccessible(rosalind)
   const cards = rosalind.waitForEvent('download')
@@ -42,13 +42,13 @@ test('customers are found, what is known of one is changed, exported and erased'
   expect((await arrives).suggestedFilename()).toBe('customer.json')
   await rosalind.getByRole('button', { name: 'Erase' }).click()
   await rosalind.getByRole('dialog').getByRole('button', { name: 'Erase' }).click()
-  await rosalind.getByRole('textbox', { name: 'Find by name, number or tag' }).fill('Tomas')
-  await expect(rosalind.getByText('Nobody is known by this. Look for another name or number.')).toBeVisible()
+  await rosalind.getByRole('textbox', { name: 'Find by name, number, email or tag' }).fill('Tomas')
+  await expect(rosalind.getByText('Nobody is known by this. Look for another name, number or address.')).toBeVisible()
 })
 
 test('two who turn out to be one are merged, found by either number, and split again', async ({ browser }) => {
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/review/customers')
-  const find = rosalind.getByRole('textbox', { name: 'Find by name, number or tag' })
+  const find = rosalind.getByRole('textbox', { name: 'Find by name, number, email or tag' })
   await find.fill('570 157')
   await expect(rosalind.getByText('1 customer', { exact: true })).toBeVisible()
   await rosalind.getByRole('gridcell', { name: 'Marta Quill' }).click()

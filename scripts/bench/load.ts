@@ -3,7 +3,15 @@
 // sound, which does not pass through the server.
 import { v7 as newId } from 'uuid'
 import type { Channel } from '@eudromos/core/plan'
-import { channelOf, crowdLines, crowdNumbers, crowdPhone, crowdQueue, crowdScenario } from '../../e2e/crowd.ts'
+import {
+  channelOf,
+  type CrowdChannel,
+  crowdLines,
+  crowdNumbers,
+  crowdPhone,
+  crowdQueue,
+  crowdScenario,
+} from '../../e2e/crowd.ts'
 import { judge, wholeJournal, type Verdict } from '../../e2e/kills/verdict.ts'
 import { Stand, until } from '../../e2e/stand.ts'
 import { nextGapSeconds, seeded } from '../../outside/index.ts'
@@ -24,11 +32,11 @@ export interface LoadSettings {
 
 export interface Load extends LoadSettings {
   readonly note: string
-  readonly interactions: Readonly<Record<Channel, number>>
+  readonly interactions: Readonly<Record<CrowdChannel, number>>
   /** From the answer to the end of the wrap-up. */
   readonly handlingMs: Spread
   readonly arrivalToOfferMs: Spread
-  readonly byChannelMs: Readonly<Record<Channel, Spread>>
+  readonly byChannelMs: Readonly<Record<CrowdChannel, Spread>>
   readonly notifyRoundTripMs: Spread
   readonly offerP99InRoundTrips: number
   readonly refused: number
@@ -114,7 +122,7 @@ export async function load(settings: LoadSettings): Promise<Load> {
   const verdict = judge(await wholeJournal(stand.database), accepted)
   await web.close()
   await stand.stop()
-  const spreadOf = (wanted?: Channel): Spread =>
+  const spreadOf = (wanted?: CrowdChannel): Spread =>
     spread(offers.flatMap(({ channel, ms }) => (wanted === undefined || channel === wanted ? ms : [])))
   const arrivalToOfferMs = spreadOf()
   return {
@@ -151,7 +159,7 @@ async function stay(web: Runtime, id: string): Promise<void> {
   if (over) leave()
 }
 
-const ways: Record<Channel, (web: Runtime, id: string, n: number) => Promise<void>> = {
+const ways: Record<CrowdChannel, (web: Runtime, id: string, n: number) => Promise<void>> = {
   chat: async (web, id, n) => {
     const chat = { id, lineId: crowdLines.chat, queueId: crowdQueue, name: `Customer ${n}`, text: `Words ${n}` }
     const from = { connectionId: null, deviceOf: null }

@@ -16,6 +16,8 @@ const freePort = (): Promise<number> =>
     })
   })
 
+const mail = { from: 'bookings@skerrow.example', to: 'ilse.varga@mail.example' }
+
 const failed = (checks: readonly CarrierCheck[]): string[] => checks.filter(({ ok }) => !ok).map(({ name }) => name)
 
 describe('the simulated carrier', () => {
@@ -45,9 +47,9 @@ describe('the simulated carrier', () => {
       if (up) break
       await new Promise((resolve) => setTimeout(resolve, 100))
     }
-    const checks = await checkCarrier({ url, key, listen, from, to, nobody })
+    const checks = await checkCarrier({ url, key, listen, from, to, nobody, mail })
     expect(failed(checks)).toEqual([])
-    expect(checks).toHaveLength(18)
+    expect(checks).toHaveLength(22)
   })
 })
 
@@ -65,6 +67,7 @@ type Fault =
   | 'takesAll'
   | 'noCalls'
   | 'noPictures'
+  | 'noMail'
 
 describe('a carrier that', () => {
   let server: Server
@@ -105,6 +108,7 @@ describe('a carrier that', () => {
         const given = JSON.parse(text || '{}') as { id?: string; to?: string; pictures?: unknown }
         const { id = '', to: number } = given
         if (given.pictures !== undefined && fault === 'noPictures') return answer(422, { code: 'noWords' })
+        if (wanted.includes('/mails')) return answer(501, {})
         if (wanted.includes('/calls')) {
           if (number === nobody && fault !== 'noCalls' && fault !== 'silent')
             void tell('calls', id, 1, { end: fault === 'oddState' ? 'flown' : 'unreachable' })
@@ -138,6 +142,15 @@ describe('a carrier that', () => {
     ['onceOnly', ['brought again, as the same message, where the centre had no time']],
     ['twice', ['handed over twice it came to an end once']],
     ['noPictures', ['a picture is taken without words']],
+    [
+      'noMail',
+      [
+        'an email is taken',
+        'the same email a second time is taken as the same',
+        'what became of the email is told',
+        'signed like the rest',
+      ],
+    ],
     ['takesAll', ['a text to nobody is refused, with a code']],
     [
       'noCalls',
@@ -164,7 +177,16 @@ describe('a carrier that', () => {
   ])('%s', async (fault, wrong) => {
     const listen = await freePort()
     const url = await carrier(fault, listen)
-    const checks = await checkCarrier({ url, key, listen, from, to, nobody, waitMs: 1500 })
+    const checks = await checkCarrier({
+      url,
+      key,
+      listen,
+      from,
+      to,
+      nobody,
+      mail: fault === 'noMail' ? mail : null,
+      waitMs: 1500,
+    })
     expect(failed(checks)).toEqual(wrong)
     for (const { ok, found } of checks) expect(ok ? undefined : typeof found).toBe(ok ? undefined : 'string')
   })
@@ -172,7 +194,16 @@ describe('a carrier that', () => {
 
 test('a carrier that is not there fails each check, with why', async () => {
   const [listen, port] = [await freePort(), await freePort()]
-  const checks = await checkCarrier({ url: `http://127.0.0.1:${port}`, key, listen, from, to, nobody, waitMs: 10 })
+  const checks = await checkCarrier({
+    url: `http://127.0.0.1:${port}`,
+    key,
+    listen,
+    from,
+    to,
+    nobody,
+    mail,
+    waitMs: 10,
+  })
   expect(checks.filter(({ ok }) => ok)).toEqual([])
   expect(checks[0]?.found).toMatch(/^0 /)
 })

@@ -16,6 +16,8 @@ export interface CarrierOptions {
   readonly to: string
   /** One that is nobody's. */
   readonly nobody: string
+  /** A mailbox of the centre's, and one that takes email; null: the carrier carries none. */
+  readonly mail: { readonly from: string; readonly to: string } | null
   readonly waitMs?: number
 }
 
@@ -107,8 +109,8 @@ function unsigned({ id, timestamp, signature, body, atMs }: Told, key: string): 
 
 /**
  * Tries everything that the centre relies on, in order: keys, numbers, texts handed over once and twice and what is told of them,
- * signed and brought again where the centre had no time; calls that ring, are stopped, and are over already. A text and calls go
- * to the number given. Rejects where the port cannot be had.
+ * signed and brought again where the centre had no time; calls that ring, are stopped, and are over already; email, where the carrier has it. A text and calls go
+ * to the number given, an email to the mailbox. Rejects where the port cannot be had.
  */
 export async function checkCarrier(options: CarrierOptions): Promise<CarrierCheck[]> {
   const { url, key, from, to, waitMs = 20_000 } = options
@@ -136,6 +138,21 @@ export async function checkCarrier(options: CarrierOptions): Promise<CarrierChec
   }
   const said = ({ status, body }: { status: number; body: object }): string => `${status} ${JSON.stringify(body)}`
   const taken = ({ status }: { status: number }): boolean => status >= 200 && status < 300
+  const checkMail = async (ends: NonNullable<CarrierOptions['mail']>): Promise<void> => {
+    const id = `check-${randomUUID()}`
+    const words = { subject: 'Contract check', text: 'An email of the contract check.' }
+    const mail = { id, thread: id, name: 'The centre', ...ends, ...words }
+    const handed = await ask('POST', '/mails', mail)
+    note('an email is taken', taken(handed), said(handed))
+    const again = await ask('POST', '/mails', mail)
+    note('the same email a second time is taken as the same', taken(again), said(again))
+    const told = await centre.of('/api/gateway/mails/reports', id, 1, waitMs)
+    const states = told.map(({ body }) => fieldOf(body, 'state'))
+    const known = states.every((state) => state === 'sent' || state === 'delivered' || state === 'failed')
+    note('what became of the email is told', told.length > 0 && known, JSON.stringify(states))
+    const faults = told.flatMap((one) => unsigned(one, key) ?? [])
+    note('signed like the rest', told.length > 0 && faults.length === 0, faults[0] ?? 'nothing was told')
+  }
   const centre = new Centre()
   await centre.listen(options.listen)
   try {
@@ -189,6 +206,8 @@ export async function checkCarrier(options: CarrierOptions): Promise<CarrierChec
     const bad = await ask('POST', '/texts', { ...half, id: `check-${randomUUID()}` })
     const told4xx = bad.status >= 400 && bad.status < 500 && typeof bad.body.code === 'string'
     note('a text to nobody is refused, with a code', told4xx, said(bad))
+
+    if (options.mail !== null) await checkMail(options.mail)
 
     const call = { id: `check-${randomUUID()}.1`, from, to, callId: randomUUID(), token: 'a token' }
     const rings = await ask('POST', '/calls', call)

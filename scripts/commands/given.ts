@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import Ajv2020, { type ErrorObject, type ValidateFunction } from 'ajv/dist/2020.js'
 import {
+  chatsOnly,
   plainCentre,
   plainCentreWords,
   plainPerson,
@@ -51,7 +52,10 @@ export function planOf(text: string): PlanDocument {
   return {
     ...plan,
     centre: { ...plainCentre, ...plainCentreWords, ...plan.centre },
-    loadLimits: plan.loadLimits.map((limits) => Object.assign({ freeForCalls: 0, sameCustomerInCalls: false }, limits)),
+    loadLimits: plan.loadLimits.map(({ channels, ...limits }) => ({
+      ...Object.assign({ freeForCalls: 0, sameCustomerInCalls: false }, limits),
+      channels: { ...chatsOnly(0), ...channels },
+    })),
     lines: plan.lines.map((line) => Object.assign({}, plainPlannedLine, line)),
     teams: (plan as Partial<PlanDocument>).teams ?? [],
     templates: (plan as Partial<PlanDocument>).templates ?? [],

@@ -29,6 +29,7 @@ export function ChannelShape({ channel, size = 14 }: { channel: Channel; size?: 
     >
       {channel === 'chat' && <rect width="14" height="14" rx="3.5" />}
       {channel === 'sms' && <rect y="3" width="14" height="8" rx="4" />}
+      {channel === 'email' && <path d="M0 2.5h14L7 8zM0 4l7 5.5L14 4v8H0z" />}
       {channel === 'voice' && <path d="M7 0C8.2 3 12 5.4 12 9a5 5 0 0 1-10 0C2 5.4 5.8 3 7 0z" />}
     </svg>
   )

@@ -1,6 +1,7 @@
 // Files and pictures that go along with words.
 
 export const files = {
+  attachShort: 'Attach',
   attach: 'Attach a picture or PDF',
   attachPicture: 'Attach a picture',
   named: (name: string, size: string) => `${name} (${size})`,

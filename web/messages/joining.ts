@@ -28,6 +28,8 @@ export const joining = {
   back: (customer: string) => `Back to ${customer}`,
   part: (name: string) => `Go on without ${name}`,
   leave: 'Leave the call',
+  /** A word of it, for where there is little room. */
+  fetchShort: 'Supervisor',
   fetch: 'Fetch a supervisor',
   fetched: 'Supervisor asked for',
   fetchedAt: (clock: string) => `You asked for a supervisor ${clock} ago.`,

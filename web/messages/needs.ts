@@ -1,5 +1,12 @@
 // What customers need, and the check that they are who they say.
-import type { CustomerNeed } from '@eudromos/core/plan'
+import type { Channel, CustomerNeed } from '@eudromos/core/plan'
+
+const said: Record<Channel, string> = {
+  voice: 'The number says',
+  sms: 'The number says',
+  email: 'The address says',
+  chat: 'They say that they are',
+}
 
 const names: Record<CustomerNeed, string> = {
   relay: 'Relay service',
@@ -28,7 +35,8 @@ export const identity = {
   field: 'Before anything of the customer is shown',
   fieldHelp: 'Such as: Ask for the booking number and the name of the lead passenger. Empty: it is shown at once.',
   title: 'Who is it?',
-  first: (name: string) => `The number says ${name}. What is known of them is shown once you have checked it.`,
+  first: (name: string, channel: Channel) =>
+    `${said[channel]} ${name}. What is known of them is shown once you have checked it.`,
   passed: 'It is them',
   failed: 'Not sure',
   didPass: (who: string) => `Checked by ${who}: it is them.`,

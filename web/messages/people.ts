@@ -5,8 +5,8 @@ import { count } from './count.ts'
 
 const people = (n: number): string => count(n, 'person', 'people')
 
-export const channelNames: Record<Channel, string> = { voice: 'Calls', chat: 'Chats', sms: 'Texts' }
-const oneOf: Record<Channel, string> = { voice: 'call', chat: 'chat', sms: 'text' }
+export const channelNames: Record<Channel, string> = { voice: 'Calls', chat: 'Chats', sms: 'Texts', email: 'Email' }
+const oneOf: Record<Channel, string> = { voice: 'call', chat: 'chat', sms: 'text', email: 'email' }
 
 const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) => string> = {
   nameTaken: ({ name }) => `Name: another is called “${name}” already. Choose another name.`,
@@ -32,10 +32,14 @@ const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) 
   leadsToUnknown: () => 'Leads to: one of these queues is no longer in the plan. Take it off.',
   leadsNowhere: () => 'It leads to no queue: nobody can come in by it.',
   leadsToNoneInService: () => 'No queue that it leads to is in service: only test customers come in by it.',
-  leadsToSeveral: () => 'Leads to: a number leads to one queue, as nobody chooses there. Keep one.',
+  leadsToSeveral: () => 'Leads to: a number or a mailbox leads to one queue, as nobody chooses there. Keep one.',
   noNumber: () => 'It has no number yet: nobody can reach the centre by it. Pick one.',
   notANumber: ({ number }) => `Number: ${number} is none that a network would take. Pick one of the stock.`,
   numberTaken: ({ number, line }) => `Number: ${number} is that of ${line}. Pick another.`,
+  noMailbox: () => 'It has no address yet: nobody can write to the centre by it. Give one.',
+  notAMailbox: ({ address }) =>
+    `Address: ${address} is none that email could be sent to. Give one such as bookings@skerrow.example.`,
+  mailboxTaken: ({ address, line }) => `Address: ${address} is that of ${line}. Give another.`,
   nobodyTakesIt: ({ queue, channel }) =>
     `Nobody who serves ${queue} takes ${channelNames[channel as Channel].toLowerCase()}: change their load limits.`,
   asksForUnknown: () => 'Skills asked for: one of these is no longer in the plan. Take it off.',
@@ -239,6 +243,9 @@ export const centre = {
   textRest: 'A text thread rests after, seconds',
   textHelp: 'Nobody is asked; empty: it never rests',
   textEnd: 'A resting text thread is over after, seconds',
+  mailRest: 'An email thread rests after, seconds',
+  mailHelp: 'After an answer; empty: it never rests',
+  mailEnd: 'A resting email thread is over after, seconds',
   declineReasons: 'Reasons to decline',
   dispositions: 'Dispositions',
   add: 'Add one',

@@ -7,7 +7,7 @@ import { count } from './count.ts'
 
 const people = (n: number): string => count(n, 'person', 'people')
 
-const channelNames: Record<Channel, string> = { voice: 'a call', chat: 'a chat', sms: 'a text' }
+const channelNames: Record<Channel, string> = { voice: 'a call', chat: 'a chat', sms: 'a text', email: 'an email' }
 
 /** A level asked for, as "Fares 2 or more". */
 export function requirementText({ least, most }: Requirement, name: string): string {

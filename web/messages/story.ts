@@ -3,7 +3,7 @@ import type { Channel } from '@eudromos/core/plan'
 import type { Phase } from '@eudromos/core/routing'
 import { count } from './count.ts'
 
-const one: Record<Channel, string> = { voice: 'call', chat: 'chat', sms: 'text' }
+const one: Record<Channel, string> = { voice: 'call', chat: 'chat', sms: 'text', email: 'email' }
 const phases: Record<Phase, string> = {
   waiting: 'waits',
   offered: 'is being offered',
@@ -27,7 +27,7 @@ export const story = {
   apart: 'Keep apart',
   sharers: 'Others have this number',
   isThem: (name: string) => `It is ${name}`,
-  nameless: 'Nobody is known by this number yet.',
+  nameless: 'Nobody is known by this yet.',
   name: 'Name',
   make: 'Make known',
   kinds: one,

@@ -22,6 +22,7 @@ export const template = {
   sample: { customer: 'Orla', agent: 'Ana', queue: 'Today’s sailings' },
   // At the seat.
   hint: '/ finds a template',
+  longHint: 'Ctrl Enter sends · / finds a template',
   list: 'Reply templates',
   nothing: 'No template has these words.',
   keys: (n: number) => `${count(n, 'template', 'templates')}: arrows choose, Enter takes it, Escape puts them away.`,

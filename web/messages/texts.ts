@@ -12,8 +12,12 @@ export const texts = {
   wide: 'With a sign outside the usual alphabet a text holds 70 signs.',
   stopped: (name: string) =>
     `${name} wants no more texts from this number, and gets none. They come again when they text START.`,
-  /** In the place of what came with a text and is none of the pictures that are taken. */
-  leftOut: (name: string) => `[${name}: not taken. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are.]`,
+  /** In the place of what came along and is none of what is taken. */
+  leftOut: {
+    texts: (name: string) => `[${name}: not taken. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are.]`,
+    chats: (name: string) => `[${name}: not taken. Only pictures and PDF files of at most 5 MB are.]`,
+    email: (name: string) => `[${name}: not taken. Only pictures and PDF files of at most 5 MB are.]`,
+  },
   withPicture: 'Goes as a picture message (MMS).',
   under: (customer: string, line: string) => `${customer} to ${line}`,
 } as const
@@ -32,9 +36,9 @@ export const phone = {
   send: 'Send',
   unreadable: 'The file could not be read. Choose it again.',
   network: 'The network',
-  delay: 'A text takes, seconds',
+  delay: 'A text or an email takes, seconds',
   fails: 'Do not arrive, percent',
-  up: 'Takes texts',
-  down: 'The network takes no texts: what is sent waits until it does.',
+  up: 'Takes texts and email',
+  down: 'The network takes nothing: what is sent waits until it does.',
   set: 'Set',
 } as const

@@ -16,13 +16,13 @@ const png = (size: number): Buffer => Buffer.concat([Buffer.from('89504e470d0a1a
 const MB = 1024 * 1024
 
 test('with a text go smaller files than in a chat, and no PDF', () => {
-  expect(checkedFile({ name: 'a.png', bytes: png(MB) }, true)).toMatchObject({ mediaType: 'image/png' })
-  expect(() => checkedFile({ name: 'a.png', bytes: png(MB + 1) }, true)).toThrow('at most 1 MB')
-  expect(checkedFile({ name: 'a.png', bytes: png(5 * MB) }, false).bytes).toHaveLength(5 * MB)
-  expect(() => checkedFile({ name: 'a.png', bytes: png(5 * MB + 1) }, false)).toThrow('at most 5 MB')
+  expect(checkedFile({ name: 'a.png', bytes: png(MB) }, 'texts')).toMatchObject({ mediaType: 'image/png' })
+  expect(() => checkedFile({ name: 'a.png', bytes: png(MB + 1) }, 'texts')).toThrow('at most 1 MB')
+  expect(checkedFile({ name: 'a.png', bytes: png(5 * MB) }, 'chats').bytes).toHaveLength(5 * MB)
+  expect(() => checkedFile({ name: 'a.png', bytes: png(5 * MB + 1) }, 'chats')).toThrow('at most 5 MB')
   const pdf = Buffer.from('%PDF-1.7')
-  expect(checkedFile({ name: 'a.pdf', bytes: pdf }, false).mediaType).toBe('application/pdf')
-  expect(() => checkedFile({ name: 'a.pdf', bytes: pdf }, true)).toThrow('pictures only')
+  expect(checkedFile({ name: 'a.pdf', bytes: pdf }, 'chats').mediaType).toBe('application/pdf')
+  expect(() => checkedFile({ name: 'a.pdf', bytes: pdf }, 'texts')).toThrow('pictures only')
 })
 
 test.each([

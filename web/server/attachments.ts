@@ -25,9 +25,13 @@ export function checkedType(bytes: Buffer): string {
   return found.mediaType
 }
 
+/** With what a file goes along: texts carry less than chats and email do. */
+export type Carried = 'texts' | 'chats' | 'email'
+
 /** A file that goes along with words; with a text only pictures go that networks carry. Throws where it is none of ours, or too large. */
-export function checkedFile({ name, bytes }: { name: string; bytes: Buffer }, withText: boolean): Attachment {
+export function checkedFile({ name, bytes }: { name: string; bytes: Buffer }, carried: Carried): Attachment {
   const mediaType = checkedType(bytes)
+  const withText = carried === 'texts'
   if (withText && !isPicture({ mediaType }))
     throw new ProblemError(problem(415, 'typeNotTaken', 'Type not taken', 'Texts carry pictures only, no PDF files.'))
   const most = withText ? mostPictureBytes : mostAttachmentBytes

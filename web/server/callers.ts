@@ -1,13 +1,13 @@
 import { v7 as newId } from 'uuid'
-import { shownNumber } from '@eudromos/core/numbers'
-import { termsOfNeeds, type CustomerNeed, type PlanDocument } from '@eudromos/core/plan'
+import { isMailbox, shownNumber } from '@eudromos/core/numbers'
+import { termsOfNeeds, type Channel, type CustomerNeed, type PlanDocument } from '@eudromos/core/plan'
 import type { Refusal } from '@eudromos/core/routing'
-import { meetNumber } from '@eudromos/database'
+import { meetAddress } from '@eudromos/database'
 import type { Follower } from './follower.ts'
 import { ProblemError, problem, refused } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 
-interface Caller {
+export interface Caller {
   readonly line: PlanDocument['lines'][number]
   readonly addressId: string
   readonly customerId: string
@@ -15,12 +15,16 @@ interface Caller {
   readonly terms: ReturnType<typeof termsOfNeeds>
 }
 
-const unknownNumber = (to: string): ProblemError =>
-  new ProblemError(problem(404, 'unknownNumber', 'Unknown number', `No line of the centre has the number ${to}.`))
+const unknownAddress = (to: string): ProblemError =>
+  isMailbox(to)
+    ? new ProblemError(
+        problem(404, 'unknownMailbox', 'Unknown mailbox', `No line of the centre has the address ${to}.`),
+      )
+    : new ProblemError(problem(404, 'unknownNumber', 'Unknown number', `No line of the centre has the number ${to}.`))
 
-/** What the router refuses of what comes to a number: a line that it knows no more has had the number, and that is all there is to say. */
+/** What the router refuses of what comes to an address: a line that it knows no more has had it, and that is all there is to say. */
 export const refusedTo = (to: string, refusal: Refusal, seq: number): ProblemError =>
-  refusal.code === 'unknownLine' ? unknownNumber(to) : refused(refusal, seq)
+  refusal.code === 'unknownLine' ? unknownAddress(to) : refused(refusal, seq)
 
 /** What the needs of a customer ask for, by the plan as it is. */
 export const termsFor = (
@@ -29,16 +33,16 @@ export const termsFor = (
 ): ReturnType<typeof termsOfNeeds> =>
   document === null || needs.length === 0 ? { requirements: [], patience: 1 } : termsOfNeeds(document, needs)
 
-/** Who reaches which line from one number to another; throws where no line of the channel has the number. */
+/** Who reaches which line from one address to another; throws where no line of the channel has that. `name`: as they give it. */
 export async function callerOf(
   { database, follower }: Runtime,
-  wanted: 'voice' | 'sms',
-  { from, to }: { readonly from: string; readonly to: string },
+  wanted: Exclude<Channel, 'chat'>,
+  { from, to, name = '' }: { readonly from: string; readonly to: string; readonly name?: string },
 ): Promise<Caller> {
   const line = follower.document?.lines.find(({ channel, address }) => channel === wanted && address === to)
-  if (line === undefined) throw unknownNumber(to)
-  const fresh = { addressId: newId(), customerId: newId(), name: shownNumber(from) }
-  const { addressId, customers } = await meetNumber(database, from, fresh)
+  if (line === undefined) throw unknownAddress(to)
+  const fresh = { addressId: newId(), customerId: newId(), name: name === '' ? shownNumber(from) : name }
+  const { addressId, customers } = await meetAddress(database, from, fresh)
   const customer = customers[0]
   return { line, addressId, customerId: customer?.id ?? fresh.customerId, terms: termsFor(follower, customer?.needs) }
 }

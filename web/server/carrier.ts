@@ -4,6 +4,8 @@ import * as yup from 'yup'
 export interface Carrier {
   /** Hands a text over; the same id a second time is the same text. Throws where the carrier cannot be reached. */
   send(text: OutgoingText): Promise<Handed>
+  /** Hands an email over, likewise. */
+  mail(mail: OutgoingMail): Promise<Handed>
   /** Has a number called; the same id a second time is the same call. Throws likewise. */
   call(call: OutgoingCall): Promise<Handed>
   /** It is to ring no longer. Throws likewise. */
@@ -19,6 +21,20 @@ export interface OutgoingText {
   readonly text: string
   /** Left out where there is none; the bytes as base64. */
   readonly pictures?: readonly { readonly name: string; readonly type: string; readonly data: string }[]
+}
+
+export interface OutgoingMail {
+  readonly id: string
+  /** What belongs together has the same. */
+  readonly thread: string
+  readonly from: string
+  /** As whom it is sent. */
+  readonly name: string
+  readonly to: string
+  readonly subject: string
+  readonly text: string
+  /** Left out where there is none; the bytes as base64. */
+  readonly files?: readonly { readonly name: string; readonly type: string; readonly data: string }[]
 }
 
 export interface OutgoingCall {
@@ -79,6 +95,10 @@ export class HttpCarrier implements Carrier {
 
   send(text: OutgoingText): Promise<Handed> {
     return this.hand('/texts', text)
+  }
+
+  mail(mail: OutgoingMail): Promise<Handed> {
+    return this.hand('/mails', mail)
   }
 
   call(call: OutgoingCall): Promise<Handed> {

@@ -117,7 +117,7 @@ export async function attach(
   id: string,
   file: { readonly name: string; readonly bytes: Buffer },
 ): Promise<number> {
-  const attachment = checkedFile(file, false)
+  const attachment = checkedFile(file, 'chats')
   await uuid.required('Give the file an id.').validate(id)
   await insertContent(database, { id, interactionId, kind: 'message', body: '', attachment })
   return customerCommand(sender, 'sendMessage', interactionId, id, { interactionId, agentId: null, contentId: id })

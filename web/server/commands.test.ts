@@ -31,7 +31,7 @@ beforeEach(() => {
     sent.push(submission)
     return Promise.resolve({ seq: 7, refusal: null })
   }
-  runtime = { database, sender: { submit } } as unknown as Runtime
+  runtime = { database, sender: { submit }, follower: { state: new State() } } as unknown as Runtime
 })
 
 const sup: Who = { id: 'sup', name: 'Sup', roles: ['supervisor'] }
@@ -160,6 +160,7 @@ describe('a file', () => {
     const { contentId } = sent[0]?.command.body as unknown as { contentId: string }
     expect((await readContents(database, [contentId])).get(contentId)).toEqual({
       text: 'Our terms.',
+      subject: null,
       attachment: { fileName: 'terms.pdf', mediaType: 'application/pdf', sizeBytes: 8 },
     })
     expect(sent[0]?.content).toBeUndefined()
@@ -195,4 +196,17 @@ test('words of a message travel beside the command, not in it', async () => {
   expect(await refusalOf(ask(ana, 'sendMessage', { agentId: 'ana', interactionId: 'i', text: '  ' }))).toBe(
     'Write something first.',
   )
+})
+
+test('only an email has a subject, and may be long', async () => {
+  runtime.follower.state.interactions.set('mail', { channel: 'email' } as never)
+  const long = 'x'.repeat(4001)
+  const say = (interactionId: string, text: string) =>
+    ask(ana, 'sendMessage', { agentId: 'ana', interactionId, text, subject: ' Your bag ' })
+  await say('mail', long)
+  expect(sent[0]?.content).toMatchObject({ subject: 'Your bag', body: long })
+  await say('i', 'Hello')
+  expect(sent[1]?.content).toMatchObject({ subject: null })
+  expect(await refusalOf(say('i', long))).toBe('Write at most 4,000 characters.')
+  expect(await refusalOf(say('mail', 'x'.repeat(20_001)))).toBe('Write at most 20,000 characters.')
 })

@@ -15,7 +15,7 @@ import {
   type Capability,
 } from '@eudromos/core/plan'
 import type { Actor, CommandBodies } from '@eudromos/core/routing'
-import { insertContent } from '@eudromos/database'
+import { insertContent, type Submission } from '@eudromos/database'
 import { checkedFile } from './attachments.ts'
 import { envelope } from './envelope.ts'
 import { inOwnHand, requireSeen, requireWish } from './hands.ts'
@@ -26,7 +26,9 @@ import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
 
 const id = yup.string().trim().min(1).max(200).required('Give an id.')
-const text = yup.string().max(4000, 'Write at most 4,000 characters.')
+const mostOfMessage = 4000
+const mostOfMail = 20_000
+const text = yup.string().max(mostOfMessage, 'Write at most 4,000 characters.')
 const instant = (name: string) => yup.number().integer().required(`${name}: give an instant.`)
 const oneOf = <T extends string>(values: readonly T[], name: string) =>
   yup.string().oneOf(values, `${name}: choose one of the list.`).required(`${name}: choose one.`)
@@ -39,7 +41,8 @@ const bodies = {
   sendMessage: yup.object({
     agentId: id,
     interactionId: id,
-    text: text.trim().default(''),
+    text: yup.string().trim().max(mostOfMail, 'Write at most 20,000 characters.').default(''),
+    subject: yup.string().trim().max(200, 'Subject: use at most 200 characters.').default(''),
     textLineId: yup.string().max(200).nullable().default(null),
   }),
   receiveMessages: yup.object({
@@ -212,12 +215,14 @@ interface GivenFile {
 async function keepFile(
   runtime: Runtime,
   who: Who,
-  given: { interactionId: string; contentId: string; words: string; file: GivenFile },
+  given: { interactionId: string; contentId: string; words: string; subject: string | null; file: GivenFile },
 ): Promise<void> {
-  const { interactionId, contentId, words, file } = given
+  const { interactionId, contentId, words, subject, file } = given
   const { channel } = inOwnHand(runtime, who, interactionId)
-  const attachment = checkedFile(file, channel !== 'chat')
-  await insertContent(runtime.database, { id: contentId, interactionId, kind: 'message', body: words, attachment })
+  const carried = { chat: 'chats', sms: 'texts', email: 'email', voice: 'texts' } as const
+  const attachment = checkedFile(file, carried[channel])
+  const kept = { id: contentId, interactionId, body: words, subject }
+  await insertContent(runtime.database, { ...kept, kind: 'message', attachment })
 }
 
 /**
@@ -234,12 +239,16 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown, file
   const options = { id: commandId, onBehalfOf: inOthersName ? onBehalfOf : null, reason }
   const contentId = `${commandId}-words`
   let commandBody: unknown = checked
-  let content: { id: string; interactionId: string; body: string } | undefined
+  let content: Submission['content']
   if (type === 'sendMessage') {
-    const { agentId, interactionId, text: words, textLineId } = checked as Checked<'sendMessage'>
-    if (file !== undefined) await keepFile(runtime, who, { interactionId, contentId, words, file })
+    const { agentId, interactionId, text: words, subject: given, textLineId } = checked as Checked<'sendMessage'>
+    // Only email has a subject; without one it answers what was written before.
+    const isEmail = runtime.follower.state.interactions.get(interactionId)?.channel === 'email'
+    const subject = isEmail && given !== '' ? given : null
+    if (!isEmail) text.validateSync(words)
+    if (file !== undefined) await keepFile(runtime, who, { interactionId, contentId, words, subject, file })
     else if (words === '') throw new yup.ValidationError('Write something first.', words, 'text')
-    else content = { id: contentId, interactionId, body: words }
+    else content = { id: contentId, interactionId, body: words, subject }
     commandBody = { agentId, interactionId, contentId, textLineId } satisfies CommandBodies['sendMessage']
   } else if (type === 'warnCustomer') {
     const { text: words, ...rest } = checked as Checked<'warnCustomer'>

@@ -1,4 +1,4 @@
-import { connect, meetNumber, type Database } from '@eudromos/database'
+import { connect, meetAddress, type Database } from '@eudromos/database'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { readCustomerFile } from './customer-file.ts'
 import { customerView, exportCustomers } from './customers.ts'
@@ -21,9 +21,9 @@ beforeAll(async () => {
   }
   runtime = { database, follower, clock: { now: () => 5000 } } as unknown as Runtime
   for (const [n, name] of ['Ilse Varga', 'Owen Ashdown', 'Marta Quill'].entries())
-    await meetNumber(database, `+6149157000${n}`, { addressId: `a${n}`, customerId: `c${n}`, name })
+    await meetAddress(database, `+6149157000${n}`, { addressId: `a${n}`, customerId: `c${n}`, name })
   // Two who share a number.
-  await meetNumber(database, '+61491570009', { addressId: 'a9', customerId: 'c8', name: 'Sunniva Ashdown' })
+  await meetAddress(database, '+61491570009', { addressId: 'a9', customerId: 'c8', name: 'Sunniva Ashdown' })
   await database.$client.query(`insert into customer_address (customer_id, address_id) values ('c1', 'a9')`)
 })
 afterAll(async () => {
@@ -82,20 +82,20 @@ test('needs are read by their codes, and one that is none is told', async () => 
 })
 
 test('a column that is left out stays, an empty cell clears, and numbers are added only', async () => {
-  await read(csv('id,tags,numbers', 'c0,,"+61 491 570 156, +61 491 570 157"'), 'csv', true)
+  await read(csv('id,tags,numbers,emails', 'c0,,"+61 491 570 156, +61 491 570 157",Ilse@Mail.example'), 'csv', true)
   expect(await view('c0')).toMatchObject({
     name: 'Ilse Vargas',
     tags: [],
     language: 'pt',
-    numbers: ['+61491570000', '+61491570156', '+61491570157'],
+    addresses: ['+61491570000', '+61491570156', '+61491570157', 'ilse@mail.example'],
   })
 })
 
 test('each fault names its row and what is wrong; its row changes nothing', async () => {
   const { faults, changed, fresh } = await read(
     csv(
-      'id,name,numbers,zone,doNotContact,agreedAt,nonsense',
-      'c2,Marta,12,Nowhere/Else,perhaps,yesterday,x',
+      'id,name,numbers,zone,doNotContact,agreedAt,nonsense,emails',
+      'c2,Marta,12,Nowhere/Else,perhaps,yesterday,x,marta@',
       ',,+61491570158,,,,',
       ',Ashdown,+61491570009,,,,',
       'c2,Marta Q,,,,,',
@@ -107,6 +107,7 @@ test('each fault names its row and what is wrong; its row changes nothing', asyn
     '2 doNotContact: “perhaps” is neither true n',
     '2 agreedAt: “yesterday” is no time. Write o',
     '2 numbers: “12” is none. Write it with + an',
+    '2 emails: “marta@” is none. Write one such ',
     '2 Time zone: give one such as Europe/Lisbon',
     '3 Name: give a name.',
     '4 +61491570009: several customers have this',
@@ -117,12 +118,21 @@ test('each fault names its row and what is wrong; its row changes nothing', asyn
 })
 
 test('vCards are read, and a broken file is told of with its line', async () => {
-  const card = csv('BEGIN:VCARD', 'VERSION:4.0', 'FN:Rafael Corvo', 'TEL;VALUE=uri:tel:+61491570159', 'END:VCARD')
+  const card = csv(
+    'BEGIN:VCARD',
+    'VERSION:4.0',
+    'FN:Rafael Corvo',
+    'TEL;VALUE=uri:tel:+61491570159',
+    'EMAIL:r.corvo@mail.example',
+    'END:VCARD',
+  )
   expect(await read(card, 'vcf', true)).toMatchObject({ fresh: 1, faults: [] })
-  const { customers } = await meetNumber(database, '+61491570159', { addressId: 'x', customerId: 'x', name: 'x' })
+  const { customers } = await meetAddress(database, '+61491570159', { addressId: 'x', customerId: 'x', name: 'x' })
   expect(customers.map(({ name }) => name)).toEqual(['Rafael Corvo'])
+  const mailed = await meetAddress(database, 'r.corvo@mail.example', { addressId: 'y', customerId: 'y', name: 'y' })
+  expect(mailed.customers).toEqual(customers)
   expect((await read(`${card}\r\nFN:B`, 'vcf')).faults).toEqual([
-    { row: 6, text: 'this is no vCard: a card begins with BEGIN:VCARD.' },
+    { row: 7, text: 'this is no vCard: a card begins with BEGIN:VCARD.' },
   ])
 })
 

@@ -5,7 +5,7 @@ import { v7 as newId } from 'uuid'
 import { ValidationError } from 'yup'
 import { IcsFault, readCards } from '@eudromos/core/exchange'
 import { customerNeeds } from '@eudromos/core/plan'
-import { e164 } from '@eudromos/core/numbers'
+import { e164, isMailbox, mailbox } from '@eudromos/core/numbers'
 import { matchCustomers, putCustomers, type KnownCustomer } from '@eudromos/database'
 import { customerFile as t } from '../messages/customers.ts'
 import { headerOf, parts, type Reading, type RowChange, type RowFault } from '../view/reading.ts'
@@ -21,8 +21,9 @@ interface Said {
   /** The row, or the line on which the card begins, from 1. */
   readonly row: number
   readonly id: string
-  readonly numbers: readonly string[]
-  readonly known: Partial<Omit<KnownCustomer, 'id' | 'numbers'>>
+  /** Numbers and addresses of email, as they are written. */
+  readonly addresses: readonly string[]
+  readonly known: Partial<Omit<KnownCustomer, 'id' | 'addresses'>>
 }
 
 type Tell = (row: number, text: string) => void
@@ -32,6 +33,7 @@ const columns = [
   'id',
   'name',
   'numbers',
+  'emails',
   'zone',
   'tags',
   'language',
@@ -50,6 +52,11 @@ const numbersIn = (cell: string): string[] =>
   bare(cell)
     .split(/[,;]|\s(?=\+)/)
     .map((part) => part.trim())
+    .filter((part) => part !== '')
+
+const mailboxesIn = (cell: string): string[] =>
+  bare(cell)
+    .split(/[,;\s]+/)
     .filter((part) => part !== '')
 
 function rowsOf(text: string, fields: Fields, tell: Tell): Said[] {
@@ -101,7 +108,8 @@ function rowsOf(text: string, fields: Fields, tell: Tell): Said[] {
       consentAt: agreedAt,
       fields: said.length === 0 ? undefined : Object.fromEntries(said),
     }
-    return [{ row, id: cellOf('id') ?? '', numbers: numbersIn(cellOf('numbers') ?? ''), known: given(known) }]
+    const addresses = [...numbersIn(cellOf('numbers') ?? ''), ...mailboxesIn(cellOf('emails') ?? '')]
+    return [{ row, id: cellOf('id') ?? '', addresses, known: given(known) }]
   })
 }
 
@@ -116,7 +124,7 @@ function cardsOf(text: string, tell: Tell): Said[] {
     return readCards(text).map((card) => ({
       row: card.line,
       id: card.id,
-      numbers: card.telephones,
+      addresses: [...card.telephones, ...card.emails],
       known: given({
         name: card.name || undefined,
         zone: card.zone ?? undefined,
@@ -136,7 +144,8 @@ function cardsOf(text: string, tell: Tell): Said[] {
 function cellsOf(one: Omit<KnownCustomer, 'id'>, fields: Fields): Record<string, string> {
   return {
     name: one.name,
-    numbers: one.numbers.join(' '),
+    numbers: one.addresses.filter((each) => !isMailbox(each)).join(' '),
+    emails: one.addresses.filter(isMailbox).join(' '),
     zone: one.zone ?? '',
     tags: one.tags.join('; '),
     language: one.language ?? '',
@@ -150,7 +159,7 @@ function cellsOf(one: Omit<KnownCustomer, 'id'>, fields: Fields): Record<string,
 
 const fresh: Omit<KnownCustomer, 'id'> = {
   name: '',
-  numbers: [],
+  addresses: [],
   zone: null,
   notes: '',
   tags: [],
@@ -186,7 +195,7 @@ const mostShown = 100
 
 /**
  * Reads customers of a CSV file under the header that is written, or of vCards. Customers are known by their id, else by a number
- * that is theirs alone; others are new. Numbers are added, none taken away; a row with a fault changes nothing. With `take` what
+ * or an address that is theirs alone; others are new. Numbers and addresses are added, none taken away; a row with a fault changes nothing. With `take` what
  * was read is kept.
  */
 export async function readCustomerFile(
@@ -205,27 +214,27 @@ export async function readCustomerFile(
   const all = format === 'csv' ? rowsOf(text, fields, tell) : cardsOf(text, tell)
   if (all.length > mostRows) tell(1, t.tooMany(mostRows))
   const said = all.slice(0, mostRows).map((one) => {
-    const numbers = one.numbers.flatMap((number) => {
-      const known = e164(number)
-      if (known === null) tell(one.row, t.noNumber(number))
+    const addresses = one.addresses.flatMap((each) => {
+      const known = isMailbox(each) ? mailbox(each) : e164(each)
+      if (known === null) tell(one.row, isMailbox(each) ? t.noMailbox(each) : t.noNumber(each))
       return known ?? []
     })
-    return { ...one, numbers: [...new Set(numbers)] }
+    return { ...one, addresses: [...new Set(addresses)] }
   })
-  const { customers, byId, byNumber } = await matchCustomers(
+  const { customers, byId, byAddress } = await matchCustomers(
     database,
     said.map(({ id }) => id),
-    said.flatMap(({ numbers }) => numbers),
+    said.flatMap(({ addresses }) => addresses),
   )
   const changes: RowChange<KnownCustomer>[] = []
   const met = new Set<string>()
   let same = 0
-  for (const [n, { row, id, numbers, known }] of said.entries()) {
+  for (const [n, { row, id, addresses, known }] of said.entries()) {
     // Seats are served in between.
     if (n % rowsAtOnce === 0) await pause()
-    const owners = [...new Set(numbers.flatMap((number) => byNumber.get(number) ?? []))]
+    const owners = [...new Set(addresses.flatMap((each) => byAddress.get(each) ?? []))]
     const rootId = byId.get(id) ?? (owners.length === 1 ? owners[0] : undefined)
-    if (rootId === undefined && owners.length > 1) tell(row, t.several(numbers.join(', ')))
+    if (rootId === undefined && owners.length > 1) tell(row, t.several(addresses.join(', ')))
     if (rootId !== undefined && met.has(rootId)) tell(row, t.twice(customers.get(rootId)?.name ?? ''))
     const before = rootId === undefined ? null : (customers.get(rootId) ?? null)
     const start = before ?? { ...fresh, id: newId() }
@@ -237,7 +246,7 @@ export async function readCustomerFile(
       fields: Object.fromEntries(
         Object.entries({ ...start.fields, ...known.fields }).filter(([, value]) => value !== ''),
       ),
-      numbers: [...new Set([...start.numbers, ...numbers])].sort(),
+      addresses: [...new Set([...start.addresses, ...addresses])].sort(),
     }
     for (const fault of faultsOf(after)) tell(row, fault)
     if (bad.has(row)) continue

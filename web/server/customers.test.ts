@@ -2,7 +2,7 @@ import {
   connect,
   connectAlone,
   eraseCustomer,
-  meetNumber,
+  meetAddress,
   putContactTerms,
   readContactTerms,
   readCustomerWhole,
@@ -55,7 +55,7 @@ beforeAll(async () => {
   }
   runtime = { database, follower, sender, clock: { now: () => 5000 } } as unknown as Runtime
   for (const [n, name] of ['Ilse Varga', 'Tomas Reyne', 'Marta Quill'].entries())
-    await meetNumber(database, `+6149157000${n}`, { addressId: `a${n}`, customerId: `c${n}`, name })
+    await meetAddress(database, `+6149157000${n}`, { addressId: `a${n}`, customerId: `c${n}`, name })
 })
 
 afterAll(async () => {
@@ -99,7 +99,7 @@ test('what is known is changed; the day of a consent stays that of its beginning
     fields: { card: 'SK-1' },
     doNotContact: true,
     consentAt: 5000,
-    numbers: ['+61491570000'],
+    addresses: ['+61491570000'],
     entries: [],
   })
   expect(await found({ find: 'GROUP' })).toEqual({ names: ['Ilse Vargas'], total: 1 })
@@ -121,7 +121,7 @@ test('what is kept is exported as data, and erased with the number', async () =>
   await eraseOne(runtime, 'c1')
   expect(await readCustomerWhole(database, 'c1')).toMatchObject({
     customer: { name: 'erased', notes: '', tags: [], zone: null },
-    numbers: [],
+    addresses: [],
   })
   await expect(eraseOne(runtime, 'nobody')).rejects.toThrow('This customer is not there')
   await eraseCustomer(database, 'nobody', 'erased')
@@ -132,8 +132,8 @@ test('those found are written as CSV, which a spreadsheet takes for no formula, 
   const csv = await read('', 'csv')
   const [header, , row] = csv.split('\r\n')
   expect([header, row]).toEqual([
-    'id,name,numbers,zone,tags,language,needs,doNotContact,agreedAt,conversations,lastAt,Ferry card',
-    "c0,Ilse Vargas,'+61491570000,Europe/Lisbon,group; =regular,pt,relay,true,,0,,SK-1",
+    'id,name,numbers,emails,zone,tags,language,needs,doNotContact,agreedAt,conversations,lastAt,Ferry card',
+    "c0,Ilse Vargas,'+61491570000,,Europe/Lisbon,group; =regular,pt,relay,true,,0,,SK-1",
   ])
   expect(csv.split('\r\n')).toHaveLength(5)
   const cards = await read('ilse', 'vcf')
@@ -196,7 +196,7 @@ describe('customers who turn out to be the same', () => {
   beforeAll(async () => {
     owner = await connectAlone(place.ownerUrl)
     for (const [n, name] of ['Nora Blaine', 'N. Blaine', 'Blaine family'].entries()) {
-      await meetNumber(database, `+6149157010${n}`, { addressId: `b${n}`, customerId: `n${n}`, name })
+      await meetAddress(database, `+6149157010${n}`, { addressId: `b${n}`, customerId: `n${n}`, name })
       await owner.query(
         `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back)
          values ($1, 'voice', $2, 'phone', 'sailings', false, $3, 'answered', 0, '[]', 0)`,
@@ -219,7 +219,7 @@ describe('customers who turn out to be the same', () => {
       { ...merged, body: { customerId: 'n1', intoId: 'n0' } },
     ])
     const whole = await view('n0')
-    expect(whole.numbers).toEqual(['+61491570100', '+61491570101', '+61491570102'])
+    expect(whole.addresses).toEqual(['+61491570100', '+61491570101', '+61491570102'])
     expect(whole.entries.map(({ id }) => id)).toEqual(['call 2', 'call 1', 'call 0'])
     expect(whole.merged.map(({ id, conversations }) => `${id} ${conversations}`).sort()).toEqual(['n1 1', 'n2 1'])
     // By whatever name they are asked for.
@@ -228,7 +228,7 @@ describe('customers who turn out to be the same', () => {
     expect(await found({ find: '491 570 102' })).toEqual({ names: ['Nora Blaine'], total: 1 })
     const [row] = (await customerPage(runtime, new URLSearchParams({ find: 'nuts' }))).rows
     expect(row).toMatchObject({ id: 'n0', conversations: 3, lastAt: 1002 })
-    const met = await meetNumber(database, '+61491570102', { addressId: 'x', customerId: 'x', name: 'x' })
+    const met = await meetAddress(database, '+61491570102', { addressId: 'x', customerId: 'x', name: 'x' })
     expect(met.customers).toEqual([{ id: 'n0', name: 'Nora Blaine', needs: [] }])
     expect(await readContactTerms(database, 'n1')).toMatchObject({ notes: 'Allergic to nuts.', tags: ['nuts'] })
     const whatIsKept = (await exportCustomer(runtime, 'sup', 'n0')) as { conversations: unknown[] }
@@ -259,12 +259,12 @@ describe('customers who turn out to be the same', () => {
     expect((await view('n0')).entries.map(({ id }) => id)).toEqual(['call 0'])
     // Whoever had turned out to be them goes with them.
     expect(await view('n2')).toMatchObject({ id: 'n1', notes: 'Allergic to nuts.', tags: ['nuts'] })
-    expect((await view('n1')).numbers).toEqual(['+61491570101', '+61491570102'])
+    expect((await view('n1')).addresses).toEqual(['+61491570101', '+61491570102'])
   })
 
   test('are erased together', async () => {
     await eraseOne(runtime, 'n1')
-    expect(await readCustomerWhole(database, 'n2')).toMatchObject({ customer: { name: 'erased' }, numbers: [] })
+    expect(await readCustomerWhole(database, 'n2')).toMatchObject({ customer: { name: 'erased' }, addresses: [] })
     expect((await view('n0')).name).toBe('Nora Blaine')
   })
 })

@@ -1,6 +1,7 @@
 import 'server-only'
 import Papa from 'papaparse'
 import * as yup from 'yup'
+import { isMailbox } from '@eudromos/core/numbers'
 import { customerNeeds } from '@eudromos/core/plan'
 import { writeCards, type Card } from '@eudromos/core/exchange'
 import {
@@ -62,8 +63,8 @@ export async function customerPage(
   return listCustomers(database, find, { by: sort, direction }, { offset: page * size, limit: size })
 }
 
-/** A customer with their numbers; a problem where there is no such one. */
-async function wholeOf(database: Database, id: string): Promise<{ customer: Customer; numbers: string[] }> {
+/** A customer with their addresses; a problem where there is no such one. */
+async function wholeOf(database: Database, id: string): Promise<{ customer: Customer; addresses: string[] }> {
   const found = await readCustomerWhole(database, id)
   if (found === null) throw notFound('This customer')
   return found
@@ -74,6 +75,7 @@ const columns = [
   'id',
   'name',
   'numbers',
+  'emails',
   'zone',
   'tags',
   'language',
@@ -88,7 +90,8 @@ const csvRow = (row: CustomerRow): Record<(typeof columns)[number], string> => (
   id: row.id,
   name: plain(row.name),
   // A plus at the beginning would be a formula to a spreadsheet.
-  numbers: plain(row.numbers.join(' ')),
+  numbers: plain(row.addresses.filter((one) => !isMailbox(one)).join(' ')),
+  emails: plain(row.addresses.filter(isMailbox).join(' ')),
   zone: row.zone ?? '',
   tags: plain(row.tags.join('; ')),
   language: row.language ?? '',
@@ -99,11 +102,11 @@ const csvRow = (row: CustomerRow): Record<(typeof columns)[number], string> => (
   lastAt: row.lastAt === null ? '' : new Date(row.lastAt).toISOString(),
 })
 
-const cardOf = ({ id, name, numbers, zone, tags, language }: CustomerRow): Card => ({
+const cardOf = ({ id, name, addresses, zone, tags, language }: CustomerRow): Card => ({
   id,
   name,
-  email: '',
-  telephones: numbers,
+  emails: addresses.filter(isMailbox),
+  telephones: addresses.filter((one) => !isMailbox(one)),
   organisation: [],
   roles: [],
   zone,
@@ -172,7 +175,7 @@ export async function customerView(
   const root = await readRoot(database, asked)
   if (root === null) throw notFound('This customer')
   const { id } = root
-  const { customer, numbers } = await wholeOf(database, id)
+  const { customer, addresses } = await wholeOf(database, id)
   const now = clock.now()
   const [{ entries, total }, merged, since] = await Promise.all([
     readStory(database, id, '', mostShown),
@@ -183,7 +186,7 @@ export async function customerView(
   return {
     id,
     name: customer.name,
-    numbers,
+    addresses,
     zone: customer.zone,
     notes: customer.notes,
     tags: customer.tags,
@@ -305,7 +308,7 @@ export async function split({ database }: Runtime, id: string): Promise<void> {
 
 /** Everything that is kept of a customer, as data. */
 export async function exportCustomer({ database, follower }: Runtime, viewerId: string, id: string): Promise<object> {
-  const { customer, numbers } = await wholeOf(database, id)
+  const { customer, addresses } = await wholeOf(database, id)
   const sight = sightFor(follower, viewerId)
   const conversations = []
   for (const recordId of await readCustomerRecords(database, id)) {
@@ -329,9 +332,10 @@ export async function exportCustomer({ database, follower }: Runtime, viewerId: 
       tags,
       notes,
       answers: answers.flatMap(({ question, answer }) => (question === '' ? [] : [{ question, answer }])),
-      messages: transcript.map(({ side, at, text, attachment }) => ({
+      messages: transcript.map(({ side, at, text, subject, attachment }) => ({
         side,
         at: new Date(at).toISOString(),
+        ...(subject !== null && { subject }),
         text,
         file: attachment?.fileName ?? null,
       })),
@@ -340,7 +344,8 @@ export async function exportCustomer({ database, follower }: Runtime, viewerId: 
   return {
     id,
     name: customer.name,
-    numbers,
+    numbers: addresses.filter((one) => !isMailbox(one)),
+    emails: addresses.filter(isMailbox),
     zone: customer.zone,
     notes: customer.notes,
     tags: customer.tags,
@@ -364,7 +369,7 @@ export async function exportCustomer({ database, follower }: Runtime, viewerId: 
   }
 }
 
-/** The facts of the conversations stay, as law and figures ask; name, notes, numbers, words, files and recordings go. */
+/** The facts of the conversations stay, as law and figures ask; name, notes, addresses, words, files and recordings go. */
 export async function eraseOne({ database }: Runtime, id: string): Promise<void> {
   await wholeOf(database, id)
   await eraseCustomer(database, id, words.erased)

@@ -7,7 +7,7 @@ import type { Handed, OutgoingCall } from './carrier.ts'
 import { Dialler } from './dialler.ts'
 
 jest.mock('@eudromos/database', () => ({
-  readNumbers: (_: unknown, ids: string[]) => Promise.resolve(new Map(ids.map((id) => [id, '+61491570006']))),
+  readAddresses: (_: unknown, ids: string[]) => Promise.resolve(new Map(ids.map((id) => [id, '+61491570006']))),
 }))
 
 const limits = {
@@ -15,7 +15,7 @@ const limits = {
   slots: 2,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: upTo(2), chat: upTo(0), sms: upTo(0) },
+  channels: { voice: upTo(2), chat: upTo(0), sms: upTo(0), email: upTo(0) },
 }
 const line = { ...plannedLine(['sailings'], 'phone'), channel: 'voice' as const, address: '+442079460100' }
 let centre: TestCentre

@@ -1,6 +1,6 @@
 import type { Logger } from 'pino'
 import type { Interaction } from '@eudromos/core/routing'
-import { readNumbers, type Database } from '@eudromos/database'
+import { readAddresses, type Database } from '@eudromos/database'
 import type { Carrier } from './carrier.ts'
 import { envelope, gateway } from './envelope.ts'
 import type { Follower } from './follower.ts'
@@ -62,7 +62,7 @@ export class Dialler {
   private async ring({ id, dials, lineId, addressId }: Interaction, dialled: string): Promise<void> {
     try {
       const from = this.follower.document?.lines.find((line) => line.id === lineId)?.address ?? null
-      const numbers = await readNumbers(this.database, addressId === null ? [] : [addressId])
+      const numbers = await readAddresses(this.database, addressId === null ? [] : [addressId])
       const to = numbers.get(addressId ?? '')
       if (from === null || to === undefined) return this.unreachable(id, dials)
       const handed = await this.carrier.call({ id: dialled, callId: id, from, to, token: this.tokenOf(id) })

@@ -10,7 +10,7 @@ import {
   readPeople,
   readPublished,
   readNews,
-  readNumbers,
+  readAddresses,
   readStops,
   readSnapshot,
   type CentreClock,
@@ -93,7 +93,7 @@ export class Follower {
   readonly customerNames = new Map<string, string>()
   /** What customers are told in emergencies, by the id of the content. */
   readonly announcements = new Map<string, string>()
-  /** Of each live call and text the customer's number, and whether they want no texts. */
+  /** Of each live call and thread the customer's number or address, and whether they want no texts. */
   readonly numbers = new Map<string, { readonly value: string; readonly stopped: boolean }>()
   /** What was left with transfers of live interactions, by the id of the content. */
   readonly handovers = new Map<string, string>()
@@ -145,7 +145,8 @@ export class Follower {
 
   /** Keeps what a command of this process brings along until its event comes by. */
   expect({ content, customer }: Submission): void {
-    if (content !== undefined) this.words.set(content.id, { text: content.body, attachment: null })
+    if (content !== undefined)
+      this.words.set(content.id, { text: content.body, subject: content.subject ?? null, attachment: null })
     if (customer !== undefined) this.customerNames.set(customer.id, customer.name)
     const [oldest] = this.words.keys()
     if (this.words.size > mostWords && oldest !== undefined) this.words.delete(oldest)
@@ -394,7 +395,7 @@ export class Follower {
     }
     if (wanted.length === 0) return
     const [values, stops] = await Promise.all([
-      readNumbers(this.lookups, [...new Set(wanted.map(({ addressId }) => addressId))]),
+      readAddresses(this.lookups, [...new Set(wanted.map(({ addressId }) => addressId))]),
       readStops(this.lookups, wanted),
     ])
     for (const { id, lineId, addressId } of wanted)
@@ -405,7 +406,8 @@ export class Follower {
     const wanted = said.filter(({ interactionId }) => this.state.interactions.has(interactionId))
     const unknown = wanted.map(({ contentId }) => contentId).filter((id) => !this.words.has(id))
     const read = await readContents(this.lookups, unknown)
-    const words = (id: string): MessageText => read.get(id) ?? this.words.get(id) ?? { text: '', attachment: null }
+    const words = (id: string): MessageText =>
+      read.get(id) ?? this.words.get(id) ?? { text: '', subject: null, attachment: null }
     return wanted.map(({ interactionId, number, at, side, personId, contentId }) => ({
       interactionId,
       number,

@@ -1,9 +1,17 @@
 import * as yup from 'yup'
-import { e164 } from '@eudromos/core/numbers'
+import { e164, mailbox } from '@eudromos/core/numbers'
 
 export const uuid = yup
   .string()
   .matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/, 'This is not a UUID in lower case.')
+
+/** An address of email, in small letters. */
+export const mailAddress = (what: string) =>
+  yup
+    .string()
+    .required(`${what}: give an address.`)
+    .transform((value: unknown) => (typeof value === 'string' ? (mailbox(value) ?? value) : value))
+    .test('mailbox', `${what}: give an address such as ilse@mail.example.`, (value) => mailbox(value) === value)
 
 /** A number in E.164, as carriers give it. */
 export const number = (what: string) =>

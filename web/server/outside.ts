@@ -1,5 +1,6 @@
 import 'server-only'
-import { ProblemError, problem } from './problem.ts'
+import { downloadResponse, safeFileName } from './attachments.ts'
+import { notFound, ProblemError, problem } from './problem.ts'
 import { setting } from './runtime.ts'
 
 /** At the simulated services: a call of the centre's at a customer's telephone, as a route names it. */
@@ -32,4 +33,17 @@ export async function outside(method: string, path: string, body?: unknown): Pro
       ),
     )
   }
+}
+
+/** A file that a customer's device has; `what` names the network, such as texts. */
+export async function outsideFile(
+  what: 'phones' | 'mailboxes',
+  { of, id, n }: { readonly of: string; readonly id: string; readonly n: string },
+): Promise<Response> {
+  const [whose, one, file] = [of, id, n].map((each) => encodeURIComponent(decodeURIComponent(each)))
+  const kind = what === 'phones' ? 'texts' : 'mails'
+  const answer = await outside('GET', `/${what}/${whose}/${kind}/${one}/files/${file}`)
+  if (!answer.ok) throw notFound('This file')
+  const { name, type, data } = (await answer.json()) as { name: string; type: string; data: string }
+  return downloadResponse({ fileName: safeFileName(name), mediaType: type, bytes: Buffer.from(data, 'base64') })
 }

@@ -15,6 +15,8 @@ const fields: Partial<Record<PeopleFinding['code'], string>> = {
   nameTaken: 'name',
   notANumber: 'address',
   numberTaken: 'address',
+  notAMailbox: 'address',
+  mailboxTaken: 'address',
   asksForUnknown: 'requirements',
   hoursGone: 'hoursId',
 }

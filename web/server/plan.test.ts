@@ -222,7 +222,7 @@ test('a line is led to queues, by itself or by a queue, and taken away', async (
   expect(await linesNow()).toContainEqual({ ...box, queueIds: ['bookings'] })
   expect(await problemOf(save({ ...box, queueIds: ['gone'] }))).toMatchObject({ code: 'leadsToUnknown' })
   expect(await problemOf(save({ ...box, id: 'third' }))).toMatchObject({ code: 'nameTaken' })
-  expect(await problemOf(save({ ...box, channel: 'email' }))).toMatchObject({ code: 'invalid' })
+  expect(await problemOf(save({ ...box, channel: 'pigeon' }))).toMatchObject({ code: 'invalid' })
   const { draft, document } = await current()
   const groups = document.queues.find(({ id }) => id === 'groups')
   const saveGroups = (lineIds: readonly string[], at: number) =>
@@ -235,6 +235,19 @@ test('a line is led to queues, by itself or by a queue, and taken away', async (
   await removeLine(runtime, who, { draft: (await current()).draft, id: 'second' })
   expect((await linesNow()).map(({ id }) => id)).not.toContain('second')
   expect(await problemOf(removeLine(runtime, who, { draft: (await current()).draft, id: 'second' }))).not.toBeNull()
+})
+
+test('a mailbox is one line’s, and leads to one queue', async () => {
+  const save = async (line: object) => saveLine(runtime, who, { draft: (await current()).draft, line })
+  const named = { id: 'groups-mail', name: 'Mailbox of groups', channel: 'email', address: 'groups@skerrow.example' }
+  const mail = { ...plainPlannedLine, ...named, queueIds: ['groups'], closedAnswer: 'We answer from {opens}.' }
+  await save(mail)
+  expect((await current()).document.lines).toContainEqual(mail)
+  const again = { ...mail, id: 'more-mail', name: 'More mail' }
+  expect(await problemOf(save(again))).toMatchObject({ code: 'mailboxTaken', fields: { address: expect.any(String) } })
+  expect(await problemOf(save({ ...again, address: 'groups' }))).toMatchObject({ code: 'invalid' })
+  expect(await problemOf(save({ ...again, address: '+442079460109' }))).toMatchObject({ code: 'invalid' })
+  await removeLine(runtime, who, { draft: (await current()).draft, id: mail.id })
 })
 
 test('a number is one line’s, in E.164, and leads to one queue', async () => {

@@ -124,7 +124,7 @@ describe('an emergency closing', () => {
 })
 
 test('a caller is told who has the call, and when the centre hears nothing of their page', () => {
-  const { centre, follower } = followed({ voice: upTo(1), chat: upTo(1), sms: upTo(1) })
+  const { centre, follower } = followed({ voice: upTo(1), chat: upTo(1), sms: upTo(1), email: upTo(1) })
   centre.arrive('call', 'boats', { channel: 'voice', lineId: 'phone' })
   const interaction = centre.state.interaction('call')
   const seen = () => chatView(follower, interaction, 0)

@@ -286,11 +286,20 @@ export function interactionView(
 const awayOf = ({ away, outgoing, callback }: Interaction): InteractionView['away'] =>
   !away ? null : outgoing ? 'outgoing' : callback === null ? 'voicemail' : 'callback'
 
-export const messageView = ({ number, side, at, text, contentId, attachment }: TranscriptLine): MessageView => ({
+export const messageView = ({
   number,
   side,
   at,
   text,
+  subject,
+  contentId,
+  attachment,
+}: TranscriptLine): MessageView => ({
+  number,
+  side,
+  at,
+  text,
+  subject,
   contentId,
   attachment,
 })

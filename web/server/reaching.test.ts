@@ -1,11 +1,11 @@
 import type { Command } from '@eudromos/core/routing'
 import { plannedLine, TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
 import { plainCentre, upTo } from '@eudromos/core/plan'
-import { connect, meetNumber, putContactTerms, readContactTerms, readNumber, type Database } from '@eudromos/database'
+import { connect, meetAddress, putContactTerms, readContactTerms, readAddress, type Database } from '@eudromos/database'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { askCallback, leaveVoicemail, reportDial } from './aways.ts'
 import { beginCall } from './calls.ts'
-import { lineFor, reachOut, reachView } from './reaching.ts'
+import { lineFor, reachOut, reachShape, reachView } from './reaching.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
 
@@ -17,7 +17,7 @@ const limits = {
   slots: 2,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: upTo(2), chat: upTo(0), sms: upTo(2) },
+  channels: { voice: upTo(2), chat: upTo(0), sms: upTo(2), email: upTo(2) },
 }
 const sound = Buffer.from('1a45dfa3aa', 'hex').toString('base64')
 const ana = { id: 'ana', roles: ['agent'] } as unknown as Who
@@ -42,6 +42,7 @@ afterAll(async () => {
 const lines = [
   { ...plannedLine(['sailings'], 'phone'), channel: 'voice' as const, address: phone },
   { ...plannedLine(['sailings'], 'texts'), channel: 'sms' as const, address: '+442079460101' },
+  { ...plannedLine(['sailings'], 'mail'), channel: 'email' as const, address: 'sailings@skerrow.example' },
 ]
 
 function begin(centreSettings: Partial<typeof plainCentre> = {}, queue = {}): void {
@@ -69,7 +70,7 @@ function begin(centreSettings: Partial<typeof plainCentre> = {}, queue = {}): vo
 
 const known = async (number: string, name: string, terms = {}): Promise<string> => {
   const id = `customer ${name}`
-  const { customers } = await meetNumber(database, number, { addressId: `address ${number}`, customerId: id, name })
+  const { customers } = await meetAddress(database, number, { addressId: `address ${number}`, customerId: id, name })
   await putContactTerms(database, customers[0]?.id ?? id, {
     doNotContact: false,
     consentAt: null,
@@ -82,10 +83,11 @@ const known = async (number: string, name: string, terms = {}): Promise<string> 
 const wish = (rest: object = {}) => ({
   id: '01920000-0000-7000-8000-000000000001',
   channel: 'voice' as const,
-  number: ilse,
+  address: ilse,
   customerId: null,
   queueId: 'sailings',
   agentId: null,
+  subject: '',
   text: '',
   ...rest,
 })
@@ -123,6 +125,20 @@ test('a text needs words, and goes by the text line', async () => {
   expect([...centre.state.interactions.values()]).toMatchObject([{ lineId: 'texts', channel: 'sms', messages: 1 }])
 })
 
+test('an email goes to an address, with a subject, at any hour', async () => {
+  begin()
+  const address = 'ilse@mail.example'
+  const customerId = await known(address, 'Ilse Varga', { zone: 'Australia/Hobart' })
+  const mail = wish({ channel: 'email', address: 'Ilse@Mail.example', text: 'Your ship is in.' })
+  expect(await codeOf(reachOut(runtime, ana, mail))).toBe('noSubject')
+  expect(await codeOf(reachOut(runtime, ana, { ...mail, channel: 'voice' }))).toBe('noLine')
+  expect(await codeOf(reachOut(runtime, ana, { ...mail, address: ilse }))).toBe('noLine')
+  expect(await codeOf(reachOut(runtime, ana, { ...mail, subject: 'Your ship' }))).toBe('done')
+  expect(content).toMatchObject([{ body: 'Your ship is in.', subject: 'Your ship' }])
+  expect([...centre.state.interactions.values()]).toMatchObject([{ customerId, lineId: 'mail', channel: 'email' }])
+  await expect(reachShape.validate({ ...mail, address: 'ilse@' })).rejects.toThrow('an email address such as')
+})
+
 test('what speaks against it: their wish, no consent, the hour where they are', async () => {
   begin()
   await known(ilse, 'Ilse', { doNotContact: true })
@@ -135,7 +151,7 @@ test('what speaks against it: their wish, no consent, the hour where they are', 
   expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('quiet')
   await known(ilse, 'Ilse', { consentAt: 5 })
   const { state } = runtime.follower
-  const addressId = (await readNumber(database, ilse))?.id ?? ''
+  const addressId = (await readAddress(database, ilse))?.id ?? ''
   const block = {
     id: 'b',
     customerId: 'x',
@@ -149,11 +165,11 @@ test('what speaks against it: their wish, no consent, the hour where they are', 
   expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('blocked')
   state.blocks = []
   expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('done')
-  const view = await reachView(runtime, { number: tomas, customerId: null, queueId: 'sailings' })
+  const view = await reachView(runtime, { address: tomas, customerId: null, queueId: 'sailings' })
   // Nobody is known by it, and it may be of any zone of its country.
   expect(view).toMatchObject({ customers: [], bars: [{ code: 'noConsent' }, { code: 'quiet' }] })
   expect(await readContactTerms(database, 'nobody')).toBeNull()
-  expect(await readNumber(database, tomas)).toBeNull()
+  expect(await readAddress(database, tomas)).toBeNull()
 })
 
 test('a caller is called back at hours that suit them, and rings in to the same place', async () => {

@@ -1,15 +1,15 @@
 import 'server-only'
 import * as yup from 'yup'
 import { v7 as newId } from 'uuid'
-import { e164, shownNumber, zonesOf } from '@eudromos/core/numbers'
+import { e164, isMailbox, mailbox, shownNumber, zonesOf } from '@eudromos/core/numbers'
 import { callableTimes, may, type PlanDocument } from '@eudromos/core/plan'
 import { blockedUntil } from '@eudromos/core/routing'
 import {
-  meetNumber,
+  meetAddress,
   readContactTerms,
   readCustomer,
   readCustomersOf,
-  readNumber,
+  readAddress,
   readStops,
   type ContactTerms,
 } from '@eudromos/database'
@@ -21,20 +21,21 @@ import { notAllowed, ProblemError, problem, refused } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
 
-type Channel = 'voice' | 'sms'
+const reachChannels = ['voice', 'sms', 'email'] as const
+type Channel = (typeof reachChannels)[number]
 
-/** A customer's zones: where they say they are, or all of their number's country. */
+/** A customer's zones: where they say they are, or all of their number's country; of an address of email none. */
 export const zonesFor = (number: string, terms: Pick<ContactTerms, 'zone'> | null): readonly string[] =>
-  terms?.zone == null ? zonesOf(number) : [terms.zone]
+  terms?.zone == null ? (isMailbox(number) ? [] : zonesOf(number)) : [terms.zone]
 
-/** By which line of the queue customers are called or texted: the first that is on and has a number. */
+/** By which line of the queue customers are called or written to: the first that is on and has an address. */
 export const lineFor = (document: PlanDocument | null, queueId: string, channel: Channel) =>
   document?.lines.find(
     (line) => line.on && line.channel === channel && line.address !== null && line.queueIds.includes(queueId),
   )
 
 interface Asked {
-  readonly number: string
+  readonly address: string
   readonly customerId: string | null
   readonly queueId: string
 }
@@ -42,79 +43,103 @@ interface Asked {
 const localText = (at: number, zone: string): string =>
   new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'long', hour: '2-digit', minute: '2-digit' }).format(at)
 
-/** What calling or texting a number for a queue would be: who it is, by which lines, and what speaks against it. */
+/** What calling or writing to an address for a queue would be: who it is, by which lines, and what speaks against it. */
 export async function reachView({ database, follower }: Runtime, asked: Asked): Promise<ReachView> {
   const { document, state } = follower
-  const address = await readNumber(database, asked.number)
-  const customers = address === null ? [] : await readCustomersOf(database, address.id)
+  const met = await readAddress(database, asked.address)
+  const isMail = isMailbox(asked.address)
+  const customers = met === null ? [] : await readCustomersOf(database, met.id)
   const customer = customers.find(({ id }) => id === asked.customerId) ?? customers[0] ?? null
   const terms = customer === null ? null : await readContactTerms(database, customer.id)
-  const zones = zonesFor(asked.number, terms)
-  const lines = { voice: lineFor(document, asked.queueId, 'voice'), sms: lineFor(document, asked.queueId, 'sms') }
-  const pairs = address === null || lines.sms === undefined ? [] : [{ lineId: lines.sms.id, addressId: address.id }]
+  const zones = zonesFor(asked.address, terms)
+  const line = (channel: Channel) =>
+    isMail === (channel === 'email') ? lineFor(document, asked.queueId, channel) : undefined
+  const texts = line('sms')
+  const pairs = met === null || texts === undefined ? [] : [{ lineId: texts.id, addressId: met.id }]
   const stops = await readStops(database, pairs)
   const bars: ReachBar[] = []
   const centre = document?.centre
-  const blocked = blockedUntil(state, { customerId: customer?.id ?? '', addressId: address?.id ?? null }, state.at)
+  const blocked = blockedUntil(state, { customerId: customer?.id ?? '', addressId: met?.id ?? null }, state.at)
   if (blocked !== null) bars.push({ code: 'blocked', until: localText(blocked, centre?.zone ?? 'UTC') })
   if (terms?.doNotContact === true) bars.push({ code: 'doNotContact' })
   else if (centre?.consentNeeded === true && terms?.consentAt == null) bars.push({ code: 'noConsent' })
   const zone = zones[0]
-  if (centre !== undefined && zone !== undefined && callableTimes(centre, zones, state.at)[0] !== state.at)
+  // An email rings nobody up.
+  if (!isMail && centre !== undefined && zone !== undefined && callableTimes(centre, zones, state.at)[0] !== state.at)
     bars.push({ code: 'quiet', local: localText(state.at, zone), from: centre.callsFrom, to: centre.callsTo })
-  const shown = (line: ReturnType<typeof lineFor>) =>
-    line === undefined ? null : { id: line.id, name: line.name, number: line.address ?? '' }
+  const shown = (one: ReturnType<typeof line>) =>
+    one === undefined ? null : { id: one.id, name: one.name, address: one.address ?? '' }
   return {
-    number: asked.number,
+    address: asked.address,
     customers,
     customerId: customer?.id ?? null,
     local: zone === undefined ? null : localText(state.at, zone),
-    lines: { voice: shown(lines.voice), sms: shown(lines.sms) },
+    lines: { voice: shown(line('voice')), sms: shown(texts), email: shown(line('email')) },
     bars,
     textsStopped: stops.size > 0,
   }
 }
 
+/** The number in E.164, or the address of email; null where it is neither. */
+export const reachableAt = (text: string): string | null => e164(text) ?? mailbox(text)
+
+export const wrongAddress =
+  'Number or address: give a number with the country, such as +44 20 7946 0123, or an email address such as ilse@mail.example.'
+
 export const reachShape = yup.object({
   id: uuid.required('Give the conversation an id.'),
   channel: yup
     .string()
-    .oneOf(['voice', 'sms'] as const, 'Choose a call or a text.')
-    .required('Choose a call or a text.'),
-  number: yup
+    .oneOf(reachChannels, 'Choose a call, a text or an email.')
+    .required('Choose a call, a text or an email.'),
+  address: yup
     .string()
-    .required('Number: give one.')
-    .test('e164', 'Number: give it with the country, such as +44 20 7946 0123.', (value) => e164(value) !== null),
+    .required('Number or address: give one.')
+    .test('address', wrongAddress, (value) => reachableAt(value) !== null),
   customerId: yup.string().max(200).nullable().default(null),
   queueId: yup.string().max(200).required('On behalf of: choose a queue.'),
   agentId: yup.string().max(200).nullable().default(null),
-  text: yup.string().trim().max(1600, 'First words: use at most 1,600 characters.').default(''),
+  subject: yup.string().trim().max(200, 'Subject: use at most 200 characters.').default(''),
+  text: yup
+    .string()
+    .trim()
+    .when('channel', ([channel], words) =>
+      channel === 'email'
+        ? words.max(20_000, 'First words: use at most 20,000 characters.')
+        : words.max(1600, 'First words: use at most 1,600 characters.'),
+    )
+    .default(''),
 })
 
 const barred = (code: string, detail: string): ProblemError => new ProblemError(problem(409, code, 'Refused', detail))
 
-/** An agent calls or texts somebody in the name of a queue of theirs, unless something speaks against it. */
+/** An agent calls or writes to somebody in the name of a queue of theirs, unless something speaks against it. */
 export async function reachOut(runtime: Runtime, who: Who, input: yup.InferType<typeof reachShape>): Promise<number> {
   const { database, follower, sender } = runtime
-  const { channel, queueId, text } = input
+  const { channel, queueId, text, subject } = input
   const agentId = input.agentId ?? who.id
   if (agentId !== who.id && !may(who.roles, 'actAs')) throw notAllowed()
-  const number = e164(input.number) ?? ''
+  const address = reachableAt(input.address) ?? ''
   if (!follower.state.index.queuesOf(agentId).includes(queueId))
     throw barred('notOfQueue', 'You do not serve this queue. Choose one of yours.')
-  const view = await reachView(runtime, { number, customerId: input.customerId, queueId })
+  const view = await reachView(runtime, { address, customerId: input.customerId, queueId })
   const line = view.lines[channel]
-  if (line === null) throw barred('noLine', 'No line of this queue has a number for that.')
-  const name = view.customers.find(({ id }) => id === view.customerId)?.name ?? shownNumber(number)
+  if (line === null) throw barred('noLine', 'No line of this queue has a number or an address for that.')
+  const name = view.customers.find(({ id }) => id === view.customerId)?.name ?? shownNumber(address)
   const [bar] = view.bars
   if (bar !== undefined) throw barred(bar.code, reachBarText(bar, name))
   if (channel === 'sms' && view.textsStopped) throw barred('stopped', reachBarText({ code: 'stopped' }, name))
-  if (channel === 'sms' && text === '') throw barred('noWords', 'First words: write something first.')
-  const met = await meetNumber(database, number, { addressId: newId(), customerId: newId(), name: shownNumber(number) })
+  if (channel !== 'voice' && text === '') throw barred('noWords', 'First words: write something first.')
+  if (channel === 'email' && subject === '') throw barred('noSubject', 'Subject: say what it is about.')
+  const met = await meetAddress(database, address, {
+    addressId: newId(),
+    customerId: newId(),
+    name: shownNumber(address),
+  })
   const customerId = view.customerId ?? met.customers[0]?.id ?? ''
   if ((await readCustomer(database, customerId)) === null)
     throw barred('unknownCustomer', 'This customer is not there.')
-  const contentId = channel === 'sms' ? `${input.id}-words` : null
+  const contentId = channel === 'voice' ? null : `${input.id}-words`
   const { seq, refusal } = await sender.submit({
     command: envelope(
       'reachOut',
@@ -131,7 +156,10 @@ export async function reachOut(runtime: Runtime, who: Who, input: yup.InferType<
       },
       { id: `${input.id}-begin`, onBehalfOf: agentId === who.id ? null : agentId },
     ),
-    content: contentId === null ? undefined : { id: contentId, interactionId: input.id, body: text },
+    content:
+      contentId === null
+        ? undefined
+        : { id: contentId, interactionId: input.id, body: text, subject: channel === 'email' ? subject : null },
   })
   if (refusal !== null) throw refused(refusal, seq)
   return seq

@@ -23,7 +23,7 @@ const limits = {
   slots: 1,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: upTo(1), chat: upTo(1), sms: upTo(1) },
+  channels: { voice: upTo(1), chat: upTo(1), sms: upTo(1), email: upTo(1) },
 }
 const ids = { first: 'a3bb189e-8bf9-4888-9912-ace4e6543002', second: 'a3bb189e-8bf9-4888-9912-ace4e6543003' }
 const ana = { id: 'ana', name: 'Ana', roles: ['agent'] } as unknown as Who

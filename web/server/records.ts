@@ -7,7 +7,7 @@ import {
   readActs,
   readContents,
   readNotes,
-  readNumbers,
+  readAddresses,
   readRecordingsOf,
   readIdentityCheck,
   readMarks,
@@ -140,13 +140,13 @@ export async function recordDetails({ database, follower }: Runtime, viewerId: s
   const row = await readRecord(database, id)
   if (row === null || !seesRecord(sightFor(follower, viewerId), row)) throw notFound('This record')
   const noteIds = row.passages.flatMap(({ noteContentId }) => noteContentId ?? [])
-  const [transcript, notes, acted, left, texts, numbers, recorded, answers, identity, marks] = await Promise.all([
+  const [transcript, notes, acted, left, texts, addresses, recorded, answers, identity, marks] = await Promise.all([
     readTranscripts(database, [id]),
     readNotes(database, row.notesContentId),
     readActs(database, id),
     readContents(database, noteIds),
     readTexts(database, id),
-    readNumbers(database, row.addressId === null ? [] : [row.addressId]),
+    readAddresses(database, row.addressId === null ? [] : [row.addressId]),
     readRecordingsOf(database, id),
     readScriptAnswers(database, id),
     readIdentityCheck(database, id),
@@ -167,7 +167,7 @@ export async function recordDetails({ database, follower }: Runtime, viewerId: s
   const queues = Object.fromEntries((follower.document?.queues ?? []).map((queue) => [queue.id, queue.name]))
   const passageNotes = Object.fromEntries([...left].map(([contentId, { text }]) => [contentId, text]))
   const line = follower.document?.lines.find((one) => one.id === row.lineId)
-  const number = row.addressId === null ? null : (numbers.get(row.addressId) ?? null)
+  const address = row.addressId === null ? null : (addresses.get(row.addressId) ?? null)
   return {
     row,
     transcript,
@@ -179,7 +179,7 @@ export async function recordDetails({ database, follower }: Runtime, viewerId: s
     passageNotes,
     /** What became of the centre's texts, by the message's number. */
     texts: Object.fromEntries(texts),
-    number,
+    address,
     identity:
       identity === null
         ? null

@@ -14,7 +14,7 @@ const limits = {
   slots: 1,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: upTo(1), chat: upTo(1), sms: upTo(1) },
+  channels: { voice: upTo(1), chat: upTo(1), sms: upTo(1), email: upTo(1) },
 }
 const ana = { id: 'ana', name: 'Ana', roles: ['agent'] } as unknown as Who
 const ben = { id: 'ben', name: 'Ben', roles: ['agent'] } as unknown as Who

@@ -3,7 +3,7 @@ import {
   commitBatch,
   connect,
   connectAlone,
-  meetNumber,
+  meetAddress,
   readCustomersOf,
   takeTurn,
   type Connection,
@@ -60,7 +60,7 @@ const problemOf = async (asked: Promise<unknown>): Promise<string> =>
 
 /** One that Ana has, of the customer at the number. */
 async function inHand(): Promise<{ customerId: string; addressId: string }> {
-  const met = await meetNumber(web, number, { addressId: 'a1', customerId: 'c1', name: '+61 491 570 006' })
+  const met = await meetAddress(web, number, { addressId: 'a1', customerId: 'c1', name: '+61 491 570 006' })
   const interaction = {
     id: 'now',
     channel: 'voice',

@@ -12,7 +12,7 @@ import {
   readContactTerms,
   readIdentityCheck,
   readFamily,
-  readNumbers,
+  readAddresses,
   readStory,
 } from '@eudromos/database'
 import type { StoryEntry } from '@eudromos/core/records'
@@ -124,7 +124,7 @@ export async function makeCustomer(
 ): Promise<{ id: string }> {
   const { addressId } = inHand(runtime, who, interactionId)
   if (addressId === null) throw notFound('A number of this customer')
-  const number = (await readNumbers(runtime.database, [addressId])).get(addressId) ?? ''
+  const number = (await readAddresses(runtime.database, [addressId])).get(addressId) ?? ''
   const id = newId()
   await insertCustomerOf(runtime.database, addressId, { id, name }, shownNumber(number))
   return { id }

@@ -2,8 +2,9 @@ import type { Logger } from 'pino'
 import { noteText, putOffText, takeDueTexts, type Database, type DueText } from '@eudromos/database'
 import { envelope, gateway } from './envelope.ts'
 import type { Follower } from './follower.ts'
-import type { Carrier } from './carrier.ts'
+import type { Carrier, Handed } from './carrier.ts'
 import type { Sender } from './sender.ts'
+import { answerTo } from '../view/mail.ts'
 
 /** The id that a carrier knows a text by. */
 export const outgoingId = ({
@@ -22,7 +23,7 @@ const toldEveryMs = 2000
 const pauses = [2, 5, 15, 30, 60]
 
 /**
- * Takes the centre's texts to the carrier, each until it is handed over or has failed for good. Any number of processes may
+ * Takes the centre's texts and email to the carrier, each until it is handed over or has failed for good. Any number of processes may
  * do so; one that dies leaves its texts to the others, and the carrier knows a second copy by its id.
  */
 export class Texter {
@@ -77,13 +78,13 @@ export class Texter {
   }
 
   private async carry(text: DueText): Promise<void> {
-    const from = this.follower.document?.lines.find(({ id }) => id === text.lineId)?.address ?? null
+    const line = this.follower.document?.lines.find(({ id }) => id === text.lineId)
+    const from = line?.address ?? null
     if (text.stopped) return this.failed(text, 'stopped')
     if (from === null) return this.failed(text, 'noNumber')
     const id = outgoingId(text)
     try {
-      const pictures = text.picture === null ? undefined : [text.picture]
-      const handed = await this.carrier.send({ id, from, to: text.to, text: text.text, pictures })
+      const handed = await (line?.channel === 'email' ? this.mail(text, id, from) : this.send(text, id, from))
       if (handed.taken) {
         if (await noteText(this.database, text, 'sent')) this.tell(text, 'sent')
       } else if (handed.again) await this.putOff(text, handed.reason)
@@ -92,6 +93,20 @@ export class Texter {
       this.log.warn({ err: error }, 'the carrier does not take texts')
       await this.putOff(text, 'noCarrier')
     }
+  }
+
+  private send(text: DueText, id: string, from: string): Promise<Handed> {
+    const pictures = text.file === null ? undefined : [text.file]
+    return this.carrier.send({ id, from, to: text.to, text: text.text, pictures })
+  }
+
+  private mail(text: DueText, id: string, from: string): Promise<Handed> {
+    const files = text.file === null ? undefined : [text.file]
+    const name = this.follower.document?.centre.name ?? ''
+    const given = text.subject ?? name
+    const subject = text.answers ? answerTo(given) : given
+    const { interactionId: thread, to } = text
+    return this.carrier.mail({ id, thread, from, name, to, subject, text: text.text, files })
   }
 
   private async putOff(text: DueText, reason: string): Promise<void> {

@@ -16,8 +16,9 @@ import {
   type Submission,
 } from '@eudromos/database'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
-import type { Handed, OutgoingText } from './carrier.ts'
+import type { Handed, OutgoingMail, OutgoingText } from './carrier.ts'
 import { ProblemError } from './problem.ts'
+import { receivedMailShape, receiveMail } from './mails.ts'
 import type { Runtime } from './runtime.ts'
 import { Texter } from './texter.ts'
 import { orderOf, receivedShape, receiveText, reportText } from './texts.ts'
@@ -32,6 +33,7 @@ let router: Connection
 let epoch: number
 let submitted: Submission[]
 let sent: OutgoingText[]
+let mailed: OutgoingMail[]
 let answers: (() => Promise<Handed>)[]
 const refusals: Refusal[] = []
 let texter: Texter
@@ -51,14 +53,16 @@ afterAll(async () => {
 })
 
 const texts = { ...plannedLine(['sailings'], 'texts'), channel: 'sms' as const, address: centre }
+const mail = { ...plannedLine(['sailings'], 'mail'), channel: 'email' as const, address: 'lost@skerrow.example' }
 
 beforeEach(async () => {
   await web.$client.query('update text_out set state = $1 where state = $2', ['failed', 'queued'])
   submitted = []
   sent = []
+  mailed = []
   answers = []
   const follower = {
-    document: { lines: [texts], centre: { zone: 'UTC' } },
+    document: { lines: [texts, mail], centre: { zone: 'UTC', name: 'Skerrow Ferries' } },
     state: new State(),
     watch: () => () => undefined,
   }
@@ -72,6 +76,10 @@ beforeEach(async () => {
     send: (text: OutgoingText): Promise<Handed> => {
       sent.push(text)
       return (answers.shift() ?? (() => Promise.resolve({ taken: true as const })))()
+    },
+    mail: (mail: OutgoingMail): Promise<Handed> => {
+      mailed.push(mail)
+      return Promise.resolve({ taken: true as const })
     },
     numbers: () => Promise.resolve([]),
     call: () => Promise.reject(new Error('no call was to go out')),
@@ -310,4 +318,112 @@ test('a number that the router knows of no line any more is told like one that n
   await expect(received('late', 'Hello?')).rejects.toThrow(`No line of the centre has the number ${centre}.`)
   refusals.push({ code: 'customerBlocked', params: { until: 1 } })
   await expect(received('blocked', 'Hello?')).rejects.toThrow('takes no calls and no messages from you')
+})
+
+describe('email', () => {
+  const writes = async (id: string, rest: object = {}) =>
+    receiveMail(
+      runtime,
+      await receivedMailShape.validate({
+        id,
+        from: 'Cleo@Mail.example',
+        name: 'Cleo Marsh',
+        to: 'lost@skerrow.example',
+        subject: 'My bag',
+        text: 'It is blue.',
+        ...rest,
+      }),
+    )
+
+  test('comes in with its subject, in as many messages as it has files, from a customer of the name given', async () => {
+    const pdf = { name: 'ticket.pdf', data: Buffer.from('%PDF-1.7').toString('base64') }
+    await writes('m1', { files: [pdf, { name: 'run.sh', data: 'aGVsbG8=' }, picture('bag.gif')] })
+    const [first, second] = submitted.map(({ command }) => command.body as { contentId: string; lineId: string })
+    expect(first?.lineId).toBe('mail')
+    const { rows } = await web.$client.query(
+      `select c.body, c.subject, a.file_name as file from content c join attachment a on a.content_id = c.id
+       where c.id = any($1) order by a.file_name desc`,
+      [[first?.contentId, second?.contentId]],
+    )
+    expect(rows).toEqual([
+      {
+        body: 'It is blue.\n[run.sh: not taken. Only pictures and PDF files of at most 5 MB are.]',
+        subject: 'My bag',
+        file: 'ticket.pdf',
+      },
+      { body: '', subject: null, file: 'bag.gif' },
+    ])
+    const { customerId } = submitted[0]?.command.body as { customerId: string }
+    expect((await web.$client.query('select name from customer where id = $1', [customerId])).rows).toEqual([
+      { name: 'Cleo Marsh' },
+    ])
+  })
+
+  test('is answered by itself while nobody answers, but not where a program has sent it', async () => {
+    const state = new State()
+    jest.spyOn(state, 'queueDay').mockReturnValue({ open: false } as never)
+    jest.spyOn(state, 'nextTurn').mockReturnValue(null)
+    Object.assign(runtime.follower, { state })
+    Object.assign(mail, { closedAnswer: 'We answer from {opens}.' })
+    await writes('m2')
+    await writes('m3', { automatic: true })
+    Object.assign(mail, { closedAnswer: '' })
+    expect(commandsOf('receiveText').map(({ body }) => (body as { closedAnswerId: unknown }).closedAnswerId)).toEqual([
+      'mail-m2-answer',
+      null,
+    ])
+    // STOP is a word like any other here.
+    expect(await writes('m4', { text: 'STOP' })).toEqual({ taken: true, seq: 3 })
+  })
+
+  test('goes out in the centre’s name, under its own subject, or as an answer to the one before', async () => {
+    await writes('m5')
+    const { addressId } = submitted[0]?.command.body as { addressId: string }
+    const messages = ['My bag', null, 'Your ticket'].map((subject, n) => ({
+      subject,
+      number: n + 1,
+      contentId: `mw${n}`,
+    }))
+    for (const { subject, number, contentId } of messages)
+      await insertContent(web, {
+        id: contentId,
+        interactionId: 'im',
+        kind: 'message',
+        body: `words ${number}`,
+        subject,
+      })
+    const written = { interactionId: 'im', at: 1, personId: null }
+    await commitBatch(router, {
+      epoch,
+      rows: [],
+      answers: [],
+      records: [],
+      messages: messages.map(({ number, contentId }) => ({ ...written, number, contentId, side: 'agent' as const })),
+      texts: messages
+        .slice(1)
+        .map(({ number, contentId }) => ({ interactionId: 'im', number, lineId: 'mail', addressId, contentId })),
+    })
+    texter.look()
+    await until(() => mailed.length === 2)
+    const said = { thread: 'im', from: 'lost@skerrow.example', name: 'Skerrow Ferries', to: 'cleo@mail.example' }
+    expect(mailed).toEqual([
+      { id: 'im.2.1', ...said, subject: 'Re: My bag', text: 'words 2' },
+      { id: 'im.3.1', ...said, subject: 'Your ticket', text: 'words 3' },
+    ])
+    expect(sent).toEqual([])
+  })
+
+  test.each([
+    [{ from: 'cleo' }, 'From: give an address'],
+    [{ to: '+442079460101' }, 'To: give an address'],
+    [{ subject: 'x'.repeat(999) }, 'Subject: at most 998'],
+    [{ text: 'x'.repeat(20_001) }, 'Text: at most 20,000'],
+    [{ files: Array.from({ length: 11 }, () => picture('a.gif')) }, 'Files: at most 10'],
+  ])('that is not as it should be is refused: %#', async (rest, words) => {
+    await expect(writes('m9', rest)).rejects.toThrow(words)
+  })
+
+  test('to a mailbox that is no line’s is refused', async () => {
+    await expect(writes('m8', { to: 'nobody@skerrow.example' })).rejects.toThrow('has the address nobody@skerrow')
+  })
 })

@@ -1,19 +1,16 @@
 import 'server-only'
 import * as yup from 'yup'
-import type { PlanDocument } from '@eudromos/core/plan'
-import type { CommandBodies } from '@eudromos/core/routing'
-import { insertContent, noteText, obeyOrder, readTexts, type NewContent } from '@eudromos/database'
+import { noteText, obeyOrder, readTexts } from '@eudromos/database'
 import { texts as words } from '../messages/texts.ts'
-import { timeText, weekdayText } from '../components/format.ts'
 import { mostPictures } from '../view/files.ts'
-import { checkedFile, safeFileName } from './attachments.ts'
-import { callerOf, refusedTo } from './callers.ts'
+import { callerOf } from './callers.ts'
 import { envelope, gateway } from './envelope.ts'
 import { number } from './gateway-shapes.ts'
 import { inHand } from './hands.ts'
-import { notFound, ProblemError } from './problem.ts'
-import type { Who } from './who.ts'
+import { notFound } from './problem.ts'
 import type { Runtime } from './runtime.ts'
+import { bringIn, partsOf } from './threads.ts'
+import type { Who } from './who.ts'
 
 export const receivedShape = yup.object({
   id: yup.string().trim().max(200).required('Give the text an id.'),
@@ -37,35 +34,6 @@ export const receivedShape = yup.object({
 export const mostReceived = 5 * 1024 * 1024
 
 type Received = yup.InferType<typeof receivedShape>
-type Attachment = NonNullable<NewContent['attachment']>
-
-interface Part {
-  readonly id: string
-  readonly body: string
-  readonly attachment?: Attachment
-}
-
-/**
- * What came as one text, in as many messages as it has pictures. What the centre does not take is told in words: the rest of
- * the text is not to be lost for it.
- */
-export function partsOf({ id, text, pictures }: Pick<Received, 'id' | 'text' | 'pictures'>): [Part, ...Part[]] {
-  const taken: Attachment[] = []
-  const left: string[] = []
-  for (const { name, data } of pictures)
-    try {
-      taken.push(checkedFile({ name, bytes: Buffer.from(data, 'base64') }, true))
-    } catch (error) {
-      if (!(error instanceof ProblemError)) throw error
-      left.push(words.leftOut(safeFileName(name)))
-    }
-  const [first, ...rest] = taken
-  const body = [...(text === '' ? [] : [text]), ...left].join('\n')
-  return [
-    { id: `text-${id}`, body, attachment: first },
-    ...rest.map((attachment, n) => ({ id: `text-${id}.${n + 2}`, body: '', attachment })),
-  ]
-}
 
 const stopWords = new Set(['STOP', 'STOPALL', 'UNSUBSCRIBE', 'CANCEL', 'END', 'QUIT'])
 const startWords = new Set(['START', 'UNSTOP', 'YES'])
@@ -76,71 +44,29 @@ export function orderOf(text: string): 'stop' | 'start' | null {
   return stopWords.has(word) ? 'stop' : startWords.has(word) ? 'start' : null
 }
 
-/** What goes back by itself while nobody answers the line, with when somebody will; empty where nothing does. */
-function closedAnswerOf({ follower, clock }: Runtime, line: PlanDocument['lines'][number]): string {
-  const { state, document } = follower
-  const [queueId = ''] = line.queueIds
-  const now = clock.now()
-  if (line.closedAnswer === '' || (state.queueDay(queueId).open && state.isLineOpenAt(line.id, now))) return ''
-  const opensAt = state.answersFrom(line.id, queueId, now)
-  const zone = document?.centre.zone ?? 'UTC'
-  const opens = opensAt === null ? words.nextOpening : `${weekdayText(opensAt, zone)} ${timeText(opensAt, zone)}`
-  return line.closedAnswer.replaceAll('{opens}', opens)
-}
-
 /** A customer's text has come in. The same id a second time is the same text. */
-export async function receiveText(runtime: Runtime, input: Received): Promise<object> {
+export async function receiveText(runtime: Runtime, { pictures, ...input }: Received): Promise<object> {
   const { database, follower, texter } = runtime
-  const { line, addressId, customerId, terms } = await callerOf(runtime, 'sms', input)
+  const caller = await callerOf(runtime, 'sms', input)
+  const { line, addressId } = caller
   const order = orderOf(input.text)
-  const thread = follower.state.index.threads.of(line.id, addressId)
   if (order !== null) {
     const wish = { lineId: line.id, addressId, stop: order === 'stop', answer: words.confirm[order] }
     await obeyOrder(database, { id: `${order}-${input.id}`, ...wish })
     texter.look()
     // Nobody need answer it; who has the thread before them sees it there.
-    if (thread === null) return { taken: true, order }
+    if (follower.state.index.threads.of(line.id, addressId) === null) return { taken: true, order }
   }
-  const [first, ...rest] = partsOf(input)
-  const interactionId = first.id
-  const answer = thread === null ? closedAnswerOf(runtime, line) : ''
-  const closedAnswerId = answer === '' ? null : `${interactionId}-answer`
-  if (closedAnswerId !== null)
-    await insertContent(database, { id: closedAnswerId, interactionId, kind: 'message', body: answer })
-  const arrival = { customerId, addressId, lineId: line.id, ...terms }
-  let seq = await take(runtime, input.to, { ...arrival, closedAnswerId }, thread ?? interactionId, first)
-  for (const part of rest)
-    seq = await take(runtime, input.to, { ...arrival, closedAnswerId: null }, thread ?? interactionId, part)
-  if (closedAnswerId !== null) texter.look()
-  return { taken: true, seq }
-}
-
-/** Brings one message of a text to the router. The interaction that it begins is named by it: a second copy is the same command. */
-async function take(
-  { database, sender }: Runtime,
-  to: string,
-  arrival: Omit<CommandBodies['receiveText'], 'interactionId' | 'contentId'>,
-  interactionId: string,
-  { id, body, attachment }: Part,
-): Promise<number> {
-  const contentId = `${id}-words`
-  const kept = { id: contentId, interactionId, body }
-  if (attachment !== undefined) await insertContent(database, { ...kept, kind: 'message', attachment })
-  const command = envelope('receiveText', gateway, { ...arrival, interactionId: id, contentId }, { id })
-  const { seq, refusal } = await sender.submit({ command, content: attachment === undefined ? kept : undefined })
-  if (refusal !== null) throw refusedTo(to, refusal, seq)
-  return seq
+  const parts = partsOf({ id: `text-${input.id}`, text: input.text, files: pictures }, 'texts')
+  return bringIn(runtime, caller, parts, { to: input.to, answered: true })
 }
 
 /** Interaction, message and round: see `outgoingId`. */
 const outgoingForm = /^(.+)\.(\d{1,9})\.(\d{1,9})$/
 
 export const reportShape = yup.object({
-  /** The id that the text was handed over with. */
-  id: yup
-    .string()
-    .matches(outgoingForm, 'Give the id that the text came with.')
-    .required('Give the id that the text came with.'),
+  /** The id that it was handed over with. */
+  id: yup.string().matches(outgoingForm, 'Give the id that it came with.').required('Give the id that it came with.'),
   state: yup
     .string()
     .oneOf(['sent', 'delivered', 'failed'] as const, 'State: sent, delivered or failed.')
@@ -148,7 +74,7 @@ export const reportShape = yup.object({
   reason: yup.string().max(200).nullable().default(null),
 })
 
-/** The carrier tells what became of a text of ours. */
+/** The carrier tells what became of a text or an email of ours. */
 export async function reportText(
   { database, sender }: Runtime,
   { id, state, reason }: yup.InferType<typeof reportShape>,
@@ -170,7 +96,7 @@ export const againShape = yup.object({
   number: yup.number().integer().min(1).required('Number: name the message.'),
 })
 
-/** Puts a text that has failed on its way anew; for whoever has the thread, or acts for them. */
+/** Puts a text or an email that has failed on its way anew; for whoever has the thread, or acts for them. */
 export async function sendAgain(
   runtime: Runtime,
   who: Who,
@@ -178,7 +104,7 @@ export async function sendAgain(
 ): Promise<object> {
   const { database, sender, texter } = runtime
   const interaction = inHand(runtime, who, interactionId)
-  if (interaction.texts[number] !== 'failed') throw notFound('A text that was not delivered')
+  if (interaction.texts[number] !== 'failed') throw notFound('A message that was not delivered')
   const round = (await readTexts(database, interactionId)).get(number)?.round ?? 1
   if (await noteText(database, { interactionId, number, round }, 'queued')) {
     await sender.submit({ command: envelope('reportText', gateway, { interactionId, number, state: 'queued' }) })

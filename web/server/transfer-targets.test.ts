@@ -10,7 +10,7 @@ const limits = {
   slots: 1,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: upTo(1), chat: upTo(1), sms: upTo(1) },
+  channels: { voice: upTo(1), chat: upTo(1), sms: upTo(1), email: upTo(1) },
 }
 
 /** Ana has a call of `sailings`; ben and then cleo have said Ready for `bookings`. */

@@ -11,7 +11,7 @@ const base64url = (bytes: Buffer): string => bytes.toString('base64url')
 /** One record as a vCon, with what is kept of its files and recordings: whoever takes it has heard them, which is noted. */
 export async function vconRecord(runtime: Runtime, who: Who, id: string): Promise<object> {
   const { database, follower, clock } = runtime
-  const { row, transcript, notes, number, line, recordings, answers } = await recordDetails(runtime, who.id, id)
+  const { row, transcript, notes, address, line, recordings, answers } = await recordDetails(runtime, who.id, id)
   const fileOf = async (contentId: string): Promise<VconBody | null> => {
     const found = await readAttachment(database, contentId)
     return found === null
@@ -19,11 +19,12 @@ export async function vconRecord(runtime: Runtime, who: Who, id: string): Promis
       : { fileName: found.fileName, mediaType: found.mediaType, body: base64url(found.bytes) }
   }
   const messages = await Promise.all(
-    transcript.map(async ({ side, personId, at, text, contentId, attachment }) => ({
+    transcript.map(async ({ side, personId, at, text, subject, contentId, attachment }) => ({
       side,
       personId,
       at,
       text,
+      subject,
       file: attachment === null ? null : await fileOf(contentId),
     })),
   )
@@ -44,8 +45,8 @@ export async function vconRecord(runtime: Runtime, who: Who, id: string): Promis
     at: clock.now(),
     centreName: follower.document?.centre.name ?? '',
     queueName: row.queueName,
-    customer: { name: row.customerName, number },
-    line: { name: line.name, number: line.address },
+    customer: { name: row.customerName, address },
+    line: { name: line.name, address: line.address },
     nameOf: (personId) => follower.people.get(personId)?.name ?? personId,
     messages,
     recordings: kept,

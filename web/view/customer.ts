@@ -15,7 +15,7 @@ export interface BlockView {
 export interface CustomerView {
   readonly id: string
   readonly name: string
-  readonly numbers: readonly string[]
+  readonly addresses: readonly string[]
   /** Where they are, as an IANA zone; null: as their number tells. */
   readonly zone: string | null
   readonly notes: string

@@ -1,13 +1,13 @@
 import * as yup from 'yup'
 import { languageShape } from './language-shape.ts'
 import { tagsShape } from './tags-shape.ts'
-import { e164 } from '@eudromos/core/numbers'
+import { e164, mailbox } from '@eudromos/core/numbers'
 import type { Channel } from '@eudromos/core/plan'
 import { id, name } from './hours-shape.ts'
 import { bounds } from './queue-shape.ts'
 
 /** The channels that lines can be made for. */
-export const lineChannels = ['chat', 'voice', 'sms'] as const
+export const lineChannels = ['chat', 'voice', 'sms', 'email'] as const
 
 /** The carrier's stock, with the lines that have a number already. */
 export interface StockView {
@@ -34,10 +34,18 @@ export const lineShape = yup.object({
     .string()
     .nullable()
     .default(null)
-    .test(
-      'e164',
-      'Number: give it with + and the country, such as +44 20 7946 0123.',
-      (value) => value == null || e164(value) === value,
+    .when('channel', ([channel], address) =>
+      channel === 'email'
+        ? address.test(
+            'mailbox',
+            'Address: give one such as bookings@skerrow.example.',
+            (value) => value == null || mailbox(value) === value,
+          )
+        : address.test(
+            'e164',
+            'Number: give it with + and the country, such as +44 20 7946 0123.',
+            (value) => value == null || e164(value) === value,
+          ),
     ),
   requirements: yup.array().of(bounds).max(20, 'Skills asked for: use at most 20.').default([]),
   priority: yup

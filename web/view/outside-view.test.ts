@@ -1,11 +1,11 @@
-import { threadsOf, type PhoneTextView } from './outside-view.ts'
+import { mailThreadsOf, threadsOf, type PhoneTextView } from './outside-view.ts'
 
 const text = (from: string, to: string, at: number): PhoneTextView => ({
   id: `${from}${to}${at}`,
   from,
   to,
   text: '',
-  pictures: [],
+  files: [],
   at,
   state: 'delivered',
   reason: null,
@@ -16,5 +16,20 @@ test('texts are threads by the other number, the newest thread first', () => {
   expect(threads.map(({ other, texts }) => [other, texts.map(({ at }) => at)])).toEqual([
     ['a', [1, 3]],
     ['b', [2]],
+  ])
+})
+
+test('email is by the other address and what it is about, whoever answered', () => {
+  const mail = (from: string, to: string, at: number, subject: string) => ({ ...text(from, to, at), subject })
+  const threads = mailThreadsOf('me', [
+    mail('me', 'a', 1, 'My bag'),
+    mail('me', 'a', 2, 'My ticket'),
+    mail('a', 'me', 3, 'Re: My bag'),
+    mail('b', 'me', 4, 'Re: My bag'),
+  ])
+  expect(threads.map(({ other, subject, mails }) => [other, subject, mails.map(({ at }) => at)])).toEqual([
+    ['b', 'Re: My bag', [4]],
+    ['a', 'My bag', [1, 3]],
+    ['a', 'My ticket', [2]],
   ])
 })

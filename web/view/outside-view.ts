@@ -1,4 +1,5 @@
 // What the simulated devices of Outside show.
+import { matterOf } from './mail.ts'
 
 export interface PhoneView {
   readonly number: string
@@ -18,11 +19,48 @@ export interface PhoneTextView {
   readonly from: string
   readonly to: string
   readonly text: string
-  readonly pictures: readonly { readonly name: string; readonly type: string; readonly bytes: number }[]
+  readonly files: readonly { readonly name: string; readonly type: string; readonly bytes: number }[]
   /** Real time, in milliseconds: the network has a clock of its own. */
   readonly at: number
   readonly state: 'sending' | 'delivered' | 'failed'
   readonly reason: string | null
+}
+
+/** A made-up person's mailbox. */
+export interface MailboxView {
+  readonly address: string
+  readonly person: string
+}
+
+/** A mailbox of the centre's. */
+export interface MailLine {
+  readonly name: string
+  readonly address: string
+}
+
+export interface MailView extends PhoneTextView {
+  readonly subject: string
+}
+
+/** What a mailbox has of one matter with one address. */
+export interface MailThread {
+  readonly other: string
+  readonly subject: string
+  readonly mails: readonly MailView[]
+}
+
+/** The matters of a mailbox, the one with the newest email first, each with its email in order. */
+export function mailThreadsOf(address: string, mails: readonly MailView[]): MailThread[] {
+  const threads = new Map<string, { other: string; subject: string; mails: MailView[] }>()
+  for (const mail of mails) {
+    const other = mail.from === address ? mail.to : mail.from
+    const key = `${other} ${matterOf(mail.subject)}`
+    const thread = threads.get(key) ?? { other, subject: mail.subject, mails: [] }
+    thread.mails.push(mail)
+    threads.set(key, thread)
+  }
+  const newest = ({ mails }: MailThread): number => mails.at(-1)?.at ?? 0
+  return [...threads.values()].sort((a, b) => newest(b) - newest(a))
 }
 
 export interface NetworkView {

@@ -49,7 +49,7 @@ export const limitsShape = yup.object({
   slots: whole('Slots', 1, 20).required(),
   freeForCalls: whole('Kept free for calls', 0, 1000).default(0),
   sameCustomerInCalls: yup.boolean().default(false),
-  channels: yup.object({ voice: channelLimit, chat: channelLimit, sms: channelLimit }).required(),
+  channels: yup.object({ voice: channelLimit, chat: channelLimit, sms: channelLimit, email: channelLimit }).required(),
   personIds: ids('People'),
 })
 
@@ -110,6 +110,8 @@ export const centreShape = yup.object({
   endAfterRestSeconds: whole('Over after', 60, 604_800).required(),
   textRestAfterSeconds: whole('Texts rest after', 10, 604_800).nullable().defined(),
   textEndAfterRestSeconds: whole('Texts over after', 60, 2_592_000).required(),
+  mailRestAfterSeconds: whole('Email rests after', 10, 604_800).nullable().defined(),
+  mailEndAfterRestSeconds: whole('Email over after', 60, 7_776_000).required(),
   recordingDays: whole('Recordings are kept', 1, 3650).required(),
   backWithinSeconds: whole('Back within', 0, 86_400).required(),
   ringSeconds: whole('A call rings', 5, 300).required(),

@@ -1,4 +1,4 @@
-/** What speaks against calling or texting somebody first. */
+/** What speaks against calling or writing to somebody first. */
 export type ReachBar =
   | { readonly code: 'blocked'; readonly until: string }
   | { readonly code: 'doNotContact' | 'noConsent' | 'stopped' }
@@ -7,18 +7,19 @@ export type ReachBar =
 interface ReachLine {
   readonly id: string
   readonly name: string
-  readonly number: string
+  readonly address: string
 }
 
-/** What calling or texting a number for a queue would be. */
+/** What calling or writing to a number, or an address of email, for a queue would be. */
 export interface ReachView {
-  /** E.164. */
-  readonly number: string
+  /** E.164, or of email. */
+  readonly address: string
   readonly customers: readonly { readonly id: string; readonly name: string }[]
   readonly customerId: string | null
   /** The time where they are; null where that is not known. */
   readonly local: string | null
-  readonly lines: { readonly voice: ReachLine | null; readonly sms: ReachLine | null }
+  /** By which line each would go; null where the address is none of the channel, or the queue has no such line. */
+  readonly lines: Readonly<Record<'voice' | 'sms' | 'email', ReachLine | null>>
   readonly bars: readonly ReachBar[]
   readonly textsStopped: boolean
 }

@@ -27,6 +27,8 @@ export interface MessageView {
   readonly side: Side
   readonly at: number
   readonly text: string
+  /** Of an email; null: as the one before it, or none. */
+  readonly subject: string | null
   readonly contentId: string
   readonly attachment: AttachmentView | null
 }

@@ -51,6 +51,7 @@ export function AttachButton({ attaching, disabled }: { attaching: Attaching; di
   return (
     <FileButton
       label={pdf ? t.attach : t.attachPicture}
+      short={t.attachShort}
       accept={attaching.limits.accept}
       disabled={disabled}
       onFile={attaching.choose}

@@ -12,6 +12,8 @@ interface ComposerProps {
   readonly onTyping: () => void
   readonly label: string
   readonly disabled?: boolean
+  /** Enter begins a new line, and Control Enter sends: for what is longer than a few words. */
+  readonly long?: boolean
   /** A file goes along: it need not have words. */
   readonly hasFile?: boolean
   /** What is found by typing `/` and some words, with its fields filled in. Left out where there are none to be had. */
@@ -19,17 +21,19 @@ interface ComposerProps {
 }
 
 const typingEveryMs = 2500
-const mostCharacters = 4000
+const mostOfMessage = 4000
+const mostOfMail = 20_000
 const mostSought = 12
 /** The words after a slash at the beginning, or after a blank, up to the end. */
 const searching = /(?:^|\s)\/([^/]*)$/
 
 /**
- * Where one writes: Enter sends, Shift Enter begins a new line, `/` finds a template. Tells now and then that somebody is
+ * Where one writes: Enter sends, Shift Enter begins a new line (where it is long, Control Enter and Enter), `/` finds a template. Tells now and then that somebody is
  * writing.
  */
 export function Composer(props: ComposerProps) {
-  const { value, onChange, onSend, onTyping, label, disabled, templates, hasFile = false } = props
+  const { value, onChange, onSend, onTyping, label, disabled, templates, hasFile = false, long = false } = props
+  const mostCharacters = long ? mostOfMail : mostOfMessage
   const toldAt = useRef(0)
   const area = useRef<HTMLTextAreaElement | null>(null)
   const [chosen, setChosen] = useState(0)
@@ -64,7 +68,7 @@ export function Composer(props: ComposerProps) {
     } else if (open && (event.key === 'Enter' || event.key === 'Tab') && one !== undefined) {
       event.preventDefault()
       put(one)
-    } else if (event.key === 'Enter' && !event.shiftKey) {
+    } else if (event.key === 'Enter' && (long ? event.ctrlKey || event.metaKey : !event.shiftKey)) {
       event.preventDefault()
       if (value.trim() !== '' || hasFile) onSend()
     }
@@ -74,12 +78,12 @@ export function Composer(props: ComposerProps) {
       {open && <TemplateList anchor={area} found={found} at={at} onPut={put} />}
       <TextField
         multiline
-        minRows={2}
-        maxRows={6}
+        minRows={long ? 3 : 2}
+        maxRows={long ? 10 : 6}
         fullWidth
         value={value}
         disabled={disabled}
-        placeholder={templates === undefined ? label : `${label} · ${template.hint}`}
+        placeholder={templates === undefined ? label : `${label} · ${long ? template.longHint : template.hint}`}
         inputRef={area}
         onKeyDown={onKeyDown}
         onChange={(event) => {

@@ -6,6 +6,7 @@ import { useEffect, useRef, type ReactNode } from 'react'
 import { en } from '../../messages/en.ts'
 import type { MessageView } from '../../view/view.ts'
 import { firstName, timeText } from '../format.ts'
+import { shownSubjects } from '../../view/mail.ts'
 import { LinkedText } from './linked-text.tsx'
 import { SentFile } from './sent-file.tsx'
 import { isSpoken, VoiceMessage } from './voice-message.tsx'
@@ -40,6 +41,7 @@ export function Transcript(props: TranscriptProps) {
   const end = useRef<HTMLDivElement>(null)
   const last = messages.at(-1)?.key
   const hasFoot = foot != null
+  const subjects = shownSubjects(messages)
   useEffect(() => {
     end.current?.scrollIntoView({ block: 'nearest' })
   }, [last, hasFoot])
@@ -59,9 +61,10 @@ export function Transcript(props: TranscriptProps) {
         gap: 0.75,
       }}
     >
-      {messages.map((message) => (
+      {messages.map((message, n) => (
         <Bubble
           key={message.key}
+          subject={subjects[n] ?? null}
           message={message}
           mine={message.side === own}
           name={message.side === own ? ownName : otherShort}
@@ -78,10 +81,12 @@ export function Transcript(props: TranscriptProps) {
 interface BubbleProps extends Pick<TranscriptProps, 'zone' | 'fileHref'> {
   readonly name: string
   readonly message: ShownMessage
+  /** What it is about, where that is something else than before. */
+  readonly subject: string | null
   readonly mine: boolean
 }
 
-function Bubble({ message, mine, name, zone, fileHref }: BubbleProps) {
+function Bubble({ message, subject, mine, name, zone, fileHref }: BubbleProps) {
   const { attachment, contentId, delivery, retry, reason } = message
   return (
     <Box sx={{ alignSelf: mine ? 'end' : 'start', maxWidth: '88%', minWidth: 0 }}>
@@ -95,6 +100,7 @@ function Bubble({ message, mine, name, zone, fileHref }: BubbleProps) {
           overflowWrap: 'anywhere',
         }}
       >
+        {subject !== null && <Typography sx={{ fontWeight: 650 }}>{subject}</Typography>}
         {message.text !== '' && <LinkedText text={message.text} />}
         {contentId !== null && isSpoken(attachment) && <VoiceMessage src={fileHref(contentId)} />}
         {attachment !== null && !isSpoken(attachment) && (

@@ -16,6 +16,7 @@ export const unsentMessages = (
       side,
       at: one.at,
       text: one.text,
+      subject: one.subject,
       attachment: one.file === null ? null : { fileName: one.file.name, mediaType: '', sizeBytes: one.file.size },
       delivery: one.failed === null ? 'sending' : 'unsent',
       reason: one.failed,

@@ -5,11 +5,14 @@ import { useRef } from 'react'
 /** Chooses a file. */
 export function FileButton({
   label,
+  short,
   accept = '.csv,text/csv',
   disabled,
   onFile,
 }: {
   label: string
+  /** What stands on it, where there is little room: a word of the label. */
+  short?: string
   accept?: string
   disabled?: boolean
   onFile: (file: File) => void
@@ -28,8 +31,13 @@ export function FileButton({
           if (chosen !== undefined) onFile(chosen)
         }}
       />
-      <Button disabled={disabled} onClick={() => input.current?.click()}>
-        {label}
+      <Button
+        disabled={disabled}
+        aria-label={short === undefined ? undefined : label}
+        title={short === undefined ? undefined : label}
+        onClick={() => input.current?.click()}
+      >
+        {short ?? label}
       </Button>
     </>
   )

@@ -184,8 +184,9 @@ function seatSentence(view: View, now: number): { text: string; strong: boolean 
   const turns = own
     .filter(({ phase, channel, turn }) => phase === 'connected' && channel !== 'voice' && turn.side === 'agent')
     .sort((a, b) => a.turn.since - b.turn.since)
-  const first = turns[0]
-  if (first !== undefined && now - first.turn.since > 30_000)
+  // An email is not answered in a breath.
+  const first = turns.find(({ channel, turn }) => now - turn.since > (channel === 'email' ? 600_000 : 30_000))
+  if (first !== undefined)
     return { text: t.agentTurn(first.customerName, clockText(now - first.turn.since)), strong: true }
   const state = stateName(view.plan, person?.stateId ?? '')
   const admits = openChannels(view.plan, person?.stateId ?? '').length > 0

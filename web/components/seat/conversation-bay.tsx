@@ -2,15 +2,18 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useCallback, useEffect, useState } from 'react'
 import { en } from '../../messages/en.ts'
 import { story } from '../../messages/story.ts'
+import { mail } from '../../messages/mail.ts'
 import { template } from '../../messages/templates.ts'
 import { texts } from '../../messages/texts.ts'
 import { seatWords } from '../../messages/steering.ts'
 import type { InteractionView, MessageView, View } from '../../view/view.ts'
-import { inChats, inTexts } from '../../view/files.ts'
+import { inChats, inEmail, inTexts } from '../../view/files.ts'
+import { answerTo } from '../../view/mail.ts'
 import { AttachButton, AttachedFile, useAttaching } from '../chat/attach.tsx'
 import { Composer } from '../chat/composer.tsx'
 import { attachmentHref } from '../chat/sent-file.tsx'
@@ -39,6 +42,8 @@ interface ConversationBayProps {
 
 const none: readonly MessageView[] = []
 const pressingMs = 45_000
+/** An email is not answered in a breath. */
+const pressingOfMailMs = 600_000
 
 /** How far each of one's own messages has come, by what the other side's device says it has. */
 export function shownMessages(
@@ -65,10 +70,12 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
   const { act, attempt } = useSeatActions()
   const { id } = interaction
   const [text, setText] = useKept(`words ${id}`)
+  const [subject, setSubject] = useKept(`subject ${id}`)
+  const isMail = interaction.channel === 'email'
   const [passing, setPassing] = useState(false)
   const post = useCallback(
-    (messageId: string, words: string, file: File | null) =>
-      act('sendMessage', { interactionId: id, text: words }, messageId, file),
+    (messageId: string, words: string, file: File | null, about: string | null) =>
+      act('sendMessage', { interactionId: id, text: words, subject: about ?? '' }, messageId, file),
     [act, id],
   )
   const { unsent, send, retry } = useOutbox(post)
@@ -81,16 +88,17 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
   const stopped = numbers?.stopped === true
   const texted = useTexts(interaction, messages)
   const shown: ShownMessage[] = [
-    ...(interaction.channel === 'sms' ? texted : shownMessages(messages, 'agent', interaction.receipts.customer)),
+    ...(numbers !== null ? texted : shownMessages(messages, 'agent', interaction.receipts.customer)),
     ...unsentBy(unsent, messages, retry),
   ]
   const blank = blankIn(text)
-  const attaching = useAttaching(numbers === null ? inChats : inTexts)
+  const attaching = useAttaching(filesBy[interaction.channel])
   const ready = (text.trim() !== '' || attaching.file !== null) && !stopped && blank === null
   const submit = (): void => {
     if (!ready) return
-    send(text, now, attaching.file)
+    send(text, now, attaching.file, isMail && subject.trim() !== '' ? subject.trim() : null)
     setText('')
+    setSubject('')
     attaching.clear()
   }
   const checked = view.plan?.queues.find(({ id: one }) => one === interaction.queueId)?.identityCheck === true
@@ -100,38 +108,50 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
         interaction={interaction}
         under={`${queueName(view, interaction.queueId)} · ${interaction.customerHere || numbers !== null ? (waits ? en.seat.yourTurn : en.seat.theirTurn) : `${first} ${en.seat.left}`}`}
         time={clockText(waitMs)}
-        pressing={waits && waitMs > pressingMs}
+        pressing={waits && waitMs > (isMail ? pressingOfMailMs : pressingMs)}
       />
       <Handover interaction={interaction} />
       <Guests interaction={interaction} now={now} />
       <Box
         component="details"
         open={checked}
-        sx={{ paddingInline: 1.75, paddingBlock: 0.75, maxHeight: '50%', overflowY: 'auto' }}
+        sx={{
+          flexShrink: 1,
+          minHeight: 32,
+          paddingInline: 1.75,
+          paddingBlock: 0.75,
+          maxHeight: '50%',
+          overflowY: 'auto',
+        }}
       >
         <Typography component="summary" variant="body2" sx={{ cursor: 'pointer', marginBlockEnd: 0.5 }}>
           {story.whoItIs}
         </Typography>
         <Story interaction={interaction} view={view} />
       </Box>
-      <Transcript
-        messages={shown}
-        own="agent"
-        otherName={interaction.customerName}
-        zone={view.plan?.zone ?? 'UTC'}
-        fileHref={attachmentHref}
-        foot={
-          typing ? (
-            <Typography variant="body2" sx={{ color: 'text.secondary' }}>{`${first} ${en.seat.typing}`}</Typography>
-          ) : interaction.asked ? (
-            <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-              {seatWords.asked(first)}
-            </Typography>
-          ) : null
-        }
-      />
+      {/* What was written stays in sight beside all that is known. */}
+      <Box sx={{ flex: '1 0 140px', minHeight: 0, display: 'flex', flexDirection: 'column' }}>
+        <Transcript
+          messages={shown}
+          own="agent"
+          otherName={interaction.customerName}
+          zone={view.plan?.zone ?? 'UTC'}
+          fileHref={attachmentHref}
+          foot={
+            typing ? (
+              <Typography variant="body2" sx={{ color: 'text.secondary' }}>{`${first} ${en.seat.typing}`}</Typography>
+            ) : interaction.asked ? (
+              <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+                {seatWords.asked(first)}
+              </Typography>
+            ) : null
+          }
+        />
+      </Box>
       <Box sx={{ padding: 1.5, borderTop: 1, borderColor: 'divider', display: 'grid', gap: 1 }}>
+        {isMail && <SubjectField messages={messages} value={subject} onChange={setSubject} />}
         <Composer
+          long={isMail}
           value={text}
           onChange={setText}
           onSend={submit}
@@ -146,7 +166,7 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
         {blank !== null && <Typography variant="body2">{template.fill(blank)}</Typography>}
         {stopped && <Alert severity="warning">{texts.stopped(first)}</Alert>}
         <AttachedFile attaching={attaching} />
-        {numbers !== null && !stopped && <TextLength text={text} withPicture={attaching.file !== null} />}
+        {interaction.channel === 'sms' && !stopped && <TextLength text={text} withPicture={attaching.file !== null} />}
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
           <Button onClick={() => void attempt('endInteraction', { interactionId: id })}>{en.seat.end}</Button>
           <Button aria-haspopup="dialog" onClick={() => setPassing(true)}>
@@ -162,6 +182,29 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
       </Box>
       <PassOn interaction={interaction} open={passing} onClose={() => setPassing(false)} />
     </>
+  )
+}
+
+const filesBy = { chat: inChats, sms: inTexts, email: inEmail, voice: inTexts } as const
+
+interface SubjectFieldProps {
+  readonly messages: readonly MessageView[]
+  readonly value: string
+  readonly onChange: (subject: string) => void
+}
+
+/** What the next email is about: where nothing is given it answers the one before. */
+function SubjectField({ messages, value, onChange }: SubjectFieldProps) {
+  const before = messages.findLast(({ subject }) => subject !== null)?.subject ?? null
+  return (
+    <TextField
+      size="small"
+      label={mail.subject}
+      value={value}
+      placeholder={before === null ? undefined : answerTo(before)}
+      onChange={({ target }) => onChange(target.value)}
+      slotProps={{ htmlInput: { maxLength: 200 }, inputLabel: { shrink: true } }}
+    />
   )
 }
 

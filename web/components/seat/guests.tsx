@@ -60,9 +60,11 @@ export function FetchSupervisor({ interaction: { id, helpSince } }: { interactio
   return (
     <Button
       aria-pressed={helpSince !== null}
+      aria-label={helpSince === null ? t.fetch : undefined}
+      title={helpSince === null ? t.fetch : undefined}
       onClick={() => void attempt('askForHelp', { interactionId: id, wanted: helpSince === null })}
     >
-      {helpSince === null ? t.fetch : t.fetched}
+      {helpSince === null ? t.fetchShort : t.fetched}
     </Button>
   )
 }

@@ -6,6 +6,7 @@ import MenuItem from '@mui/material/MenuItem'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { en } from '../../messages/en.ts'
+import { shownSubjects } from '../../view/mail.ts'
 import { waitMsAt, type InteractionView, type View } from '../../view/view.ts'
 import { LinkedText } from '../chat/linked-text.tsx'
 import { attachmentHref, SentFile } from '../chat/sent-file.tsx'
@@ -32,6 +33,8 @@ export function OfferBay({ interaction, view, now }: OfferBayProps) {
   if (offer === null) return null
   const left = Math.max(0, offer.dueAt - now)
   const share = Math.min(1, left / Math.max(1, offer.dueAt - offer.at))
+  const written = (view.messages[interaction.id] ?? []).filter(({ attachment }) => !isSpoken(attachment))
+  const subjects = shownSubjects(written)
   const refs = { interactionId: interaction.id, offerId: offer.id }
   return (
     <>
@@ -52,21 +55,20 @@ export function OfferBay({ interaction, view, now }: OfferBayProps) {
       <Box sx={{ flex: 1, padding: 1.75, overflowY: 'auto' }}>
         <AwayNotice interaction={interaction} />
         <SpokenMessages interaction={interaction} view={view} />
-        {(view.messages[interaction.id] ?? [])
-          .filter(({ attachment }) => !isSpoken(attachment))
-          .map((message) => (
-            <Box key={message.number} sx={{ marginBlockEnd: 1 }}>
-              {message.text !== '' && (
-                <Typography sx={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>
-                  {message.side === 'agent' && <strong>{en.seat.answered} </strong>}
-                  <LinkedText text={message.text} />
-                </Typography>
-              )}
-              {message.attachment !== null && (
-                <SentFile file={message.attachment} href={attachmentHref(message.contentId)} />
-              )}
-            </Box>
-          ))}
+        {written.map((message, n) => (
+          <Box key={message.number} sx={{ marginBlockEnd: 1 }}>
+            {subjects[n] != null && <Typography sx={{ fontWeight: 650 }}>{subjects[n]}</Typography>}
+            {message.text !== '' && (
+              <Typography sx={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>
+                {message.side === 'agent' && <strong>{en.seat.answered} </strong>}
+                <LinkedText text={message.text} />
+              </Typography>
+            )}
+            {message.attachment !== null && (
+              <SentFile file={message.attachment} href={attachmentHref(message.contentId)} />
+            )}
+          </Box>
+        ))}
         {interaction.numbers !== null && <Story interaction={interaction} view={view} />}
       </Box>
       <Box sx={{ display: 'flex', gap: 1, padding: 1.5 }}>

@@ -5,25 +5,29 @@ import { v7 as newId } from 'uuid'
 export interface Unsent {
   readonly id: string
   readonly text: string
+  /** Of an email; null: as the one before it, or none. */
+  readonly subject: string | null
   /** What goes along. */
   readonly file: File | null
   readonly at: number
   readonly failed: string | null
 }
 
+type Post = (id: string, text: string, file: File | null, subject: string | null) => Promise<void>
+
 /**
  * Words on their way: shown at once, kept until the centre has them, tried again under the same id, so that nothing is
  * lost and nothing is said twice.
  */
-export function useOutbox(post: (id: string, text: string, file: File | null) => Promise<void>): {
+export function useOutbox(post: Post): {
   readonly unsent: readonly Unsent[]
-  readonly send: (text: string, at: number, file?: File | null) => void
+  readonly send: (text: string, at: number, file?: File | null, subject?: string | null) => void
   readonly retry: (id: string) => void
 } {
   const [unsent, setUnsent] = useState<readonly Unsent[]>([])
   const deliver = useCallback(
-    (id: string, text: string, file: File | null) => {
-      post(id, text, file).then(
+    ({ id, text, file, subject }: Pick<Unsent, 'id' | 'text' | 'file' | 'subject'>) => {
+      post(id, text, file, subject).then(
         () => setUnsent((all) => all.filter((one) => one.id !== id)),
         (error: Error) =>
           setUnsent((all) => all.map((one) => (one.id === id ? { ...one, failed: error.message } : one))),
@@ -32,10 +36,10 @@ export function useOutbox(post: (id: string, text: string, file: File | null) =>
     [post],
   )
   const send = useCallback(
-    (text: string, at: number, file: File | null = null) => {
-      const id = newId()
-      setUnsent((all) => [...all, { id, text, file, at, failed: null }])
-      deliver(id, text, file)
+    (text: string, at: number, file: File | null = null, subject: string | null = null) => {
+      const one = { id: newId(), text, file, subject, at, failed: null }
+      setUnsent((all) => [...all, one])
+      deliver(one)
     },
     [deliver],
   )
@@ -44,7 +48,7 @@ export function useOutbox(post: (id: string, text: string, file: File | null) =>
       const one = unsent.find((candidate) => candidate.id === id)
       if (one === undefined) return
       setUnsent((all) => all.map((other) => (other.id === id ? { ...other, failed: null } : other)))
-      deliver(id, one.text, one.file)
+      deliver(one)
     },
     [unsent, deliver],
   )

@@ -7,8 +7,9 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { v7 as newId } from 'uuid'
-import { e164, shownNumber } from '@eudromos/core/numbers'
+import { e164, isMailbox, mailbox, shownNumber } from '@eudromos/core/numbers'
 import { callbacks as t } from '../../messages/callbacks.ts'
+import { mail } from '../../messages/mail.ts'
 import { reachBarText } from '../../messages/reach-bars.ts'
 import type { ReachView } from '../../view/reach.ts'
 import type { View } from '../../view/view.ts'
@@ -19,7 +20,7 @@ import { requestJson } from '../stream/send.ts'
 import { useSending } from '../stream/sending.ts'
 
 export interface Reached {
-  readonly number: string
+  readonly address: string
   readonly customerId: string | null
 }
 
@@ -31,11 +32,11 @@ interface ReachPanelProps {
   readonly first: Reached | null
 }
 
-/** Calls or texts somebody in the name of a queue: who it is, what they see, and what speaks against it. */
+/** Calls or writes to somebody in the name of a queue: who it is, what they see, and what speaks against it. */
 export function ReachPanel({ view, open, onClose, first }: ReachPanelProps) {
   return (
     <SidePanel open={open} title={t.reachTitle} onClose={onClose}>
-      {open && <ReachForm key={first?.number ?? ''} view={view} first={first} onDone={onClose} />}
+      {open && <ReachForm key={first?.address ?? ''} view={view} first={first} onDone={onClose} />}
     </SidePanel>
   )
 }
@@ -44,32 +45,47 @@ function ReachForm({ view, first, onDone }: { view: View; first: Reached | null;
   const agentId = view.agentId ?? ''
   const queueIds = view.people[agentId]?.queueIds ?? []
   const queues = (view.plan?.queues ?? []).filter(({ id }) => queueIds.includes(id))
-  const [typed, setTyped] = useState(first === null ? '' : shownNumber(first.number))
+  const [typed, setTyped] = useState(first === null ? '' : shownNumber(first.address))
   const [chosen, setChosen] = useState(queues[0]?.id ?? '')
   const [customer, setCustomer] = useState<string | null>(first?.customerId ?? null)
   const [text, setText] = useState('')
   const [texting, setTexting] = useState(false)
   const { busy, error, send } = useSending()
-  const number = e164(typed)
-  const query = new URLSearchParams({ number: number ?? '', queue: chosen, ...(customer !== null && { customer }) })
-  const { value, error: unread } = useFetched<ReachView>(number === null ? null : `/api/reach?${query}`, { keep: true })
+  const [subject, setSubject] = useState('')
+  const address = e164(typed) ?? mailbox(typed)
+  const isMail = address !== null && isMailbox(address)
+  const channel = isMail ? 'email' : texting ? 'sms' : 'voice'
+  const writes = channel !== 'voice'
+  const query = new URLSearchParams({ address: address ?? '', queue: chosen, ...(customer !== null && { customer }) })
+  const { value, error: unread } = useFetched<ReachView>(address === null ? null : `/api/reach?${query}`, {
+    keep: true,
+  })
   if (queues.length === 0) return <Typography>{t.noQueues}</Typography>
-  const known = number !== null && value?.number === number ? value : null
+  const known = address !== null && value?.address === address ? value : null
   const name = known?.customers.find(({ id }) => id === known.customerId)?.name ?? typed
-  const line = known?.lines[texting ? 'sms' : 'voice'] ?? null
+  const line = known?.lines[channel] ?? null
   const bars =
-    known === null ? [] : [...known.bars, ...(texting && known.textsStopped ? [{ code: 'stopped' } as const] : [])]
-  const able = known !== null && line !== null && bars.length === 0 && !busy && (!texting || text.trim() !== '')
+    known === null
+      ? []
+      : [...known.bars, ...(channel === 'sms' && known.textsStopped ? [{ code: 'stopped' } as const] : [])]
+  const able =
+    known !== null &&
+    line !== null &&
+    bars.length === 0 &&
+    !busy &&
+    (!writes || text.trim() !== '') &&
+    (!isMail || subject.trim() !== '')
   const begin = (): void => {
     if (!able) return
     const body = {
       id: newId(),
-      channel: texting ? 'sms' : 'voice',
-      number,
+      channel,
+      address,
       customerId: known.customerId,
       queueId: chosen,
       agentId,
-      text: texting ? text : '',
+      subject: isMail ? subject : '',
+      text: writes ? text : '',
     }
     void send(() => requestJson('/api/reach', 'POST', body), onDone)
   }
@@ -84,14 +100,13 @@ function ReachForm({ view, first, onDone }: { view: View; first: Reached | null;
     >
       <TextField
         autoFocus
-        label={t.number}
+        label={t.address}
         value={typed}
-        helperText={t.numberHelp}
+        helperText={t.addressHelp}
         onChange={({ target }) => {
           setTyped(target.value)
           setCustomer(null)
         }}
-        slotProps={{ htmlInput: { inputMode: 'tel' } }}
       />
       <TextField select label={t.queue} value={chosen} onChange={({ target }) => setChosen(target.value)}>
         {queues.map(({ id, name: queue }) => (
@@ -108,7 +123,7 @@ function ReachForm({ view, first, onDone }: { view: View; first: Reached | null;
               {known.customers.length === 0 ? t.unknown : t.known(known.customers.map((one) => one.name))}
             </Typography>
             {known.local !== null && <Typography>{t.local(known.local)}</Typography>}
-            <Typography>{line === null ? t.noLine : t.shown(line.name, shownNumber(line.number))}</Typography>
+            <Typography>{line === null ? t.noLine : t.shown(line.name, shownNumber(line.address))}</Typography>
             {bars.map((bar) => (
               <Alert key={bar.code} severity="warning">
                 {reachBarText(bar, name)}
@@ -131,24 +146,35 @@ function ReachForm({ view, first, onDone }: { view: View; first: Reached | null;
           ))}
         </TextField>
       )}
-      {texting && (
+      {isMail && (
+        <TextField
+          label={mail.subject}
+          value={subject}
+          onChange={({ target }) => setSubject(target.value)}
+          slotProps={{ htmlInput: { maxLength: 200 } }}
+        />
+      )}
+      {writes && (
         <TextField
           multiline
-          minRows={3}
+          minRows={isMail ? 8 : 3}
+          maxRows={14}
           label={t.first}
           value={text}
           onChange={({ target }) => setText(target.value)}
-          slotProps={{ htmlInput: { maxLength: 1600 } }}
+          slotProps={{ htmlInput: { maxLength: isMail ? 20_000 : 1600 } }}
         />
       )}
       {error !== null && <Alert severity="error">{error}</Alert>}
       <Box sx={{ display: 'flex', gap: 1 }}>
         <Button type="submit" variant="contained" disabled={!able}>
-          {texting ? t.send : t.call(known === null ? '…' : firstName(name))}
+          {isMail ? t.sendMail : texting ? t.send : t.call(known === null ? '…' : firstName(name))}
         </Button>
-        <Button aria-pressed={texting} onClick={() => setTexting(!texting)}>
-          {texting ? t.callInstead : t.textInstead}
-        </Button>
+        {!isMail && (
+          <Button aria-pressed={texting} onClick={() => setTexting(!texting)}>
+            {texting ? t.callInstead : t.textInstead}
+          </Button>
+        )}
         <Button onClick={onDone}>{t.cancel}</Button>
       </Box>
     </Box>

@@ -154,7 +154,7 @@ interface IdentityProps {
 }
 
 /** What is to be asked before anything of the customer is shown, and what came of it. */
-function Identity({ interaction: { id, customerName, phase }, check, onChecked }: IdentityProps) {
+function Identity({ interaction: { id, channel, customerName, phase }, check, onChecked }: IdentityProps) {
   const notice = useNotice()
   const [again, setAgain] = useState(false)
   const say = async (passed: boolean): Promise<void> => {
@@ -189,18 +189,20 @@ function Identity({ interaction: { id, customerName, phase }, check, onChecked }
       sx={{ border: 1, borderColor: 'warning.main', borderRadius: 2, padding: 1.5, display: 'grid', gap: 1 }}
     >
       <Typography variant="h3">{identity.title}</Typography>
-      <Typography sx={{ whiteSpace: 'pre-wrap' }}>{check.ask}</Typography>
-      <Typography variant="body2">{identity.first(customerName)}</Typography>
-      {phase === 'connected' && (
-        <Box sx={{ display: 'flex', gap: 1 }}>
-          <Button variant="outlined" onClick={() => void say(true)}>
-            {identity.passed}
-          </Button>
-          <Button variant="outlined" onClick={() => void say(false)}>
-            {identity.failed}
-          </Button>
-        </Box>
-      )}
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between' }}>
+        <Typography sx={{ whiteSpace: 'pre-wrap' }}>{check.ask}</Typography>
+        {phase === 'connected' && (
+          <Box sx={{ display: 'flex', gap: 1 }}>
+            <Button variant="outlined" onClick={() => void say(true)}>
+              {identity.passed}
+            </Button>
+            <Button variant="outlined" onClick={() => void say(false)}>
+              {identity.failed}
+            </Button>
+          </Box>
+        )}
+      </Box>
+      <Typography variant="body2">{identity.first(customerName, channel)}</Typography>
     </Box>
   )
 }

@@ -7,20 +7,20 @@ interface Reaching {
   readonly first: Reached | null
 }
 
-/** Whether somebody is to be called or texted: asked for here, or by the address that a record leads to. */
+/** Whether somebody is to be called or written to: asked for here, or by the address that a record leads to. */
 export function useReaching() {
   const params = useSearchParams()
   const router = useRouter()
   const path = usePathname()
-  const number = params.get('call')
+  const address = params.get('reach')
   const [asked, setReaching] = useState<Reaching | null>(null)
-  const led = number === null ? null : { first: { number, customerId: params.get('customer') } }
+  const led = address === null ? null : { first: { address, customerId: params.get('customer') } }
   return {
     reaching: asked ?? led,
     setReaching,
     endReaching: (): void => {
       setReaching(null)
-      if (number !== null) router.replace(path)
+      if (address !== null) router.replace(path)
     },
   }
 }

@@ -5,6 +5,7 @@ import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { en } from '../../../messages/en.ts'
+import { mailbox } from '../../../messages/mail.ts'
 import { phone } from '../../../messages/texts.ts'
 import { TrafficPanel } from './traffic-panel.tsx'
 
@@ -18,10 +19,11 @@ export function OutsideRoom({ mayRun }: { mayRun: boolean }) {
         <Typography variant="h1">{t.title}</Typography>
         <Typography sx={{ color: 'text.secondary' }}>{t.intro}</Typography>
       </div>
-      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 2 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 2 }}>
         <Door title={t.beside} text={t.besideText} href="/outside/beside" />
         <Door title={t.site} text={t.siteText} href="/outside/site" newTab />
         <Door title={phone.door} text={phone.doorText} href="/outside/phone" newTab />
+        <Door title={mailbox.door} text={mailbox.doorText} href="/outside/mailbox" newTab />
       </Box>
       {mayRun && <TrafficPanel />}
     </Box>

@@ -1,6 +1,6 @@
 // Which field each finding is about, and what one action mends it.
 import { Zone } from '@eudromos/core/hours'
-import { hasNumber, lostWays, noStep } from '@eudromos/core/plan'
+import { hasAddress, lostWays, noStep } from '@eudromos/core/plan'
 import type {
   HoursFinding,
   HoursFindingCode,
@@ -41,6 +41,9 @@ const peopleFields: Record<PeopleFinding['code'], string> = {
   noNumber: 'address',
   notANumber: 'address',
   numberTaken: 'address',
+  noMailbox: 'address',
+  notAMailbox: 'address',
+  mailboxTaken: 'address',
   nobodyTakesIt: 'queueIds',
   asksForUnknown: 'requirements',
   hoursGone: 'hoursId',
@@ -116,7 +119,7 @@ export const lineMends: Mends<PlanDocument['lines'][number]> = {
   leadsNowhere: (line, _params, { queues }) => {
     const open = queues.filter(({ service }) => service === 'inService').map(({ id }) => id)
     // Which one a number leads to is for people to say.
-    return open.length === 0 || hasNumber(line) ? null : { queueIds: open }
+    return open.length === 0 || hasAddress(line) ? null : { queueIds: open }
   },
   leadsToSeveral: ({ queueIds }) => ({ queueIds: queueIds.slice(0, 1) }),
   hoursGone: () => ({ hoursId: null }),

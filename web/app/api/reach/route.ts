@@ -1,25 +1,21 @@
-import { e164 } from '@eudromos/core/numbers'
 import { readJson } from '../../../server/limits.ts'
 import { answering, ProblemError, problem } from '../../../server/problem.ts'
-import { reachOut, reachShape, reachView } from '../../../server/reaching.ts'
+import { reachableAt, reachOut, reachShape, reachView, wrongAddress } from '../../../server/reaching.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { permit } from '../../../server/who.ts'
 
-/** What calling or texting a number for a queue would be. */
+/** What calling or writing to an address for a queue would be. */
 export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     await permit('seat', 'actAs')
     const query = new URL(request.url).searchParams
-    const number = e164(query.get('number') ?? '')
-    if (number === null)
-      throw new ProblemError(
-        problem(422, 'invalid', 'Not valid', 'Number: give it with the country, such as +44 20 7946 0123.'),
-      )
-    const asked = { number, customerId: query.get('customer'), queueId: query.get('queue') ?? '' }
+    const address = reachableAt(query.get('address') ?? '')
+    if (address === null) throw new ProblemError(problem(422, 'invalid', 'Not valid', wrongAddress))
+    const asked = { address, customerId: query.get('customer'), queueId: query.get('queue') ?? '' }
     return Response.json(await reachView(await runtime(), asked))
   })
 
-/** An agent calls or texts somebody first. */
+/** An agent calls or writes to somebody first. */
 export const POST = (request: Request): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('seat', 'actAs')

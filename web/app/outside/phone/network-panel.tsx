@@ -50,12 +50,14 @@ export function NetworkPanel() {
       {network?.up === false && <Alert severity="warning">{t.down}</Alert>}
       <TextField
         label={t.delay}
+        disabled={network === null}
         value={typed.seconds}
         onChange={({ target }) => setTyped({ ...typed, seconds: target.value })}
         slotProps={{ htmlInput: { inputMode: 'decimal' } }}
       />
       <TextField
         label={t.fails}
+        disabled={network === null}
         value={typed.failPercent}
         onChange={({ target }) => setTyped({ ...typed, failPercent: target.value })}
         slotProps={{ htmlInput: { inputMode: 'decimal' } }}

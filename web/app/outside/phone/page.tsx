@@ -13,7 +13,7 @@ export default async function PhonePage() {
   const { clock, follower } = await runtime()
   const { document } = follower
   const lines = (document?.lines ?? []).flatMap(({ name, address, channel, on }) =>
-    on && address !== null && channel !== 'chat' ? [{ name, number: address, channel }] : [],
+    on && address !== null && (channel === 'voice' || channel === 'sms') ? [{ name, number: address, channel }] : [],
   )
   return (
     <PhoneRoom

@@ -7,13 +7,14 @@ import { useCallback, useState } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
 import { AttachButton, AttachedFile, useAttaching } from '../../../components/chat/attach.tsx'
 import { Composer } from '../../../components/chat/composer.tsx'
-import { Transcript, type ShownMessage } from '../../../components/chat/transcript.tsx'
+import { Transcript } from '../../../components/chat/transcript.tsx'
 import { unsentMessages } from '../../../components/chat/unsent.ts'
 import { useOutbox } from '../../../components/seat/outbox.ts'
 import { requestJson } from '../../../components/stream/send.ts'
 import { phone as t } from '../../../messages/texts.ts'
 import { inTexts } from '../../../view/files.ts'
 import type { PhoneTextView } from '../../../view/outside-view.ts'
+import { messagesOf, sentFiles } from '../sent.ts'
 
 interface ThreadProps {
   readonly own: string
@@ -27,44 +28,17 @@ interface ThreadProps {
   readonly onBack: () => void
 }
 
-/** The bytes of a file as base64. */
-const base64Of = (file: File): Promise<string> =>
-  new Promise((resolve, reject) => {
-    const reader = new FileReader()
-    reader.onload = () => resolve(String(reader.result).replace(/^[^,]*,/, ''))
-    reader.onerror = () => reject(new Error(t.unreadable))
-    reader.readAsDataURL(file)
-  })
-
-/** A text as the thread shows it: its words with the first of its pictures, then the others. */
-function messagesOf(one: PhoneTextView, own: string, clockMs: number): ShownMessage[] {
-  const said = {
-    side: one.from === own ? ('customer' as const) : ('agent' as const),
-    at: one.at + clockMs,
-    delivery: one.from === own ? one.state : null,
-  }
-  const [first, ...rest] = one.pictures.map(({ name, type, bytes }, n) => ({
-    contentId: `${encodeURIComponent(one.id)}/pictures/${n}`,
-    attachment: { fileName: name, mediaType: type, sizeBytes: bytes },
-  }))
-  return [
-    { ...said, key: one.id, text: one.text, ...(first ?? { contentId: one.id, attachment: null }) },
-    ...rest.map((picture) => ({ ...said, key: picture.contentId, text: '', ...picture })),
-  ]
-}
-
 /** One thread of texts, and where to write the next. */
 export function Thread({ url, own, to, name, texts, zone, clockMs, onBack }: ThreadProps) {
   const [text, setText] = useState('')
   const post = useCallback(
     async (id: string, words: string, file: File | null): Promise<void> => {
-      const pictures = file === null ? [] : [{ name: file.name, type: file.type, data: await base64Of(file) }]
-      await requestJson(url, 'POST', { id, to, text: words, pictures })
+      await requestJson(url, 'POST', { id, to, text: words, files: await sentFiles(file) })
     },
     [url, to],
   )
   const { unsent, send, retry } = useOutbox(post)
-  const shown: ShownMessage[] = [
+  const shown = [
     ...texts.flatMap((one) => messagesOf(one, own, clockMs)),
     ...unsentMessages(unsent, 'customer', (id) => texts.some((one) => one.id === id), retry),
   ]

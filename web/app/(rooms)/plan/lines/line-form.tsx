@@ -9,7 +9,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { hoursFaults, OpenTimes } from '@eudromos/core/hours'
-import { checkLine, hasNumber, hoursOf, type PlanDocument } from '@eudromos/core/plan'
+import { checkLine, hasAddress, hoursOf, inThreads, type PlanDocument } from '@eudromos/core/plan'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { languageName, languages, timeText } from '../../../../components/format.ts'
 import { TagsField } from '../../../../components/tags-field.tsx'
@@ -27,6 +27,13 @@ import { NumberField } from './number-field.tsx'
 import type { LineValue } from './values.ts'
 
 const any = ' '
+
+/** With which device of Outside it is tried. */
+function deviceOf(channel: LineValue['channel'], address: string): string {
+  const to = new URLSearchParams({ to: address })
+  if (channel === 'voice') return '/outside/phone'
+  return channel === 'sms' ? `/outside/phone?${to}` : `/outside/mailbox?${to}`
+}
 
 /** By what customers reach the centre, and which queues they come to by it. */
 export function LineForm(props: EditorProps<LineValue>) {
@@ -68,7 +75,7 @@ export function LineForm(props: EditorProps<LineValue>) {
               form.set({
                 channel,
                 address: null,
-                queueIds: line.queueIds.slice(0, hasNumber({ channel }) ? 1 : Infinity),
+                queueIds: line.queueIds.slice(0, hasAddress({ channel }) ? 1 : Infinity),
               })
             }}
           >
@@ -94,28 +101,42 @@ export function LineForm(props: EditorProps<LineValue>) {
           />
           {!line.on && <Typography variant="body2">{t.off}</Typography>}
         </Box>
-        {hasNumber(line) && (
+        {hasAddress(line) && (
           <Holding of={['address']}>
-            <NumberField line={line} mayEdit={mayEdit} fault={form.faultOf('address')} onChange={form.set} />
+            {line.channel === 'email' ? (
+              <TextField
+                fullWidth
+                type="email"
+                label={t.mailbox}
+                value={line.address ?? ''}
+                disabled={!mayEdit}
+                error={form.faultOf('address') !== undefined}
+                helperText={form.faultOf('address') ?? t.mailboxHelp}
+                onChange={({ target }) => form.set({ address: target.value.trim().toLowerCase() || null })}
+                slotProps={{ htmlInput: { maxLength: 254 } }}
+              />
+            ) : (
+              <NumberField line={line} mayEdit={mayEdit} fault={form.faultOf('address')} onChange={form.set} />
+            )}
           </Holding>
         )}
         <Holding of={['queueIds']}>
           <Autocomplete
             multiple
-            disableCloseOnSelect={!hasNumber(line)}
+            disableCloseOnSelect={!hasAddress(line)}
             size="small"
             filterOptions={fewOptions}
             options={document.queues.filter(({ service }) => service !== 'retired').map(({ id }) => id)}
             value={[...line.queueIds]}
             getOptionLabel={named}
             disabled={!mayEdit}
-            onChange={(_, queueIds) => form.set({ queueIds: hasNumber(line) ? queueIds.slice(-1) : queueIds })}
+            onChange={(_, queueIds) => form.set({ queueIds: hasAddress(line) ? queueIds.slice(-1) : queueIds })}
             renderInput={(params) => (
               <TextField
                 {...params}
                 label={t.leadsTo}
                 error={fault !== undefined}
-                helperText={fault ?? (hasNumber(line) ? t.leadsToOne : t.leadsToHelp)}
+                helperText={fault ?? (hasAddress(line) ? t.leadsToOne(line.channel) : t.leadsToHelp)}
               />
             )}
           />
@@ -141,7 +162,7 @@ export function LineForm(props: EditorProps<LineValue>) {
             value={line.hoursId ?? any}
             disabled={!mayEdit}
             error={form.faultOf('hoursId') !== undefined}
-            helperText={form.faultOf('hoursId') ?? (line.channel === 'sms' ? t.hoursOfTexts : t.hoursHelp)}
+            helperText={form.faultOf('hoursId') ?? (inThreads(line.channel) ? t.hoursOfTexts : t.hoursHelp)}
             onChange={({ target }) => form.set({ hoursId: target.value === any ? null : target.value })}
           >
             <MenuItem value={any}>{t.anyHour}</MenuItem>
@@ -152,7 +173,7 @@ export function LineForm(props: EditorProps<LineValue>) {
             ))}
           </TextField>
         </Holding>
-        {line.channel === 'sms' && (
+        {inThreads(line.channel) && (
           <TextField
             multiline
             minRows={2}
@@ -212,17 +233,14 @@ export function LineForm(props: EditorProps<LineValue>) {
       </EditorFrame>
       <EffectsPane found={found}>
         <Meets line={line} document={document} />
-        {!isNew && line.on && !hasNumber(line) && (
+        {!isNew && line.on && !hasAddress(line) && (
           <Link href={`/outside/site?line=${encodeURIComponent(line.id)}`} target="_blank">
             {t.tryIt}
           </Link>
         )}
         {!isNew && line.on && line.address !== null && (
-          <Link
-            href={line.channel === 'sms' ? `/outside/phone?to=${encodeURIComponent(line.address)}` : '/outside/phone'}
-            target="_blank"
-          >
-            {line.channel === 'sms' ? t.textIt : t.callIt}
+          <Link href={deviceOf(line.channel, line.address)} target="_blank">
+            {line.channel === 'voice' ? t.callIt : line.channel === 'sms' ? t.textIt : t.mailIt}
           </Link>
         )}
       </EffectsPane>
@@ -254,9 +272,9 @@ function Meets({ line, document }: { readonly line: LineValue; readonly document
     <Box component="section" aria-label={t.now} sx={{ display: 'grid', gap: 0.5 }}>
       <Typography variant="h3">{t.now}</Typography>
       {!line.on && <Typography>{t.meetsNothing}</Typography>}
-      {line.on && hasNumber(line) && line.address === null && <Typography>{t.meetsNoNumber}</Typography>}
+      {line.on && hasAddress(line) && line.address === null && <Typography>{t.meetsNoNumber(line.channel)}</Typography>}
       {line.on && shut !== null && (
-        <Typography>{line.channel === 'sms' ? `${shut} ${t.textsWait(line.closedAnswer !== '')}` : shut}</Typography>
+        <Typography>{inThreads(line.channel) ? `${shut} ${t.textsWait(line.closedAnswer !== '')}` : shut}</Typography>
       )}
       {line.on && !led.some(({ service }) => service === 'inService') && <Typography>{t.meetsNoQueue}</Typography>}
       {line.on && (

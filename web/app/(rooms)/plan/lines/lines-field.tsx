@@ -2,7 +2,7 @@
 import Autocomplete from '@mui/material/Autocomplete'
 import TextField from '@mui/material/TextField'
 import { Controller, useWatch, type Control } from 'react-hook-form'
-import { hasNumber, type PlanDocument, type QueueEdit } from '@eudromos/core/plan'
+import { hasAddress, type PlanDocument, type QueueEdit } from '@eudromos/core/plan'
 import { line as t } from '../../../../messages/lines.ts'
 
 /** The lines by which customers come to the queue. */
@@ -11,7 +11,7 @@ export function LinesField({ control, document }: { control: Control<QueueEdit>;
   /** A number leads to one queue: it leaves the one that it leads to now. */
   const leaving = (ids: readonly string[], queueId: string): string[] =>
     document.lines
-      .filter((line) => ids.includes(line.id) && hasNumber(line) && line.queueIds.some((id) => id !== queueId))
+      .filter((line) => ids.includes(line.id) && hasAddress(line) && line.queueIds.some((id) => id !== queueId))
       .map(({ name }) => name)
   const named = (id: string): string => document.lines.find((one) => one.id === id)?.name ?? id
   return (

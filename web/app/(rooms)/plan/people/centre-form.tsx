@@ -39,6 +39,8 @@ const fields: readonly { name: NumberName; label: string; help?: string }[] = [
   { name: 'endAfterRestSeconds', label: t.end },
   { name: 'textRestAfterSeconds', label: t.textRest, help: t.textHelp },
   { name: 'textEndAfterRestSeconds', label: t.textEnd },
+  { name: 'mailRestAfterSeconds', label: t.mailRest, help: t.mailHelp },
+  { name: 'mailEndAfterRestSeconds', label: t.mailEnd },
   { name: 'recordingDays', label: recording.days },
   { name: 'backWithinSeconds', label: callbacks.backWithin, help: callbacks.backHelp },
   { name: 'ringSeconds', label: callbacks.ring },

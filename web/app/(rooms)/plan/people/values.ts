@@ -66,7 +66,7 @@ export const blankLimits = (id: string): LimitsValue => ({
   slots: 3,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: { ...upTo(1), slots: 3 }, chat: upTo(3), sms: upTo(3) },
+  channels: { voice: { ...upTo(1), slots: 3 }, chat: upTo(3), sms: upTo(3), email: upTo(3) },
   personIds: [],
 })
 

@@ -1,6 +1,6 @@
 // What one action mends of what the checks find in a queue.
 import {
-  hasNumber,
+  hasAddress,
   membersOf,
   type Finding,
   type FindingCode,
@@ -69,7 +69,7 @@ const mends: Partial<
   nobodyOnShift: () => ({ onShiftOnly: false }),
   noLine: (_queue, { lines }) => {
     // A number would be taken from the queue that it leads to.
-    const boxes = lines.filter((line) => !hasNumber(line))
+    const boxes = lines.filter((line) => !hasAddress(line))
     const line = boxes.find(({ on }) => on) ?? boxes[0]
     return line === undefined ? null : { lineIds: [line.id] }
   },

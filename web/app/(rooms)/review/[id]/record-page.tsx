@@ -43,7 +43,7 @@ interface RecordPageProps {
 
 /** One record: when, who, each offer and its end with the grounds, what was written, and the notes. */
 export function RecordPage({ details, plan, mayReach, mayMark }: RecordPageProps) {
-  const { row, transcript, notes, names, reasons, acted, queues, passageNotes, texts, number, line } = details
+  const { row, transcript, notes, names, reasons, acted, queues, passageNotes, texts, address, line } = details
   const [asked, setAsked] = useState<{ seq: number; agentId: string } | null>(null)
   const zone = plan?.zone ?? 'UTC'
   const acts = new Map<string, number>()
@@ -80,7 +80,7 @@ export function RecordPage({ details, plan, mayReach, mayMark }: RecordPageProps
           )}
         </Typography>
         <Typography sx={{ color: 'text.secondary' }}>
-          {t.by(line.name, number === null ? null : shownNumber(number))} · {row.queueName} ·{' '}
+          {t.by(line.name, address === null ? null : shownNumber(address))} · {row.queueName} ·{' '}
           {timeText(row.arrivedAt, zone, 0)} · {t.outcomes[row.outcome]}
         </Typography>
         <Button
@@ -91,8 +91,8 @@ export function RecordPage({ details, plan, mayReach, mayMark }: RecordPageProps
         >
           {t.vcon}
         </Button>
-        {mayReach && number !== null && row.customerName !== '' && (
-          <Button component={Link} href={`/seat?${new URLSearchParams({ call: number, customer: row.customerId })}`}>
+        {mayReach && address !== null && row.customerName !== '' && (
+          <Button component={Link} href={`/seat?${new URLSearchParams({ reach: address, customer: row.customerId })}`}>
             {callbacks.reachOf(firstName(row.customerName))}
           </Button>
         )}

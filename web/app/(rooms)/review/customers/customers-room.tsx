@@ -21,12 +21,12 @@ import { customers as t } from '../../../../messages/customers.ts'
 const columnsIn = (zone: string): GridColDef<CustomerRow>[] => [
   { field: 'name', headerName: t.columns.name, flex: 1, minWidth: 160 },
   {
-    field: 'numbers',
-    headerName: t.columns.numbers,
+    field: 'addresses',
+    headerName: t.columns.addresses,
     flex: 1,
     minWidth: 180,
     sortable: false,
-    valueFormatter: (numbers: readonly string[]) => numbers.map(shownNumber).join(', '),
+    valueFormatter: (addresses: readonly string[]) => addresses.map(shownNumber).join(', '),
   },
   {
     field: 'conversations',

@@ -1,3 +1,4 @@
+import { inThreads } from '@eudromos/core/plan'
 import { answering } from '../../../../server/problem.ts'
 import { limitPublic } from '../../../../server/gateway.ts'
 import { closureOf } from '../../../../server/project.ts'
@@ -17,8 +18,8 @@ export const GET = (request: Request): Promise<Response> =>
     const lines = (document?.lines ?? [])
       .filter(({ on }) => on)
       .map((line) => {
-        // Outside its hours nobody chooses anything by it; texts are taken at any hour.
-        const taken = line.channel === 'sms' || state.isLineOpenAt(line.id, clock.now())
+        // Outside its hours nobody chooses anything by it; texts and email are taken at any hour.
+        const taken = inThreads(line.channel) || state.isLineOpenAt(line.id, clock.now())
         return {
           id: line.id,
           name: line.name,

@@ -120,7 +120,7 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
           return {
             id: person.id,
             name: person.name,
-            email: person.email,
+            emails: [person.email],
             telephones: [],
             organisation: [document.centre.name, ...(team === undefined ? [] : [team.name])],
             roles: person.roles.map((role) => en.roles[role]),

@@ -16,7 +16,7 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { customerNeeds } from '@eudromos/core/plan'
-import { shownNumber } from '@eudromos/core/numbers'
+import { isMailbox, shownNumber } from '@eudromos/core/numbers'
 import { firstName, languageName, languages, timeText } from '../../../../../components/format.ts'
 import { useNotice } from '../../../../../components/frame/notice.tsx'
 import { StoryEntries } from '../../../../../components/story-entries.tsx'
@@ -41,7 +41,9 @@ interface CustomerPageProps {
 
 /** One customer: what is known, and all their conversations. */
 export function CustomerPage({ customer, fields, zone, mayEdit, mayReach }: CustomerPageProps) {
-  const { id, name, numbers } = customer
+  const { id, name, addresses } = customer
+  // A number, where there is one, for it can be called and texted.
+  const first = addresses.find((one) => !isMailbox(one)) ?? addresses[0]
   const [erasing, setErasing] = useState(false)
   const [error, setError] = useState<string | null>(null)
   const router = useRouter()
@@ -71,8 +73,8 @@ export function CustomerPage({ customer, fields, zone, mayEdit, mayReach }: Cust
           {t.back}
         </Button>
         <Typography variant="h1">{name}</Typography>
-        {mayReach && numbers[0] !== undefined && (
-          <Button component={Link} href={`/seat?${new URLSearchParams({ call: numbers[0], customer: id })}`}>
+        {mayReach && first !== undefined && (
+          <Button component={Link} href={`/seat?${new URLSearchParams({ reach: first, customer: id })}`}>
             {callbacks.reachOf(firstName(name))}
           </Button>
         )}
@@ -178,7 +180,7 @@ function Known({ customer, fields, zone, mayEdit, url }: KnownProps) {
         onChange={({ target }) => setValue({ ...value, name: target.value })}
       />
       <Typography>
-        {customer.numbers.length === 0 ? t.noNumbers : customer.numbers.map(shownNumber).join(', ')}
+        {customer.addresses.length === 0 ? t.noAddresses : customer.addresses.map(shownNumber).join(', ')}
       </Typography>
       <TextField
         label={t.zone}

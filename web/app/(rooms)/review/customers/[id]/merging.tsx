@@ -23,8 +23,8 @@ import { customers as t } from '../../../../../messages/customers.ts'
 import type { MergedCustomer } from '@eudromos/core/records'
 import type { CustomerView } from '../../../../../view/customer.ts'
 
-const told = ({ name, numbers, conversations }: Pick<CustomerRow, 'name' | 'numbers' | 'conversations'>): string =>
-  [name, ...numbers.map(shownNumber), t.conversations(conversations)].join(' · ')
+const told = ({ name, addresses, conversations }: Pick<CustomerRow, 'name' | 'addresses' | 'conversations'>): string =>
+  [name, ...addresses.map(shownNumber), t.conversations(conversations)].join(' · ')
 
 interface MergeButtonProps {
   readonly customer: Pick<CustomerView, 'id' | 'name'>

@@ -1,0 +1,15 @@
+import { outsideFile } from '../../../../../../../../../server/outside.ts'
+import { answering } from '../../../../../../../../../server/problem.ts'
+import { permit } from '../../../../../../../../../server/who.ts'
+
+interface Context {
+  readonly params: Promise<{ address: string; id: string; n: string }>
+}
+
+/** A file as a customer's mailbox has it. */
+export const GET = (request: Request, { params }: Context): Promise<Response> =>
+  answering(request, async () => {
+    await permit('actAs')
+    const { address, id, n } = await params
+    return outsideFile('mailboxes', { of: address, id, n })
+  })

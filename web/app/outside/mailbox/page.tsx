@@ -1,0 +1,26 @@
+import type { Metadata } from 'next'
+import { may } from '@eudromos/core/plan'
+import { mailbox } from '../../../messages/mail.ts'
+import { enter } from '../../../server/room.ts'
+import { runtime } from '../../../server/runtime.ts'
+import { MailboxRoom } from './mailbox-room.tsx'
+
+export const metadata: Metadata = { title: mailbox.title }
+
+/** A made-up customer's mailbox. */
+export default async function MailboxPage() {
+  const who = await enter('actAs')
+  const { clock, follower } = await runtime()
+  const { document } = follower
+  const lines = (document?.lines ?? []).flatMap(({ name, address, channel, on }) =>
+    on && address !== null && channel === 'email' ? [{ name, address }] : [],
+  )
+  return (
+    <MailboxRoom
+      lines={lines}
+      zone={document?.centre.zone ?? 'UTC'}
+      clockMs={clock.aheadMs}
+      maySet={may(who.roles, 'traffic.run')}
+    />
+  )
+}

@@ -1,0 +1,101 @@
+import 'server-only'
+import type { PlanDocument } from '@eudromos/core/plan'
+import type { CommandBodies } from '@eudromos/core/routing'
+import { insertContent, type NewContent } from '@eudromos/database'
+import { timeText, weekdayText } from '../components/format.ts'
+import { texts as words } from '../messages/texts.ts'
+import { checkedFile, safeFileName, type Carried } from './attachments.ts'
+import { refusedTo, type Caller } from './callers.ts'
+import { envelope, gateway } from './envelope.ts'
+import { ProblemError } from './problem.ts'
+import type { Runtime } from './runtime.ts'
+
+// What comes in by the lines of which each message stands for itself: texts and email.
+
+type Attachment = NonNullable<NewContent['attachment']>
+
+/** A message as it is brought to the router. */
+export interface Part {
+  readonly id: string
+  readonly body: string
+  readonly subject?: string | null
+  readonly attachment?: Attachment
+}
+
+interface Given {
+  readonly id: string
+  readonly text: string
+  readonly files: readonly { readonly name: string; readonly data: string }[]
+}
+
+/**
+ * What came as one, in as many messages as it has files. What the centre does not take is told in words: the rest is not to
+ * be lost for it.
+ */
+export function partsOf({ id, text, files }: Given, carried: Carried): [Part, ...Part[]] {
+  const taken: Attachment[] = []
+  const left: string[] = []
+  for (const { name, data } of files)
+    try {
+      taken.push(checkedFile({ name, bytes: Buffer.from(data, 'base64') }, carried))
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error
+      left.push(words.leftOut[carried](safeFileName(name)))
+    }
+  const [first, ...rest] = taken
+  const body = [...(text === '' ? [] : [text]), ...left].join('\n')
+  return [
+    { id, body, attachment: first },
+    ...rest.map((attachment, n) => ({ id: `${id}.${n + 2}`, body: '', attachment })),
+  ]
+}
+
+/** What goes back by itself while nobody answers the line, with when somebody will; empty where nothing does. */
+function closedAnswerOf({ follower, clock }: Runtime, line: PlanDocument['lines'][number]): string {
+  const { state, document } = follower
+  const [queueId = ''] = line.queueIds
+  const now = clock.now()
+  if (line.closedAnswer === '' || (state.queueDay(queueId).open && state.isLineOpenAt(line.id, now))) return ''
+  const opensAt = state.answersFrom(line.id, queueId, now)
+  const zone = document?.centre.zone ?? 'UTC'
+  const opens = opensAt === null ? words.nextOpening : `${weekdayText(opensAt, zone)} ${timeText(opensAt, zone)}`
+  return line.closedAnswer.replaceAll('{opens}', opens)
+}
+
+/** Brings what came in to the thread of its two addresses, or begins one. `answered`: something may go back by itself. */
+export async function bringIn(
+  runtime: Runtime,
+  { line, addressId, customerId, terms }: Caller,
+  [first, ...rest]: readonly [Part, ...Part[]],
+  { to, answered }: { readonly to: string; readonly answered: boolean },
+): Promise<{ taken: true; seq: number }> {
+  const { database, follower, texter } = runtime
+  const thread = follower.state.index.threads.of(line.id, addressId)
+  const interactionId = thread ?? first.id
+  const answer = thread === null && answered ? closedAnswerOf(runtime, line) : ''
+  const closedAnswerId = answer === '' ? null : `${interactionId}-answer`
+  if (closedAnswerId !== null)
+    await insertContent(database, { id: closedAnswerId, interactionId, kind: 'message', body: answer })
+  const arrival = { customerId, addressId, lineId: line.id, ...terms }
+  let seq = await take(runtime, to, { ...arrival, closedAnswerId }, interactionId, first)
+  for (const part of rest) seq = await take(runtime, to, { ...arrival, closedAnswerId: null }, interactionId, part)
+  if (closedAnswerId !== null) texter.look()
+  return { taken: true, seq }
+}
+
+/** Brings one message to the router. The interaction that it begins is named by it: a second copy is the same command. */
+async function take(
+  { database, sender }: Runtime,
+  to: string,
+  arrival: Omit<CommandBodies['receiveText'], 'interactionId' | 'contentId'>,
+  interactionId: string,
+  { id, body, subject, attachment }: Part,
+): Promise<number> {
+  const contentId = `${id}-words`
+  const kept = { id: contentId, interactionId, body, subject }
+  if (attachment !== undefined) await insertContent(database, { ...kept, kind: 'message', attachment })
+  const command = envelope('receiveText', gateway, { ...arrival, interactionId: id, contentId }, { id })
+  const { seq, refusal } = await sender.submit({ command, content: attachment === undefined ? kept : undefined })
+  if (refusal !== null) throw refusedTo(to, refusal, seq)
+  return seq
+}
