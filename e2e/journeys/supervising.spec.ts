@@ -191,7 +191,7 @@ test('a line leads customers to the queues that it names, and to none while it i
   // While the dialog is open nothing behind it counts as there.
   await expect(rosalind.getByRole('dialog')).toBeHidden()
   await expect(rosalind.getByRole('button', { name: 'Box at the harbour office' })).toHaveCount(0)
-  await rosalind.goto('/plan?queue=lost-property')
+  await rosalind.goto('/plan?queue=boarding-assistance')
   await rosalind.getByRole('combobox', { name: 'Lines that lead here' }).focus()
   await rosalind.keyboard.press('Backspace')
   await expect(rosalind.getByText('No line leads here, and no other queue sends on to it').first()).toBeVisible()
