@@ -284,6 +284,7 @@ export const queue = pgTable('queue', {
   shownAs: text('shown_as').notNull().default(''),
   announcement: text().notNull().default(''),
   recording: text().$type<RecordingPolicy>().notNull().default('never'),
+  notReachedText: text('not_reached_text').notNull().default(''),
   identityCheck: text('identity_check').notNull().default(''),
   scriptId: text('script_id').references(() => script.id, { onDelete: 'set null' }),
 })

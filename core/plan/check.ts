@@ -40,6 +40,7 @@ export type FindingCode =
   | 'noLine'
   | 'unknownDisposition'
   | 'unknownScript'
+  | 'noTextLine'
 
 type Ways = Pick<
   PlanDocument['queues'][number],
@@ -135,6 +136,10 @@ const isLedTo = ({ id }: Pick<Ways, 'id'>, { lines, queues }: PlanDocument): boo
   lines.some(({ queueIds }) => queueIds.includes(id)) ||
   queues.some((one) => one.service !== 'retired' && waysOn(one).includes(id))
 
+/** Whether customers can be texted at all. */
+const hasTextLine = ({ lines }: PlanDocument): boolean =>
+  lines.some(({ channel, on, address }) => channel === 'sms' && on && address !== null)
+
 /** What is wrong, or likely wrong, with one queue of the document. */
 export function checkQueue(queue: PlanDocument['queues'][number], document: PlanDocument): Finding[] {
   const findings: Finding[] = []
@@ -160,6 +165,8 @@ export function checkQueue(queue: PlanDocument['queues'][number], document: Plan
   if (queue.scriptId !== null && !document.scripts.some(({ id }) => id === queue.scriptId))
     find('fault', 'unknownScript')
   if (queue.service === 'retired') return findings
+  if (queue.callbackAfterSeconds !== null && queue.notReachedText !== '' && !hasTextLine(document))
+    find('warning', 'noTextLine')
   if (!isLedTo(queue, document)) find('warning', 'noLine')
   if (hours !== undefined && hours.weekly.length + hours.exceptions.length === 0)
     find('warning', 'neverOpen', { hours: hours.name })

@@ -53,11 +53,12 @@ const running = ({
   announcement: _announcement,
   recording: _recording,
   scriptId: _scriptId,
+  notReachedText: _text,
   identityCheck: _check,
   ...queue
 }: PlanDocument['queues'][number]): Omit<
   PlanDocument['queues'][number],
-  'name' | 'description' | 'shownAs' | 'announcement' | 'recording' | 'scriptId' | 'identityCheck'
+  'name' | 'description' | 'shownAs' | 'announcement' | 'recording' | 'scriptId' | 'notReachedText' | 'identityCheck'
 > => queue
 
 /** The document as the router runs it: names left out, what depends on the calendar as instants. */

@@ -50,7 +50,7 @@ export const plainQueue: Pick<Queue, Plain> = {
 /** Of a new queue as it is planned: no teams, and no name of its own for customers. */
 export const plainPlanned: Pick<
   PlannedQueue,
-  Plain | 'teams' | 'shownAs' | 'announcement' | 'recording' | 'scriptId' | 'identityCheck'
+  Plain | 'teams' | 'shownAs' | 'announcement' | 'recording' | 'scriptId' | 'notReachedText' | 'identityCheck'
 > = {
   ...plainQueue,
   laterReaches: [],
@@ -59,6 +59,7 @@ export const plainPlanned: Pick<
   announcement: '',
   recording: 'never',
   scriptId: null,
+  notReachedText: '',
   identityCheck: '',
 }
 

@@ -318,6 +318,8 @@ export interface PlannedQueue extends Omit<Queue, 'laterReaches'> {
   readonly recording: RecordingPolicy
   /** What its agents say and ask in calls; null: nothing is laid down. */
   readonly scriptId: ScriptId | null
+  /** Texted to callers whom a callback did not reach in the end; empty: nothing is. */
+  readonly notReachedText: string
   /** What agents ask before anything of the customer is shown or said; empty: nothing. */
   readonly identityCheck: string
 }

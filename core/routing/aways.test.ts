@@ -98,6 +98,24 @@ test('a callback that is not answered is tried again after its time, and then ha
   })
 })
 
+test('who was called for the last time and did not answer is texted what the plan says, and nobody else is', () => {
+  const centre = centreWith()
+  centre.ready('ana')
+  call(centre)
+  const notReached = { contentId: 'sorry', textLineId: 'texts' }
+  centre.do('askCallback', { interactionId: 'call', callable: anyTime, notReached })
+  hangUp(centre)
+  answer(centre)
+  const first = centre.do('reportDial', { interactionId: 'call', number: 1, end: 'busy' })
+  expect(types(first.events)).not.toContain('messageSent')
+  later(centre, 60)
+  answer(centre, 'call.v2.o1')
+  const last = centre.do('reportDial', { interactionId: 'call', number: 2, end: 'refused' })
+  expect(types(last.events)).toEqual(['dialEnded', 'messageSent', 'interactionEnded'])
+  expect(last.events[1]).toMatchObject({ number: 1, side: 'agent', personId: null, ...notReached })
+  expect(centre.state.interaction('call').texts).toEqual({ 1: 'queued' })
+})
+
 test('who rings in during the wait keeps the place and is put through; hanging up leaves the callback as it was', () => {
   const centre = centreWith()
   call(centre)

@@ -53,7 +53,13 @@ export function setAway(
       if (callback !== null && made.end !== 'stopped') callback.tries += 1
       return
     case 'callbackAsked':
-      interaction.callback = { askedAt: made.at, tries: 0, callable: made.callable, heldUntil: null }
+      interaction.callback = {
+        askedAt: made.at,
+        tries: 0,
+        callable: made.callable,
+        heldUntil: null,
+        notReached: made.notReached,
+      }
       Object.assign(interaction, { away: true, customerGraceDueAt: null })
       endVisit(state, visitOf(interaction), 'callbacks')
       return

@@ -30,13 +30,13 @@ export function askCallback(
   { body }: Command<'askCallback'>,
   at: Instant,
 ): Decision {
-  const { interactionId, callable } = body
+  const { interactionId, callable, notReached = null } = body
   if (interaction.callback !== null) return []
   if (!mayAskCallback(state, interaction, at)) return refuse('noCallback', { interactionId })
   const from = callableFrom({ callable }, at)
   if (from === null) return refuse('noCallback', { interactionId })
   const taken = from === at || interaction.connections.length > 0 ? [] : withdraw(interaction, 'quietHours', at)
-  return [...taken, event('callbackAsked', at, { interactionId, callable })]
+  return [...taken, event('callbackAsked', at, { interactionId, callable, notReached })]
 }
 
 export function cancelCallback(state: State, interaction: Interaction, at: Instant): Decision {

@@ -37,7 +37,7 @@ import type {
 import type { AttendingWay } from '../calls/index.ts'
 import type { Requirement } from '../skills/index.ts'
 import type { Event } from './events.ts'
-import type { DialEnd, TextState } from './pieces.ts'
+import type { DialEnd, TextState, TextToBe } from './pieces.ts'
 
 /** What can be asked for, by name. Ids of new things come with the command. */
 export interface CommandBodies {
@@ -150,7 +150,12 @@ export interface CommandBodies {
     readonly end: Exclude<DialEnd, 'noAnswer' | 'stopped'>
   }
   /** By a caller who waits: to be called at their turn, at these times: from, to, from, to … */
-  askCallback: { readonly interactionId: InteractionId; readonly callable: readonly Instant[] }
+  askCallback: {
+    readonly interactionId: InteractionId
+    readonly callable: readonly Instant[]
+    /** To be texted once the last call was not answered; left out: nothing is. */
+    readonly notReached?: TextToBe | null
+  }
   cancelCallback: { readonly interactionId: InteractionId }
   /** By a caller who waits: this message instead of waiting. */
   leaveMessage: { readonly interactionId: InteractionId; readonly contentId: ContentId }

@@ -33,7 +33,7 @@ import type {
 } from '../plan/index.ts'
 import type { GuestWay } from '../calls/index.ts'
 import type { Requirement } from '../skills/index.ts'
-import type { DialEnd, EmergencyTerms, OfferCause, Side, TextState, WithdrawalReason } from './pieces.ts'
+import type { DialEnd, EmergencyTerms, OfferCause, Side, TextState, TextToBe, WithdrawalReason } from './pieces.ts'
 
 export type PresenceCause =
   'planned' | 'chosen' | 'setByOther' | 'missed' | 'connectionLost' | 'plan' | 'emergency' | 'recovered'
@@ -265,7 +265,11 @@ export interface EventBodies {
   /** It was not answered. */
   dialEnded: { readonly interactionId: InteractionId; readonly agentId: AgentId; readonly end: DialEnd }
   /** The caller keeps their place and will be called. */
-  callbackAsked: { readonly interactionId: InteractionId; readonly callable: readonly Instant[] }
+  callbackAsked: {
+    readonly interactionId: InteractionId
+    readonly callable: readonly Instant[]
+    readonly notReached: TextToBe | null
+  }
   /** They are not called before this. */
   callbackHeldOff: { readonly interactionId: InteractionId; readonly until: Instant }
   /** They may be called again. */
@@ -367,6 +371,7 @@ export type Event<T extends EventType = EventType> = {
 const versions: Partial<Record<EventType, number>> = {
   planTaken: 12,
   planExtended: 2,
+  callbackAsked: 2,
   interactionArrived: 7,
   wrapUpSaved: 2,
   messageSent: 2,

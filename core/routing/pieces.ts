@@ -284,6 +284,12 @@ export interface Dial {
 /** Why a call that went out was not answered. `stopped`: the agent has hung up. */
 export type DialEnd = 'noAnswer' | 'busy' | 'refused' | 'unreachable' | 'stopped'
 
+/** What is texted to a customer of the centre's own accord: the words, and the line they go out by. */
+export interface TextToBe {
+  readonly contentId: ContentId
+  readonly textLineId: LineId
+}
+
 /** The customer keeps their place without staying on the line, and is called at their turn. */
 export interface Callback {
   readonly askedAt: Instant
@@ -293,6 +299,8 @@ export interface Callback {
   readonly callable: readonly Instant[]
   /** Nobody is offered it before. */
   heldUntil: Instant | null
+  /** Sent once the last call was not answered; null: nothing is. */
+  readonly notReached: TextToBe | null
 }
 
 /** Somebody's open page, and the web process that it is open to. */

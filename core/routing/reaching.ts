@@ -106,6 +106,13 @@ export function reportDial(state: State, { body }: Command<'reportDial'>, at: In
   return dial?.number === body.number ? dialFailed(state, interaction, dial, body.end, at) : []
 }
 
+/** What the plan says to somebody who was called for the last time and did not answer. */
+function regret({ id: interactionId, callback, messages }: Interaction, at: Instant): Event[] {
+  if (callback?.notReached == null) return []
+  const said = { interactionId, number: messages + 1, side: 'agent', personId: null } as const
+  return [event('messageSent', at, { ...said, ...callback.notReached })]
+}
+
 /**
  * It was not answered. A callback goes back to its queue until it is tried again, or has failed after the last try; else
  * the agent sees what to do.
@@ -123,7 +130,7 @@ export function dialFailed(
   const queue = state.lookup.queues.get(visitOf(interaction).queueId)
   const again = callableFrom(callback, at + (queue?.callbackRetrySeconds ?? 0) * 1000)
   if (again === null || callback.tries + 1 >= (queue?.callbackTries ?? 1))
-    return [failed, ...end(state, interaction, 'system', at)]
+    return [failed, ...regret(interaction, at), ...end(state, interaction, 'system', at)]
   return [
     failed,
     handBackEvent(state, interactionId, agentId, at),

@@ -58,6 +58,8 @@ export function upcast(event: Event): Event {
         requirements: [],
         priority: null,
       }
+    case 'callbackAsked':
+      return event.v >= 2 ? event : { ...event, v: 2, notReached: null }
     case 'wrapUpSaved':
       return event.v >= 2 ? event : { ...event, v: 2, mood: null }
     case 'messageSent':

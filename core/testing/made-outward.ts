@@ -17,6 +17,8 @@ const callable = fc.oneof(
   },
 )
 
+const notReached = { contentId: 'sorry', textLineId: lines.sms }
+
 const some = (state: State, n: number, fits: (one: Interaction) => boolean): Interaction | undefined => {
   const all = [...state.interactions.values()].filter(fits)
   return all[n % Math.max(1, all.length)]
@@ -36,7 +38,7 @@ export const someAway: fc.Arbitrary<Make> = fc
     if (what === 'cancel') return [command('cancelCallback', { interactionId })]
     if (what === 'message') return [command('leaveMessage', { interactionId, contentId: 'words' })]
     return [
-      command('askCallback', { interactionId, callable: times }),
+      command('askCallback', { interactionId, callable: times, notReached }),
       command('leaveInteraction', { interactionId }),
       command('disconnectCustomer', { interactionId, connectionId: 'k1' }),
     ]
@@ -100,7 +102,7 @@ export const callback: fc.Arbitrary<Step[]> = fc
         connection: { id: 'k1', processId: 'web' },
         contentId: null,
       }),
-      command('askCallback', { interactionId: id, callable: times }),
+      command('askCallback', { interactionId: id, callable: times, notReached }),
       command('disconnectCustomer', { interactionId: id, connectionId: 'k1' }),
     ]
     const ready: Make = () =>

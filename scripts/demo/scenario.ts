@@ -77,6 +77,7 @@ export const queues: readonly QueueDraft[] = [
       recording: 'byAgent',
       scriptId: 'late-sailing',
       callbackAfterSeconds: 60,
+      notReachedText: 'Skerrow Ferries: we called you back and could not reach you. Text us, or call again.',
       voicemail: true,
       target: { percent: 80, seconds: 30 },
       answerWindowSeconds: 15,

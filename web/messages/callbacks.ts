@@ -7,6 +7,8 @@ export const callbacks = {
   afterHelp: 'What a caller has waited, or is told to wait. Empty: nobody is called back.',
   tries: 'Calls at most',
   retry: 'Again after, seconds',
+  notReached: 'Text to those not reached',
+  notReachedHelp: 'Goes out after the last call that nobody answered. Empty: nothing does.',
   voicemail: 'Callers can leave a message',
   voicemailHelp: 'While it is closed or full, and instead of waiting.',
   backWithin: 'Cut off and back within, seconds',

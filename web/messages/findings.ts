@@ -43,6 +43,8 @@ const texts: Texts = {
   unknownTeam: () => 'A team that it is offered to is no longer in the plan. Take it off.',
   teamWithoutAgents: ({ team, tier }) =>
     tier === 0 ? `Nobody in ${team} is an agent.` : `Nobody in tier ${tier} of ${team} is an agent.`,
+  noTextLine: () =>
+    'Text to those not reached: no line of the plan sends texts, so nobody would get it. Make a text number, or leave it empty.',
   unknownScript: () => 'Call script: this is no longer in the plan. Choose another, or none.',
   unknownDisposition: () => 'Dispositions: one of these is no longer among the centre’s. Take it off.',
   noLine: () => 'No line leads here, and no other queue sends on to it: nobody comes in but by hand.',

@@ -1,6 +1,7 @@
 import 'server-only'
 import * as yup from 'yup'
 import { callableTimes } from '@eudromos/core/plan'
+import { visitOf } from '@eudromos/core/routing'
 import { insertContent, readContactTerms } from '@eudromos/database'
 import { checkedSound } from './attachments.ts'
 import { caller, refusedTo } from './callers.ts'
@@ -10,6 +11,7 @@ import { number, uuid } from './gateway-shapes.ts'
 import { notFound, refused } from './problem.ts'
 import { zonesFor } from './reaching.ts'
 import type { Runtime } from './runtime.ts'
+import { textLineOf } from './text-line.ts'
 
 // Callers who do not stay on the line.
 
@@ -24,7 +26,12 @@ export async function askCallback(runtime: Runtime, interactionId: string): Prom
   // Where nothing is known of where they are it counts by the centre's clock.
   const at = zones.length > 0 ? zones : [document.centre.zone]
   const callable = callableTimes(document.centre, at, state.at)
-  return customerCommand(sender, 'askCallback', interactionId, undefined, { interactionId, callable })
+  const words = document.queues.find(({ id }) => id === visitOf(interaction).queueId)?.notReachedText ?? ''
+  const textLineId = words === '' ? null : textLineOf(document, interaction)
+  const contentId = `${interactionId}-not-reached`
+  if (textLineId !== null) await insertContent(database, { id: contentId, interactionId, kind: 'message', body: words })
+  const notReached = textLineId === null ? null : { contentId, textLineId }
+  return customerCommand(sender, 'askCallback', interactionId, undefined, { interactionId, callable, notReached })
 }
 
 export const messageShape = yup.object({

@@ -52,7 +52,7 @@ function begin(centreSettings: Partial<typeof plainCentre> = {}, queue = {}): vo
   content = []
   const document = {
     lines,
-    queues: [{ id: 'sailings', voicemail: true }],
+    queues: [{ id: 'sailings', voicemail: true, notReachedText: '' }],
     centre: { zone: 'Europe/Lisbon', ...plainCentre, ...centreSettings },
   }
   const numbers = new Map([['call', { value: ilse, stopped: false }]])
@@ -184,6 +184,19 @@ test('a caller is called back at hours that suit them, and rings in to the same 
   expect(new Date(callback?.callable[0] ?? 0).toISOString()).toBe('2027-03-12T21:00:00.000Z')
   expect(await beginCall(runtime, { ...call, id: 'again' })).toMatchObject({ id: 'call' })
   expect(centre.state.interactions.has('again')).toBe(false)
+})
+
+test('what is texted to who is not reached is settled with the callback, by the line that texts', async () => {
+  begin({}, {})
+  await known(ilse, 'Ilse')
+  Object.assign(runtime.follower.document?.queues[0] ?? {}, { notReachedText: 'We could not reach you.' })
+  centre.do('setPresence', { agentId: 'ana', stateId: 'break' })
+  await beginCall(runtime, { id: 'call', from: ilse, to: phone })
+  await askCallback(runtime, 'call')
+  const { callback } = centre.state.interaction('call')
+  expect(callback?.notReached).toEqual({ contentId: 'call-not-reached', textLineId: 'texts' })
+  const kept = await database.$client.query('select body from content where id = $1', ['call-not-reached'])
+  expect(kept.rows).toEqual([{ body: 'We could not reach you.' }])
 })
 
 test('a message is of the call that waits, or instead of one; what is no sound is none', async () => {

@@ -139,6 +139,7 @@ export const queueShape = yup.object({
   atClosingTo: yup.string().max(200).nullable().default(null),
   onShiftOnly: yup.boolean().default(false),
   announcement: yup.string().trim().max(300, 'Announcement: use at most 300 characters.').default(''),
+  notReachedText: yup.string().trim().max(600, 'Text at the end: use at most 600 characters.').default(''),
   identityCheck: yup.string().trim().max(500, 'Before anything is shown: use at most 500 characters.').default(''),
   scriptId: yup.string().max(200).nullable().default(null),
   recording: yup.string().oneOf(recordingPolicies, 'Recording: choose one.').default('never'),

@@ -95,7 +95,7 @@ export function TrafficPanel() {
         })}
       </Box>
       <Typography variant="body2">{t.orBy}</Typography>
-      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(5, 1fr)', gap: 2 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 2 }}>
         {fields.map((name) => (
           <TextField
             key={name}

@@ -196,7 +196,9 @@ export function QueueForm({
           <ScriptField control={control} document={plan.document} mayEdit={mayEdit} />
         </Holding>
         <TextLine control={control} name="identityCheck" label={identity.field} help={identity.fieldHelp} />
-        <CallersField control={control} mayEdit={mayEdit} />
+        <Holding of={['notReachedText']}>
+          <CallersField control={control} mayEdit={mayEdit} />
+        </Holding>
         <Holding of={['whenFullTo', 'longestWaitTo']}>
           <WaysField control={control} queueId={queue.id} document={plan.document} mayEdit={mayEdit} />
         </Holding>

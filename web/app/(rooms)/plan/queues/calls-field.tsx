@@ -21,6 +21,7 @@ interface CallersProps {
 export function CallersField({ control, mayEdit }: CallersProps) {
   const { field: voicemail } = useController({ control, name: 'voicemail' })
   const { field: after } = useController({ control, name: 'callbackAfterSeconds' })
+  const { field: text, fieldState } = useController({ control, name: 'notReachedText' })
   return (
     <Box sx={{ display: 'grid', gap: 2 }}>
       <Box
@@ -40,6 +41,20 @@ export function CallersField({ control, mayEdit }: CallersProps) {
         )}
       </Box>
       <FormHelperText sx={{ marginBlockStart: -1.5 }}>{c.afterHelp}</FormHelperText>
+      {after.value !== null && (
+        <TextField
+          multiline
+          maxRows={4}
+          label={c.notReached}
+          value={text.value}
+          disabled={!mayEdit}
+          error={fieldState.error !== undefined}
+          helperText={fieldState.error?.message ?? c.notReachedHelp}
+          onBlur={text.onBlur}
+          onChange={({ target }) => text.onChange(target.value)}
+          slotProps={{ htmlInput: { maxLength: 600 } }}
+        />
+      )}
       <FormControl>
         <FormControlLabel
           control={

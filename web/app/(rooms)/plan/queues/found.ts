@@ -34,6 +34,7 @@ const fields: Partial<Record<FindingCode, string>> = {
   noLine: 'lineIds',
   unknownDisposition: 'dispositionIds',
   unknownScript: 'scriptId',
+  noTextLine: 'notReachedText',
 }
 
 /** What was found in the queue as edited. Without `mayEdit` nothing is mended. */

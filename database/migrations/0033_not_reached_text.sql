@@ -1,0 +1,1 @@
+ALTER TABLE "queue" ADD COLUMN "not_reached_text" text DEFAULT '' NOT NULL;
