@@ -152,3 +152,16 @@ test('what comes in by a line is answered from when both the line and its queue 
   expect([from('late', 2_100_000), from(null, 2_100_000)]).toEqual([2_500_000, null])
   expect(from('over', 2_100_000)).toBeNull()
 })
+
+test('who is free for a queue is who could take what its lines bring', () => {
+  const calls = { ...limits, channels: { ...limits.channels, voice: upTo(1), chat: upTo(0) } }
+  const plan = testPlan({ queues: [testQueue('sailings', ['ana'])], limits: calls })
+  const centre = new TestCentre(plan)
+  centre.ready('ana')
+  // Chats come, too, and nobody could take one.
+  expect(centre.state.index.standing('sailings')).toMatchObject({ free: 0, slots: expect.any(Number) })
+  centre.do('publishPlan', {
+    plan: { ...plan, version: 2, lines: plan.lines.filter(({ channel }) => channel !== 'chat') },
+  })
+  expect(centre.state.index.standing('sailings').free).toBe(1)
+})

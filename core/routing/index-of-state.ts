@@ -5,6 +5,7 @@ import { Demand, goneQueue, skillSum, wantsKey, wantsOf, type Wants } from './de
 import {
   emptyClass,
   emptyQueue,
+  plainWants,
   isAsBusy,
   isPlaceOf,
   oldestOf,
@@ -112,9 +113,9 @@ export class Index {
     this.setPlace(agent, index, place, this.standingFor(agent, of.wants.channel))
   }
 
-  /** The class of a chat that wants nothing of its own: what newcomers are told goes by it. */
+  /** The class of what usually comes, a chat where chats do, and wants nothing of its own: what newcomers are told goes by it. */
   plain(queueId: QueueId): ClassIndex {
-    return this.classOf(this.queue(queueId), { channel: 'chat', requirements: [], priority: null, wish: null })
+    return this.classOf(this.queue(queueId), plainWants(this.state.lookup.usual.get(queueId) ?? 'chat'))
   }
 
   /** Makes everything anew: after a plan was taken, and after a state was read back. */
@@ -464,14 +465,12 @@ export class Index {
     return oldestOf(this.queue(queueId))
   }
 
-  /** The queues an agent is offered from. */
-  queuesOf(agentId: AgentId): QueueId[] {
-    return (this.agents.get(agentId)?.queues ?? []).map(({ id }) => id)
-  }
-
   /** Everybody who waits in the queue, in no order. */
   *waiting(queueId: QueueId): Generator<Interaction> {
     for (const { heads } of this.queue(queueId).classes.values())
       for (const head of heads) for (const interaction of head.inOrder()) yield interaction
   }
+
+  /** The queues an agent is offered from. */
+  queuesOf = (agentId: AgentId): QueueId[] => (this.agents.get(agentId)?.queues ?? []).map(({ id }) => id)
 }

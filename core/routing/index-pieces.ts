@@ -112,7 +112,7 @@ export interface Standing {
 export interface QueueIndex {
   readonly id: QueueId
   readonly demand: Demand
-  /** By what is wanted; that of a plain chat is always there. */
+  /** By what is wanted; that of what usually comes is always there. */
   readonly classes: Map<string, ClassIndex>
   /** Only people on shift are offered. */
   readonly onShiftOnly: boolean
@@ -132,6 +132,9 @@ export interface QueueIndex {
   readonly beside: Set<InteractionId>
   readonly deadlines: DeadlineNodes
 }
+
+/** Nothing of its own, but the channel. */
+export const plainWants = (channel: Channel): Wants => ({ channel, requirements: [], priority: null, wish: null })
 
 export const emptyQueue = (plan: Queue, demand: Demand): QueueIndex => ({
   id: plan.id,

@@ -2,6 +2,7 @@
 import { Openings, union, without, type Span } from '../hours/index.ts'
 import type {
   AgentId,
+  Channel,
   CompiledPlan,
   Instant,
   Line,
@@ -33,6 +34,8 @@ export interface PlanLookup {
   /** By queue: those that send on to it while they are closed. */
   readonly sources: ReadonlyMap<QueueId, readonly QueueId[]>
   readonly lines: ReadonlyMap<LineId, Line & { readonly leadsTo: ReadonlySet<QueueId> }>
+  /** By queue: the channel of the lines that lead to it; chat, where several do and one of them is a chat box. */
+  readonly usual: ReadonlyMap<QueueId, Channel>
 }
 
 const byId = <T extends { readonly id: string }>(items: readonly T[]): Map<string, T> =>
@@ -131,4 +134,11 @@ export const lookupOf = (plan: CompiledPlan | null, layers: Layers = nothing): P
   ),
   sources: sourcesOf(plan, layers),
   lines: new Map(plan?.lines.map((line) => [line.id, { ...line, leadsTo: new Set(line.queueIds) }])),
+  usual: new Map(
+    (['email', 'sms', 'voice', 'chat'] as const).flatMap((channel) =>
+      (plan?.lines ?? []).flatMap((line) =>
+        line.channel === channel ? line.queueIds.map((queueId) => [queueId, channel] as const) : [],
+      ),
+    ),
+  ),
 })

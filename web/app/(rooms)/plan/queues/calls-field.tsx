@@ -27,7 +27,7 @@ export function CallersField({ control, mayEdit }: CallersProps) {
       <Box
         sx={{
           display: 'grid',
-          gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr 1fr' },
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '3fr 2fr 2fr' },
           gap: 2,
           alignItems: 'start',
         }}
