@@ -4,18 +4,20 @@ import { answeredCall, call, expectSound, heardBy } from './calling.ts'
 import { test } from './journey.ts'
 import { bayOf, goHome, sayPresence, signIn } from './people.ts'
 
+/** Presses one until the other is there: what is asked while the centre is away is refused, or comes about late. */
+async function press(bay: Locator, name: string, then: string): Promise<void> {
+  const button = bay.getByRole('button', { name, exact: true })
+  await expect(async () => {
+    if ((await button.count()) > 0) await button.click({ timeout: 2000 })
+    await expect(bay.getByRole('button', { name: then, exact: true })).toBeVisible({ timeout: 5000 })
+  }).toPass()
+}
+
 /** The centre is in control of the call: putting it on hold is heard at the other end, and taking it off. */
 async function expectHeld(bay: Locator, phone: Page): Promise<void> {
-  // What is asked while the centre is away is refused, and asked again.
-  await expect(async () => {
-    await bay.getByRole('button', { name: 'Hold', exact: true }).click({ timeout: 2000 })
-    await expect(bay.getByRole('button', { name: 'Take off hold' })).toBeVisible({ timeout: 5000 })
-  }).toPass()
+  await press(bay, 'Hold', 'Take off hold')
   await expect(heardBy(phone)).toContainText('You are on hold. Music plays.')
-  await expect(async () => {
-    await bay.getByRole('button', { name: 'Take off hold' }).click({ timeout: 2000 })
-    await expect(bay.getByRole('button', { name: 'Hold', exact: true })).toBeVisible({ timeout: 5000 })
-  }).toPass()
+  await press(bay, 'Take off hold', 'Hold')
   await expect(heardBy(phone)).toContainText('You are talking to Ana.')
 }
 
@@ -73,11 +75,7 @@ test('router, web and database are killed while people talk: the sound goes on, 
   await expectHeld(bay, phone)
   await expectSound(bay)
 
-  await expect(async () => {
-    const hangUp = bay.getByRole('button', { name: 'Hang up' })
-    if ((await hangUp.count()) > 0) await hangUp.click({ timeout: 2000 })
-    await expect(bay.getByRole('button', { name: 'Finish wrap-up' })).toBeVisible({ timeout: 5000 })
-  }).toPass()
+  await press(bay, 'Hang up', 'Finish wrap-up')
   await bay.getByRole('button', { name: 'Finish wrap-up' }).click()
   const { rows } = await stand.database.$client.query<{
     name: string
