@@ -15,7 +15,6 @@ export const texts = {
   /** In the place of what came along and is none of what is taken. */
   leftOut: {
     texts: (name: string) => `[${name}: not taken. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are.]`,
-    chats: (name: string) => `[${name}: not taken. Only pictures and PDF files of at most 5 MB are.]`,
     email: (name: string) => `[${name}: not taken. Only pictures and PDF files of at most 5 MB are.]`,
   },
   withPicture: 'Goes as a picture message (MMS).',

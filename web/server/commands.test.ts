@@ -202,7 +202,7 @@ test('only an email has a subject, and may be long', async () => {
   runtime.follower.state.interactions.set('mail', { channel: 'email' } as never)
   const long = 'x'.repeat(4001)
   const say = (interactionId: string, text: string) =>
-    ask(ana, 'sendMessage', { agentId: 'ana', interactionId, text, subject: ' Your bag ' })
+    ask(ana, 'sendMessage', { agentId: 'ana', interactionId, text, subject: ' Your\r\nbag ' })
   await say('mail', long)
   expect(sent[0]?.content).toMatchObject({ subject: 'Your bag', body: long })
   await say('i', 'Hello')

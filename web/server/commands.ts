@@ -18,6 +18,7 @@ import type { Actor, CommandBodies } from '@eudromos/core/routing'
 import { insertContent, type Submission } from '@eudromos/database'
 import { checkedFile } from './attachments.ts'
 import { envelope } from './envelope.ts'
+import { subjectLine } from './gateway-shapes.ts'
 import { inOwnHand, requireSeen, requireWish } from './hands.ts'
 import { notAllowed, refused } from './problem.ts'
 import { requireOfNumber } from './story.ts'
@@ -42,7 +43,7 @@ const bodies = {
     agentId: id,
     interactionId: id,
     text: yup.string().trim().max(mostOfMail, 'Write at most 20,000 characters.').default(''),
-    subject: yup.string().trim().max(200, 'Subject: use at most 200 characters.').default(''),
+    subject: subjectLine(200, 'Subject: use at most 200 characters.'),
     textLineId: yup.string().max(200).nullable().default(null),
   }),
   receiveMessages: yup.object({

@@ -13,6 +13,15 @@ export const mailAddress = (what: string) =>
     .transform((value: unknown) => (typeof value === 'string' ? (mailbox(value) ?? value) : value))
     .test('mailbox', `${what}: give an address such as ilse@mail.example.`, (value) => mailbox(value) === value)
 
+const controls = /\p{Cc}+/gu
+/** What an email is about, in one line: a line end within would be read as another of its headers. */
+export const subjectLine = (most: number, tooLong: string) =>
+  yup
+    .string()
+    .transform((value: unknown) => (typeof value === 'string' ? value.replace(controls, ' ').trim() : value))
+    .max(most, tooLong)
+    .default('')
+
 /** A number in E.164, as carriers give it. */
 export const number = (what: string) =>
   yup

@@ -2,7 +2,7 @@ import 'server-only'
 import * as yup from 'yup'
 import { mostFiles } from '../view/files.ts'
 import { callerOf } from './callers.ts'
-import { mailAddress } from './gateway-shapes.ts'
+import { mailAddress, subjectLine } from './gateway-shapes.ts'
 import type { Runtime } from './runtime.ts'
 import { bringIn, partsOf, type Part } from './threads.ts'
 
@@ -14,7 +14,7 @@ export const receivedMailShape = yup.object({
   /** As whom it is sent. */
   name: yup.string().trim().max(80, 'Name: use at most 80 characters.').default(''),
   to: mailAddress('To'),
-  subject: yup.string().trim().max(998, 'Subject: at most 998 characters are taken.').default(''),
+  subject: subjectLine(998, 'Subject: at most 998 characters are taken.'),
   text: yup.string().trim().max(20_000, 'Text: at most 20,000 characters are taken.').defined('Give the text.'),
   /** A program has sent it, of its own accord (RFC 3834): nothing goes back by itself. */
   automatic: yup.boolean().default(false),

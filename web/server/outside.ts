@@ -1,13 +1,18 @@
 import 'server-only'
 import { downloadResponse, safeFileName } from './attachments.ts'
-import { notFound, ProblemError, problem } from './problem.ts'
+import { readJson } from './limits.ts'
+import { answering, notFound, ProblemError, problem } from './problem.ts'
 import { setting } from './runtime.ts'
+import { permit } from './who.ts'
+
+/** At the simulated services: a path of these parts, as a route names them. */
+export const outsidePath = (...parts: readonly string[]): string =>
+  parts.map((part) => `/${encodeURIComponent(decodeURIComponent(part))}`).join('')
 
 /** At the simulated services: a call of the centre's at a customer's telephone, as a route names it. */
 export async function ringingPath(params: Promise<{ number: string; id: string }>): Promise<string> {
   const { number, id } = await params
-  const [phone, call] = [number, id].map((one) => encodeURIComponent(decodeURIComponent(one)))
-  return `/phones/${phone}/calls/${call}`
+  return outsidePath('phones', number, 'calls', id)
 }
 
 /** Passes an order on to the simulated services, and gives back what they answer. */
@@ -40,10 +45,23 @@ export async function outsideFile(
   what: 'phones' | 'mailboxes',
   { of, id, n }: { readonly of: string; readonly id: string; readonly n: string },
 ): Promise<Response> {
-  const [whose, one, file] = [of, id, n].map((each) => encodeURIComponent(decodeURIComponent(each)))
   const kind = what === 'phones' ? 'texts' : 'mails'
-  const answer = await outside('GET', `/${what}/${whose}/${kind}/${one}/files/${file}`)
+  const answer = await outside('GET', outsidePath(what, of, kind, id, 'files', n))
   if (!answer.ok) throw notFound('This file')
   const { name, type, data } = (await answer.json()) as { name: string; type: string; data: string }
   return downloadResponse({ fileName: safeFileName(name), mediaType: type, bytes: Buffer.from(data, 'base64') })
 }
+
+/** The routes of what a customer's device has written and got: read, and written to with bodies of at most so many bytes. */
+export const writingRoutes = <P>(pathOf: (params: P) => string, most: number) => ({
+  GET: (request: Request, { params }: { readonly params: Promise<P> }): Promise<Response> =>
+    answering(request, async () => {
+      await permit('actAs')
+      return outside('GET', pathOf(await params))
+    }),
+  POST: (request: Request, { params }: { readonly params: Promise<P> }): Promise<Response> =>
+    answering(request, async () => {
+      await permit('actAs')
+      return outside('POST', pathOf(await params), await readJson(request, most))
+    }),
+})

@@ -16,7 +16,7 @@ import {
 import type { ReachBar, ReachView } from '../view/reach.ts'
 import { reachBarText } from '../messages/reach-bars.ts'
 import { envelope } from './envelope.ts'
-import { uuid } from './gateway-shapes.ts'
+import { subjectLine, uuid } from './gateway-shapes.ts'
 import { notAllowed, ProblemError, problem, refused } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
@@ -99,7 +99,7 @@ export const reachShape = yup.object({
   customerId: yup.string().max(200).nullable().default(null),
   queueId: yup.string().max(200).required('On behalf of: choose a queue.'),
   agentId: yup.string().max(200).nullable().default(null),
-  subject: yup.string().trim().max(200, 'Subject: use at most 200 characters.').default(''),
+  subject: subjectLine(200, 'Subject: use at most 200 characters.'),
   text: yup
     .string()
     .trim()

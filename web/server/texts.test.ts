@@ -329,7 +329,7 @@ describe('email', () => {
         from: 'Cleo@Mail.example',
         name: 'Cleo Marsh',
         to: 'lost@skerrow.example',
-        subject: 'My bag',
+        subject: 'My\nbag',
         text: 'It is blue.',
         ...rest,
       }),

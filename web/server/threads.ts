@@ -32,7 +32,7 @@ interface Given {
  * What came as one, in as many messages as it has files. What the centre does not take is told in words: the rest is not to
  * be lost for it.
  */
-export function partsOf({ id, text, files }: Given, carried: Carried): [Part, ...Part[]] {
+export function partsOf({ id, text, files }: Given, carried: Exclude<Carried, 'chats'>): [Part, ...Part[]] {
   const taken: Attachment[] = []
   const left: string[] = []
   for (const { name, data } of files)

@@ -18,7 +18,7 @@ import {
   type MailThread,
   type MailView,
 } from '../../../view/outside-view.ts'
-import { NetworkPanel } from '../phone/network-panel.tsx'
+import { DeviceRoom } from '../device-room.tsx'
 import { Letter } from './letter.tsx'
 
 interface MailboxRoomProps {
@@ -39,37 +39,20 @@ export function MailboxRoom({ lines, zone, clockMs, maySet }: MailboxRoomProps) 
   const own = params.get('mailbox') ?? mailboxes[0]?.address ?? null
   const to = params.get('to')
   return (
-    <Box
-      component="main"
-      sx={{
-        minHeight: '100vh',
-        display: 'grid',
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 860px) 280px' },
-        justifyContent: 'center',
-        gap: 4,
-        padding: { xs: 1.5, md: 4 },
-        alignItems: 'start',
-      }}
-    >
-      <Box sx={{ display: 'grid', gap: 2 }}>
-        <Typography variant="h1">{t.title}</Typography>
-        {error !== null && <Alert severity="error">{error}</Alert>}
-        <Autocomplete
-          disableClearable
-          options={mailboxes.map(({ address }) => address)}
-          value={own ?? ''}
-          getOptionLabel={(address) =>
-            [mailboxes.find((one) => one.address === address)?.person ?? [], address].flat().join(' · ')
-          }
-          onChange={(_, mailbox) => router.replace(`/outside/mailbox?${new URLSearchParams({ mailbox })}`)}
-          renderInput={(given) => <TextField {...given} label={t.whose} />}
-        />
-        {inBrowser && own !== null && (
-          <Mailbox key={own} own={own} to={to} lines={lines} zone={zone} clockMs={clockMs} />
-        )}
-      </Box>
-      {maySet && <NetworkPanel />}
-    </Box>
+    <DeviceRoom title={t.title} columns="minmax(0, 860px) 280px" maySet={maySet}>
+      {error !== null && <Alert severity="error">{error}</Alert>}
+      <Autocomplete
+        disableClearable
+        options={mailboxes.map(({ address }) => address)}
+        value={own ?? ''}
+        getOptionLabel={(address) =>
+          [mailboxes.find((one) => one.address === address)?.person ?? [], address].flat().join(' · ')
+        }
+        onChange={(_, mailbox) => router.replace(`/outside/mailbox?${new URLSearchParams({ mailbox })}`)}
+        renderInput={(given) => <TextField {...given} label={t.whose} />}
+      />
+      {inBrowser && own !== null && <Mailbox key={own} own={own} to={to} lines={lines} zone={zone} clockMs={clockMs} />}
+    </DeviceRoom>
   )
 }
 

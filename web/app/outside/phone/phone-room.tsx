@@ -11,10 +11,10 @@ import { shownNumber } from '@eudromos/core/numbers'
 import { useFetched, useInBrowser } from '../../../components/fetched.ts'
 import { phone as t } from '../../../messages/texts.ts'
 import { threadsOf, type PhoneLine, type PhoneTextView, type PhoneView } from '../../../view/outside-view.ts'
+import { DeviceRoom } from '../device-room.tsx'
 import { CallScreen } from './call-screen.tsx'
 import { Calls, useCall } from './calls.tsx'
 import { Incoming } from './incoming.tsx'
-import { NetworkPanel } from './network-panel.tsx'
 import { NobodyAnswers } from './nobody-answers.tsx'
 import { Thread } from './thread.tsx'
 
@@ -44,38 +44,23 @@ export function PhoneRoom({ lines, zone, clockMs, maySet }: PhoneRoomProps) {
     router.replace(`/outside/phone?${query}`)
   }
   return (
-    <Box
-      component="main"
-      sx={{
-        minHeight: '100vh',
-        display: 'grid',
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '420px minmax(0, 420px)' },
-        justifyContent: 'center',
-        gap: 4,
-        padding: { xs: 1.5, md: 4 },
-        alignItems: 'start',
-      }}
-    >
-      <Box sx={{ display: 'grid', gap: 2 }}>
-        <Typography variant="h1">{t.title}</Typography>
-        {error !== null && <Alert severity="error">{error}</Alert>}
-        <Autocomplete
-          disableClearable
-          options={phones.map(({ number }) => number)}
-          value={own ?? ''}
-          getOptionLabel={(number) => {
-            const people = phones.find((one) => one.number === number)?.people ?? []
-            return [...people, shownNumber(number)].join(' · ')
-          }}
-          onChange={(_, number) => go({ phone: number, to: null })}
-          renderInput={(given) => <TextField {...given} label={t.whose} />}
-        />
-        {inBrowser && own !== null && (
-          <Handset key={own} own={own} to={to} lines={lines} zone={zone} clockMs={clockMs} onTo={(to) => go({ to })} />
-        )}
-      </Box>
-      {maySet && <NetworkPanel />}
-    </Box>
+    <DeviceRoom title={t.title} columns="420px minmax(0, 420px)" maySet={maySet}>
+      {error !== null && <Alert severity="error">{error}</Alert>}
+      <Autocomplete
+        disableClearable
+        options={phones.map(({ number }) => number)}
+        value={own ?? ''}
+        getOptionLabel={(number) => {
+          const people = phones.find((one) => one.number === number)?.people ?? []
+          return [...people, shownNumber(number)].join(' · ')
+        }}
+        onChange={(_, number) => go({ phone: number, to: null })}
+        renderInput={(given) => <TextField {...given} label={t.whose} />}
+      />
+      {inBrowser && own !== null && (
+        <Handset key={own} own={own} to={to} lines={lines} zone={zone} clockMs={clockMs} onTo={(to) => go({ to })} />
+      )}
+    </DeviceRoom>
   )
 }
 

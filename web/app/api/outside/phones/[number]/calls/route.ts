@@ -1,6 +1,6 @@
 import { callCookie } from '../../../../../../server/gateway.ts'
 import { readJson } from '../../../../../../server/limits.ts'
-import { outside } from '../../../../../../server/outside.ts'
+import { outside, outsidePath } from '../../../../../../server/outside.ts'
 import { answering } from '../../../../../../server/problem.ts'
 import { permit } from '../../../../../../server/who.ts'
 
@@ -8,8 +8,7 @@ interface Context {
   readonly params: Promise<{ number: string }>
 }
 
-const pathOf = async ({ params }: Context): Promise<string> =>
-  `/phones/${encodeURIComponent(decodeURIComponent((await params).number))}/calls`
+const pathOf = async ({ params }: Context): Promise<string> => outsidePath('phones', (await params).number, 'calls')
 
 /** What rings at a customer's telephone. */
 export const GET = (request: Request, context: Context): Promise<Response> =>

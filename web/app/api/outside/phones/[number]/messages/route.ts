@@ -1,5 +1,5 @@
 import { readBody } from '../../../../../../server/limits.ts'
-import { outside } from '../../../../../../server/outside.ts'
+import { outside, outsidePath } from '../../../../../../server/outside.ts'
 import { answering } from '../../../../../../server/problem.ts'
 import { permit } from '../../../../../../server/who.ts'
 
@@ -15,7 +15,6 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
     await permit('actAs')
     const query = new URL(request.url).searchParams
     const sound = (await readBody(request, mostBytes)).toString('base64')
-    const number = encodeURIComponent(decodeURIComponent((await params).number))
     const message = { id: query.get('id') ?? '', to: query.get('to') ?? '', sound }
-    return outside('POST', `/phones/${number}/messages`, message)
+    return outside('POST', outsidePath('phones', (await params).number, 'messages'), message)
   })

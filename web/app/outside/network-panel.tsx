@@ -7,9 +7,9 @@ import Switch from '@mui/material/Switch'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useEffect, useState } from 'react'
-import { request, requestJson } from '../../../components/stream/send.ts'
-import { phone as t } from '../../../messages/texts.ts'
-import type { NetworkView } from '../../../view/outside-view.ts'
+import { request, requestJson } from '../../components/stream/send.ts'
+import { phone as t } from '../../messages/texts.ts'
+import type { NetworkView } from '../../view/outside-view.ts'
 
 const url = '/api/outside/network'
 
