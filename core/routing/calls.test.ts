@@ -165,3 +165,21 @@ test('who is free for a queue is who could take what its lines bring', () => {
   })
   expect(centre.state.index.standing('sailings').free).toBe(1)
 })
+
+test('what waits for the caller’s agent is offered to them once somebody else is free for calls', () => {
+  const roomy = {
+    ...limits,
+    slots: 2,
+    freeForCalls: 1,
+    channels: { ...limits.channels, voice: upTo(2), chat: upTo(1) },
+  }
+  const queues = [testQueue('sailings', ['ana']), testQueue('fares', ['ben'])]
+  const centre = new TestCentre(testPlan({ queues, limits: roomy }))
+  centre.ready('ana')
+  centre.arrive('call', 'sailings', { channel: 'voice', lineId: 'phone', customerId: 'mara', addressId: 'number' })
+  centre.do('answerOffer', { agentId: 'ana', offerId: 'call.v1.o1', interactionId: 'call' })
+  centre.arrive('chat', 'sailings', { customerId: 'mara' })
+  expect(centre.state.interaction('chat').phase).toBe('waiting')
+  centre.ready('ben')
+  expect(centre.state.interaction('chat').visits[0]?.offers).toMatchObject([{ agentId: 'ana' }])
+})

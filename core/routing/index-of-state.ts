@@ -191,7 +191,6 @@ export class Index {
     if (index === undefined) return
     const others = this.reserve.note(agent.id, index.limits, () => this.isFreeForCall(agent))
     this.setPlaces(agent, index)
-    for (const one of this.beside.carries(agent.id, index.limits, () => this.customersOf(agent))) this.setBeside(one)
     for (const id of others) {
       const [other, itsIndex] = [this.state.agents.get(id), this.agents.get(id)]
       if (other !== undefined && itsIndex !== undefined) this.setPlaces(other, itsIndex)
@@ -209,6 +208,7 @@ export class Index {
         for (const place of group.places) this.setPlace(agent, index, place, standing)
       group.stood = standing
     }
+    for (const one of this.beside.carries(agent.id, index.limits, () => this.customersOf(agent))) this.setBeside(one)
   }
 
   private customersOf(agent: Agent): CustomerId[] {
