@@ -26,7 +26,7 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: process.env.EUDROMOS_E2E_REPORT ?? '../test-results/report.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
-    launchOptions: { executablePath: '/usr/bin/chromium', chromiumSandbox: false, args: flags },
+    launchOptions: { executablePath: '/usr/bin/chromium-headless-shell', chromiumSandbox: false, args: flags },
     // A trace of every step would take a third of the time of all.
     screenshot: 'only-on-failure',
     contextOptions: { reducedMotion: 'reduce' },

@@ -11,6 +11,8 @@ import {
   readAnswers,
   readJournal,
   readSnapshot,
+  removeWebProcess,
+  renewWebProcess,
   takeTurn,
   type Answer,
   type Database,
@@ -76,14 +78,14 @@ async function ask(...commands: Command[]): Promise<Answer[]> {
   return ids.map((id) => answers.get(id) as Answer)
 }
 
-const arrival = (interactionId: string): Command =>
+const arrival = (interactionId: string, connection: CommandBodies['beginInteraction']['connection'] = null): Command =>
   make('beginInteraction', {
     interactionId,
     channel: 'chat',
     customerId: 'c1',
     lineId: 'site',
     queueId: 'sailings',
-    connection: null,
+    connection,
     contentId: null,
   })
 
@@ -131,6 +133,26 @@ test('deadlines come by themselves: nobody at the page, and the chat is abandone
     return found?.outcome === 'abandoned' && found
   })
   expect(record.waitMs).toBe(1000)
+})
+
+test('while no web process lives nobody’s grace runs; it begins once one does', async () => {
+  startRouter('r1')
+  const plan = testPlan()
+  await ask(make('publishPlan', { plan: { ...plan, centre: { ...plan.centre, customerGraceSeconds: 1 } } }))
+  await renewWebProcess(web.$client, 'w1')
+  await ask(arrival('i1', { id: 'k1', processId: 'w1' }))
+  await removeWebProcess(web.$client, 'w1')
+  await new Promise((resolve) => setTimeout(resolve, 4000))
+  const types = async () => (await readJournal(web.$client, 0, 100)).map(({ event }) => event.type)
+  expect(await types()).toEqual(['planTaken', 'interactionArrived'])
+  const living = setInterval(() => void renewWebProcess(web.$client, 'w2'), 500)
+  await until(async () => (await web.query.record.findFirst())?.outcome === 'abandoned').finally(() => {
+    clearInterval(living)
+  })
+  const [, , resumed, gone, abandoned] = (await readJournal(web.$client, 0, 100)).map(({ event }) => event)
+  expect([resumed?.type, gone?.type]).toEqual(['routerResumed', 'customerDisconnected'])
+  expect(resumed?.type === 'routerResumed' && resumed.outageMs).toBeGreaterThan(2000)
+  expect((abandoned?.at ?? 0) - (gone?.at ?? 0)).toBe(1000)
 })
 
 test('a command that makes the core throw is set aside; those around it take effect', async () => {

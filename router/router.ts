@@ -111,7 +111,8 @@ export class Router {
       await writer.takeOver()
       log.info('at work')
       let purgeAt = performance.now()
-      let checkAt = performance.now() + processPatienceMs
+      const patientUntil = performance.now() + processPatienceMs
+      let checkAt = performance.now()
       while (!lost && !this.stopping) {
         this.hinted = false
         const more = await writer.work()
@@ -121,7 +122,7 @@ export class Router {
         }
         if (performance.now() >= checkAt) {
           checkAt = performance.now() + processCheckMs
-          await writer.loseProcesses(await liveWebProcesses(writing))
+          await writer.noteProcesses(await liveWebProcesses(writing), performance.now() < patientUntil)
           await writer.extendPlan((version) => readPublishedBy(reading, version))
         }
         if (!more && !this.hinted) await this.pause(Math.min(pollMs, writer.dueInMs() ?? pollMs))

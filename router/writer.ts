@@ -71,6 +71,8 @@ export class Writer {
   private underWay: UnderWay | null = null
   /** What is decided meanwhile. */
   private next: Gathering | null = null
+  /** Since when no web process lives of those that people were connected to; null while one does. */
+  private cutOffSince: number | null = null
 
   constructor(
     private readonly client: Connection,
@@ -113,8 +115,9 @@ export class Writer {
     return Math.max(this.state.at, this.clock.now())
   }
 
-  /** Milliseconds until something is due by itself; null when nothing is. */
+  /** Milliseconds until something is due by itself; null when nothing is, or nobody could do anything before it. */
   dueInMs(): number | null {
+    if (this.cutOffSince !== null) return null
     const due = nextDeadline(this.state)
     return due === null ? null : Math.max(0, due - this.clock.now())
   }
@@ -142,6 +145,7 @@ export class Writer {
     const read = await readPending(this.reading, this.limit + ids.size)
     const room = this.limit - (this.next?.pending.length ?? 0)
     const pending = read.filter(({ inboxId }) => !ids.has(inboxId)).slice(0, room)
+    if (pending.length > 0) await this.goOn()
     const due = this.dueInMs()
     if (pending.length > 0 || (due !== null && due <= 0)) {
       const next = (this.next ??= { draft: this.scribe.draft(), pending: [] })
@@ -249,15 +253,36 @@ export class Writer {
     this.snapshotSeq = this.scribe.seq
   }
 
-  /** Takes the connections of web processes that are gone out of the state. */
-  async loseProcesses(live: ReadonlySet<string>): Promise<void> {
+  /**
+   * Takes the connections of web processes that are gone out of the state. Where none lives at all nobody can come back or
+   * do anything: nothing falls due until one does, as if the router itself had been away. `patient`: it is too early to
+   * say of any that it is gone.
+   */
+  async noteProcesses(live: ReadonlySet<string>, patient: boolean): Promise<void> {
     const lost = new Set<string>()
     for (const { connections } of [...this.state.agents.values(), ...this.state.interactions.values()])
       for (const { processId } of connections) if (!live.has(processId)) lost.add(processId)
+    if (live.size === 0 && lost.size > 0) return this.holdOn()
+    await this.goOn()
+    if (patient) return
     for (const processId of lost) {
       this.log.warn({ processId }, 'web process lost')
       await this.runInternal('loseProcess', { processId })
     }
+  }
+
+  private holdOn(): void {
+    if (this.cutOffSince !== null) return
+    this.cutOffSince = this.now()
+    this.log.warn('no web process lives')
+  }
+
+  private async goOn(): Promise<void> {
+    if (this.cutOffSince === null) return
+    const outageMs = Math.max(0, this.now() - this.cutOffSince)
+    this.cutOffSince = null
+    await this.runInternal('resumeRouter', { outageMs })
+    this.log.info({ outageMs }, 'a web process lives again')
   }
 
   /**
@@ -267,7 +292,7 @@ export class Writer {
   async extendPlan(documentOf: (version: number) => Promise<PlanDocument | null>): Promise<void> {
     const { plan } = this.state
     const now = this.now()
-    if (plan === null || plan.compiledUntil - now > leastAheadMs) return
+    if (this.cutOffSince !== null || plan === null || plan.compiledUntil - now > leastAheadMs) return
     const document = await documentOf(plan.version)
     if (document === null) return
     await this.runInternal('extendPlan', { version: plan.version, times: compileTimes(document, now) })

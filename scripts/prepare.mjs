@@ -63,6 +63,9 @@ function installDebian(wanted) {
   if (!ok) fail(`${missing.join(', ')} could not be installed. apt-get said:\n${lastLines(said)}`)
 }
 
+/** What journeys run in. */
+const headless = 'chromium-headless-shell'
+
 /** Puts everything in place that the commands need; `browser` where tests drive one. */
 export function prepare({ browser }) {
   const [major] = process.versions.node.split('.').map(Number)
@@ -70,6 +73,6 @@ export function prepare({ browser }) {
   installPackages()
   installDebian([
     { name: 'postgresql', there: hasPostgres },
-    ...(browser ? [{ name: 'chromium', there: () => existsSync('/usr/bin/chromium') }] : []),
+    ...(browser ? [{ name: headless, there: () => existsSync(`/usr/bin/${headless}`) }] : []),
   ])
 }

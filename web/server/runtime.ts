@@ -53,12 +53,13 @@ async function begin(): Promise<Runtime> {
   const sender = new Sender(lookups, log, (submission) => follower.expect(submission))
   const follower: Follower = new Follower(database, lookups, url, clock, log, (news) => sender.heard(news))
   const connections = new Connections(processId, sender, follower)
+  await sender.start()
+  await follower.start()
+  // From now on people may come back to it: what waited for a web process goes on.
   await renewWebProcess(database.$client, processId)
   const lease = setInterval(() => {
     renewWebProcess(database.$client, processId).catch(() => undefined)
   }, 1000)
-  await sender.start()
-  await follower.start()
   const attending = new Attending(processId, sender, follower, log)
   const carrier = new HttpCarrier(setting('EUDROMOS_OUTSIDE_URL'), setting('EUDROMOS_OUTSIDE_KEY'))
   const keeper = new Keeper(database, follower, clock, log)
