@@ -78,7 +78,7 @@ test('an agent calls a customer: what speaks against it is told, it rings, is re
 test('a caller keeps the place without the line, rings in, and is called at their turn', async ({ browser }) => {
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan?queue=today-s-sailings')
   await setCallback(rosalind, '2')
-  const phone = await signIn(browser, 'Rosalind Okafor')
+  const phone = await signIn(browser, 'Rosalind Okafor', null)
   await call(phone, '+61491570737')
   await phone.getByRole('button', { name: 'Call me back instead' }).click()
   await expect(heardBy(phone)).toContainText('You keep your place.')
@@ -129,7 +129,7 @@ test('a caller keeps the place without the line, rings in, and is called at thei
 })
 
 test('a message is left instead of waiting, and played at the seat', async ({ browser }) => {
-  const phone = await signIn(browser, 'Rosalind Okafor')
+  const phone = await signIn(browser, 'Rosalind Okafor', null)
   await call(phone, '+61491572549')
   await phone.getByRole('button', { name: 'Leave a message' }).click()
   await expect(phone.getByText(/^Your message: 0:0[2-9]/)).toBeVisible()

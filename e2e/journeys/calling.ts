@@ -54,7 +54,7 @@ export async function answeredCall(
 ): Promise<{ ana: Page; phone: Page; bay: Locator }> {
   const ana = await signIn(browser, 'Ana Mirel')
   await sayPresence(ana, 'Ready')
-  const phone = await signIn(browser, 'Rosalind Okafor')
+  const phone = await signIn(browser, 'Rosalind Okafor', null)
   await call(phone, number)
   const bay = bayOf(ana, customer)
   await expect(bay).toBeVisible()

@@ -8,7 +8,7 @@ test('a call is answered, heard at both ends, held, muted, taken up by both ends
 }) => {
   const ana = await signIn(browser, 'Ana Mirel')
   await sayPresence(ana, 'Ready')
-  const phone = await signIn(browser, 'Rosalind Okafor')
+  const phone = await signIn(browser, 'Rosalind Okafor', null)
   await call(phone, '+61491570006')
   await expect(heardBy(phone)).toContainText('It rings. Music plays while you wait.')
   const bay = bayOf(ana, 'Ilse Varga')
@@ -69,7 +69,7 @@ test('a second window of a seat neither rings nor takes the sound; it has it onc
   await sayPresence(ana, 'Ready')
   const other = await ana.context().newPage()
   await other.goto('/seat')
-  const phone = await signIn(browser, 'Rosalind Okafor')
+  const phone = await signIn(browser, 'Rosalind Okafor', null)
   await call(phone, '+61491570157')
   await expect(bayOf(ana, 'Marta Quill')).toBeVisible()
   await ana.keyboard.press('Alt+a')
@@ -123,7 +123,7 @@ test('of two who share a number the agent says which; one nobody knows is given 
 }) => {
   const ana = await signIn(browser, 'Ana Mirel')
   await sayPresence(ana, 'Ready')
-  const phone = await signIn(browser, 'Rosalind Okafor')
+  const phone = await signIn(browser, 'Rosalind Okafor', null)
   await call(phone, '+61491570158')
   await bayOf(ana, 'Owen Ashdown').getByRole('button', { name: 'It is Sunniva Ashdown' }).click()
   const sunniva = bayOf(ana, 'Sunniva Ashdown')

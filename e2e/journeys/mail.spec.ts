@@ -18,7 +18,7 @@ test('a customer writes with a file, an agent answers under the same subject; it
 }) => {
   const ana = await signIn(browser, 'Ana Mirel')
   await sayPresence(ana, 'Ready')
-  const odile = await signIn(browser, 'Rosalind Okafor')
+  const odile = await signIn(browser, 'Rosalind Okafor', null)
   await writing(
     odile,
     'odile.nairn@mail.example',
@@ -142,7 +142,7 @@ test('a mailbox is made as a line: its address is checked, and no other’s', as
   await expect(rosalind.getByText(/Published/).first()).toBeVisible()
 
   // These hours begin at ten; its queue is open.
-  const esme = await signIn(browser, 'Rosalind Okafor')
+  const esme = await signIn(browser, 'Rosalind Okafor', null)
   await writing(esme, 'esme.rudd@mail.example', 'storms@skerrow.example', 'An umbrella', 'It is green.')
   await send(esme)
   await expect(esme.getByText('We answer from Friday 10:00.')).toBeVisible()

@@ -76,7 +76,7 @@ test('what else waits of a customer is joined by whoever talks to them, and come
   browser,
   stand,
 }) => {
-  const phone = await signIn(browser, 'Rosalind Okafor')
+  const phone = await signIn(browser, 'Rosalind Okafor', null)
   const write = async (to: string, words: string): Promise<void> => {
     await phone.goto(`/outside/phone?${new URLSearchParams({ phone: '+61491570313', to })}`)
     await phone.getByRole('textbox', { name: 'Text message' }).fill(words)

@@ -36,7 +36,7 @@ test('router, web and database are killed while people talk: the sound goes on, 
   const { ana, phone, bay } = await answeredCall(browser, '+61491570006', 'Ilse Varga')
   const joao = await signIn(browser, 'João Tavares')
   await sayPresence(joao, 'Ready')
-  const other = await signIn(browser, 'Rosalind Okafor')
+  const other = await signIn(browser, 'Rosalind Okafor', null)
 
   const seq = await stand.lastSeq()
   await killRouter(stand)

@@ -19,7 +19,7 @@ test('a call is announced, recorded in stretches and played; who refuses is not 
 
   const ana = await signIn(browser, 'Ana Mirel')
   await sayPresence(ana, 'Ready')
-  const phone = await signIn(browser, 'Rosalind Okafor')
+  const phone = await signIn(browser, 'Rosalind Okafor', null)
   await call(phone, '+61491573770')
   await expect(heardBy(phone)).toContainText('This call is recorded so that we can learn from it')
   const bay = bayOf(ana, 'Saskia Lomas')

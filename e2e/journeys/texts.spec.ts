@@ -19,7 +19,7 @@ test('a customer texts, an agent answers; what is not delivered is seen and sent
 }) => {
   const ana = await signIn(browser, 'Ana Mirel')
   await sayPresence(ana, 'Ready')
-  const phone = await signIn(browser, 'Rosalind Okafor')
+  const phone = await signIn(browser, 'Rosalind Okafor', null)
   await phoneAt(phone, '+61491570006', sailings)
   await text(phone, 'Is the 14:10 running?')
   await expect(phone.getByText(/you .* delivered/)).toBeVisible()
@@ -69,7 +69,7 @@ test('a customer texts, an agent answers; what is not delivered is seen and sent
 test('pictures go with texts, both ways', async ({ browser }) => {
   const ana = await signIn(browser, 'Ana Mirel')
   await sayPresence(ana, 'Ready')
-  const phone = await signIn(browser, 'Rosalind Okafor')
+  const phone = await signIn(browser, 'Rosalind Okafor', null)
   await phoneAt(phone, '+61491575254', sailings)
   const seen = (page: Page, name: string): Promise<void> =>
     expect(async () => {
@@ -104,7 +104,7 @@ test('pictures go with texts, both ways', async ({ browser }) => {
 test('a quiet thread rests, and the next text comes back to whoever had it', async ({ browser }) => {
   const ana = await signIn(browser, 'Ana Mirel')
   await sayPresence(ana, 'Ready')
-  const phone = await signIn(browser, 'Rosalind Okafor')
+  const phone = await signIn(browser, 'Rosalind Okafor', null)
   await phoneAt(phone, '+61491570157', sailings)
   await text(phone, 'My bag is at the pier.')
   const bay = bayOf(ana, 'Marta Quill')
@@ -142,7 +142,7 @@ test('a number is picked for a new line, answered by its queue, and given back',
   await rosalind.getByRole('button', { name: 'Save and publish' }).click()
   await expect(rosalind.getByText(/Published/).first()).toBeVisible()
 
-  const phone = await signIn(browser, 'Rosalind Okafor')
+  const phone = await signIn(browser, 'Rosalind Okafor', null)
   await phoneAt(phone, '+61491570313', '+442079460105')
   await text(phone, 'Are you still sailing?')
   await expect(phone.getByText(/you .* delivered/)).toBeVisible()
