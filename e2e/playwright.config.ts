@@ -12,7 +12,6 @@ const flags = [
   '--use-fake-device-for-media-stream',
   '--use-fake-ui-for-media-stream',
   '--allow-loopback-in-peer-connection',
-  '--autoplay-policy=no-user-gesture-required',
 ]
 
 export default defineConfig({

@@ -27,6 +27,15 @@ export async function expectSound(place: Page | Locator, name?: string): Promise
     expect(sentNow).toBeGreaterThan(sent + 2000)
     expect(heardNow).toBeGreaterThan(heard + 2000)
   }).toPass()
+  // It is played as well: what a browser keeps silent, or what never reaches the loudspeaker, flows all the same.
+  const playedUntil = (): Promise<number> =>
+    sound
+      .locator('audio')
+      .first()
+      .evaluate((audio: HTMLAudioElement) => (audio.paused || audio.muted ? 0 : audio.currentTime))
+  await expect(async () => expect(await playedUntil()).toBeGreaterThan(0)).toPass()
+  const played = await playedUntil()
+  await expect(async () => expect(await playedUntil()).toBeGreaterThan(played)).toPass()
   // The made microphone beeps once a second.
   await expect(async () => expect(await levelOf(sound)).toBeGreaterThan(10)).toPass({ intervals: [200] })
 }

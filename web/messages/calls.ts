@@ -12,6 +12,7 @@ export const calls = {
   quality: (grade: string, roundTripMs: number | null, lost: number) =>
     `${grade}${roundTripMs === null ? '' : `, ${roundTripMs} ms`}, ${lost} % lost`,
   notPlayed: 'not heard now',
+  kept: 'Your browser lets this page sound once you press a key or click in it.',
   made: 'There is no microphone that may be used: a made tone is heard instead.',
   talking: 'talking',
   held: (clock: string) => `on hold for ${clock}`,

@@ -34,6 +34,9 @@ class FakeRecorder {
 class FakeAudio {
   static sources: { stream: unknown; connected: boolean }[] = []
   static closed = 0
+  static state = 'running'
+  static woken: (() => void)[] = []
+  state = FakeAudio.state
   createMediaStreamDestination = () => ({ stream: {} })
   createMediaStreamSource = (stream: unknown) => {
     const source = { stream, connected: false }
@@ -41,6 +44,12 @@ class FakeAudio {
     return { connect: () => (source.connected = true), disconnect: () => (source.connected = false) }
   }
   resume = () => Promise.resolve()
+  addEventListener(_: string, woken: () => void): void {
+    FakeAudio.woken.push(() => {
+      this.state = 'running'
+      woken()
+    })
+  }
   close = () => {
     FakeAudio.closed += 1
     return Promise.resolve()
@@ -54,6 +63,8 @@ beforeEach(() => {
   answers = []
   FakeAudio.sources = []
   FakeAudio.closed = 0
+  FakeAudio.state = 'running'
+  FakeAudio.woken = []
   Object.assign(globalThis, { MediaRecorder: FakeRecorder, AudioContext: FakeAudio })
   globalThis.fetch = ((url: string, init: RequestInit) => {
     asked.push(`${init.method} ${url.replace(/[0-9a-f-]{36}/, 'id')}`)
@@ -156,4 +167,17 @@ test('closing ends the stretch first, and then the sound', async () => {
   await settle()
   expect(bodies.at(-1)).toBe('{"how":"ended"}')
   expect(FakeAudio.closed).toBe(1)
+})
+
+test('nothing is recorded before the browser lets the page hear: silence would look like a recording', async () => {
+  FakeAudio.state = 'suspended'
+  FakeRecorder.last = null
+  Object.assign(globalThis, { window: new EventTarget() })
+  const recorder = new CallRecorder(atAgent('call'))
+  recorder.start()
+  await settle()
+  expect(FakeRecorder.last).toBeNull()
+  for (const wake of FakeAudio.woken) wake()
+  await settle()
+  expect(asked).toEqual(['POST /api/recordings'])
 })

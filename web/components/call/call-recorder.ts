@@ -1,6 +1,7 @@
 'use client'
 import { v7 as newId } from 'uuid'
 import { request, requestJson } from '../stream/send.ts'
+import { running } from './allowed-sound.ts'
 
 const partEveryMs = 2000
 const retryMs = 1500
@@ -77,6 +78,8 @@ export class CallRecorder {
   private readonly audio = new AudioContext()
   private readonly mixed = this.audio.createMediaStreamDestination()
   private readonly sources = new Map<string, { readonly stream: MediaStream; readonly stop: () => void }>()
+  /** It is to record; nothing is recorded before the browser lets it hear. */
+  private wanted = false
   private stretch: { readonly recorder: MediaRecorder; readonly uploads: Uploads } | null = null
 
   constructor(private readonly place: RecordingPlace) {}
@@ -97,8 +100,16 @@ export class CallRecorder {
   }
 
   start(): void {
-    if (this.stretch !== null) return
-    void this.audio.resume()
+    if (this.wanted) return
+    this.wanted = true
+    if (this.audio.state === 'running') this.begin()
+    else
+      void running(this.audio).then(() => {
+        if (this.wanted && this.stretch === null) this.begin()
+      })
+  }
+
+  private begin(): void {
     const uploads = new Uploads(this.place)
     const recorder = new MediaRecorder(this.mixed.stream, { mimeType: mediaType, audioBitsPerSecond: 24_000 })
     recorder.ondataavailable = ({ data }) => uploads.part(data)
@@ -107,6 +118,7 @@ export class CallRecorder {
   }
 
   stop(how: StretchEnd): void {
+    this.wanted = false
     if (this.stretch === null) return
     const { recorder, uploads } = this.stretch
     this.stretch = null

@@ -1,4 +1,5 @@
 'use client'
+import { openAudio } from './allowed-sound.ts'
 
 export interface LocalSound {
   readonly stream: MediaStream
@@ -15,7 +16,7 @@ export async function openLocalSound(frequency: number): Promise<LocalSound> {
     })
     return { stream, made: false, stop: () => stream.getTracks().forEach((track) => track.stop()) }
   } catch {
-    const audio = new AudioContext()
+    const audio = openAudio()
     const tone = audio.createOscillator()
     const volume = audio.createGain()
     const out = audio.createMediaStreamDestination()
@@ -33,7 +34,7 @@ const scale = [261.63, 293.66, 329.63, 392.0, 440.0, 523.25]
 
 /** Soft music for whoever waits; gives what ends it. */
 export function playHoldMusic(): () => void {
-  const audio = new AudioContext()
+  const audio = openAudio()
   let step = 0
   const play = (): void => {
     const from = audio.currentTime
@@ -59,7 +60,7 @@ export function playHoldMusic(): () => void {
 
 /** Two short tones, again and again, until it is ended. */
 export function playRing(): () => void {
-  const audio = new AudioContext()
+  const audio = openAudio()
   const ring = (): void => {
     for (const start of [0, 0.35]) {
       const from = audio.currentTime + start
@@ -83,7 +84,7 @@ export function playRing(): () => void {
 
 /** The tone after which one speaks; over when it has sounded. */
 export async function playTone(): Promise<void> {
-  const audio = new AudioContext()
+  const audio = openAudio()
   const tone = audio.createOscillator()
   const volume = audio.createGain()
   tone.frequency.value = 880
@@ -97,7 +98,7 @@ export async function playTone(): Promise<void> {
 
 /** Two notes before something is said; gives what ends it. */
 export function playChime(): () => void {
-  const audio = new AudioContext()
+  const audio = openAudio()
   for (const [n, frequency] of [523.25, 392].entries()) {
     const from = audio.currentTime + n * 0.35
     const tone = audio.createOscillator()
@@ -125,7 +126,7 @@ export function tonesOf(key: (typeof telephoneKeys)[number]): readonly [number, 
 
 /** Lets whoever presses a key hear it. */
 export function playKey(key: (typeof telephoneKeys)[number]): void {
-  const audio = new AudioContext()
+  const audio = openAudio()
   const volume = audio.createGain()
   volume.gain.value = 0.04
   volume.connect(audio.destination)

@@ -1,4 +1,4 @@
-import { FakeConnection, FakeStream } from './testing/fake-calls.ts'
+import { FakeConnection, FakeStream, FakeTrack } from './testing/fake-calls.ts'
 import { CallPeer, type CallSignal, type PeerState } from './peer.ts'
 
 const stream = new FakeStream() as unknown as MediaStream
@@ -59,6 +59,18 @@ test.each([
   expect(two.states.at(-1)).toBe('connected')
   expect(living()).toBe(2)
   expect(said.filter((word) => word.endsWith('offer'))).toEqual(['agent offer'])
+})
+
+test('what is heard comes in another stream each time: one that is played already would stay silent', async () => {
+  const { peer } = open('agent')
+  open('customer')
+  await deliver()
+  const heard = [peer.remote]
+  for (let n = 0; n < 2; n += 1) {
+    FakeConnection.all[0]?.ontrack?.({ track: new FakeTrack() })
+    heard.push(peer.remote)
+  }
+  expect(new Set(heard).size).toBe(3)
 })
 
 test('a candidate that comes before the description waits for it', async () => {

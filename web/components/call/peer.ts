@@ -39,7 +39,7 @@ export const isKeys = (keys: string): boolean => /^[0-9*#]{1,20}$/.test(keys)
  * microphone's sound, so that each end can be silent to some and not to others.
  */
 export class CallPeer {
-  readonly remote = new MediaStream()
+  private incoming = new MediaStream()
   private connection: RTCPeerConnection | null = null
   private session = ''
   private otherPage = ''
@@ -59,6 +59,11 @@ export class CallPeer {
     private readonly changed: (state: PeerState) => void,
     private readonly toned: (keys: string) => void = () => undefined,
   ) {}
+
+  /** What is heard of the other end: another stream whenever the sound is begun anew. */
+  get remote(): MediaStream {
+    return this.incoming
+  }
 
   /** Says that this end is there. */
   begin(): void {
@@ -133,8 +138,8 @@ export class CallPeer {
     this.connection = connection
     for (const track of this.local.getTracks()) connection.addTrack(track, this.local)
     connection.ontrack = ({ track }) => {
-      for (const old of this.remote.getTracks()) this.remote.removeTrack(old)
-      this.remote.addTrack(track)
+      // In a stream of its own: Chromium plays nothing of what is added to a stream that a page plays already.
+      this.incoming = new MediaStream([track])
     }
     connection.onicecandidate = ({ candidate }) => {
       if (candidate !== null) this.tell({ kind: 'candidate', session, candidate: candidate.toJSON() })

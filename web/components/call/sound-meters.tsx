@@ -1,8 +1,10 @@
 'use client'
+import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
-import { useEffect, useRef } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { calls as t } from '../../messages/calls.ts'
+import { atPresses } from './allowed-sound.ts'
 import type { CallLink, CallSound } from './call-room.ts'
 
 export interface MeteredParty {
@@ -37,9 +39,18 @@ export function SoundMeters({
 function Party({ party: { name, silenced }, link }: { party: MeteredParty; link: CallLink | null }) {
   const player = useRef<HTMLAudioElement>(null)
   const remote = link?.remote ?? null
+  const [kept, setKept] = useState(false)
+  const play = useCallback(() => {
+    player.current?.play().then(
+      () => setKept(false),
+      (error: unknown) => setKept(error instanceof DOMException && error.name === 'NotAllowedError'),
+    )
+  }, [])
   useEffect(() => {
     if (player.current !== null) player.current.srcObject = remote
-  }, [remote])
+    play()
+  }, [remote, play])
+  useEffect(() => (kept ? atPresses(play) : undefined), [kept, play])
   const state = link?.state ?? 'connecting'
   const stats = link?.stats ?? null
   return (
@@ -59,6 +70,7 @@ function Party({ party: { name, silenced }, link }: { party: MeteredParty; link:
           ` · ${t.quality(t.grades[gradeOf(stats.roundTripMs ?? 0, stats.lostPercent)], stats.roundTripMs, stats.lostPercent)}`}
         {silenced && ` · ${t.notPlayed}`}
       </Typography>
+      {kept && <Alert severity="warning">{t.kept}</Alert>}
     </Box>
   )
 }

@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography'
 import { useEffect, useState, type ReactNode } from 'react'
 import { soundCheck as t } from '../../messages/sound-check.ts'
 import { useInBrowser } from '../fetched.ts'
+import { openAudio } from '../call/allowed-sound.ts'
 import { playChime } from '../call/local-sound.ts'
 import { SidePanel } from '../side-panel.tsx'
 import { useKept } from '../kept.ts'
@@ -110,7 +111,7 @@ function MicrophoneCheck() {
     navigator.mediaDevices
       .getUserMedia({ audio: true })
       .then((stream) => {
-        const audio = new AudioContext()
+        const audio = openAudio()
         const analyser = audio.createAnalyser()
         audio.createMediaStreamSource(stream).connect(analyser)
         const samples = new Float32Array(analyser.fftSize)

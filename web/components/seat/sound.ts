@@ -1,11 +1,12 @@
 'use client'
+import { openAudio } from '../call/allowed-sound.ts'
 
 let audio: AudioContext | null = null
 
 /** Two short rising tones. Silent where the browser does not let a page sound before it was touched. */
 export function soundOffer(): void {
   try {
-    audio ??= new AudioContext()
+    audio ??= openAudio()
     if (audio.state !== 'running') return
     for (const [n, frequency] of [520, 780].entries()) {
       const from = audio.currentTime + n * 0.14

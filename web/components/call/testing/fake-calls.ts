@@ -7,7 +7,7 @@ export class FakeConnection {
   localDescription: { sdp: string } | null = null
   remoteDescription: { sdp: string } | null = null
   candidates: unknown[] = []
-  ontrack: unknown = null
+  ontrack: ((event: { track: FakeTrack }) => void) | null = null
   onicecandidate: ((event: { candidate: { toJSON: () => object } | null }) => void) | null = null
   onconnectionstatechange: (() => void) | null = null
   constructor() {
@@ -63,8 +63,6 @@ export class FakeStream {
   readonly track = new FakeTrack()
   getTracks = (): FakeTrack[] => [this.track]
   getAudioTracks = (): FakeTrack[] => [this.track]
-  addTrack(): void {}
-  removeTrack(): void {}
   clone(): FakeStream {
     const copy = new FakeStream()
     FakeStream.copies.push(copy)
