@@ -73,6 +73,20 @@ test('what is heard comes in another stream each time: one that is played alread
   expect(new Set(heard).size).toBe(3)
 })
 
+test.each([
+  ['as the browser tells it', [{ type: 'media-source', audioLevel: 0.2 }], 0.2],
+  ['measured where it does not', [{ type: 'outbound-rtp', bytesSent: 40 }], 0.5],
+])('how loud it is here is %s', async (_, stats, level) => {
+  const analyser = { fftSize: 2, getFloatTimeDomainData: (into: Float32Array) => into.set([0.25, -0.5]) }
+  const audio = { state: 'running', createAnalyser: () => analyser, createMediaStreamSource: () => ({ connect() {} }) }
+  Object.assign(globalThis, { AudioContext: jest.fn(() => audio) })
+  const { peer } = open('agent')
+  open('customer')
+  await deliver()
+  Object.assign(FakeConnection.all[0] ?? {}, { stats })
+  expect((await peer.stats()).levelHere).toBe(level)
+})
+
 test('a candidate that comes before the description waits for it', async () => {
   open('agent')
   open('customer')

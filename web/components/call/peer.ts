@@ -1,5 +1,6 @@
 'use client'
 import { v7 as newId } from 'uuid'
+import { Loudness } from './loudness.ts'
 
 /** What two ends of a call say to each other, by way of the centre, before they hear each other. */
 export type CallSignal =
@@ -50,6 +51,7 @@ export class CallPeer {
   private pressed: Promise<void> = Promise.resolve()
   /** When the last packet was seen to have come. */
   private cameAt = performance.now()
+  private loudness: Loudness | null = null
   private counted = { lost: 0, received: 0 }
 
   constructor(
@@ -73,6 +75,7 @@ export class CallPeer {
   close(): void {
     this.closed = true
     this.drop()
+    this.loudness?.close()
     for (const track of this.local.getTracks()) track.stop()
   }
 
@@ -201,9 +204,16 @@ export class CallPeer {
       .catch(() => undefined)
   }
 
+  /** Not every browser tells in its statistics how loud what it sends is. */
+  private levelHere(): number {
+    if (this.closed || this.connection?.connectionState !== 'connected') return 0
+    this.loudness ??= new Loudness(this.local)
+    return this.loudness.now()
+  }
+
   async stats(): Promise<SoundStats> {
     const found = {
-      levelHere: 0,
+      levelHere: null as number | null,
       levelThere: 0,
       roundTripMs: null as number | null,
       lostPercent: 0,
@@ -214,7 +224,7 @@ export class CallPeer {
     const report = await this.connection?.getStats()
     report?.forEach((one: Record<string, unknown>) => {
       const number = (name: string): number => (typeof one[name] === 'number' ? one[name] : 0)
-      if (one.type === 'media-source') found.levelHere = number('audioLevel')
+      if (one.type === 'media-source' && typeof one.audioLevel === 'number') found.levelHere = one.audioLevel
       else if (one.type === 'outbound-rtp') found.bytesHere = number('bytesSent')
       else if (one.type === 'inbound-rtp') {
         found.levelThere = number('audioLevel')
@@ -232,6 +242,6 @@ export class CallPeer {
         found.roundTripMs = Math.round(one.currentRoundTripTime * 1000)
     })
     found.nothingForMs = performance.now() - this.cameAt
-    return found
+    return { ...found, levelHere: found.levelHere ?? this.levelHere() }
   }
 }

@@ -6,8 +6,8 @@ import Typography from '@mui/material/Typography'
 import { useEffect, useState, type ReactNode } from 'react'
 import { soundCheck as t } from '../../messages/sound-check.ts'
 import { useInBrowser } from '../fetched.ts'
-import { openAudio } from '../call/allowed-sound.ts'
 import { playChime } from '../call/local-sound.ts'
+import { Loudness } from '../call/loudness.ts'
 import { SidePanel } from '../side-panel.tsx'
 import { useKept } from '../kept.ts'
 
@@ -111,20 +111,16 @@ function MicrophoneCheck() {
     navigator.mediaDevices
       .getUserMedia({ audio: true })
       .then((stream) => {
-        const audio = openAudio()
-        const analyser = audio.createAnalyser()
-        audio.createMediaStreamSource(stream).connect(analyser)
-        const samples = new Float32Array(analyser.fftSize)
+        const loudness = new Loudness(stream)
         const timer = setInterval(() => {
-          analyser.getFloatTimeDomainData(samples)
-          const loud = samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0)
+          const loud = loudness.now()
           setLevel(loud)
           if (loud > speech) setHeard(true)
         }, 100)
         end = () => {
           clearInterval(timer)
           for (const track of stream.getTracks()) track.stop()
-          void audio.close()
+          loudness.close()
         }
         if (over) end()
       })

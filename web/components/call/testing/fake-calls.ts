@@ -18,6 +18,8 @@ export class FakeConnection {
   getSenders = () => [
     { dtmf: { canInsertDTMF: true, toneBuffer: '', insertDTMF: (keys: string) => this.keys.push(keys) } },
   ]
+  stats: Record<string, unknown>[] = []
+  getStats = () => Promise.resolve(this.stats)
   addTrack(): void {}
   createOffer = () => Promise.resolve({ sdp: 'offer' })
   createAnswer = () => Promise.resolve({ sdp: 'answer' })
