@@ -280,8 +280,8 @@ export class Writer {
   private async goOn(): Promise<void> {
     if (this.cutOffSince === null) return
     const outageMs = Math.max(0, this.now() - this.cutOffSince)
-    this.cutOffSince = null
     await this.runInternal('resumeRouter', { outageMs })
+    this.cutOffSince = null
     this.log.info({ outageMs }, 'a web process lives again')
   }
 
