@@ -116,6 +116,19 @@ test('who was called for the last time and did not answer is texted what the pla
   expect(centre.state.interaction('call').texts).toEqual({ 1: 'queued' })
 })
 
+test('who may never be called any more is told so as well', () => {
+  const centre = centreWith()
+  call(centre)
+  const notReached = { contentId: 'sorry', textLineId: 'texts' }
+  const callable = [centre.at, centre.at + 60_000]
+  centre.do('askCallback', { interactionId: 'call', callable, notReached })
+  hangUp(centre)
+  const from = centre.journal.length
+  later(centre, 61)
+  expect(types(centre.journal.slice(from))).toEqual(['messageSent', 'turnedAway'])
+  expect(centre.journal[from]).toMatchObject({ side: 'agent', personId: null, ...notReached })
+})
+
 test('who rings in during the wait keeps the place and is put through; hanging up leaves the callback as it was', () => {
   const centre = centreWith()
   call(centre)

@@ -63,21 +63,29 @@ export function leaveMessage(
 }
 
 /** The callback may be offered again; or, at the end of a time in which they are called, not before the next. */
-export const turnCallback = (state: State, interaction: Interaction, at: Instant): Event =>
+export const turnCallback = (state: State, interaction: Interaction, at: Instant): Event[] =>
   interaction.callback?.heldUntil == null
     ? heldOff(state, interaction, at)
-    : event('callbackDue', at, { interactionId: interaction.id })
+    : [event('callbackDue', at, { interactionId: interaction.id })]
 
 /** The next of those who wait to be called and may not be called just now. */
-export function nextHeldOff(state: State): Event | null {
+export function nextHeldOff(state: State): Event[] {
   const [id] = state.index.untimely
-  return id === undefined ? null : heldOff(state, state.interaction(id), state.at)
+  return id === undefined ? [] : heldOff(state, state.interaction(id), state.at)
 }
 
-/** Until they may be called next; where they never may, it is over. */
-function heldOff(state: State, interaction: Interaction, at: Instant): Event {
+/** Until they may be called next; where they never may, it is over, and they are told. */
+function heldOff(state: State, interaction: Interaction, at: Instant): Event[] {
   const { id: interactionId, callback } = interaction
   const until = callback === null ? null : callableFrom(callback, at)
-  if (until !== null) return event('callbackHeldOff', at, { interactionId, until })
-  return event('turnedAway', at, { interactionId, waitedMs: state.servedWaitMs(visitOf(interaction), at) })
+  if (until !== null) return [event('callbackHeldOff', at, { interactionId, until })]
+  const waitedMs = state.servedWaitMs(visitOf(interaction), at)
+  return [...regret(interaction, at), event('turnedAway', at, { interactionId, waitedMs })]
+}
+
+/** What the plan says to somebody whom the callback did not reach in the end. */
+export function regret({ id: interactionId, callback, messages }: Interaction, at: Instant): Event[] {
+  if (callback?.notReached == null) return []
+  const said = { interactionId, number: messages + 1, side: 'agent', personId: null } as const
+  return [event('messageSent', at, { ...said, ...callback.notReached })]
 }

@@ -75,7 +75,7 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
     case 'recovery':
       return recovered(state, id, at)
     case 'callback':
-      return [turnCallback(state, state.interaction(id), at)]
+      return turnCallback(state, state.interaction(id), at)
     case 'agentGrace':
       return loseAgent(state, id, at)
   }

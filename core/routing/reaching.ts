@@ -3,6 +3,7 @@ import { inThreads, type Instant } from '../plan/index.ts'
 import { blockedUntil } from './abuse.ts'
 import { asAgent, withWork } from './allowed.ts'
 import { callableFrom, isCallable } from './callable.ts'
+import { regret } from './callbacks.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
 import { end, handBackEvent } from './consequences.ts'
 import { event, type Event } from './events.ts'
@@ -104,13 +105,6 @@ export function reportDial(state: State, { body }: Command<'reportDial'>, at: In
   if (interaction === undefined) return refuse('unknownInteraction', { interactionId: body.interactionId })
   const { dial } = interaction
   return dial?.number === body.number ? dialFailed(state, interaction, dial, body.end, at) : []
-}
-
-/** What the plan says to somebody who was called for the last time and did not answer. */
-function regret({ id: interactionId, callback, messages }: Interaction, at: Instant): Event[] {
-  if (callback?.notReached == null) return []
-  const said = { interactionId, number: messages + 1, side: 'agent', personId: null } as const
-  return [event('messageSent', at, { ...said, ...callback.notReached })]
 }
 
 /**

@@ -33,8 +33,8 @@ export function settle(state: State): Event[] {
       continue
     }
     const held = nextHeldOff(state)
-    if (held !== null) {
-      take(state, [held], events)
+    if (held.length > 0) {
+      take(state, held, events)
       continue
     }
     const sent = sentOnAt === state.index.touches ? null : nextSentOn(state)
