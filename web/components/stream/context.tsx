@@ -51,22 +51,30 @@ export function useNow(offsetMs: number, everyMs = 1000): number {
   return now === 0 ? 0 : now + offsetMs
 }
 
-const noOffset = (): number => 0
+const noOffset = (): null => null
+
+/** Null before the stream has told. */
+const offsetOf = (store: StreamStore | null): number | null => {
+  const state = store?.get()
+  return state == null || state.view === null ? null : state.clockOffsetMs
+}
 
 /**
- * The centre's time by the stream of the whole centre, in whole steps of so many milliseconds; 0 until the first render
- * in the browser. Renders once a step, not whenever something happens in the centre: large forms go by it.
+ * The centre's time by the stream of the whole centre, in whole steps of so many milliseconds. Until the stream has told:
+ * `first`, which the server says; where it says nothing 0, and the browser's own time from the first render there on.
+ * Renders once a step, not whenever something happens in the centre: large forms go by it.
  */
-export function useCentreNow(stepMs: number): number {
+export function useCentreNow(stepMs: number, first = 0): number {
   const store = useLiveStore()
-  const offsetMs = useSyncExternalStore(store?.subscribe ?? never, () => store?.get().clockOffsetMs ?? 0, noOffset)
-  const [now, setNow] = useState(0)
+  const offsetMs = useSyncExternalStore(store?.subscribe ?? never, () => offsetOf(store), noOffset)
+  const [now, setNow] = useState(() => Math.floor(first / stepMs) * stepMs)
   useEffect(() => {
-    const tick = (): void => setNow(Math.floor((Date.now() + offsetMs) / stepMs) * stepMs)
+    if (offsetMs === null && first !== 0) return
+    const tick = (): void => setNow(Math.floor((Date.now() + (offsetMs ?? 0)) / stepMs) * stepMs)
     tick()
     const timer = setInterval(tick, Math.min(stepMs, 1000))
     return () => clearInterval(timer)
-  }, [offsetMs, stepMs])
+  }, [offsetMs, stepMs, first])
   return now
 }
 

@@ -11,11 +11,12 @@ export const metadata: Metadata = { title: en.plan.title }
 
 export default async function PlanPage() {
   const who = await enter('plan.view')
-  const state = await readPlanState(await runtime(), who.id)
+  const centre = await runtime()
+  const state = await readPlanState(centre, who.id)
   if (state === null) return null
   return (
     <Suspense>
-      <PlanRoom initial={state} mayEdit={may(who.roles, 'plan.edit')} />
+      <PlanRoom initial={state} at={centre.clock.now()} mayEdit={may(who.roles, 'plan.edit')} />
     </Suspense>
   )
 }

@@ -44,11 +44,11 @@ import { TemplateForm } from './templates/template-form.tsx'
 import { findingsOf, freshOf, kinds, wantedOf, type Kind, type Thing } from './things.ts'
 
 /** The plan bench: what there is to the left, the one thing being edited in the middle, its effects to the right. */
-export function PlanRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: boolean }) {
+export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: number; mayEdit: boolean }) {
   const [plan, setPlan] = useState(initial)
   const params = useSearchParams()
   const router = useRouter()
-  const hour = useCentreNow(3_600_000)
+  const hour = useCentreNow(3_600_000, at)
   const [begun, setBegun] = useState<Thing | null>(null)
   const [fresh, setFresh] = useState(() => freshOf('queue', initial.document))
   const [dirty, setDirty] = useState(false)
