@@ -9,6 +9,7 @@ import { shownNumber } from '@eudromos/core/numbers'
 import { useKept } from '../../../components/kept.ts'
 import { atCustomer } from '../../../components/call/call-recorder.ts'
 import { playChime, playHoldMusic } from '../../../components/call/local-sound.ts'
+import { prepareVoices, speak } from '../../../components/call/spoken.ts'
 import { Keypad } from '../../../components/call/keypad.tsx'
 import { SoundMeters } from '../../../components/call/sound-meters.tsx'
 import { isGone } from '../../../components/call/call-room.ts'
@@ -68,13 +69,20 @@ function useAnnounced(callId: string, view: ChatView | null): boolean {
   useEffect(() => {
     done.current = setHeard
   })
+  useEffect(prepareVoices, [])
   useEffect(() => {
     if (!due) return
-    const stop = playChime()
-    const timer = setTimeout(() => done.current('yes'), Math.max(leastMs, words.split(/\s+/).length * perWordMs))
+    const finish = (): void => done.current('yes')
+    const endVoice = speak(words, document.documentElement.lang, finish)
+    // Where no voice says it, it is read.
+    const endChime = endVoice === null ? playChime() : null
+    const readMs = Math.max(leastMs, words.split(/\s+/).length * perWordMs)
+    // A voice says when it is done; should it never, the call goes on all the same.
+    const timer = setTimeout(finish, endVoice === null ? readMs : 4 * readMs)
     return () => {
       clearTimeout(timer)
-      stop()
+      endChime?.()
+      endVoice?.()
     }
   }, [due, words])
   return !due
