@@ -9,7 +9,7 @@ import { shownNumber } from '@eudromos/core/numbers'
 import { useKept } from '../../../components/kept.ts'
 import { atCustomer } from '../../../components/call/call-recorder.ts'
 import { playChime, playHoldMusic } from '../../../components/call/local-sound.ts'
-import { prepareVoices, speak } from '../../../components/call/spoken.ts'
+import { speak } from '../../../components/call/spoken.ts'
 import { Keypad } from '../../../components/call/keypad.tsx'
 import { SoundMeters } from '../../../components/call/sound-meters.tsx'
 import { isGone } from '../../../components/call/call-room.ts'
@@ -69,7 +69,6 @@ function useAnnounced(callId: string, view: ChatView | null): boolean {
   useEffect(() => {
     done.current = setHeard
   })
-  useEffect(prepareVoices, [])
   useEffect(() => {
     if (!due) return
     const finish = (): void => done.current('yes')

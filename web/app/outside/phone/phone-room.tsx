@@ -7,7 +7,9 @@ import Paper from '@mui/material/Paper'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useRouter, useSearchParams } from 'next/navigation'
+import { useEffect } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
+import { prepareVoices } from '../../../components/call/spoken.ts'
 import { useFetched, useInBrowser } from '../../../components/fetched.ts'
 import { phone as t } from '../../../messages/texts.ts'
 import { threadsOf, type PhoneLine, type PhoneTextView, type PhoneView } from '../../../view/outside-view.ts'
@@ -32,6 +34,8 @@ export function PhoneRoom({ lines, zone, clockMs, maySet }: PhoneRoomProps) {
   const params = useSearchParams()
   const { value, error } = useFetched<{ phones: readonly PhoneView[] }>('/api/outside/phones')
   const phones = value?.phones ?? []
+  // They take their time: a call's first words are spoken by them.
+  useEffect(prepareVoices, [])
   // A call goes on in a page that is loaded anew: only the browser knows of it.
   const inBrowser = useInBrowser()
   const own = params.get('phone') ?? phones[0]?.number ?? null
