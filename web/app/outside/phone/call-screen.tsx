@@ -72,12 +72,20 @@ function useAnnounced(callId: string, view: ChatView | null): boolean {
   useEffect(() => {
     if (!due) return
     const finish = (): void => done.current('yes')
-    const endVoice = speak(words, document.documentElement.lang, finish)
-    // Where no voice says it, it is read.
-    const endChime = endVoice === null ? playChime() : null
     const readMs = Math.max(leastMs, words.split(/\s+/).length * perWordMs)
-    // A voice says when it is done; should it never, the call goes on all the same.
-    const timer = setTimeout(finish, endVoice === null ? readMs : 4 * readMs)
+    const readAt = performance.now() + readMs
+    let timer: ReturnType<typeof setTimeout>
+    const finishIn = (ms: number): void => {
+      clearTimeout(timer)
+      timer = setTimeout(finish, ms)
+    }
+    // A voice may fail at its first word: there is time to read it all the same.
+    const endVoice = speak(words, document.documentElement.lang, () =>
+      finishIn(Math.max(0, readAt - performance.now())),
+    )
+    const endChime = endVoice === null ? playChime() : null
+    // Should a voice never say that it is done, the call goes on.
+    finishIn(endVoice === null ? readMs : 4 * readMs)
     return () => {
       clearTimeout(timer)
       endChime?.()
