@@ -69,9 +69,16 @@ test('router, web and database are killed while people talk: the sound goes on, 
   await expectHeld(bay, phone)
 
   await stand.place.cluster.stop('immediate')
+  await other.goto('/plan')
+  await expect(other.getByRole('heading', { name: 'This page could not be shown' })).toBeVisible()
   await expectSound(bay)
   await expectSound(phone)
   await stand.place.cluster.start()
+  await expect(async () => {
+    const again = other.getByRole('button', { name: 'Try again' })
+    if ((await again.count()) > 0) await again.click({ timeout: 1000 })
+    await expect(other.getByRole('heading', { name: 'What an interaction passes' })).toBeVisible({ timeout: 2000 })
+  }).toPass()
   await expectHeld(bay, phone)
   await expectSound(bay)
 

@@ -159,6 +159,29 @@ test('traffic starts and stops on the screen', async ({ browser }) => {
   await expect(rosalind.getByText('No traffic is running.')).toBeVisible()
 })
 
+test('a window keeps its name from one thing to the next, and what is not there says so', async ({ browser }) => {
+  const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan')
+  await rosalind.evaluate(() => {
+    const names = [document.title]
+    Object.assign(window, { names })
+    new MutationObserver(() => names.push(document.title)).observe(document, { subtree: true, childList: true })
+  })
+  await rosalind.getByRole('button', { name: 'Freight papers' }).first().click()
+  await expect(rosalind).toHaveURL(/skill=freight-papers/)
+  await rosalind.getByRole('navigation').getByRole('link', { name: 'Live', exact: true }).first().click()
+  await expect(rosalind).toHaveTitle('Live · Eudromos')
+  const names = await rosalind.evaluate<string[]>('names')
+  expect([...new Set(names)]).toEqual(['Plan · Eudromos', 'Live · Eudromos'])
+  await rosalind.goto('/review/no-such-record')
+  await expect(rosalind.getByRole('heading', { name: 'There is nothing here' })).toBeVisible()
+  await expect(rosalind.getByRole('navigation').getByRole('link', { name: 'Live', exact: true }).first()).toBeVisible()
+  await expectAccessible(rosalind)
+  await rosalind.goto('/nowhere')
+  await rosalind.getByRole('link', { name: 'To the first page' }).click()
+  await expect(rosalind).toHaveURL(/\/live$/)
+  await rosalind.context().close()
+})
+
 test('a line leads customers to the queues that it names, and to none while it is off', async ({ browser }) => {
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan')
   await rosalind.getByRole('button', { name: 'New line' }).click()

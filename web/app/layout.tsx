@@ -1,11 +1,9 @@
 import '@fontsource-variable/atkinson-hyperlegible-next'
 import '@fontsource-variable/spline-sans-mono'
-import type { Metadata } from 'next'
 import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
 import { ThemeRegistry } from '../theme/registry.tsx'
 
-export const metadata: Metadata = { title: { default: 'Eudromos', template: '%s · Eudromos' } }
 export const dynamic = 'force-dynamic'
 
 export default async function RootLayout({ children }: { children: ReactNode }) {

@@ -355,6 +355,15 @@ export const en = {
         : `Your message is kept and has its place for the opening on ${opens}. You may close this page.`,
     stay: 'Stay',
   },
+  deadEnds: {
+    nothing: 'There is nothing here',
+    nothingWhy:
+      'The address is wrong, or what it led to is gone, or belongs to a team whose work you may not see. Look for it from the first page.',
+    failed: 'This page could not be shown',
+    failedWhy:
+      'Something that it needs does not answer, or there is a fault. Nothing that was sent is lost. Try again in a moment.',
+    begin: 'To the first page',
+  },
   failed: 'That did not work.',
   retry: 'Try again',
   offline: 'The centre cannot be reached. Check your connection; nothing was lost, try again.',

@@ -1,13 +1,11 @@
-import type { Metadata } from 'next'
 import { Suspense } from 'react'
 import { may } from '@eudromos/core/plan'
+import { PageTitle } from '../../../components/frame/page-title.tsx'
 import { en } from '../../../messages/en.ts'
 import { readPlanState } from '../../../server/plan.ts'
 import { enter } from '../../../server/room.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { PlanRoom } from './plan-room.tsx'
-
-export const metadata: Metadata = { title: en.plan.title }
 
 export default async function PlanPage() {
   const who = await enter('plan.view')
@@ -15,8 +13,11 @@ export default async function PlanPage() {
   const state = await readPlanState(centre, who.id)
   if (state === null) return null
   return (
-    <Suspense>
-      <PlanRoom initial={state} at={centre.clock.now()} mayEdit={may(who.roles, 'plan.edit')} />
-    </Suspense>
+    <>
+      <PageTitle of={en.plan.title} />
+      <Suspense>
+        <PlanRoom initial={state} at={centre.clock.now()} mayEdit={may(who.roles, 'plan.edit')} />
+      </Suspense>
+    </>
   )
 }

@@ -1,26 +1,27 @@
 import Box from '@mui/material/Box'
-import type { Metadata } from 'next'
+import { PageTitle } from '../../../components/frame/page-title.tsx'
 import { Seat } from '../../../components/seat/seat.tsx'
 import { en } from '../../../messages/en.ts'
 import { enter } from '../../../server/room.ts'
 
-export const metadata: Metadata = { title: en.seat.title }
-
 export default async function SeatPage() {
   await enter('seat')
   return (
-    <Box
-      component="main"
-      id="contents"
-      sx={{ height: 'calc(100dvh - 97px)', display: 'flex', flexDirection: 'column' }}
-    >
-      <Seat onBehalfOf={null} />
+    <>
+      <PageTitle of={en.seat.title} />
       <Box
-        id="offer-announcement"
-        role="status"
-        aria-live="assertive"
-        sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}
-      />
-    </Box>
+        component="main"
+        id="contents"
+        sx={{ height: 'calc(100dvh - 97px)', display: 'flex', flexDirection: 'column' }}
+      >
+        <Seat onBehalfOf={null} />
+        <Box
+          id="offer-announcement"
+          role="status"
+          aria-live="assertive"
+          sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}
+        />
+      </Box>
+    </>
   )
 }

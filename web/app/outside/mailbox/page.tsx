@@ -1,11 +1,9 @@
-import type { Metadata } from 'next'
 import { may } from '@eudromos/core/plan'
+import { PageTitle } from '../../../components/frame/page-title.tsx'
 import { mailbox } from '../../../messages/mail.ts'
 import { enter } from '../../../server/room.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { MailboxRoom } from './mailbox-room.tsx'
-
-export const metadata: Metadata = { title: mailbox.title }
 
 /** A made-up customer's mailbox. */
 export default async function MailboxPage() {
@@ -16,11 +14,14 @@ export default async function MailboxPage() {
     on && address !== null && channel === 'email' ? [{ name, address }] : [],
   )
   return (
-    <MailboxRoom
-      lines={lines}
-      zone={document?.centre.zone ?? 'UTC'}
-      clockMs={clock.aheadMs}
-      maySet={may(who.roles, 'traffic.run')}
-    />
+    <>
+      <PageTitle of={mailbox.title} />
+      <MailboxRoom
+        lines={lines}
+        zone={document?.centre.zone ?? 'UTC'}
+        clockMs={clock.aheadMs}
+        maySet={may(who.roles, 'traffic.run')}
+      />
+    </>
   )
 }

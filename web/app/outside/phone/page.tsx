@@ -1,11 +1,9 @@
-import type { Metadata } from 'next'
 import { may } from '@eudromos/core/plan'
+import { PageTitle } from '../../../components/frame/page-title.tsx'
 import { phone } from '../../../messages/texts.ts'
 import { enter } from '../../../server/room.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { PhoneRoom } from './phone-room.tsx'
-
-export const metadata: Metadata = { title: phone.title }
 
 /** A made-up customer's telephone. */
 export default async function PhonePage() {
@@ -16,11 +14,14 @@ export default async function PhonePage() {
     on && address !== null && (channel === 'voice' || channel === 'sms') ? [{ name, number: address, channel }] : [],
   )
   return (
-    <PhoneRoom
-      lines={lines}
-      zone={document?.centre.zone ?? 'UTC'}
-      clockMs={clock.aheadMs}
-      maySet={may(who.roles, 'traffic.run')}
-    />
+    <>
+      <PageTitle of={phone.title} />
+      <PhoneRoom
+        lines={lines}
+        zone={document?.centre.zone ?? 'UTC'}
+        clockMs={clock.aheadMs}
+        maySet={may(who.roles, 'traffic.run')}
+      />
+    </>
   )
 }

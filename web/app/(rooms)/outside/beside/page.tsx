@@ -1,12 +1,10 @@
-import type { Metadata } from 'next'
 import { Suspense } from 'react'
 import { readTestCustomers } from '@eudromos/database'
+import { PageTitle } from '../../../../components/frame/page-title.tsx'
 import { en } from '../../../../messages/en.ts'
 import { enter } from '../../../../server/room.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { BesideRoom } from './beside-room.tsx'
-
-export const metadata: Metadata = { title: en.outside.beside }
 
 export default async function BesidePage() {
   await enter('actAs')
@@ -14,12 +12,15 @@ export default async function BesidePage() {
   const agents = [...follower.people.values()].filter(({ roles }) => roles.includes('agent'))
   const customers = await readTestCustomers(database)
   return (
-    <Suspense>
-      <BesideRoom
-        zone={follower.document?.centre.zone ?? 'UTC'}
-        agents={agents.map(({ id, name, simulated }) => ({ id, name, simulated }))}
-        testCustomers={customers.map(({ id, name }) => ({ id, name }))}
-      />
-    </Suspense>
+    <>
+      <PageTitle of={en.outside.beside} />
+      <Suspense>
+        <BesideRoom
+          zone={follower.document?.centre.zone ?? 'UTC'}
+          agents={agents.map(({ id, name, simulated }) => ({ id, name, simulated }))}
+          testCustomers={customers.map(({ id, name }) => ({ id, name }))}
+        />
+      </Suspense>
+    </>
   )
 }

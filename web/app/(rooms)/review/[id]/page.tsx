@@ -1,6 +1,6 @@
-import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { may } from '@eudromos/core/plan'
+import { PageTitle } from '../../../../components/frame/page-title.tsx'
 import { en } from '../../../../messages/en.ts'
 import { ProblemError } from '../../../../server/problem.ts'
 import { recordDetails } from '../../../../server/records.ts'
@@ -8,8 +8,6 @@ import { enter } from '../../../../server/room.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { planView } from '../../../../server/project.ts'
 import { RecordPage } from './record-page.tsx'
-
-export const metadata: Metadata = { title: en.records.title }
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const who = await enter('records.view')
@@ -19,11 +17,14 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     throw error
   })
   return (
-    <RecordPage
-      mayMark={may(who.roles, 'records.mark')}
-      mayReach={may(who.roles, 'seat')}
-      details={details}
-      plan={planView(place.follower)}
-    />
+    <>
+      <PageTitle of={en.records.title} />
+      <RecordPage
+        mayMark={may(who.roles, 'records.mark')}
+        mayReach={may(who.roles, 'seat')}
+        details={details}
+        plan={planView(place.follower)}
+      />
+    </>
   )
 }

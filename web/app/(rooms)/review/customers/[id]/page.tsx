@@ -1,14 +1,12 @@
-import type { Metadata } from 'next'
 import { notFound, redirect } from 'next/navigation'
 import { may } from '@eudromos/core/plan'
+import { PageTitle } from '../../../../../components/frame/page-title.tsx'
 import { customers } from '../../../../../messages/customers.ts'
 import { customerView } from '../../../../../server/customers.ts'
 import { ProblemError } from '../../../../../server/problem.ts'
 import { enter } from '../../../../../server/room.ts'
 import { runtime } from '../../../../../server/runtime.ts'
 import { CustomerPage } from './customer-page.tsx'
-
-export const metadata: Metadata = { title: customers.one }
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const who = await enter('records.view')
@@ -21,12 +19,15 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   // Whoever it was turned out to be somebody else.
   if (customer.id !== id) redirect(`/review/customers/${encodeURIComponent(customer.id)}`)
   return (
-    <CustomerPage
-      customer={customer}
-      fields={place.follower.document?.centre.customerFields ?? []}
-      zone={place.follower.document?.centre.zone ?? 'UTC'}
-      mayEdit={may(who.roles, 'customers.edit')}
-      mayReach={may(who.roles, 'seat')}
-    />
+    <>
+      <PageTitle of={customers.one} />
+      <CustomerPage
+        customer={customer}
+        fields={place.follower.document?.centre.customerFields ?? []}
+        zone={place.follower.document?.centre.zone ?? 'UTC'}
+        mayEdit={may(who.roles, 'customers.edit')}
+        mayReach={may(who.roles, 'seat')}
+      />
+    </>
   )
 }
