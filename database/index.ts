@@ -132,7 +132,7 @@ export {
   type RecordingMark,
 } from './recordings.ts'
 export { matchCustomers, putCustomers, type CustomerKnown, type KnownCustomer } from './customer-files.ts'
-export { lookAt, mergeCustomers, readFamily, readMerged, readRoot, splitCustomer } from './merging.ts'
+export { lookAt, mergeCustomers, readFamily, readMerged, readRoot, readSplitting, splitCustomer } from './merging.ts'
 export {
   putIdentityCheck,
   putScriptAnswer,

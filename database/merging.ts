@@ -1,5 +1,5 @@
 import type { MergedCustomer } from '@eudromos/core/records'
-import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm'
+import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { Known } from './addresses.ts'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
@@ -72,14 +72,41 @@ export const mergeCustomers = (
     return true
   })
 
-/** The customer is one of their own again, with whoever had turned out to be them; false where they were. */
+export interface Splitting {
+  readonly root: string
+  readonly familyIds: readonly string[]
+  readonly addressIds: readonly string[]
+  readonly interactionIds: readonly string[]
+}
+
+/**
+ * What a merged customer gets back when they are split off: whom from, who goes with them, their own numbers and addresses,
+ * and which conversations are theirs, of those that run and of `askedIds`.
+ */
+export async function readSplitting(database: Database, id: string, askedIds: readonly string[]): Promise<Splitting> {
+  const { rows } = await database.$client.query<Splitting>({
+    name: 'read-splitting',
+    text: `select customer_root($1) as root, array(select customer_family($1)) as "familyIds",
+             array(select addresses_of_split($1)) as "addressIds",
+             array(select id from record where (closed_at is null or id = any($2))
+                   and (customer_id in (select customer_family($1)) or id in (select records_of_split($1)))
+                   order by id) as "interactionIds"`,
+    values: [id, askedIds],
+  })
+  return rows[0] ?? { root: id, familyIds: [], addressIds: [], interactionIds: [] }
+}
+
+/**
+ * The customer is one of their own again, with whoever had turned out to be them, and with the conversations that are over and
+ * were held since by numbers of theirs alone; false where they were.
+ */
 export async function splitCustomer(database: Database, id: string): Promise<boolean> {
-  const rows = await database
-    .update(t.customer)
-    .set({ mergedInto: null, mergedAt: null, mergedBy: null })
-    .where(and(eq(t.customer.id, id), isNotNull(t.customer.mergedInto)))
-    .returning({ id: t.customer.id })
-  return rows.length > 0
+  const { rows } = await database.$client.query<{ split: boolean }>({
+    name: 'split-customer',
+    text: 'select split_customer($1) as split',
+    values: [id],
+  })
+  return rows[0]?.split ?? false
 }
 
 /** Looking again within so long is the same look. */

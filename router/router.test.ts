@@ -123,6 +123,22 @@ test('a second copy gets the first answer; the same id with another body is refu
   expect((await replayed()).interactions.size).toBe(1)
 })
 
+test('who is split off again gets back what runs, in the record as well', async () => {
+  startRouter('r1')
+  await ask(make('publishPlan', { plan: testPlan() }))
+  await ask(arrival('i1'), arrival('i2'))
+  await ask(make('mergeCustomer', { customerId: 'c1', intoId: 'c2' }))
+  const theirs = { familyIds: ['c1'], addressIds: [], interactionIds: ['i1'] }
+  await ask(make('splitCustomer', { customerId: 'c1', fromId: 'c2', ...theirs }))
+  const state = await replayed()
+  expect(['i1', 'i2'].map((id) => state.interaction(id).customerId)).toEqual(['c1', 'c2'])
+  await ask(make('mergeCustomer', { customerId: 'c1', intoId: 'c3' }))
+  await ask(make('splitCustomer', { customerId: 'c4', fromId: 'c3', ...theirs }))
+  expect(await web.query.record.findFirst({ where: (one, { eq }) => eq(one.id, 'i1') })).toMatchObject({
+    customerId: 'c4',
+  })
+})
+
 test('deadlines come by themselves: nobody at the page, and the chat is abandoned', async () => {
   startRouter('r1')
   const plan = testPlan()

@@ -265,6 +265,17 @@ export interface CommandBodies {
   }
   /** By a supervisor: who was known as one customer turned out to be another. */
   mergeCustomer: { readonly customerId: CustomerId; readonly intoId: CustomerId }
+  /** By a supervisor: who had been merged is one of their own again, and gets back what is theirs. */
+  splitCustomer: {
+    readonly customerId: CustomerId
+    readonly fromId: CustomerId
+    /** The customer, and whoever had turned out to be them. */
+    readonly familyIds: readonly CustomerId[]
+    /** Their numbers and addresses. */
+    readonly addressIds: readonly AddressId[]
+    /** Their conversations, of those that run, and in which a block was asked for. */
+    readonly interactionIds: readonly InteractionId[]
+  }
   refuseBlock: { readonly interactionId: InteractionId }
   endBlock: { readonly blockId: BlockId }
   endInteraction: { readonly agentId: AgentId; readonly interactionId: InteractionId }

@@ -4,7 +4,7 @@ import { refuse, type Command, type Decision, type Refusal } from './commands.ts
 import { end, lapseWishes, leave, offerIdentity, refusedWish, withdraw, withdrawFrom } from './consequences.ts'
 import { leaveTalk } from './deadlines.ts'
 import { event, type Event } from './events.ts'
-import { mergeCustomer } from './merging.ts'
+import { mergeCustomer, splitCustomer } from './merging.ts'
 import { atWork, endsUnattended, openOffer, visitOf, type Connection, type Interaction } from './pieces.ts'
 import { beginInteraction, receiveText, reportText } from './arrivals.ts'
 import { enterAbsence, removeAbsence } from './absences.ts'
@@ -109,6 +109,8 @@ export function decide(state: State, command: Command, at: Instant): Decision {
       return refuseBlock(state, command, at)
     case 'mergeCustomer':
       return mergeCustomer(state, command, at)
+    case 'splitCustomer':
+      return splitCustomer(state, command, at)
     case 'endBlock':
       return endBlock(state, command, at)
     case 'refuseRecording':

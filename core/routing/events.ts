@@ -297,11 +297,18 @@ export interface EventBodies {
   /** It is another customer’s than it was taken for. */
   customerIdentified: {
     readonly interactionId: InteractionId
-    readonly agentId: AgentId
+    /** Null: a supervisor split who had been merged. */
+    readonly agentId: AgentId | null
     readonly customerId: CustomerId
   }
   /** Who was known as one customer turned out to be another. */
   customerMerged: { readonly customerId: CustomerId; readonly intoId: CustomerId }
+  /** These blocks, and what is asked for in these conversations, are the customer's who is one of their own again. */
+  blocksReturned: {
+    readonly customerId: CustomerId
+    readonly blockIds: readonly BlockId[]
+    readonly interactionIds: readonly InteractionId[]
+  }
   /** What became of a text that the centre sent, as far as the carrier has told. */
   textReported: { readonly interactionId: InteractionId; readonly number: number; readonly state: TextState }
   messagesReceived: {

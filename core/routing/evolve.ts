@@ -6,7 +6,7 @@ import { turnBlocks } from './abuse.ts'
 import { atTheLine, reachedOut, setAway } from './aways.ts'
 import { noteCutOff } from './cut-offs.ts'
 import { dropGuests, handOver, setGuest } from './guests.ts'
-import { turnIdentified, turnMerged } from './merging.ts'
+import { returnBlocks, turnIdentified, turnMerged } from './merging.ts'
 import { openOffer, visitOf, type Agent, type Connection, type Interaction, type OfferEnd } from './pieces.ts'
 import type { State } from './state.ts'
 import {
@@ -243,6 +243,8 @@ export function evolve(state: State, event: Event): State {
       return turnIdentified(state, event)
     case 'customerMerged':
       return turnMerged(state, event)
+    case 'blocksReturned':
+      return returnBlocks(state, event)
     case 'guestSet':
       return changeInteraction(state, event.interactionId, (interaction) => setGuest(state, interaction, event))
     case 'guestGone':

@@ -17,12 +17,40 @@ export function mergeCustomer(state: State, command: Command<'mergeCustomer'>, a
   return concerned && customerId !== intoId ? [event('customerMerged', at, { customerId, intoId })] : []
 }
 
+/** What is theirs goes back to them; what nobody can tell whose it is stays where it is. */
+export function splitCustomer(state: State, command: Command<'splitCustomer'>, at: Instant): Decision {
+  const { customerId, fromId, familyIds, addressIds, interactionIds } = command.body
+  if (!actorMay(state, command, 'customers.edit')) return refuse('notAllowed', { command: command.type })
+  if (customerId === fromId) return []
+  const merged = (one: { readonly customerId: string }): boolean => one.customerId === fromId
+  const known = (addressId: string | null): boolean => addressId !== null && addressIds.includes(addressId)
+  const wishes = state.blockWishes.filter((one) => merged(one) && interactionIds.includes(one.interactionId))
+  const blocks = state.blocks.filter(
+    (one) =>
+      merged(one) &&
+      (known(one.addressId) ||
+        (one.askedIn !== null && interactionIds.includes(one.askedIn)) ||
+        (one.laidOn !== undefined && familyIds.includes(one.laidOn))),
+  )
+  const running = [...new Set(interactionIds)].filter((id) => {
+    const interaction = state.interactions.get(id)
+    return interaction !== undefined && merged(interaction)
+  })
+  const returned = running.map((interactionId) =>
+    event('customerIdentified', at, { interactionId, agentId: null, customerId }),
+  )
+  if (blocks.length + wishes.length === 0) return returned
+  const [blockIds, asked] = [blocks.map(({ id }) => id), wishes.map((one) => one.interactionId)]
+  return [...returned, event('blocksReturned', at, { customerId, blockIds, interactionIds: asked })]
+}
+
 export function turnIdentified(state: State, event: Event<'customerIdentified'>): State {
   const interaction = state.interaction(event.interactionId)
   state.index.identified(interaction, event.customerId)
-  state.index.agentChanged(state.agent(event.agentId))
-  for (const { colleague, personId } of interaction.guests)
-    if (colleague) state.index.agentChanged(state.agent(personId))
+  for (const { personId } of [...interaction.participations, ...interaction.guests]) {
+    const agent = state.agents.get(personId)
+    if (agent?.carried.includes(interaction.id) === true) state.index.agentChanged(agent)
+  }
   return state
 }
 
@@ -33,11 +61,21 @@ export function turnMerged(state: State, { customerId, intoId }: Event<'customer
       state.index.identified(interaction, intoId)
       moved.add(interaction.id)
     }
-  const turned = <T extends { readonly customerId: string }>(one: T): T =>
-    one.customerId === customerId ? { ...one, customerId: intoId } : one
-  state.blocks = state.blocks.map(turned)
-  state.blockWishes = state.blockWishes.map(turned)
+  const theirs = (one: { readonly customerId: string }): boolean => one.customerId === customerId
+  state.blocks = state.blocks.map((one) =>
+    theirs(one) ? { ...one, customerId: intoId, laidOn: one.laidOn ?? customerId } : one,
+  )
+  state.blockWishes = state.blockWishes.map((one) => (theirs(one) ? { ...one, customerId: intoId } : one))
   for (const agent of state.agents.values())
     if (agent.carried.some((id) => moved.has(id))) state.index.agentChanged(agent)
+  return state
+}
+
+export function returnBlocks(state: State, event: Event<'blocksReturned'>): State {
+  const { customerId, blockIds, interactionIds } = event
+  state.blocks = state.blocks.map((one) => (blockIds.includes(one.id) ? { ...one, customerId } : one))
+  state.blockWishes = state.blockWishes.map((one) =>
+    interactionIds.includes(one.interactionId) ? { ...one, customerId } : one,
+  )
   return state
 }

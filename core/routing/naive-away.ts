@@ -25,7 +25,14 @@ export abstract class NaiveAway extends NaiveCentre {
   protected now = 0
   protected readonly cutOffs: { number: string; agent: string; at: number }[] = []
 
-  private blocks: { id: string; customer: string; number: string | null; until: number }[] = []
+  private blocks: {
+    id: string
+    customer: string
+    number: string | null
+    until: number
+    asked: string | null
+    first?: string
+  }[] = []
 
   protected abstract withdraw(agent: string, keeping?: string[]): void
   protected abstract begin(arriving: Arriving, rest: NaiveBegun, at: number): void
@@ -93,10 +100,11 @@ export abstract class NaiveAway extends NaiveCentre {
     blockId: id,
     customerId: customer,
     addressId: number,
+    interactionId: asked,
     until,
   }: CommandBodies['blockCustomer']): void {
     if (until > this.now && !this.blocks.some((one) => one.id === id && one.until > this.now))
-      this.blocks.push({ id, customer, number, until })
+      this.blocks.push({ id, customer, number, until, asked })
   }
 
   protected endBlock(id: string): void {
@@ -114,7 +122,23 @@ export abstract class NaiveAway extends NaiveCentre {
   }
 
   protected mergeCustomer(customerId: string, intoId: string): void {
-    for (const one of [...this.interactions, ...this.blocks]) if (one.customer === customerId) one.customer = intoId
+    for (const one of this.interactions) if (one.customer === customerId) one.customer = intoId
+    for (const one of this.blocks)
+      if (one.customer === customerId) [one.customer, one.first] = [intoId, one.first ?? customerId]
+  }
+
+  protected splitCustomer(body: CommandBodies['splitCustomer']): void {
+    const { customerId, fromId, familyIds, addressIds, interactionIds } = body
+    for (const one of this.interactions)
+      if (one.customer === fromId && interactionIds.includes(one.id)) one.customer = customerId
+    for (const one of this.blocks)
+      if (
+        one.customer === fromId &&
+        (addressIds.includes(one.number ?? '') ||
+          interactionIds.includes(one.asked ?? '') ||
+          familyIds.includes(one.first ?? ''))
+      )
+        one.customer = customerId
   }
 
   protected isBlocked = (customer: string, number: string | null, at: number): boolean =>

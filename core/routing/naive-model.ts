@@ -336,6 +336,8 @@ export class NaiveModel extends NaiveLife {
         return this.block(command.body)
       case 'mergeCustomer':
         return this.mergeCustomer(command.body.customerId, command.body.intoId)
+      case 'splitCustomer':
+        return this.splitCustomer(command.body)
       case 'endBlock':
         return this.endBlock(command.body.blockId)
       case 'finishWrapUp': {

@@ -255,6 +255,8 @@ export interface CutOff {
 export interface Block {
   readonly id: BlockId
   readonly customerId: CustomerId
+  /** Whom it was laid on, where they turned out to be somebody else since. */
+  readonly laidOn?: CustomerId
   readonly addressId: AddressId | null
   /** The interaction in which an agent had asked for it; null: a supervisor's own. */
   readonly askedIn: InteractionId | null

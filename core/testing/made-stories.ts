@@ -4,6 +4,7 @@ import { channels } from '../plan/index.ts'
 import { command, testPlan } from './index.ts'
 import { agents, bounds, lines, plan, queues, seldom, skillId } from './made-plans.ts'
 import { openOffer, type State } from '../routing/index.ts'
+import { endOfBlock, someBlock, someMerging, someSplitting } from './made-customers.ts'
 import { callback, someAway, someDial, someJoin, someReachOut, someText } from './made-outward.ts'
 import { agentId, consultation, interactionId, someConsult, someReply, type Make, type Step } from './made-calls.ts'
 
@@ -184,33 +185,10 @@ const make = fc.oneof(
         command('endForAbuse', { ...having(state, who, 'connected'), reason: 'insults', block }),
       ]),
   ),
-  often(
-    1,
-    fc
-      .tuple(fc.constantFrom('b1', 'b2'), fc.constantFrom('c1', 'c2', 'c3'), fc.integer({ min: 990, max: 1060 }))
-      .map(([blockId, customerId, until]) => (state: State) => {
-        const wish = state.blockWishes[0]
-        return [
-          command('blockCustomer', {
-            blockId,
-            customerId: wish?.customerId ?? customerId,
-            addressId: wish?.addressId ?? null,
-            interactionId: wish?.interactionId ?? null,
-            until: until * 1000,
-          }),
-        ]
-      }),
-  ),
-  often(
-    2,
-    fc
-      .tuple(fc.constantFrom('c1', 'c2', 'c3'), fc.constantFrom('c1', 'c2', 'c3'))
-      .map(([customerId, intoId]) => () => [command('mergeCustomer', { customerId, intoId })]),
-  ),
-  often(
-    1,
-    fc.constantFrom('b1', 'b2').map((blockId) => () => [command('endBlock', { blockId })]),
-  ),
+  often(1, someBlock),
+  often(1, endOfBlock),
+  often(2, someMerging),
+  often(2, someSplitting),
   often(
     1,
     fc

@@ -46,7 +46,7 @@ beforeAll(async () => {
     people: [],
     queues: [],
   }
-  const follower = { document, people, state: { interactions: new Map(), blocks } }
+  const follower = { document, people, state: { interactions: new Map(), blocks, blockWishes: [] } }
   const sender = {
     submit: ({ command }: Submission) => {
       told.push(command)
@@ -253,13 +253,44 @@ describe('customers who turn out to be the same', () => {
     await expect(merge(runtime, who, 'n0', { otherId: 'nobody' })).rejects.toThrow('This customer is not there')
   })
 
-  test('are split again, and nothing is lost', async () => {
-    await split(runtime, 'n1')
-    await expect(split(runtime, 'n1')).rejects.toThrow('This merged customer is not there')
-    expect((await view('n0')).entries.map(({ id }) => id)).toEqual(['call 0'])
+  test('are split again, and nothing is lost: what came by their numbers since is theirs, over or running', async () => {
+    const since = async (id: string, number: string, at: number, closed: boolean, customer = 'n0') =>
+      owner.query(
+        `insert into record (id, channel, customer_id, address_id, line_id, queue_id, test, arrived_at, closed_at, outcome, messages, offers, handed_back)
+         values ($1, 'voice', $2, $3, 'phone', 'sailings', false, $4::bigint, case when $5 then $4::bigint + 100 end, 'answered', 0, '[]', 0)`,
+        [id, customer, number, at, closed],
+      )
+    await since('theirs', 'b1', 9000, true)
+    await since('of the family', 'b2', 9001, true)
+    await since('running', 'b1', 9002, false)
+    await since('from before', 'b1', 2000, false, 'n1')
+    await since('another', 'b0', 9003, true)
+    await since('long before', 'b1', 3000, true)
+    blocks.push({ askedIn: 'theirs' } as Block, { askedIn: 'another' } as Block, { askedIn: null } as Block)
+    told.length = 0
+    await split(runtime, who, 'n1')
+    expect(told).toMatchObject([{ type: 'splitCustomer', actor: { kind: 'person', id: 'sup' } }])
+    expect(told[0]?.body).toEqual({
+      customerId: 'n1',
+      fromId: 'n0',
+      familyIds: ['n1', 'n2'],
+      addressIds: ['b1', 'b2'],
+      interactionIds: ['call 1', 'call 2', 'from before', 'running', 'theirs'],
+    })
+    await expect(split(runtime, who, 'n1')).rejects.toThrow('This merged customer is not there')
+    // What runs is the router's to tell of.
+    expect((await view('n0')).entries.map(({ id }) => id)).toEqual(['another', 'running', 'long before', 'call 0'])
     // Whoever had turned out to be them goes with them.
     expect(await view('n2')).toMatchObject({ id: 'n1', notes: 'Allergic to nuts.', tags: ['nuts'] })
     expect((await view('n1')).addresses).toEqual(['+61491570101', '+61491570102'])
+    expect((await view('n1')).entries.map(({ id }) => id)).toEqual([
+      'of the family',
+      'theirs',
+      'from before',
+      'call 2',
+      'call 1',
+    ])
+    blocks.length = 0
   })
 
   test('are erased together', async () => {

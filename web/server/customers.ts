@@ -11,6 +11,7 @@ import {
   putContactTerms,
   readMerged,
   readRoot,
+  readSplitting,
   splitCustomer,
   listCustomers,
   putCustomer,
@@ -301,8 +302,22 @@ export async function merge(
   if (refusal !== null) throw refused(refusal, seq)
 }
 
-/** The customer is one of their own again. */
-export async function split({ database }: Runtime, id: string): Promise<void> {
+/** The customer is one of their own again, and gets back what is theirs of what was and what runs. */
+export async function split({ database, follower, sender }: Runtime, who: Who, id: string): Promise<void> {
+  const { blocks, blockWishes } = follower.state
+  const asked = [...blocks.map(({ askedIn }) => askedIn), ...blockWishes.map((one) => one.interactionId)]
+  const { root, ...theirs } = await readSplitting(
+    database,
+    id,
+    asked.filter((one) => one !== null),
+  )
+  if (root === id) throw notFound('This merged customer')
+  // First what runs: should anything fail before the next step, splitting once more does no harm.
+  const body = { customerId: id, fromId: root, ...theirs }
+  const { refusal, seq } = await sender.submit({
+    command: envelope('splitCustomer', { kind: 'person', id: who.id }, body),
+  })
+  if (refusal !== null) throw refused(refusal, seq)
   if (!(await splitCustomer(database, id))) throw notFound('This merged customer')
 }
 

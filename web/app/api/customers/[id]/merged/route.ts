@@ -22,7 +22,7 @@ export const POST = (request: Request, context: Context): Promise<Response> =>
 /** Who turned out to be another is one of their own again. */
 export const DELETE = (request: Request, context: Context): Promise<Response> =>
   answering(request, async () => {
-    await permit('customers.edit')
-    await split(await runtime(), await idOf(context))
+    const who = await permit('customers.edit')
+    await split(await runtime(), who, await idOf(context))
     return new Response(null, { status: 204 })
   })
