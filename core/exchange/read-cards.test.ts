@@ -16,6 +16,7 @@ test('a card of either version is read: name, numbers, mail, zone, categories, l
         'TZ:Europe/Lisbon',
         'LANG;PREF=1:pt',
         'CATEGORIES:groups,with\\, comma',
+        'X-NEEDS:relay,interpreter',
         'NOTE:Boards at the ramp.\\nSpeaks',
         '  slowly.',
       ),
@@ -30,6 +31,7 @@ test('a card of either version is read: name, numbers, mail, zone, categories, l
       zone: 'Europe/Lisbon',
       categories: ['groups', 'with, comma'],
       language: 'pt',
+      needs: ['relay', 'interpreter'],
       notes: 'Boards at the ramp.\nSpeaks slowly.',
     },
   ])
@@ -70,12 +72,13 @@ test('what is written is read as it was', () => {
     zone: fc.constantFrom(null, 'Europe/Lisbon'),
     categories: fc.array(words, { maxLength: 3 }),
     language: fc.constantFrom(null, 'pt'),
+    needs: fc.subarray(['relay', 'realTimeText', 'interpreter']),
   })
   fc.assert(
     fc.property(fc.array(anyCard, { maxLength: 4 }), (cards: Card[]) => {
       const read = readCards(writeCards(cards))
       expect(
-        read.map(({ id, name, emails, telephones, zone, categories, language }) => ({
+        read.map(({ id, name, emails, telephones, zone, categories, language, needs }) => ({
           id,
           name,
           emails,
@@ -83,6 +86,7 @@ test('what is written is read as it was', () => {
           zone,
           categories,
           language,
+          needs,
         })),
       ).toEqual(cards.map(({ organisation: _o, roles: _r, ...rest }) => rest))
     }),

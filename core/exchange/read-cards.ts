@@ -2,7 +2,7 @@ import { IcsFault, unescapeText, unfold, type ContentLine } from './content-line
 import type { Card } from './write-cards.ts'
 
 /** What was read of a card; what it does not say is empty. */
-export interface ReadCard extends Omit<Card, 'organisation' | 'roles'> {
+export interface ReadCard extends Required<Omit<Card, 'organisation' | 'roles'>> {
   /** Where the card begins, from 1. */
   readonly line: number
   readonly notes: string
@@ -30,6 +30,7 @@ function cardOf(line: number, lines: readonly ContentLine[]): ReadCard {
     zone: first('TZ') || null,
     categories: all('CATEGORIES').flatMap(({ value }) => listed(value)),
     language: first('LANG') || null,
+    needs: all('X-NEEDS').flatMap(({ value }) => listed(value)),
     notes: all('NOTE')
       .map(({ value }) => unescapeText(value).trim())
       .join('\n'),

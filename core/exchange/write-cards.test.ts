@@ -10,6 +10,7 @@ const card = {
   zone: 'Europe/Lisbon',
   language: null,
   categories: ['English', 'fares'],
+  needs: ['realTimeText', 'interpreter'],
 }
 
 test('a card says who it is of, in the order and with the line ends of RFC 6350', () => {
@@ -26,6 +27,7 @@ test('a card says who it is of, in the order and with the line ends of RFC 6350'
       'ROLE:agent',
       'TZ:Europe/Lisbon',
       'CATEGORIES:English,fares',
+      'X-NEEDS:realTimeText,interpreter',
       'END:VCARD',
       '',
     ].join('\r\n'),

@@ -15,6 +15,8 @@ export interface Card {
   readonly categories: readonly string[]
   /** As a BCP 47 tag. */
   readonly language: string | null
+  /** What else they need to be served; each in a word. */
+  readonly needs?: readonly string[]
 }
 
 const list = (values: readonly string[], between: string): string => values.map(escapeText).join(between)
@@ -22,7 +24,7 @@ const list = (values: readonly string[], between: string): string => values.map(
 /** People as vCards 4.0 (RFC 6350), one after another in one file. */
 export const writeCards = (cards: readonly Card[]): string =>
   cards
-    .flatMap(({ id, name, emails, telephones, organisation, roles, zone, categories, language }) => [
+    .flatMap(({ id, name, emails, telephones, organisation, roles, zone, categories, language, needs = [] }) => [
       'BEGIN:VCARD',
       'VERSION:4.0',
       'KIND:individual',
@@ -35,6 +37,8 @@ export const writeCards = (cards: readonly Card[]): string =>
       ...(zone === null ? [] : [`TZ:${escapeText(zone)}`]),
       ...(categories.length === 0 ? [] : [`CATEGORIES:${list(categories, ',')}`]),
       ...(language === null ? [] : [`LANG:${escapeText(language)}`]),
+      // No property of the standard says it: one of our own, as its 6.10 would have it.
+      ...(needs.length === 0 ? [] : [`X-NEEDS:${list(needs, ',')}`]),
       'END:VCARD',
     ])
     .map((line) => `${folded(line)}\r\n`)

@@ -124,11 +124,14 @@ test('vCards are read, and a broken file is told of with its line', async () => 
     'FN:Rafael Corvo',
     'TEL;VALUE=uri:tel:+61491570159',
     'EMAIL:r.corvo@mail.example',
+    'X-NEEDS:Relay,interpreter',
     'END:VCARD',
   )
+  const odd = await read(card.replace('Relay', 'shouting'), 'vcf')
+  expect(odd.faults).toEqual([{ row: 1, text: 'needs: shouting is none of relay, realTimeText and interpreter.' }])
   expect(await read(card, 'vcf', true)).toMatchObject({ fresh: 1, faults: [] })
   const { customers } = await meetAddress(database, '+61491570159', { addressId: 'x', customerId: 'x', name: 'x' })
-  expect(customers.map(({ name }) => name)).toEqual(['Rafael Corvo'])
+  expect(customers).toMatchObject([{ name: 'Rafael Corvo', needs: ['relay', 'interpreter'] }])
   const mailed = await meetAddress(database, 'r.corvo@mail.example', { addressId: 'y', customerId: 'y', name: 'y' })
   expect(mailed.customers).toEqual(customers)
   expect((await read(`${card}\r\nFN:B`, 'vcf')).faults).toEqual([

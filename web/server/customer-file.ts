@@ -4,7 +4,7 @@ import Papa from 'papaparse'
 import { v7 as newId } from 'uuid'
 import { ValidationError } from 'yup'
 import { IcsFault, readCards } from '@eudromos/core/exchange'
-import { customerNeeds } from '@eudromos/core/plan'
+import { customerNeeds, type CustomerNeed } from '@eudromos/core/plan'
 import { e164, isMailbox, mailbox } from '@eudromos/core/numbers'
 import { matchCustomers, putCustomers, type KnownCustomer } from '@eudromos/database'
 import { customerFile as t } from '../messages/customers.ts'
@@ -59,6 +59,13 @@ const mailboxesIn = (cell: string): string[] =>
     .split(/[,;\s]+/)
     .filter((part) => part !== '')
 
+const needsOf = (row: number, named: readonly string[], tell: Tell): CustomerNeed[] =>
+  named.flatMap((need) => {
+    const known = customerNeeds.find((one) => one.toLowerCase() === need.toLowerCase())
+    if (known === undefined) tell(row, t.noNeed(need))
+    return known ?? []
+  })
+
 function rowsOf(text: string, fields: Fields, tell: Tell): Said[] {
   const [header = [], ...rows] = Papa.parse<string[]>(text.replace(/^\uFEFF/, '')).data
   const own = new Map(fields.map(({ id, name }) => [name, id]))
@@ -86,13 +93,7 @@ function rowsOf(text: string, fields: Fields, tell: Tell): Said[] {
       if (cell !== '' && Number.isNaN(Date.parse(cell))) tell(row, t.noTime(cell))
       return cell === '' ? null : Date.parse(cell)
     })
-    const needs = part('needs', (cell) =>
-      parts(cell).flatMap((need) => {
-        const known = customerNeeds.find((one) => one.toLowerCase() === need.toLowerCase())
-        if (known === undefined) tell(row, t.noNeed(need))
-        return known ?? []
-      }),
-    )
+    const needs = part('needs', (cell) => needsOf(row, parts(cell), tell))
     const said = [...own].flatMap(([name, id]) => {
       const cell = cellOf(name)
       return cell === null ? [] : [[id, cell] as const]
@@ -130,6 +131,7 @@ function cardsOf(text: string, tell: Tell): Said[] {
         zone: card.zone ?? undefined,
         language: card.language ?? undefined,
         tags: card.categories.length === 0 ? undefined : [...card.categories],
+        needs: card.needs.length === 0 ? undefined : needsOf(card.line, card.needs, tell),
         notes: card.notes || undefined,
       }),
     }))

@@ -103,7 +103,7 @@ const csvRow = (row: CustomerRow): Record<(typeof columns)[number], string> => (
   lastAt: row.lastAt === null ? '' : new Date(row.lastAt).toISOString(),
 })
 
-const cardOf = ({ id, name, addresses, zone, tags, language }: CustomerRow): Card => ({
+const cardOf = ({ id, name, addresses, zone, tags, language, needs }: CustomerRow): Card => ({
   id,
   name,
   emails: addresses.filter(isMailbox),
@@ -113,6 +113,7 @@ const cardOf = ({ id, name, addresses, zone, tags, language }: CustomerRow): Car
   zone,
   categories: tags,
   language,
+  needs,
 })
 
 type Fields = readonly { readonly id: string; readonly name: string }[]
