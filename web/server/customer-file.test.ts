@@ -135,7 +135,7 @@ test('vCards are read, and a broken file is told of with its line', async () => 
   const mailed = await meetAddress(database, 'r.corvo@mail.example', { addressId: 'y', customerId: 'y', name: 'y' })
   expect(mailed.customers).toEqual(customers)
   expect((await read(`${card}\r\nFN:B`, 'vcf')).faults).toEqual([
-    { row: 7, text: 'this is no vCard: a card begins with BEGIN:VCARD.' },
+    { row: 8, text: 'this is no vCard: a card begins with BEGIN:VCARD.' },
   ])
 })
 
