@@ -2,7 +2,7 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { filled, type ScriptStep } from '@eudromos/core/plan'
 import { script as t } from '../../messages/scripts.ts'
 import type { ScriptView } from '../../view/script.ts'
@@ -10,6 +10,7 @@ import type { InteractionView, View } from '../../view/view.ts'
 import { useFetched } from '../fetched.ts'
 import { useNotice } from '../frame/notice.tsx'
 import { requestJson } from '../stream/send.ts'
+import { hearAnswers, tellAnswers } from './script-answers.ts'
 import { ScriptSteps } from './script-steps.tsx'
 import { fieldsOf } from './templates.ts'
 
@@ -22,6 +23,7 @@ export function ScriptPanel({ interaction, view }: { interaction: InteractionVie
   // Another queue has another script.
   const { value, error } = useFetched<ScriptView>(has ? `${url}?queue=${encodeURIComponent(queueId)}` : null)
   const [answered, setAnswered] = useState<ScriptView | null>(null)
+  useEffect(() => hearAnswers(id, setAnswered), [id])
   if (!has) return null
   if (error !== null) return <Alert severity="warning">{error}</Alert>
   const known = answered?.script?.id === value?.script?.id ? (answered ?? value) : value
@@ -31,7 +33,8 @@ export function ScriptPanel({ interaction, view }: { interaction: InteractionVie
   const others = known.answers.filter(({ scriptId, question }) => scriptId !== script.id && question !== '')
   const answer = async (step: ScriptStep, given: string): Promise<boolean> => {
     try {
-      setAnswered(await requestJson<ScriptView>(url, 'PUT', { scriptId: script.id, stepId: step.id, answer: given }))
+      const body = { scriptId: script.id, stepId: step.id, answer: given }
+      tellAnswers(id, await requestJson<ScriptView>(url, 'PUT', body))
       return true
     } catch (caught) {
       notice((caught as Error).message)
