@@ -40,6 +40,9 @@ test('the centre’s call rings at the telephone until it is answered; the same 
   expect(calls.answer(ilse, 'c.1')).toEqual(ringing)
   expect(calls.at(ilse)).toEqual([])
   expect(calls.answer(ilse, 'c.1')).toBeNull()
+  // Of two processes of the centre, each of which has it rung, one is slower than whoever answers.
+  calls.ring(ringing)
+  expect(calls.at(ilse)).toEqual([])
   expect(told).toEqual([])
 })
 

@@ -53,7 +53,7 @@ export class CallNetwork {
     return [...this.ringing.values()].filter(({ to }) => to === number)
   }
 
-  /** The centre stops it. */
+  /** It rings no more, and never again. */
   stop(id: string): void {
     this.ringing.delete(id)
     this.over.add(id)
@@ -64,7 +64,8 @@ export class CallNetwork {
   /** Whoever answers gets what they follow the call with; null where it rings no longer. */
   answer(number: string, id: string): Ringing | null {
     const found = this.at(number).find((one) => one.id === id) ?? null
-    if (found !== null) this.ringing.delete(id)
+    // Another process of the centre may ask for the same call later: it does not ring anew.
+    if (found !== null) this.stop(id)
     return found
   }
 

@@ -1,5 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { expect, type Page } from '@playwright/test'
+import { stopProcess } from '../../scripts/demo/processes.ts'
+import { freePort } from '../../scripts/jest-cluster.ts'
 import { call, expectSound, heardBy } from './calling.ts'
 import { test } from './journey.ts'
 import { bayOf, expectAccessible, goHome, sayPresence, signIn } from './people.ts'
@@ -13,7 +15,10 @@ async function setCallback(rosalind: Page, seconds: string): Promise<void> {
 
 test('an agent calls a customer: what speaks against it is told, it rings, is refused, and then answered', async ({
   browser,
+  stand,
 }) => {
+  // Two processes of the web have it rung, and send texts: once each.
+  const other = await stand.startWeb(await freePort())
   const ana = await signIn(browser, 'Ana Mirel')
   await sayPresence(ana, 'Ready')
   const phone = await signIn(browser, 'Rosalind Okafor', '/outside/phone?phone=%2B61491571266')
@@ -41,6 +46,7 @@ test('an agent calls a customer: what speaks against it is told, it rings, is re
   await phone.getByRole('button', { name: 'Answer' }).click()
   await expectSound(bay)
   await expect(heardBy(phone)).toContainText('You are talking to Ana.')
+  await expect(phone.getByRole('alert').getByText(/is calling$/)).toHaveCount(0)
   await phone.getByRole('button', { name: 'Hang up' }).click()
   await bay.getByRole('button', { name: 'Finish wrap-up' }).click()
 
@@ -59,6 +65,7 @@ test('an agent calls a customer: what speaks against it is told, it rings, is re
   await bay.getByRole('button', { name: 'End', exact: true }).click()
   await bay.getByRole('button', { name: 'Finish wrap-up' }).click()
   await goHome(ana)
+  await stopProcess(other)
 
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/review?customer=Rafael&channel=voice')
   await rosalind.getByRole('gridcell', { name: 'Rafael Corvo' }).first().click()
