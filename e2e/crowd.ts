@@ -118,6 +118,7 @@ export class EagerAgents {
     key: string,
     private readonly count: number,
     private readonly talkMs: () => number,
+    private readonly offered: (interactionId: string) => void = () => undefined,
   ) {
     this.carrier = new Carrier(origin, key)
   }
@@ -154,6 +155,7 @@ export class EagerAgents {
   private take({ interactionId, phase, offer, agentId }: News): void {
     if (phase === 'offered' && offer !== null && !this.met.has(offer.id)) {
       this.met.add(offer.id)
+      this.offered(interactionId)
       void this.insist(offer.agentId, 'answerOffer', { interactionId, offerId: offer.id })
     } else if (phase === 'connected' && agentId !== null && !this.met.has(`${interactionId} ${agentId}`)) {
       this.met.add(`${interactionId} ${agentId}`)
@@ -166,6 +168,8 @@ export class EagerAgents {
 export class Customers {
   readonly carrier: Carrier
   private readonly stopping = new AbortController()
+  /** When each was first sent, by the process's own clock. */
+  readonly sentAt = new Map<string, number>()
   /** The conversations that the centre has accepted. */
   readonly accepted: string[] = []
   ready = false
@@ -208,6 +212,7 @@ export class Customers {
       },
     }
     let begun = id
+    this.sentAt.set(channelOf(n) === 'sms' ? `text-${id}` : id, performance.now())
     const done = await insist(async () => {
       begun = await ways[channelOf(n)]()
     })

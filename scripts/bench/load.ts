@@ -20,15 +20,10 @@ import { ChatFeed } from '../../web/server/chat-feed.ts'
 import { beginChat, customerOf } from '../../web/server/chats.ts'
 import type { Runtime } from '../../web/server/runtime.ts'
 import { receiveText } from '../../web/server/texts.ts'
+import { talkMs, told, type LoadSettings } from './load-terms.ts'
 import { webHere } from './path.ts'
 import { act, openSeats, streamTo, type Seen } from './seats.ts'
 import { notifyRoundTrip, spread, type Spread } from './yardsticks.ts'
-
-export interface LoadSettings {
-  readonly agents: number
-  readonly perSecond: number
-  readonly seconds: number
-}
 
 export interface Load extends LoadSettings {
   readonly note: string
@@ -43,7 +38,6 @@ export interface Load extends LoadSettings {
   readonly verdict: Record<keyof Verdict, number | boolean>
 }
 
-const [talkLeastMs, talkMostMs] = [1500, 4500]
 const wrapUpMs = 1000
 
 /** Customers who come at the distances of chance, and agents who answer at once; all wait until everything is over. */
@@ -77,9 +71,7 @@ export async function load(settings: LoadSettings): Promise<Load> {
         sentAt.delete(interactionId)
         answeredAt.set(interactionId, now)
         void act(web, 'answerOffer', { agentId, interactionId, offerId: one.offer.id })
-        later(talkLeastMs + random() * (talkMostMs - talkLeastMs), () =>
-          act(web, 'endInteraction', { agentId, interactionId }),
-        )
+        later(talkMs(random()), () => act(web, 'endInteraction', { agentId, interactionId }))
       }
       if (one.phase === 'wrapUp' && one.agentId === agentId && !ending.has(interactionId)) {
         ending.add(interactionId)
@@ -135,9 +127,7 @@ export async function load(settings: LoadSettings): Promise<Load> {
     notifyRoundTripMs: notify,
     offerP99InRoundTrips: Number((arrivalToOfferMs.p99 / notify.p50).toFixed(2)),
     refused,
-    verdict: Object.fromEntries(
-      Object.entries(verdict).map(([name, found]) => [name, Array.isArray(found) ? found.length : found]),
-    ) as Load['verdict'],
+    verdict: told(verdict),
   }
 }
 

@@ -1,4 +1,4 @@
-// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run. With --load the load alone.
+// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run. With --load the load alone, with --load --http through HTTP.
 import { crowdScenario } from '../../e2e/crowd.ts'
 import { Stand } from '../../e2e/stand.ts'
 import { buildWeb } from '../build.ts'
@@ -6,6 +6,7 @@ import { benchCore } from './core.ts'
 import { benchHours } from './hours.ts'
 import { benchMethods } from './methods.ts'
 import { load } from './load.ts'
+import { loadThroughHttp } from './load-http.ts'
 import { httpCommandsPerSecond } from './http.ts'
 import { commandsPerSecond, latencies, webHere } from './path.ts'
 import { notifyRoundTrip, singleRowCommits } from './yardsticks.ts'
@@ -25,7 +26,10 @@ function told<T>(part: string, value: T): T {
 }
 
 if (process.argv.includes('--load')) {
-  const figures = await load({ agents: 300, perSecond: 50, seconds: quick ? 20 : 300 })
+  const settings = { agents: 300, perSecond: 50, seconds: quick ? 20 : 300 }
+  const byHttp = process.argv.includes('--http')
+  if (byHttp) buildWeb()
+  const figures = byHttp ? await loadThroughHttp(settings) : await load(settings)
   process.stdout.write(`${JSON.stringify(figures, null, 2)}\n`)
   process.exit(0)
 }

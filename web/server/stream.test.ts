@@ -36,6 +36,18 @@ test('events go out as they are sent, those of the journal with their number', a
   stream.close()
 })
 
+test('what is told at the same time is one piece, and so is what is told last', async () => {
+  const { reader, stream } = opened()
+  stream.send('one', {})
+  stream.send('two', {})
+  const piece = async (): Promise<string> => new TextDecoder().decode((await reader.read()).value)
+  expect(await piece()).toBe('retry: 1000\n\nevent: one\ndata: {}\n\nevent: two\ndata: {}\n\n')
+  stream.send('three', {})
+  stream.close()
+  expect(await piece()).toBe('event: three\ndata: {}\n\n')
+  expect((await reader.read()).done).toBe(true)
+})
+
 test.each(['reader', 'server', 'request'])(
   'its endings are done once, whichever side ends it: the %s',
   async (side) => {

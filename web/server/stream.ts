@@ -25,11 +25,18 @@ export function streamResponse(
       start(controller) {
         let closed = false
         let heartbeat: NodeJS.Timeout | null = null
+        let gathered = ''
+        const flush = (): void => {
+          const text = gathered
+          gathered = ''
+          if (!closed && text !== '') controller.enqueue(encoder.encode(text))
+        }
+        // What is told at the same time goes out at once: each piece is a way through the framework and to the socket.
         const write = (text: string): void => {
           if (closed) return
-          const unread = -(controller.desiredSize ?? 0)
-          if (unread > mostUnread) close()
-          else controller.enqueue(encoder.encode(text))
+          if (gathered.length - (controller.desiredSize ?? 0) > mostUnread) return close()
+          if (gathered === '') queueMicrotask(flush)
+          gathered += text
         }
         close = () => {
           if (closed) return
@@ -37,6 +44,7 @@ export function streamResponse(
           if (heartbeat !== null) clearInterval(heartbeat)
           for (const end of endings) end()
           try {
+            if (gathered !== '') controller.enqueue(encoder.encode(gathered))
             controller.close()
           } catch {
             // The reader has cancelled it already.
