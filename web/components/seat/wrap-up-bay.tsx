@@ -4,7 +4,7 @@ import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { moods } from '@eudromos/core/plan'
 import { abuse } from '../../messages/abuse.ts'
 import { en } from '../../messages/en.ts'
@@ -30,6 +30,9 @@ interface WrapUpBayProps {
 }
 
 const saveAfterMs = 600
+const againAfterMs = 2000
+/** Before the wrap-up ends by itself. */
+const lastMomentMs = 2000
 const longerSeconds = 120
 
 /** After the conversation: notes and a disposition, kept as one types, while the wrap-up time runs. */
@@ -41,6 +44,7 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
   const [dispositionId, setDispositionId] = useState(interaction.dispositionId ?? '')
   const [mood, setMood] = useState(interaction.mood)
   const [saved, setSaved] = useState({ notes: '', dispositionId: interaction.dispositionId ?? '', mood })
+  const [tries, setTries] = useState(0)
   const changed = notes !== saved.notes || dispositionId !== saved.dispositionId || mood !== saved.mood
   const queue = view.plan?.queues.find((one) => one.id === interaction.queueId)
   const offered = (view.plan?.dispositions ?? []).filter(
@@ -57,16 +61,29 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
     })
     setSaved(next)
   }
-  useEffect(() => {
-    if (!changed) return
-    const timer = setTimeout(() => void save().catch(() => undefined), saveAfterMs)
-    return () => clearTimeout(timer)
-  })
   const messages = view.messages[id] ?? []
   const texted = useTexts(interaction, messages)
   const written =
     interaction.channel === 'chat' ? shownMessages(messages, 'agent', interaction.receipts.customer) : texted
   const left = Math.max(0, (interaction.wrapUp?.dueAt ?? now) - now)
+  const latest = useRef(save)
+  useEffect(() => {
+    latest.current = save
+  })
+  // Whatever else is drawn anew meanwhile; and at once where it would come too late.
+  const waitMs = left < lastMomentMs ? 0 : tries > 0 ? againAfterMs : saveAfterMs
+  useEffect(() => {
+    if (!changed) return
+    const timer = setTimeout(
+      () =>
+        void latest.current().then(
+          () => setTries(0),
+          () => setTries((n) => n + 1),
+        ),
+      waitMs,
+    )
+    return () => clearTimeout(timer)
+  }, [changed, notes, dispositionId, mood, waitMs, tries])
   const { wrapUp } = interaction
   const most = (view.plan?.longestWrapUpSeconds ?? 0) * 1000
   const mayExtend = wrapUp !== null && wrapUp.dueAt + longerSeconds * 1000 - wrapUp.since <= most
