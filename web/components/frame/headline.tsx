@@ -79,7 +79,7 @@ function sentence(concern: Concern, view: View): { text: string; href: string } 
       if (selection === 'byHand') return { text: `${begin}; ${t.byHand}`, href: `/live#${queue.id}` }
       const why =
         queue.free > 0 ? t.someFree(queue.free) : queue.present === 0 ? t.nobodyThere : t.noneFree(queue.present)
-      const mend = queue.free === 0 && queue.away > 0 ? ` ${t.onBreak(queue.away)}` : ''
+      const mend = queue.free === 0 && queue.away > 0 ? ` ${t.notReady(queue.away)}` : ''
       return { text: `${begin}; ${why}${mend}`, href: `/live#${queue.id}` }
     }
     case 'closesSoon': {
