@@ -7,10 +7,15 @@ import { WrapUpBay } from './wrap-up-bay.tsx'
 
 jest.mock('../frame/notice.tsx', () => ({ useNotice: () => () => undefined }))
 jest.mock('../stream/context.tsx', () => ({ useNow: () => 0, useSeat: () => ({ view: null }), ownPerson: () => null }))
+jest.mock('../stream/send.ts', () => ({
+  request: (url: string) => (kept === null ? Promise.reject(new Error('away')) : Promise.resolve({ notes: kept, url })),
+}))
 jest.mock('./texts.tsx', () => ({ useTexts: () => [] }))
 
 const done: [string, Record<string, unknown>][] = []
 let refuse = false
+/** What the centre has of notes; null: it is away. */
+let kept: string | null = ''
 const actions = {
   act: (type: string, body: Record<string, unknown>) => {
     done.push([type, body])
@@ -42,6 +47,11 @@ const bay = (now = 0, interaction = ended(), required = false) => (
     <WrapUpBay interaction={interaction} view={view(required)} now={now} />
   </SeatActions>
 )
+const begin = async (...of: Parameters<typeof bay>): Promise<ReturnType<typeof render>> => {
+  const drawn = render(bay(...of))
+  await pass(0)
+  return drawn
+}
 const pass = (ms: number) => act(() => jest.advanceTimersByTimeAsync(ms))
 const notes = (): HTMLElement => screen.getByRole('textbox', { name: 'Notes' })
 const type = (value: string): void => void fireEvent.change(notes(), { target: { value } })
@@ -51,12 +61,13 @@ beforeEach(() => {
   jest.useFakeTimers()
   done.length = 0
   refuse = false
+  kept = ''
   sessionStorage.clear()
 })
 afterEach(() => jest.useRealTimers())
 
 test('notes are kept once typing pauses, however often the seat is drawn anew meanwhile', async () => {
-  const { rerender } = render(bay())
+  const { rerender } = await begin()
   type('Wants a')
   type('Wants a cabin')
   for (let ms = 100; ms <= 1000; ms += 100) {
@@ -72,7 +83,7 @@ test('notes are kept once typing pauses, however often the seat is drawn anew me
 
 test('what is not taken is sent again until it is', async () => {
   refuse = true
-  render(bay())
+  await begin()
   type('Cabin')
   await pass(600)
   await pass(2000)
@@ -84,14 +95,14 @@ test('what is not taken is sent again until it is', async () => {
 })
 
 test('in the last moment before the time is out it is kept at once', async () => {
-  render(bay(58_500))
+  await begin(58_500)
   type('Cabin')
   await pass(0)
   expect(done).toMatchObject([['saveWrapUp', { notes: 'Cabin' }]])
 })
 
-test('notes are there again when the page comes back', () => {
-  const { unmount } = render(bay())
+test('notes are there again when the page comes back', async () => {
+  const { unmount } = await begin()
   type('Cabin')
   unmount()
   render(bay())
@@ -99,7 +110,7 @@ test('notes are there again when the page comes back', () => {
 })
 
 test('finishing keeps what is not kept yet, and then finishes', async () => {
-  render(bay())
+  await begin()
   type('Cabin')
   press('calm')
   press('Finish wrap-up')
@@ -112,7 +123,7 @@ test('finishing keeps what is not kept yet, and then finishes', async () => {
 })
 
 test('where the queue wants a disposition it is not finished without; only those of the queue are there', async () => {
-  render(bay(0, ended(), true))
+  await begin(0, ended(), true)
   expect(screen.getByRole('button', { name: 'Finish wrap-up' })).toHaveProperty('disabled', true)
   fireEvent.mouseDown(screen.getByRole('combobox', { name: /Disposition/ }))
   expect(screen.getAllByRole('option').map(({ textContent }) => textContent)).toEqual(['none chosen yet', 'Booked'])
@@ -122,19 +133,50 @@ test('where the queue wants a disposition it is not finished without; only those
   expect(screen.getByRole('button', { name: 'Finish wrap-up' })).toHaveProperty('disabled', false)
 })
 
-test('it is made longer as long as the longest allows', () => {
-  const { rerender } = render(bay())
+test('it is made longer as long as the longest allows', async () => {
+  const { rerender } = await begin()
   press(/longer|more/i)
   expect(done).toEqual([['extendWrapUp', { interactionId: 'i1', seconds: 120 }]])
   rerender(bay(0, ended({ wrapUp: { since: 0, dueAt: 481_000 } })))
   expect(screen.queryByRole('button', { name: /longer|more/i })).toBeNull()
 })
 
-test('whoever was warned may be asked to be blocked, once', () => {
-  const { rerender } = render(bay(0, ended({ warnings: 1, customerName: 'Orla Quint' })))
+test('whoever was warned may be asked to be blocked, once', async () => {
+  const { rerender } = await begin(0, ended({ warnings: 1, customerName: 'Orla Quint' }))
   press(/Orla/)
   expect(done).toEqual([['askForBlock', { interactionId: 'i1' }]])
   rerender(bay(0, ended({ warnings: 1, blockAsked: true, customerName: 'Orla Quint' })))
   expect(screen.getByRole('status').textContent).toContain('Orla')
   expect(screen.queryByRole('button', { name: /Orla/ })).toBeNull()
+})
+
+describe('what was noted before in another window', () => {
+  const finish = (): boolean | undefined =>
+    (screen.getByRole('button', { name: 'Finish wrap-up' }) as HTMLButtonElement).disabled
+
+  test('is there to be gone on with, and stays when only something else is chosen', async () => {
+    kept = 'Cabin 12'
+    await begin()
+    expect(notes()).toHaveProperty('value', 'Cabin 12')
+    await pass(5000)
+    expect(done).toEqual([])
+    press('calm')
+    await pass(600)
+    expect(done).toMatchObject([['saveWrapUp', { notes: 'Cabin 12', mood: 'calm' }]])
+  })
+
+  test('stands before what was typed until it came; nothing is put in its place, nor finished, meanwhile', async () => {
+    kept = null
+    await begin()
+    type('with a view')
+    press('calm')
+    await pass(1500)
+    expect(done).toEqual([])
+    expect(finish()).toBe(true)
+    kept = 'Cabin 12'
+    await pass(2000)
+    expect(finish()).toBe(false)
+    await pass(600)
+    expect(done).toMatchObject([['saveWrapUp', { notes: 'Cabin 12\nwith a view', mood: 'calm' }]])
+  })
 })

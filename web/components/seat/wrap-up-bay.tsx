@@ -14,13 +14,14 @@ import type { InteractionView, View } from '../../view/view.ts'
 import { attachmentHref } from '../chat/sent-file.tsx'
 import { Transcript } from '../chat/transcript.tsx'
 import { clockText, firstName } from '../format.ts'
-import { forgetKept, useKept } from '../kept.ts'
+import { forgetKept } from '../kept.ts'
 import { queueName } from '../frame/headline.tsx'
 import { useNotice } from '../frame/notice.tsx'
 import { useSeatActions } from './act.ts'
 import { BayHead } from './bay-head.tsx'
 import { ScriptPanel } from './script-panel.tsx'
 import { useTexts } from './texts.tsx'
+import { useNotes } from './use-notes.ts'
 import { shownMessages } from './conversation-bay.tsx'
 
 interface WrapUpBayProps {
@@ -40,26 +41,28 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
   const { act, attempt } = useSeatActions()
   const notice = useNotice()
   const { id } = interaction
-  const [notes, setNotes] = useKept(`notes ${id}`)
+  const { text: notes, set: setNotes, before } = useNotes(id)
   const [dispositionId, setDispositionId] = useState(interaction.dispositionId ?? '')
   const [mood, setMood] = useState(interaction.mood)
-  const [saved, setSaved] = useState({ notes: '', dispositionId: interaction.dispositionId ?? '', mood })
+  const [sent, setSent] = useState<string | null>(null)
+  const [saved, setSaved] = useState({ dispositionId: interaction.dispositionId ?? '', mood })
   const [tries, setTries] = useState(0)
-  const changed = notes !== saved.notes || dispositionId !== saved.dispositionId || mood !== saved.mood
+  const changed =
+    before !== null && (notes !== (sent ?? before) || dispositionId !== saved.dispositionId || mood !== saved.mood)
   const queue = view.plan?.queues.find((one) => one.id === interaction.queueId)
   const offered = (view.plan?.dispositions ?? []).filter(
     (one) => queue === undefined || queue.dispositionIds.length === 0 || queue.dispositionIds.includes(one.id),
   )
   const missing = queue?.dispositionRequired === true && dispositionId === ''
   const save = async (): Promise<void> => {
-    const next = { notes, dispositionId, mood }
     await act('saveWrapUp', {
       interactionId: id,
       notes,
       mood,
       dispositionId: dispositionId === '' ? null : dispositionId,
     })
-    setSaved(next)
+    setSent(notes)
+    setSaved({ dispositionId, mood })
   }
   const messages = view.messages[id] ?? []
   const texted = useTexts(interaction, messages)
@@ -174,7 +177,7 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
           )}
           <Button
             variant="contained"
-            disabled={missing}
+            disabled={missing || before === null}
             onClick={() => void finish()}
             sx={{ marginInlineStart: 'auto' }}
           >

@@ -1,0 +1,15 @@
+import { answering } from '../../../../server/problem.ts'
+import { runtime } from '../../../../server/runtime.ts'
+import { permit } from '../../../../server/who.ts'
+import { notesKept } from '../../../../server/wrap-ups.ts'
+
+interface Context {
+  readonly params: Promise<{ id: string }>
+}
+
+/** The notes that are kept of a conversation, for whoever wraps it up. */
+export const GET = (request: Request, { params }: Context): Promise<Response> =>
+  answering(request, async () => {
+    const who = await permit('seat', 'actAs')
+    return Response.json(await notesKept(await runtime(), who, (await params).id))
+  })
