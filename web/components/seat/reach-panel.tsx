@@ -6,7 +6,6 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
-import { v7 as newId } from 'uuid'
 import { e164, isMailbox, mailbox, shownNumber } from '@eudromos/core/numbers'
 import { callbacks as t } from '../../messages/callbacks.ts'
 import { mail } from '../../messages/mail.ts'
@@ -17,6 +16,7 @@ import { useFetched } from '../fetched.ts'
 import { firstName } from '../format.ts'
 import { SidePanel } from '../side-panel.tsx'
 import { requestJson } from '../stream/send.ts'
+import { useSameId } from '../stream/same-id.ts'
 import { useSending } from '../stream/sending.ts'
 
 export interface Reached {
@@ -51,6 +51,7 @@ function ReachForm({ view, first, onDone }: { view: View; first: Reached | null;
   const [text, setText] = useState('')
   const [texting, setTexting] = useState(false)
   const { busy, error, send } = useSending()
+  const once = useSameId()
   const [subject, setSubject] = useState('')
   const address = e164(typed) ?? mailbox(typed)
   const isMail = address !== null && isMailbox(address)
@@ -78,7 +79,6 @@ function ReachForm({ view, first, onDone }: { view: View; first: Reached | null;
   const begin = (): void => {
     if (!able) return
     const body = {
-      id: newId(),
       channel,
       address,
       customerId: known.customerId,
@@ -87,7 +87,7 @@ function ReachForm({ view, first, onDone }: { view: View; first: Reached | null;
       subject: isMail ? subject : '',
       text: writes ? text : '',
     }
-    void send(() => requestJson('/api/reach', 'POST', body), onDone)
+    void send(() => once(body, (id) => requestJson('/api/reach', 'POST', { id, ...body })), onDone)
   }
   return (
     <Box

@@ -17,6 +17,10 @@ export class Refused extends Error {
   }
 }
 
+/** No answer came, or none in time: nobody knows whether it was taken. The same id again gives the answer and does nothing twice. */
+export const isUnanswered = (error: unknown): boolean =>
+  error instanceof Refused && (error.code === 'answerLate' || error.code === 'offline')
+
 interface ProblemBody {
   readonly detail?: string
   readonly code?: string
@@ -86,8 +90,7 @@ export async function sendCommand(
   try {
     seq = (await ask()).seq
   } catch (error) {
-    // Taken in but not answered in time, or the way was cut: the same id again gives the answer and does nothing twice.
-    if (!(error instanceof Refused) || !['answerLate', 'offline'].includes(error.code)) throw error
+    if (!isUnanswered(error)) throw error
     await new Promise((resolve) => setTimeout(resolve, 1500))
     seq = (await ask()).seq
   }
