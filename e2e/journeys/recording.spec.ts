@@ -38,6 +38,11 @@ test('a call is announced, recorded in stretches and played; who refuses is not 
   await ana.reload()
   await expectSound(bay)
   await expect(bay.getByText('Recording is paused: nothing of this is kept.')).toBeVisible()
+  // In another window as well, to which nothing comes of this one.
+  await ana.evaluate(() => sessionStorage.clear())
+  await ana.reload()
+  await expectSound(bay)
+  await expect(bay.getByText('Recording is paused: nothing of this is kept.')).toBeVisible()
   await bay.getByRole('button', { name: 'Record again' }).click()
   await ana.waitForTimeout(4500)
   // Her page is gone for a while: the customer's end records until she is back.

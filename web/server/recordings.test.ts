@@ -12,7 +12,7 @@ import { upTo } from '@eudromos/core/plan'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { Keeper } from './keeper.ts'
 import { ProblemError } from './problem.ts'
-import { begin, beginAtCustomer, end, hear, mark, markShape, putPart, unmark } from './recordings.ts'
+import { begin, beginAtCustomer, end, hear, mark, markShape, putPart, unmark, wishOf } from './recordings.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
 
@@ -80,6 +80,20 @@ test('whoever has the call records it where its queue has calls recorded, and no
   await putPart(runtime, at(ana), ids.first, 1, Buffer.from('sound'))
   await end(runtime, at(ana), ids.first, { how: 'ended' })
   expect(await readRecordingMeta(web, ids.first)).toMatchObject({ end: 'ended', personId: 'ana' })
+})
+
+test('what was paused stays so in another window of the agent, what ran goes on, and a colleague begins as the queue says', async () => {
+  talking('always')
+  const wish = async (who: Who): Promise<string> => (await wishOf(runtime, who, 'call')).wish
+  await web.$client.query('delete from recording')
+  expect(await wish(ana)).toBe('')
+  await begin(runtime, ana, { id: ids.second, interactionId: 'call' })
+  expect(await wish(ana)).toBe('on')
+  await end(runtime, at(ana), ids.second, { how: 'paused' })
+  expect(await wish(ana)).toBe('off')
+  expect(await wish(sup)).toBe('')
+  expect(await problemOf(wishOf(runtime, ben, 'call'))).toBe('notAllowed')
+  await web.$client.query('delete from recording')
 })
 
 describe('while the agent’s page is gone the customer’s end goes on with', () => {

@@ -15,6 +15,7 @@ import {
   type RecordingEnd,
 } from '@eudromos/database'
 import { uuid } from './gateway-shapes.ts'
+import type { RecordingWish } from '../view/recording.ts'
 import { inOwnHand } from './hands.ts'
 import { notFound, problem, ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
@@ -45,6 +46,17 @@ export async function begin(runtime: Runtime, who: Who, input: unknown): Promise
   policyOf(runtime, inOwnHand(runtime, who, interactionId))
   const { database, clock } = runtime
   await beginRecording(database, { id, interactionId, personId: who.id, startedAt: clock.now() })
+}
+
+/**
+ * What whoever has the call had wanted of its recording before their page was opened anew, in another window or at another
+ * computer: paused it stays, and what ran goes on.
+ */
+export async function wishOf(runtime: Runtime, who: Who, interactionId: string): Promise<{ wish: RecordingWish }> {
+  inOwnHand(runtime, who, interactionId)
+  const { recordings } = await readRecordingsOf(runtime.database, interactionId)
+  const last = recordings.findLast(({ personId }) => personId === who.id)
+  return { wish: last?.end === 'paused' ? 'off' : last?.end === null ? 'on' : '' }
 }
 
 /**

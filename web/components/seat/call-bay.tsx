@@ -51,11 +51,11 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
   const held = heldSince !== null
   const away = interaction.away !== null
   const { sound, parties } = useCentreCall(store, interaction, self, { on: soundHere && !away, muted })
-  const recording = useRecordingWish(interaction, view)
+  const recording = useRecordingWish(interaction, view, guest === undefined)
   const place = useMemo(() => atAgent(id), [id])
   useRecording(sound, {
     place,
-    on: guest === undefined && soundHere && recording.on,
+    on: soundHere && recording.on,
     paused: recording.paused,
     heard: held ? [] : parties.filter(({ silenced }) => !silenced).map((party) => party.id),
     speaking: !muted && !held,

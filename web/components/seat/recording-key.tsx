@@ -5,29 +5,38 @@ import Typography from '@mui/material/Typography'
 import { recording as t } from '../../messages/recording.ts'
 import type { InteractionView, View } from '../../view/view.ts'
 import { firstName } from '../format.ts'
+import type { RecordingWish } from '../../view/recording.ts'
+import { useFetched } from '../fetched.ts'
 import { useKept } from '../kept.ts'
 
-type Wish = 'on' | 'off' | ''
-
-/** Whether the call is recorded now, as its queue, its customer and the agent will have it; kept when the page is loaded anew. */
-export function useRecordingWish(interaction: InteractionView, view: View) {
+/**
+ * Whether the call is recorded now, as its queue, its customer and the agent will have it: kept when the page is loaded anew, and
+ * asked for where it is opened in another window. Before that is known nothing is recorded: card numbers may be read just then. `own`: who has the call,
+ * not a colleague who was asked into it.
+ */
+export function useRecordingWish(interaction: InteractionView, view: View, own: boolean) {
   const [kept, set] = useKept(`recording ${interaction.id}`)
   const policy = view.plan?.queues.find(({ id }) => id === interaction.queueId)?.recording ?? 'never'
-  const wish = kept as Wish
-  const may = policy !== 'never' && !interaction.recordingRefused
+  const asks = own && kept === '' && policy !== 'never'
+  const before = useFetched<{ wish: RecordingWish }>(
+    asks ? `/api/recordings?${new URLSearchParams({ interaction: interaction.id })}` : null,
+  )
+  const known = !asks || !before.busy
+  const wish = kept === '' ? (before.value?.wish ?? '') : (kept as RecordingWish)
+  const may = own && known && policy !== 'never' && !interaction.recordingRefused
   const on = may && (wish === '' ? policy === 'always' : wish === 'on')
-  return { policy, on, paused: may && wish === 'off', set: (next: Exclude<Wish, ''>) => set(next) }
+  return { policy, known, on, paused: may && wish === 'off', set: (next: Exclude<RecordingWish, ''>) => set(next) }
 }
 
 /** Says that the call is recorded, and lets its agent pause that while card numbers are read. */
 export function RecordingKey({
   interaction,
-  recording: { policy, on, paused, set },
+  recording: { policy, known, on, paused, set },
 }: {
   interaction: InteractionView
   recording: ReturnType<typeof useRecordingWish>
 }) {
-  if (policy === 'never') return null
+  if (policy === 'never' || !known) return null
   if (interaction.recordingRefused)
     return <Typography role="status">{t.refused(firstName(interaction.customerName))}</Typography>
   return (

@@ -1,8 +1,16 @@
 import { readJson } from '../../../server/limits.ts'
 import { answering } from '../../../server/problem.ts'
-import { begin } from '../../../server/recordings.ts'
+import { begin, wishOf } from '../../../server/recordings.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { permit } from '../../../server/who.ts'
+
+/** What the agent had wanted before, of the call `?interaction=`. */
+export const GET = (request: Request): Promise<Response> =>
+  answering(request, async () => {
+    const who = await permit('seat', 'actAs')
+    const interactionId = new URL(request.url).searchParams.get('interaction') ?? ''
+    return Response.json(await wishOf(await runtime(), who, interactionId))
+  })
 
 /** The agent's page begins to record a call. */
 export const POST = (request: Request): Promise<Response> =>
