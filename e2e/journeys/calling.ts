@@ -10,6 +10,16 @@ export async function call(page: Page, phone: string): Promise<void> {
   await expect(page.getByRole('button', { name: 'Hang up' })).toBeVisible()
 }
 
+/** A customer's telephone, with the thread to a number open. */
+export async function phoneAt(page: Page, phone: string, to: string): Promise<void> {
+  await page.goto(`/outside/phone?${new URLSearchParams({ phone, to })}`)
+}
+
+export async function text(page: Page, words: string): Promise<void> {
+  await page.getByRole('textbox', { name: 'Text message' }).fill(words)
+  await page.getByRole('button', { name: 'Send', exact: true }).click()
+}
+
 export const heardBy = (page: Page) => page.getByRole('status', { name: 'What is heard' })
 export const soundOf = (place: Page | Locator) => place.getByRole('group', { name: 'Sound' })
 

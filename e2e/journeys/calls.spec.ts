@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test'
-import { answeredCall, call, chooseJoao, expectSound, heardBy, soundOf } from './calling.ts'
+import { answeredCall, call, chooseJoao, expectSound, heardBy, phoneAt, soundOf, text } from './calling.ts'
 import { test } from './journey.ts'
 import { bayOf, expectAccessible, goHome, passSeconds, sayPresence, signIn } from './people.ts'
 
@@ -39,9 +39,16 @@ test('a call is answered, heard at both ends, held, muted, taken up by both ends
   await bay.getByRole('button', { name: 'Keypad' }).click()
 
   await bay.getByRole('button', { name: 'Mute' }).click()
-  await expect(async () => {
-    expect(Number(await soundOf(phone).getByRole('meter').first().getAttribute('aria-valuenow'))).toBe(0)
-  }).toPass()
+  const level = (): Promise<string | null> => soundOf(phone).getByRole('meter').first().getAttribute('aria-valuenow')
+  await expect(async () => expect(await level()).toBe('0')).toPass()
+  await ana.reload()
+  await expect(bay.getByText(/Connected · good/)).toBeVisible()
+  await expect(soundOf(phone).getByText(/Connected · good/)).toBeVisible()
+  // For so long that a beep of the made microphone would have been heard.
+  for (let n = 0; n < 12; n += 1) {
+    expect(await level()).toBe('0')
+    await phone.waitForTimeout(120)
+  }
   await bay.getByRole('button', { name: 'Muted' }).click()
   await expectSound(phone)
 
@@ -81,6 +88,24 @@ test('a second window of a seat neither rings nor takes the sound; it has it onc
   await bayOf(other, 'Marta Quill').getByRole('button', { name: 'Hang up' }).click()
   await expect(heardBy(phone)).toContainText('The call is over.')
   await goHome(other)
+})
+
+test('at a telephone’s width a call goes on behind what its agent looks at', async ({ browser }) => {
+  const { ana, phone, bay } = await answeredCall(browser, '+61491570006', 'Ilse Varga')
+  await ana.setViewportSize({ width: 390, height: 800 })
+  const texting = await signIn(browser, 'Rosalind Okafor', null)
+  await phoneAt(texting, '+61491570006', '+442079460101')
+  await text(texting, 'And a cabin?')
+  await expect(bay.getByRole('button', { name: /^Answer/ })).toBeVisible()
+  await expect(bay.getByRole('button', { name: 'Hang up' })).toBeHidden()
+  await expectSound(phone)
+  await ana.setViewportSize({ width: 1280, height: 800 })
+  await ana.keyboard.press('Alt+a')
+  await expect(ana.getByRole('button', { name: 'End', exact: true })).toBeVisible()
+  await expectSound(phone)
+  await ana.getByRole('button', { name: 'Hang up' }).click()
+  await ana.getByRole('button', { name: 'Finish wrap-up' }).click()
+  await goHome(ana)
 })
 
 test('a call whose line goes dead ends by itself once it does not come back', async ({ browser }) => {

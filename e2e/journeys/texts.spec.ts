@@ -1,18 +1,9 @@
 import { expect, type Page } from '@playwright/test'
+import { phoneAt, text } from './calling.ts'
 import { test } from './journey.ts'
 import { bayOf, expectAccessible, goHome, passSeconds, png, sayPresence, signIn } from './people.ts'
 
 const sailings = '+442079460101'
-
-/** A customer's telephone, with the thread to a number open. */
-async function phoneAt(page: Page, phone: string, to: string): Promise<void> {
-  await page.goto(`/outside/phone?${new URLSearchParams({ phone, to })}`)
-}
-
-async function text(page: Page, words: string): Promise<void> {
-  await page.getByRole('textbox', { name: 'Text message' }).fill(words)
-  await page.getByRole('button', { name: 'Send', exact: true }).click()
-}
 
 test('a customer texts, an agent answers; what is not delivered is seen and sent again; STOP is obeyed', async ({
   browser,

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { act, renderHook } from '@testing-library/react'
-import { forgetKept, useKept } from './kept.ts'
+import { forgetKept, useKept, useKeptSwitch } from './kept.ts'
 
 beforeEach(() => sessionStorage.clear())
 
@@ -22,4 +22,14 @@ test('nothing is kept of nothing, nor of what is forgotten', () => {
   act(() => one.current[1]('Good'))
   forgetKept('words 1')
   expect(kept('words 1').current[0]).toBe('')
+})
+
+test('a switch stays as it was set, in this tab', () => {
+  const muted = () => renderHook(() => useKeptSwitch('muted c1')).result
+  const first = muted()
+  expect(first.current[0]).toBe(false)
+  act(() => first.current[1](true))
+  expect(muted().current[0]).toBe(true)
+  act(() => first.current[1](false))
+  expect(muted().current[0]).toBe(false)
 })

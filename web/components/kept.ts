@@ -6,6 +6,12 @@ const storeOf = (key: string): string => `eudromos.kept.${key}`
 /** It need not be kept any more: the centre has it now. */
 export const forgetKept = (key: string): void => sessionStorage.removeItem(storeOf(key))
 
+/** A switch that stays as it was set in this tab, likewise. */
+export function useKeptSwitch(key: string): readonly [boolean, (on: boolean) => void] {
+  const [text, set] = useKept(key)
+  return [text !== '', (on) => set(on ? 'on' : '')]
+}
+
 /**
  * A text that is nobody else's yet, such as words being typed, or what was said in this tab: kept there under `key`, so that it
  * outlasts both the page being loaded anew and what it stands in being drawn in another place. Setting '' forgets it.

@@ -15,6 +15,9 @@ export const calls = {
   kept: 'Your browser lets this page sound once you press a key or click in it.',
   made: 'There is no microphone that may be used: a made tone is heard instead.',
   talking: 'talking',
+  left: (name: string) =>
+    `You are in a call with ${name}: as long as you are away from your seat neither hears the other.`,
+  backToSeat: 'Back to the seat',
   held: (clock: string) => `on hold for ${clock}`,
   gone: (name: string) => `${name}’s line is dead; the call ends if it does not come back`,
   textTo: (name: string) => `Text ${name}`,

@@ -3,7 +3,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useRef } from 'react'
 import { attendingWays } from '@eudromos/core/calls'
 import { calls } from '../../messages/calls.ts'
 import { joining as t } from '../../messages/joining.ts'
@@ -11,6 +11,7 @@ import type { InteractionView } from '../../view/view.ts'
 import { SoundMeters } from '../call/sound-meters.tsx'
 import { useCentreCall } from '../call/use-centre-call.ts'
 import { firstName } from '../format.ts'
+import { useKeptSwitch } from '../kept.ts'
 import { useNotice } from '../frame/notice.tsx'
 import { useOneWindow } from '../one-window.ts'
 import { useLive, useLiveStore } from '../stream/context.tsx'
@@ -30,7 +31,7 @@ function Attended({ interaction, personId }: { interaction: InteractionView; per
   const store = useLiveStore()
   const { status } = useLive()
   const notice = useNotice()
-  const [muted, setMuted] = useState(false)
+  const [muted, setMuted] = useKeptSwitch(`muted ${interaction.id}`)
   const { id, agentName, customerName } = interaction
   const way = partIn(interaction, personId)?.way
   const soundHere = useOneWindow(`attending ${personId}`)

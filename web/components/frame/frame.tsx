@@ -12,6 +12,7 @@ import { may, type Role } from '@eudromos/core/plan'
 import { en } from '../../messages/en.ts'
 import { AttendedCall } from '../attending/attended-call.tsx'
 import { Mark } from '../glyphs.tsx'
+import { LeftCall } from '../seat/left-call.tsx'
 import { LiveStream, ownPerson, SeatStream, useLive, useSeat } from '../stream/context.tsx'
 import { Headline } from './headline.tsx'
 import { Notices } from './notice.tsx'
@@ -41,6 +42,7 @@ export function Frame({ person, children }: { person: FramePerson; children: Rea
         <Notices>
           <Bar person={person} />
           {children}
+          {may(person.roles, 'seat') && <LeftCall />}
           {may(person.roles, 'listen') && <AttendedCall personId={person.id} />}
         </Notices>
       </SeatStream>

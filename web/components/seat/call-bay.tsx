@@ -16,6 +16,7 @@ import { useCentreCall } from '../call/use-centre-call.ts'
 import { useRecording } from '../call/use-recording.ts'
 import { clockText, firstName } from '../format.ts'
 import { queueName } from '../frame/headline.tsx'
+import { useKeptSwitch } from '../kept.ts'
 import { useSeatStore } from '../stream/context.tsx'
 import { useSeatActions } from './act.ts'
 import { Abuse } from './abuse-dialog.tsx'
@@ -41,7 +42,8 @@ interface CallBayProps {
 export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
   const { attempt } = useSeatActions()
   const store = useSeatStore()
-  const [muted, setMuted] = useState(false)
+  // Who loads the page anew is not heard all of a sudden.
+  const [muted, setMuted] = useKeptSwitch(`muted ${interaction.id}`)
   const [keys, setKeys] = useState(false)
   const [passing, setPassing] = useState(false)
   const { id, heldSince, customerHere, customerName, agentName, guests, connectedAt } = interaction

@@ -33,7 +33,10 @@ export function useSounds(): [on: boolean, set: (on: boolean) => void] {
 }
 
 /** Of all windows with this seat one rings and carries the sound of calls: the first that was opened, then the next. */
-export const useSoundHere = (agentId: string): boolean => useOneWindow(agentId === '' ? null : `seat ${agentId}`)
+export const useSoundHere = (agentId: string): boolean => useOneWindow(agentId === '' ? null : seatWindow(agentId))
+
+/** What the window is called that carries the sound of a seat. */
+export const seatWindow = (agentId: string): string => `seat ${agentId}`
 
 /** What is before an agent to be answered: an offer, or a colleague who asks them into a call. */
 export interface OfferSign {

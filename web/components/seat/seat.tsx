@@ -132,7 +132,8 @@ export function Seat({ onBehalfOf }: SeatProps) {
   // Where there is room for one only, an offer comes to the front, until its agent looks at something else.
   const ringing = offer ?? consult
   const front = ringing !== undefined && ringing.id !== lookedPast ? ringing.id : worked
-  const shown = narrow ? [front] : bays
+  // The others are out of sight and stay: the sound of a call goes on while its agent looks at something else.
+  const aside = (id: string | null, index: number): boolean => narrow && (front === null ? index > 0 : id !== front)
   const zone = view.plan?.zone ?? 'UTC'
   const evacuated = person.stateId === view.plan?.evacuatedStateId
   const unattended = person.stateId === view.plan?.missedStateId
@@ -207,7 +208,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
           </Box>
         )}
         <Box sx={{ flex: 1, minHeight: 300, display: 'flex', gap: 1.25, overflowX: 'auto' }}>
-          {shown.map((id, index) => {
+          {bays.map((id, index) => {
             const interaction = id === null ? undefined : view.interactions[id]
             const wide = id !== null && id === worked
             return interaction !== undefined && phaseOrder(interaction) ? (
@@ -223,7 +224,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
                 sx={{
                   flex: wide ? '1.7 1 0' : '1 1 0',
                   minWidth: 260,
-                  display: 'flex',
+                  display: aside(id, index) ? 'none' : 'flex',
                   flexDirection: 'column',
                   overflow: 'hidden',
                   border: 2,
@@ -249,7 +250,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
                   borderStyle: 'dashed',
                   borderColor: 'text.secondary',
                   borderRadius: 2,
-                  display: 'grid',
+                  display: aside(id, index) ? 'none' : 'grid',
                   placeItems: 'center',
                   padding: 1,
                 }}

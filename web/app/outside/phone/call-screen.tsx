@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography'
 import { v7 as newId } from 'uuid'
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
-import { useKept } from '../../../components/kept.ts'
+import { useKept, useKeptSwitch } from '../../../components/kept.ts'
 import { atCustomer } from '../../../components/call/call-recorder.ts'
 import { playChime, playHoldMusic } from '../../../components/call/local-sound.ts'
 import { speak } from '../../../components/call/spoken.ts'
@@ -102,7 +102,7 @@ export function CallScreen({ own, callId, to, name, onClose }: CallScreenProps) 
   const client = useMemo(() => new ChatClient(callId, 'calls'), [callId])
   const { view, connected } = useSyncExternalStore(client.subscribe, client.get, client.get)
   const [keys, setKeys] = useState(false)
-  const [muted, setMuted] = useState(false)
+  const [muted, setMuted] = useKeptSwitch(`muted ${callId}`)
   const [error, setError] = useState<string | null>(null)
   useEffect(() => client.open(), [client])
   const talking = view?.phase === 'connected'
