@@ -13,6 +13,9 @@ import {
   naiveThread,
 } from './naive-pieces.ts'
 
+/** Of what falls due at the same instant what opens and closes comes first. */
+const tie = ({ kind, id }: { kind: string; id: string }): string => (kind === 'hours' ? `:${id}` : `${kind}:${id}`)
+
 /** What follows by itself: time, the match, and what becomes of those who wait. */
 export class NaiveLife extends NaiveAway {
   protected passTime(at: number): void {
@@ -38,10 +41,12 @@ export class NaiveLife extends NaiveAway {
         .concat(this.agents.map((a) => ({ at: a.graceDueAt, kind: 'agentGrace', id: a.id })))
         .concat(this.agents.map((a) => ({ at: a.recovery?.until ?? null, kind: 'recovery', id: a.id })))
         .filter((d): d is { at: number; kind: string; id: string } => d.at !== null && d.at <= at)
-        .sort((a, b) => a.at - b.at || (`${a.kind}:${a.id}` < `${b.kind}:${b.id}` ? -1 : 1))[0]
+        .sort((a, b) => a.at - b.at || (tie(a) < tie(b) ? -1 : 1))[0]
       if (due === undefined) return
       this.now = due.at
-      if (due.kind === 'hours') this.turnQueue(due)
+      if (due.kind === 'hours')
+        for (const turn of this.turns.filter(({ at: then, kind }) => then === due.at && kind === 'hours'))
+          this.turnQueue(turn)
       else if (due.kind === 'shift') {
         this.turns = this.turns.filter((turn) => turn !== due)
         this.turnShifts(due.at, due.id)

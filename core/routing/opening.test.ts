@@ -331,3 +331,26 @@ test('who still waits in a closed queue is sent on once the other opens', () => 
   const { events } = centre.wait(150).do('setPresence', { agentId: 'ana', stateId: 'break' })
   expect(types(events)).toEqual(['queueOpened', 'sentOn', 'presenceSet'])
 })
+
+describe('at the second at which a queue closes it is closed for whatever else happens then', () => {
+  test('whose offer is missed just then goes on, and is not offered to anybody else there', () => {
+    const goesOn = { hoursId: 'day', answerWindowSeconds: 15, atClosingTo: 'night' }
+    const centre = centreWith(['sailings', ['ana', 'ben'], goesOn], ['night', [], {}])
+    for (const id of ['ana', 'ben']) centre.ready(id)
+    centre.wait(985).arrive('i1')
+    const { events } = centre.wait(15).do('setPresence', { agentId: 'nobody', stateId: 'break' })
+    expect(types(events)).toEqual(['queueClosed', 'offerMissed', 'presenceSet', 'sentOn'])
+    expect(visitOf(centre.state.interaction('i1')).queueId).toBe('night')
+  })
+
+  test('nobody is sent on to a queue that closes as well', () => {
+    const centre = centreWith(
+      ['boats', ['ana'], { hoursId: 'day', atClosingTo: 'trains' }],
+      ['trains', ['ben'], { hoursId: 'day' }],
+    )
+    centre.wait(995).arrive('i1', 'boats')
+    const { events } = centre.wait(5).do('setPresence', { agentId: 'nobody', stateId: 'break' })
+    expect(types(events)).toEqual(['queueClosed', 'queueClosed'])
+    expect(visitOf(centre.state.interaction('i1')).queueId).toBe('boats')
+  })
+})

@@ -53,9 +53,14 @@ export function advance(state: State, at: Instant): Event[] {
   for (let due = nextDeadline(state); due !== null && due <= at; due = nextDeadline(state)) {
     // Eligibility goes by the wait alone: nothing is matched at an instant before all waits stand as they do then.
     for (let step = nextStep(state, due); step !== null; step = nextStep(state, due)) take(state, [step], events)
-    const deadline = state.index.deadlines.peek()
-    if (deadline !== undefined && deadline.key <= due)
+    let deadline = state.index.deadlines.peek()
+    while (deadline !== undefined && deadline.key <= due) {
+      const { kind } = deadline.item
       take(state, expire(state, deadline.item, Math.max(due, state.at)), events)
+      deadline = state.index.deadlines.peek()
+      // Nor before all queues are open or closed as they are then.
+      if (kind !== 'hours' || deadline?.item.kind !== 'hours') break
+    }
     events.push(...settle(state))
   }
   return events

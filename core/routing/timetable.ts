@@ -21,7 +21,9 @@ export class Timetable {
     const heap = kind === 'step' ? this.steps : this.deadlines
     if (known === undefined) {
       if (dueAt === null) return
-      const node = heapNode<Deadline>({ kind, id }, dueAt, `${kind}:${id}`)
+      // What opens and closes at an instant comes before all else at it.
+      const tie = kind === 'hours' ? `:${id}` : `${kind}:${id}`
+      const node = heapNode<Deadline>({ kind, id }, dueAt, tie)
       of[kind] = node
       heap.add(node)
     } else if (dueAt === null) heap.remove(known)
