@@ -74,7 +74,7 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
     latest.current = save
   })
   // Whatever else is drawn anew meanwhile; and at once where it would come too late.
-  const waitMs = left < lastMomentMs ? 0 : tries > 0 ? againAfterMs : saveAfterMs
+  const waitMs = tries > 0 ? againAfterMs : left < lastMomentMs ? 0 : saveAfterMs
   useEffect(() => {
     if (!changed) return
     const timer = setTimeout(
