@@ -43,6 +43,7 @@ export default tseslint.config(
         URL: 'readonly',
         globalThis: 'readonly',
         setTimeout: 'readonly',
+        setInterval: 'readonly',
         performance: 'readonly',
       },
     },

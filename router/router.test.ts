@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { pino } from 'pino'
 import type pg from 'pg'
-import { testPlan } from '@eudromos/core/testing'
+import { testPlan, testQueue } from '@eudromos/core/testing'
 import { evolve, snapshotOf, State, type Command, type CommandBodies, type CommandType } from '@eudromos/core/routing'
 import {
   commitBatch,
@@ -211,6 +211,51 @@ test('so is one whose consequences the database will not have', async () => {
     'set aside',
     true,
   ])
+})
+
+/** Ends the router, spoils what it left, and starts another from that. */
+async function spoil(change: (snapshot: string) => string): Promise<void> {
+  await routers.pop()?.stop()
+  const owner = await connectAlone(place.ownerUrl)
+  const { rows } = await owner.query<{ seq: number; body: string }>(
+    'select seq, body from snapshot order by seq desc limit 1',
+  )
+  const spoilt = change(rows[0]?.body ?? '')
+  expect(spoilt).not.toBe(rows[0]?.body)
+  await owner.query('update snapshot set body = $2 where seq = $1', [rows[0]?.seq, spoilt])
+  await owner.end()
+  startRouter('r2')
+}
+
+test('a deadline that throws takes out its own interaction, while commands beside it take effect', async () => {
+  startRouter('r1')
+  const plan = testPlan({
+    agents: ['ana', 'ben'],
+    queues: [testQueue('sailings', ['ana'], { answerWindowSeconds: 1 })],
+  })
+  await renewWebProcess(web.$client, 'w1')
+  const ready = (agentId: string) => [
+    make('connectAgent', { agentId, connectionId: `${agentId}-1`, processId: 'w1' }),
+    make('setPresence', { agentId, stateId: 'ready' }),
+  ]
+  await ask(make('publishPlan', { plan }), ...ready('ana'), arrival('i1'), arrival('i2'))
+  // The answer window of i1 ends with an agent whom nobody knows.
+  await spoil((snapshot) => snapshot.replace(/("id":"i1\.v1\.o1","agentId":)"ana"/, '$1"nobody"'))
+  const living = setInterval(() => void renewWebProcess(web.$client, 'w1'), 500)
+  const answers = await ask(...Array.from({ length: 20 }, (_, n) => arrival(`beside-${n}`)))
+  await until(async () => (await web.query.record.findFirst({ where: (one, { eq }) => eq(one.id, 'i1') }))?.closedAt)
+  clearInterval(living)
+  expect(answers.every(({ ok }) => ok)).toBe(true)
+  expect(await ask(arrival('i3'))).toMatchObject([{ ok: true }])
+  const events = (await readJournal(web.$client, 0, 1000)).map(({ event }) => event)
+  const out = events.filter(({ type }) => type === 'interactionQuarantined')
+  expect(out).toMatchObject([{ interactionId: 'i1', kind: 'answerWindow' }])
+  // Its agent is free for whoever waits next.
+  expect(events.some((event) => event.type === 'offerMade' && event.interactionId === 'i2')).toBe(true)
+  expect(await web.query.record.findFirst({ where: (one, { eq }) => eq(one.id, 'i1') })).toMatchObject({
+    outcome: 'sentAway',
+    endedBy: 'system',
+  })
 })
 
 test('while one batch is committed the next is decided: in a burst with bad commands each takes effect once', async () => {

@@ -3,6 +3,7 @@ import { dayMs } from '@eudromos/core/hours'
 import { compileTimes, type PlanDocument } from '@eudromos/core/plan'
 import {
   advance,
+  DeadlineFault,
   evolve,
   nextDeadline,
   run,
@@ -73,6 +74,7 @@ export class Writer {
   private next: Gathering | null = null
   /** Since when no web process lives of those that people were connected to; null while one does. */
   private cutOffSince: number | null = null
+  private lastFault = ''
 
   constructor(
     private readonly client: Connection,
@@ -197,6 +199,14 @@ export class Writer {
   }
 
   private async recover(cause: unknown, pending: readonly Pending[]): Promise<void> {
+    // The same once more: taking it out did not help, and whoever comes next may know better.
+    if (cause instanceof DeadlineFault && String(cause) !== this.lastFault) {
+      this.lastFault = String(cause)
+      this.log.error({ err: cause }, 'what fell due is taken out')
+      await this.rebuild()
+      await this.runInternal('quarantine', cause.deadline)
+      return
+    }
     if (!this.isOfACommand(cause, pending)) throw cause
     await this.rebuild()
     const [only] = pending
@@ -209,7 +219,7 @@ export class Writer {
    * (SQLSTATE classes 22, data, and 23, integrity). A lost connection or turn is no command's fault.
    */
   private isOfACommand(error: unknown, pending: readonly Pending[]): boolean {
-    if (pending.length === 0 || error instanceof Fenced) return false
+    if (pending.length === 0 || error instanceof Fenced || error instanceof DeadlineFault) return false
     const state = sqlState(error)
     if (state !== null) return /^2[23]/.test(state)
     return !(error instanceof Error && ('code' in error || /onnection/.test(error.message)))

@@ -6,7 +6,8 @@ import { join } from 'node:path'
 import { root } from './prepare.mjs'
 
 const sources = ['core', 'database', 'web', 'package-lock.json', 'tsconfig.base.json']
-const left = new Set(['node_modules', '.next', 'migrations'])
+/** Among them what the build itself writes. */
+const left = new Set(['node_modules', '.next', 'migrations', 'next-env.d.ts', 'testing'])
 
 function* filesOf(path: string): Generator<string> {
   if (/\.(tsx?|json|css|mjs|woff2|svg|png)$/.test(path)) yield path

@@ -13,4 +13,9 @@ const child = spawn(
 // The terminal tells both of us; the child ends everything in order, and we end with it.
 process.on('SIGINT', () => undefined)
 process.on('SIGTERM', () => child.kill('SIGTERM'))
+// npm may be ended without a word to us.
+const parent = process.ppid
+setInterval(() => {
+  if (process.ppid !== parent) child.kill('SIGTERM')
+}, 500).unref()
 child.on('exit', (code) => process.exit(code ?? 1))

@@ -167,6 +167,13 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
     }
     case 'turnedAway':
       return gone(before, event, 'sentAway', 'system')
+    case 'interactionQuarantined':
+      return gone(
+        parted(offHold(undialled(before, event.at), event.at), event.at, null),
+        { ...event, waitedMs: null },
+        'sentAway',
+        'system',
+      )
     case 'sentOn':
       return {
         ...passed(before, event, { cause: event.cause, toQueueId: event.queueId, by: event.by }),
@@ -285,7 +292,7 @@ const offHold = (before: InteractionRecord, at: Instant): InteractionRecord =>
 /** It is over without another answer. */
 const gone = (
   before: InteractionRecord,
-  { at, waitedMs }: Event<'interactionAbandoned' | 'turnedAway'>,
+  { at, waitedMs }: { readonly at: Instant; readonly waitedMs: number | null | undefined },
   outcome: 'abandoned' | 'sentAway',
   endedBy: 'customer' | 'system',
 ): InteractionRecord => ({

@@ -36,6 +36,7 @@ import type {
 } from '../plan/index.ts'
 import type { AttendingWay } from '../calls/index.ts'
 import type { Requirement } from '../skills/index.ts'
+import type { Deadline } from './due.ts'
 import type { Event } from './events.ts'
 import type { DialEnd, TextState, TextToBe } from './pieces.ts'
 
@@ -287,6 +288,8 @@ export interface CommandBodies {
     readonly notesContentId: ContentId | null
   }
   extendWrapUp: { readonly agentId: AgentId; readonly interactionId: InteractionId; readonly seconds: number }
+  /** By the router: takes out what threw when it fell due. */
+  quarantine: Deadline
   finishWrapUp: { readonly agentId: AgentId; readonly interactionId: InteractionId }
 }
 

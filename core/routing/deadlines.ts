@@ -5,7 +5,7 @@ import { recovered } from './abuse.ts'
 import { turnCallback } from './callbacks.ts'
 import { dialFailed } from './reaching.ts'
 import { goneFrom, missedConsult, takenOver } from './parting.ts'
-import type { Deadline } from './index-pieces.ts'
+import type { Deadline } from './due.ts'
 import { endLayer } from './loans.ts'
 import { atWork, openOffer, visitOf, type Interaction } from './pieces.ts'
 import { silence } from './silence.ts'
@@ -50,7 +50,8 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
     case 'longestWait':
       return [event('waitedTooLong', at, { interactionId: id })]
     case 'step':
-      throw new Error('steps are not deadlines of their own')
+    case 'match':
+      throw new Error(`${kind} is no deadline of its own`)
     case 'wish':
       return [event('wishLapsed', at, { interactionId: id, cause: 'time' })]
     case 'loan':

@@ -1,22 +1,22 @@
 import { inThreads, type AgentId, type Instant, type LineId } from '../plan/index.ts'
 import { actorMay, asAgent, withWork } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
-import { end, lapseWishes, leave, offerIdentity, refusedWish, withdraw, withdrawFrom } from './consequences.ts'
+import { end, lapseWishes, leave, offerIdentity, refusedWish, withdraw } from './consequences.ts'
+import { connectAgent, disconnectAgent, disconnectCustomer, holds, loseProcess } from './connecting.ts'
 import { leaveTalk } from './deadlines.ts'
 import { event, type Event } from './events.ts'
 import { mergeCustomer, splitCustomer } from './merging.ts'
-import { atWork, endsUnattended, openOffer, visitOf, type Connection, type Interaction } from './pieces.ts'
+import { atWork, openOffer, visitOf, type Interaction } from './pieces.ts'
 import { beginInteraction, receiveText, reportText } from './arrivals.ts'
 import { enterAbsence, removeAbsence } from './absences.ts'
 import { beginEmergency, endEmergency } from './emergencies.ts'
 import { assignInteraction, joinWaiting, moveInteraction, takeInteraction, transferInteraction } from './handing.ts'
 import { endGrant, endLoan, grantSkill, lendAgent } from './loans.ts'
 import { askForHelp, attendCall, consult, leaveCall, replyToConsult, settleConsult } from './joining.ts'
-import { goneFrom, lostWith } from './parting.ts'
+import { quarantine } from './quarantine.ts'
 import { closeChannels, planPresence, setPresence } from './saying.ts'
 import { askForBlock, blockCustomer, endBlock, endForAbuse, refuseBlock, warnCustomer } from './abuse.ts'
 import { askCallback, cancelCallback, leaveMessage } from './callbacks.ts'
-import { isCallable } from './callable.ts'
 import { dialCustomer, dialledAtAnswer, isTooLate, reachOut, reportDial, stopDialling } from './reaching.ts'
 import { wake } from './silence.ts'
 import { extendWrapUp, finishWrapUp, saveWrapUp } from './wrapping-up.ts'
@@ -47,6 +47,8 @@ export function decide(state: State, command: Command, at: Instant): Decision {
       return bySystem(command) ?? extendPlan(state, command, at)
     case 'resumeRouter':
       return bySystem(command) ?? [event('routerResumed', at, command.body)]
+    case 'quarantine':
+      return bySystem(command) ?? quarantine(state, command, at)
     case 'loseProcess':
       return bySystem(command) ?? loseProcess(state, command.body.processId, at)
     case 'connectAgent':
@@ -233,88 +235,6 @@ function dismiss(state: State, agentId: AgentId, at: Instant): Event[] {
     }
   })
   return [...left, ...lapsed]
-}
-
-function loseProcess(state: State, processId: string, at: Instant): Decision {
-  const lost: Event[] = []
-  for (const agent of state.agents.values())
-    for (const [n, { id }] of ofProcess(agent.connections, processId).entries())
-      lost.push(...disconnectionOf(state, agent.id, id, at, n + 1))
-  for (const interaction of state.interactions.values())
-    for (const [n, { id }] of ofProcess(interaction.connections, processId).entries())
-      lost.push(...disconnectCustomer(state, interaction, id, at, n + 1))
-  return [...lost, ...lostWith(state, processId, at)]
-}
-
-const ofProcess = <T extends { processId: string }>(connections: T[], processId: string): T[] =>
-  connections.filter((connection) => connection.processId === processId)
-
-function connectAgent(state: State, command: Command<'connectAgent'>, at: Instant): Decision {
-  const { agentId } = command.body
-  const refusal = asAgent(state, command, agentId)
-  if (refusal !== null) return refusal
-  return holds(state.agent(agentId).connections, command.body) ? [] : [event('agentConnected', at, command.body)]
-}
-
-/** The same connection through another process is news: it must not be lost with the first. */
-const holds = (
-  connections: readonly Connection[],
-  { connectionId, processId }: { readonly connectionId: string; readonly processId: string },
-): boolean => connections.some((one) => one.id === connectionId && one.processId === processId)
-
-function disconnectAgent(state: State, command: Command<'disconnectAgent'>, at: Instant): Decision {
-  const { agentId, connectionId } = command.body
-  const refusal = asAgent(state, command, agentId)
-  if (refusal !== null) return refusal
-  const known = state.agent(agentId).connections.some(({ id }) => id === connectionId)
-  return known ? disconnectionOf(state, agentId, connectionId, at, 1) : []
-}
-
-/** `lost` says how many connections are lost by now within one command, this one included. */
-function disconnectionOf(state: State, agentId: AgentId, connectionId: string, at: Instant, lost: number): Event[] {
-  const agent = state.agent(agentId)
-  const last = agent.connections.length === lost
-  const signedOut = state.lookup.presenceStates.get(agent.stateId)?.signedOut ?? true
-  const idle = signedOut && agent.carried.length === 0
-  const graceDueAt = last && !idle ? at + state.settings().agentGraceSeconds * 1000 : null
-  return [
-    event('agentDisconnected', at, { agentId, connectionId, graceDueAt }),
-    ...(last ? withdrawFrom(state, agentId, 'connectionLost', at) : []),
-    ...(last ? agent.carried.flatMap((id) => noAnswer(state.interaction(id), agentId, at)) : []),
-    ...(last ? lapseWishes(state, agentId, at, graceDueAt ?? Infinity) : []),
-  ]
-}
-
-/** Who was asked into a call cannot answer any more. */
-const noAnswer = (interaction: Interaction, agentId: AgentId, at: Instant): Event[] =>
-  interaction.guests.some(({ personId, way }) => personId === agentId && way === 'asked')
-    ? goneFrom(interaction, agentId, at)
-    : []
-
-function disconnectCustomer(
-  state: State,
-  interaction: Interaction,
-  connectionId: string,
-  at: Instant,
-  lost = 1,
-): Event[] {
-  if (!interaction.connections.some(({ id }) => id === connectionId)) return []
-  const waits = endsUnattended(interaction)
-  const last = interaction.connections.length === lost
-  return [
-    event('customerDisconnected', at, {
-      interactionId: interaction.id,
-      connectionId,
-      customerGraceDueAt:
-        waits && last && !interaction.leftMessage && !inThreads(interaction.channel)
-          ? at + state.customerGraceMs(interaction.patience)
-          : null,
-    }),
-    // Who has asked to be called later than now is no longer on the line to be put through.
-    ...(last && interaction.callback !== null && !isCallable(interaction.callback, at)
-      ? withdraw(interaction, 'quietHours', at)
-      : []),
-  ]
 }
 
 function replyToOffer(state: State, command: Command<'answerOffer' | 'declineOffer'>, at: Instant): Decision {

@@ -33,6 +33,7 @@ import type {
 } from '../plan/index.ts'
 import type { GuestWay } from '../calls/index.ts'
 import type { Requirement } from '../skills/index.ts'
+import type { Deadline, DeadlineKind } from './due.ts'
 import type { DialEnd, EmergencyTerms, OfferCause, Side, TextState, TextToBe, WithdrawalReason } from './pieces.ts'
 
 export type PresenceCause =
@@ -343,6 +344,9 @@ export interface EventBodies {
     readonly estimatedWaitSeconds: number | null
     readonly customerGraceDueAt: Instant | null
   }
+  /** It is out of the centre: a fault of the program kept it from going on. */
+  interactionQuarantined: { readonly interactionId: InteractionId; readonly kind: DeadlineKind }
+  deadlineQuarantined: Deadline
   wrapUpEnded: { readonly interactionId: InteractionId; readonly cause: 'finished' | 'time' }
   handedBack: {
     readonly interactionId: InteractionId

@@ -1,4 +1,4 @@
-import { freshFigures, recentHandleMs } from '../figures/index.ts'
+import { recentHandleMs } from '../figures/index.ts'
 import { admitted } from '../presence/index.ts'
 import type { Channel, QueueId } from '../plan/index.ts'
 import type { Event } from './events.ts'
@@ -15,14 +15,15 @@ import {
   endEmergency,
   enterAbsence,
   extendPlan,
-  forgetLayers,
   layOver,
   removeAbsence,
+  turnDay,
   turnGrant,
   turnLoan,
   turnQueue,
   turnShift,
 } from './turns.ts'
+import { setAside, takeOut } from './quarantine.ts'
 import { handBack, release, transfer, without } from './passing.ts'
 import { extendDeadlines, takePlan } from './taking.ts'
 import { arrive, drop, endVisit, enter, sendOn } from './visits.ts'
@@ -65,14 +66,14 @@ export function evolve(state: State, event: Event): State {
       return turnQueue(state, event.queueId, false)
     case 'sentOn':
       return sendOn(state, event)
+    case 'interactionQuarantined':
+      return takeOut(state, event)
+    case 'deadlineQuarantined':
+      return setAside(state, event)
     case 'routerResumed':
       return extendDeadlines(state, event.outageMs)
     case 'dayTurned':
-      for (const day of state.queues.values()) day.figures = freshFigures(event.at)
-      forgetLayers(state)
-      for (const agent of state.agents.values()) agent.today = { answered: 0, handled: 0, handleSumMs: 0 }
-      state.index.setDayTurn()
-      return state
+      return turnDay(state)
     case 'agentConnected':
       return changeAgent(state, event.agentId, (agent) => {
         agent.connections = withConnection(agent.connections, event)

@@ -126,6 +126,7 @@ export class Index {
     this.wishes.clear()
     this.threads.clear()
     this.times.clear()
+    this.times.leaveOut(this.state.quarantined)
     this.leaving.clear()
     this.untimely.clear()
     this.reserve.clear()

@@ -15,6 +15,7 @@ import type { Requirement } from '../skills/index.ts'
 import type { Demand, Wants } from './demand.ts'
 import type { PlanLookup } from './lookup.ts'
 import type { Agent, Grant, Interaction, Loan, Visit } from './pieces.ts'
+import type { Deadline, DeadlineKind, Quarantined } from './due.ts'
 import { Pool, type Seat } from './pools.ts'
 
 /** What the index is made from. */
@@ -43,33 +44,7 @@ export interface Facts {
   readonly loans: readonly Loan[]
   readonly grants: readonly Grant[]
   silenceDueAt(interaction: Interaction): Instant | null
-}
-
-export type DeadlineKind =
-  | 'answerWindow'
-  | 'customerGrace'
-  | 'agentGrace'
-  | 'round'
-  | 'step'
-  | 'wish'
-  | 'longestWait'
-  | 'wrapUp'
-  | 'silence'
-  | 'consult'
-  | 'rest'
-  | 'dial'
-  | 'callback'
-  | 'recovery'
-  | 'loan'
-  /** A skill that somebody has for a while. After the hours, which alone may close a queue at that instant. */
-  | 'level'
-  | 'dayTurn'
-  | 'hours'
-  | 'shift'
-
-export interface Deadline {
-  readonly kind: DeadlineKind
-  readonly id: string
+  readonly quarantined: readonly Quarantined[]
 }
 
 /** Those of a queue who are alike in what they want, and the agents for them. */

@@ -60,6 +60,7 @@ function matchOf(state: State, of: ClassIndex): Match | null {
     if (head === undefined || node === undefined) continue
     const able = poolsUpTo(free, step)
     if (able.length === 0) continue
+    state.regarded = node.item.id
     const first = rankedAt(state, of, node)
     if (best !== null && !isBefore(state, first, best.first)) continue
     if (queue.refused.size === 0 || visitOf(node.item).tried.length === 0) {
@@ -234,6 +235,7 @@ export function takesMore(state: State, queueId: QueueId): boolean {
 export function nextRoundEnd(state: State): Event<'roundEnded'> | null {
   for (const queue of state.index.dirty) {
     for (const interactionId of queue.refused) {
+      state.regarded = interactionId
       const interaction = state.interaction(interactionId)
       const visit = visitOf(interaction)
       if (visit.retryDueAt !== null) continue

@@ -1,11 +1,12 @@
 import type { Instant } from '../plan/index.ts'
 import { nextHeldOff } from './callbacks.ts'
-import { isRefusal, type Command, type Refusal } from './commands.ts'
+import { isRefusal, type Command, type CommandType, type Refusal } from './commands.ts'
 import { expire, nextDeadline, nextStep } from './deadlines.ts'
 import { decide } from './decide.ts'
 import { departures } from './saying.ts'
 import type { Event } from './events.ts'
 import { evolve } from './evolve.ts'
+import { DeadlineFault } from './quarantine.ts'
 import { nextOffer, nextRoundEnd, nextSentOn } from './match.ts'
 import type { State } from './state.ts'
 
@@ -42,36 +43,71 @@ export function settle(state: State): Event[] {
     if (sent === null) sentOnAt = state.index.touches
     const next = sent ?? nextOffer(state) ?? nextRoundEnd(state)
     if (next === null) state.index.settled()
-    else take(state, [next], events)
+    else {
+      state.regarded = next.interactionId
+      take(state, [next], events)
+    }
   }
   return events
 }
 
-/** Carries the state on to `at`, stopping at every deadline on the way, in order, at its own instant. */
+/** Where no command has led to it, the interaction that it was about is to blame when it throws. */
+function settleAlone(state: State): Event[] {
+  state.regarded = null
+  try {
+    return settle(state)
+  } catch (error) {
+    const id = state.regarded
+    throw id === null ? error : new DeadlineFault({ kind: 'match', id }, error)
+  }
+}
+
+/** All steps of waits that have come by `due`. */
+function reachSteps(state: State, due: Instant, into: Event[]): void {
+  for (;;) {
+    const next = state.index.steps.peek()
+    try {
+      const step = nextStep(state, due)
+      if (step === null) return
+      take(state, [step], into)
+    } catch (error) {
+      throw next === undefined ? error : new DeadlineFault(next.item, error)
+    }
+  }
+}
+
+/** Carries the state on to `at`, stopping at every deadline on the way, in order, at its own instant. Throws DeadlineFault. */
 export function advance(state: State, at: Instant): Event[] {
-  const events: Event[] = settle(state)
+  const events: Event[] = settleAlone(state)
   for (let due = nextDeadline(state); due !== null && due <= at; due = nextDeadline(state)) {
     // Eligibility goes by the wait alone: nothing is matched at an instant before all waits stand as they do then.
-    for (let step = nextStep(state, due); step !== null; step = nextStep(state, due)) take(state, [step], events)
+    reachSteps(state, due, events)
     let deadline = state.index.deadlines.peek()
     while (deadline !== undefined && deadline.key <= due) {
-      const { kind } = deadline.item
-      take(state, expire(state, deadline.item, Math.max(due, state.at)), events)
+      const { item } = deadline
+      const { kind } = item
+      try {
+        take(state, expire(state, item, Math.max(due, state.at)), events)
+      } catch (error) {
+        throw new DeadlineFault(item, error)
+      }
       deadline = state.index.deadlines.peek()
       // Nor before all queues are open or closed as they are then.
       if (kind !== 'hours' || deadline?.item.kind !== 'hours') break
     }
-    events.push(...settle(state))
+    events.push(...settleAlone(state))
   }
   return events
 }
 
+const beforeDeadlines: ReadonlySet<CommandType> = new Set(['resumeRouter', 'quarantine'])
+
 /**
  * One command at `at`: deadlines that are due come first, then the command, then the match. Changes the state. Only a
- * resuming router comes before the deadlines, for it extends them.
+ * resuming router comes before the deadlines, for it extends them, and what takes out one that throws.
  */
 export function run(state: State, command: Command, at: Instant): Outcome {
-  const events = command.type === 'resumeRouter' ? [] : advance(state, at)
+  const events = beforeDeadlines.has(command.type) ? [] : advance(state, at)
   const decision = decide(state, command, at)
   if (isRefusal(decision)) return { events, refusal: decision }
   take(state, decision, events)

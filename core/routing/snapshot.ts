@@ -12,11 +12,12 @@ import type {
   QueueDay,
   Stopgap,
 } from './pieces.ts'
+import type { Quarantined } from './due.ts'
 import { lookupOf } from './lookup.ts'
 import { State } from './state.ts'
 
 /** Raised with every change that makes the same events give another state. A snapshot of another version is ignored. */
-export const coreVersion = 16
+export const coreVersion = 17
 
 export interface Snapshot {
   readonly coreVersion: number
@@ -33,6 +34,7 @@ export interface Snapshot {
   readonly blockWishes: readonly BlockWish[]
   readonly loans: readonly Loan[]
   readonly grants: readonly Grant[]
+  readonly quarantined: readonly Quarantined[]
 }
 
 const byId = <T extends { readonly id: string }>(items: Iterable<T>): T[] =>
@@ -54,6 +56,7 @@ export const snapshotOf = (state: State): Snapshot => ({
   blockWishes: state.blockWishes,
   loans: state.loans,
   grants: state.grants,
+  quarantined: state.quarantined,
 })
 
 /** The state that a snapshot stands for; takes over its pieces. Throws when it was made by another core. */
@@ -71,6 +74,7 @@ export function stateFrom(snapshot: Snapshot): State {
   state.blockWishes = [...snapshot.blockWishes]
   state.loans = [...snapshot.loans]
   state.grants = [...snapshot.grants]
+  state.quarantined = snapshot.quarantined
   state.lookup = lookupOf(snapshot.plan, state)
   for (const agent of snapshot.agents) state.agents.set(agent.id, agent)
   for (const interaction of snapshot.interactions) state.interactions.set(interaction.id, interaction)

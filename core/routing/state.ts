@@ -17,6 +17,7 @@ import {
 } from '../plan/index.ts'
 import { Index } from './index-of-state.ts'
 import { always, lookupOf, openingsOf, type PlanLookup } from './lookup.ts'
+import type { Quarantined } from './due.ts'
 import {
   visitOf,
   type Absence,
@@ -59,6 +60,10 @@ export class State {
   loans: Loan[] = []
   /** Likewise. */
   grants: Grant[] = []
+  /** In the order in which it happened. */
+  quarantined: readonly Quarantined[] = []
+  /** The interaction for which something was sought last; never written down. */
+  regarded: InteractionId | null = null
   lookup: PlanLookup = lookupOf(null)
   readonly index = new Index(this)
 

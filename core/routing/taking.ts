@@ -10,6 +10,8 @@ export function takePlan(state: State, event: Event<'planTaken'>): State {
   const { plan } = event
   state.plan = plan
   state.lookup = lookupOf(plan, state)
+  // What could not be carried out may have been the plan's fault.
+  state.quarantined = state.quarantined.filter(({ interaction }) => interaction !== null)
   const agents = new Set(plan.people.filter(({ roles }) => roles.includes('agent')).map(({ id }) => id))
   for (const id of [...state.agents.keys()]) if (!agents.has(id)) state.agents.delete(id)
   for (const id of agents)

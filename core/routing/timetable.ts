@@ -2,17 +2,24 @@
 import { Heap, heapNode } from '../heap/index.ts'
 import type { Instant } from '../plan/index.ts'
 import { callbackDueAt } from './callable.ts'
-import type { Deadline, DeadlineKind, DeadlineNodes } from './index-pieces.ts'
+import type { Deadline, DeadlineKind } from './due.ts'
+import type { DeadlineNodes } from './index-pieces.ts'
 import { endsUnattended, isUnanswered, visitOf, type Interaction } from './pieces.ts'
 
 export class Timetable {
   readonly deadlines = new Heap<Deadline>()
   /** Apart, since all that a wait has reached by an instant counts for whatever happens at it. */
   readonly steps = new Heap<Deadline>()
+  private left: ReadonlySet<string> | null = null
 
   clear(): void {
     this.deadlines.clear()
     this.steps.clear()
+  }
+
+  /** These never fall due, until it is cleared. */
+  leaveOut(deadlines: readonly Deadline[]): void {
+    this.left = deadlines.length === 0 ? null : new Set(deadlines.map(({ kind, id }) => `${kind}:${id}`))
   }
 
   /** Sets when it falls due; null: not at all. */
@@ -20,7 +27,7 @@ export class Timetable {
     const known = of[kind]
     const heap = kind === 'step' ? this.steps : this.deadlines
     if (known === undefined) {
-      if (dueAt === null) return
+      if (dueAt === null || this.left?.has(`${kind}:${id}`) === true) return
       // What opens and closes at an instant comes before all else at it.
       const tie = kind === 'hours' ? `:${id}` : `${kind}:${id}`
       const node = heapNode<Deadline>({ kind, id }, dueAt, tie)

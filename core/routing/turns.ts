@@ -1,5 +1,6 @@
 // How openings, closings, shifts, and what is laid over them, change the state.
 import type { AgentId, QueueId } from '../plan/index.ts'
+import { freshFigures } from '../figures/index.ts'
 import type { Event } from './events.ts'
 import { visitOf, type Interaction } from './pieces.ts'
 import { lookupOf } from './lookup.ts'
@@ -17,7 +18,7 @@ export function extendPlan(state: State, { times }: Event<'planExtended'>): Stat
 }
 
 /** Drops what ended long ago; what waits since then is ordered anew. */
-export function forgetLayers(state: State): void {
+function forgetLayers(state: State): void {
   const since = state.at - layersKeptMs
   const { stopgaps, emergencies, absences } = state
   state.stopgaps = stopgaps.filter(({ until }) => until > since)
@@ -126,4 +127,14 @@ export function letIn(state: State, interaction: Interaction): void {
   visit.awaitsOpening = false
   visit.enteredAt = state.at
   if (visit.counts) state.queueDay(visit.queueId).figures.entered += 1
+}
+
+/** Figures begin anew, and what is only of the day before is forgotten. */
+export function turnDay(state: State): State {
+  for (const day of state.queues.values()) day.figures = freshFigures(state.at)
+  forgetLayers(state)
+  state.quarantined = state.quarantined.filter(({ interaction }) => interaction === null)
+  for (const agent of state.agents.values()) agent.today = { answered: 0, handled: 0, handleSumMs: 0 }
+  state.index.setDayTurn()
+  return state
 }

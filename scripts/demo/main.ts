@@ -20,7 +20,7 @@ import { homeFolder, placeIn, type Place } from '../place.ts'
 import { fail, root, say } from '../prepare.mjs'
 import { makeHistory } from './history.ts'
 import { large, load, skerrow, unconfigured } from './load.ts'
-import { startProcess, stopProcess, waitForHealth, type Running } from './processes.ts'
+import { KeptProcess, startProcess, waitForHealth } from './processes.ts'
 import { beginsAt } from './scenario.ts'
 import { people } from './scenario-people.ts'
 
@@ -139,26 +139,30 @@ function environment(place: Place, options: Options): Record<string, string> {
   }
 }
 
-async function startAll(place: Place, options: Options): Promise<Running[]> {
+async function startAll(place: Place, options: Options, running: KeptProcess[]): Promise<void> {
   const env = environment(place, options)
   const logs = join(place.folder, 'logs')
   mkdirSync(logs, { recursive: true })
   const tsx = ['--import', 'tsx']
-  const running: Running[] = []
-  await step('starting the router', () => {
-    running.push(startProcess('router', [...tsx, join(root, 'router/main.ts')], env, logs))
-  })
+  const keep = (name: string, args: readonly string[], own = env): KeptProcess => {
+    const fell = (code: number | null, inMs: number): void => {
+      say(
+        `\nThe ${name} has ended by itself (exit code ${code}); it is started again in ${inMs / 1000} s. Its last words are in ${join(logs, `${name}.log`)}.`,
+      )
+    }
+    const kept: KeptProcess = new KeptProcess(name, () => startProcess(name, args, own, logs), fell)
+    running.push(kept)
+    return kept
+  }
+  await step('starting the router', () => void keep('router', [...tsx, join(root, 'router/main.ts')]))
   const origin = `http://127.0.0.1:${place.ports.web}`
   await step('starting the web', async () => {
-    const web = startProcess('web', [join(root, 'web/start.mjs'), String(place.ports.web)], env, logs)
-    running.push(web)
-    await waitForHealth(`${origin}/api/health`, web)
+    const web = keep('web', [join(root, 'web/start.mjs'), String(place.ports.web)])
+    await waitForHealth(`${origin}/api/health`, web.now)
   })
   await step('starting the simulated services', () => {
-    const outsideEnv = { ...env, EUDROMOS_ORIGIN: origin }
-    running.push(startProcess('outside', [...tsx, join(root, 'outside/main.ts')], outsideEnv, logs))
+    keep('outside', [...tsx, join(root, 'outside/main.ts')], { ...env, EUDROMOS_ORIGIN: origin })
   })
-  return running
 }
 
 function announce(place: Place, options: Options): void {
@@ -190,16 +194,22 @@ async function main(): Promise<void> {
     place = placeIn(folder)
   }
   await requirePorts(place)
-  const running: Running[] = []
+  const running: KeptProcess[] = []
   let ending = false
   let wake = (): void => undefined
   const asked = new Promise<void>((resolve) => (wake = resolve))
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => wake())
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => wake())
+  // Whoever started it may be gone without a word, and the terminal with them.
+  process.stdout.on('error', () => undefined)
+  const parent = process.ppid
+  setInterval(() => {
+    if (process.ppid !== parent) wake()
+  }, 500).unref()
   const end = async (): Promise<void> => {
     if (ending) return
     ending = true
     say('\nStopping …')
-    for (const one of [...running].reverse()) await stopProcess(one)
+    for (const one of [...running].reverse()) await one.stop()
     if (place.cluster.running()) {
       const database = connect(place.ownerUrl, 1)
       await stopClock(database.$client).catch(() => undefined)
@@ -211,12 +221,7 @@ async function main(): Promise<void> {
   }
   try {
     await Promise.race([asked, begin(place, options, running)])
-    if (running.length > 0) {
-      const lost = running.map(({ name, ended }) => ended.then(() => name))
-      const name = await Promise.race([asked.then(() => null), ...lost])
-      if (name !== null)
-        say(`\nThe ${name} has ended by itself. Its last words are in ${join(folder, 'logs', `${name}.log`)}.`)
-    }
+    await asked
   } catch (error) {
     await end()
     throw error
@@ -224,10 +229,10 @@ async function main(): Promise<void> {
   await end()
 }
 
-async function begin(place: Place, options: Options, running: Running[]): Promise<void> {
+async function begin(place: Place, options: Options, running: KeptProcess[]): Promise<void> {
   await prepareDatabase(place, options)
-  await step('building what has changed', () => buildWeb())
-  running.push(...(await startAll(place, options)))
+  await step('building what has changed', () => void buildWeb())
+  await startAll(place, options, running)
   announce(place, options)
 }
 

@@ -32,6 +32,62 @@ export function startProcess(
   return { name, child, ended }
 }
 
+const longLifeMs = 60_000
+const longestPauseMs = 30_000
+
+/** A process that is started anew whenever it ends by itself, after pauses that grow while it ends soon. */
+export class KeptProcess {
+  private running: Running
+  private stopping = false
+  private pauseMs: number
+  private wake = (): void => undefined
+  private readonly kept: Promise<void>
+
+  constructor(
+    readonly name: string,
+    private readonly begin: () => Running,
+    /** Told each time that it has ended by itself. */
+    private readonly fell: (code: number | null, againInMs: number) => void,
+    private readonly firstPauseMs = 1000,
+  ) {
+    this.pauseMs = firstPauseMs
+    this.running = begin()
+    this.kept = this.keep()
+  }
+
+  /** The process as it runs now. */
+  get now(): Running {
+    return this.running
+  }
+
+  private async keep(): Promise<void> {
+    for (;;) {
+      const from = performance.now()
+      const code = await this.running.ended
+      if (this.stopping) return
+      if (performance.now() - from > longLifeMs) this.pauseMs = this.firstPauseMs
+      this.fell(code, this.pauseMs)
+      await new Promise<void>((resolve) => {
+        const timer = setTimeout(resolve, this.pauseMs)
+        this.wake = () => {
+          clearTimeout(timer)
+          resolve()
+        }
+      })
+      if (this.stopping) return
+      this.pauseMs = Math.min(longestPauseMs, this.pauseMs * 2)
+      this.running = this.begin()
+    }
+  }
+
+  async stop(): Promise<void> {
+    this.stopping = true
+    this.wake()
+    await stopProcess(this.running)
+    await this.kept
+  }
+}
+
 /** Asks it to end, and makes it after ten seconds. */
 export async function stopProcess({ child, ended }: Running): Promise<void> {
   if (child.exitCode !== null) return

@@ -77,6 +77,8 @@ const changesEverything: ReadonlySet<Event['type']> = new Set([
   'blockRefused',
   'blockBegan',
   'blockEnded',
+  'interactionQuarantined',
+  'deadlineQuarantined',
 ])
 
 const noGuests: Interaction['guests'] = []
@@ -87,7 +89,10 @@ const isUnbroken = (rows: News['rows']): boolean =>
 /** Follows the journal in one process and folds it: what it holds is a function of committed events. */
 export class Follower {
   state = new State()
+  /** The last event that is folded. */
   seq = 0
+  /** Up to where watchers were told: what they are told next follows on this, however far the state is already. */
+  toldSeq = 0
   document: PlanDocument | null = null
   people = new Map<string, Person>()
   readonly customerNames = new Map<string, string>()
@@ -123,6 +128,8 @@ export class Follower {
     private readonly log: Logger,
     /** Called on every hint, for those who wait for answers: with what it brought, null when that is to be read. */
     private readonly hinted: (news: News | null) => void,
+    /** Called once, when it cannot follow any more. */
+    private readonly givenUp: (why: string) => void,
   ) {}
 
   async start(): Promise<void> {
@@ -134,6 +141,7 @@ export class Follower {
     await this.hear()
     await this.pull()
     await this.loadNames()
+    this.toldSeq = this.seq
     this.timer = setInterval(() => void this.pull(), pollMs)
   }
 
@@ -160,8 +168,8 @@ export class Follower {
   /** All that changed after `seq`, or null where that is too long ago. */
   since(seq: number): Change[] | null {
     const first = this.past[0]
-    if (seq === this.seq) return []
-    if (first === undefined || seq > this.seq || seq < first.seq - 1) return null
+    if (seq === this.toldSeq) return []
+    if (first === undefined || seq > this.toldSeq || seq < first.seq - 1) return null
     const missed = this.past.filter((change) => change.seq > seq)
     return missed.some(({ everything }) => everything) ? null : missed
   }
@@ -300,6 +308,7 @@ export class Follower {
       } catch (error) {
         this.stopped = `the journal's event ${seq} (${event.type}) could not be followed: ${String(error)}`
         this.log.fatal({ err: error, seq }, 'stopped following')
+        this.givenUp(this.stopped)
         return
       }
     }
@@ -325,6 +334,7 @@ export class Follower {
       events: rows.map(({ event }) => event),
     }
     this.past.push(change)
+    this.toldSeq = change.seq
     if (this.past.length > remembered) this.past.splice(0, remembered / 2)
     for (const watcher of this.watchers) watcher.changed?.(change)
   }
@@ -344,8 +354,11 @@ export class Follower {
     await this.loadPlan()
     await this.loadAnnouncements()
     await this.loadHandovers()
-    const { interactions, blockWishes } = this.state
-    await this.loadCustomers(new Set([...interactions.values(), ...blockWishes].map(({ customerId }) => customerId)))
+    const { interactions, blockWishes, quarantined } = this.state
+    const taken = quarantined.flatMap(({ interaction }) => interaction ?? [])
+    await this.loadCustomers(
+      new Set([...interactions.values(), ...blockWishes, ...taken].map(({ customerId }) => customerId)),
+    )
     await this.loadNumbers(new Set(this.state.interactions.keys()))
   }
 

@@ -10,6 +10,7 @@ import {
   messageView,
   personView,
   planView,
+  quarantinedViews,
   queueView,
 } from './project.ts'
 import type { Runtime } from './runtime.ts'
@@ -159,7 +160,8 @@ export class LiveFeed {
 
   private async snapshot(): Promise<void> {
     const { follower, clock } = this.runtime
-    const { state, seq } = follower
+    // The state may be ahead of the words that belong to it: those come with the change after this seq.
+    const { state, toldSeq: seq } = follower
     const reach = reachOf(follower, this.scope)
     if (this.scope.kind === 'seat') this.ownQueues = new Set(state.index.queuesOf(this.scope.agentId))
     const interactions = collect(state.interactions.keys(), reach.interactions, (id) => interactionView(follower, id))
@@ -171,6 +173,7 @@ export class LiveFeed {
       plan: this.plan(reach),
       emergencies: emergencyViews(follower, this.scope.kind === 'seat' ? this.scope.agentId : null),
       blockWishes: this.scope.kind === 'seat' ? [] : blockWishViews(follower, reach.people),
+      quarantined: this.scope.kind === 'seat' ? [] : quarantinedViews(follower, reach.queues),
       people: collect(state.agents.keys(), reach.people, (id) => personView(follower, id)),
       queues: collect(state.queues.keys(), reach.queues, (id) => queueView(follower, id)),
       interactions,

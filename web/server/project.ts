@@ -24,6 +24,7 @@ import type {
   MessageView,
   PersonView,
   PlanView,
+  QuarantinedView,
   QueueView,
   WaitView,
 } from '../view/view.ts'
@@ -110,6 +111,23 @@ export const blockWishViews = (
       ...wish,
       agentName: nameOf(people, agentId) ?? '',
       customerName: customerNames.get(wish.customerId) ?? '',
+    }))
+
+/** What a fault took out, of the queues in sight. */
+export const quarantinedViews = (
+  { state, document, customerNames }: Follower,
+  inSight: (queueId: string) => boolean,
+): QuarantinedView[] =>
+  state.quarantined
+    .filter(({ interaction }) => interaction === null || inSight(interaction.queueId))
+    .map(({ id, kind, at, interaction }) => ({
+      id,
+      kind,
+      at,
+      interaction: interaction && {
+        queueName: document?.queues.find((queue) => queue.id === interaction.queueId)?.name ?? '',
+        customerName: customerNames.get(interaction.customerId) ?? '',
+      },
     }))
 
 /** What customers of a queue are told of the emergency that closes it, or closed it at an instant; undefined: none. */

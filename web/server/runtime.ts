@@ -27,6 +27,8 @@ export interface Runtime {
   close(): Promise<void>
 }
 
+const lastWordsMs = 200
+
 const held = globalThis as unknown as { eudromosRuntime?: Promise<Runtime> }
 
 export const setting = (name: string): string => {
@@ -51,8 +53,13 @@ async function begin(): Promise<Runtime> {
   const processId = randomUUID()
   const lookups = connect(url, 6, { byKeyOnly: true })
   const sender = new Sender(lookups, log, (submission) => follower.expect(submission))
-  const follower: Follower = new Follower(database, lookups, url, clock, log, (news) => sender.heard(news))
-  const connections = new Connections(processId, sender, follower)
+  // What cannot follow shows what was: its streams end, and the process, to be started anew.
+  const giveUp = (): void => {
+    connections.closeAll()
+    setTimeout(() => process.exit(1), lastWordsMs)
+  }
+  const follower: Follower = new Follower(database, lookups, url, clock, log, (news) => sender.heard(news), giveUp)
+  const connections: Connections = new Connections(processId, sender, follower)
   await sender.start()
   await follower.start()
   // From now on people may come back to it: what waited for a web process goes on.

@@ -8,6 +8,7 @@ const view: View = {
   plan: null,
   emergencies: [],
   blockWishes: [],
+  quarantined: [],
   people: {},
   queues: {},
   interactions: { i1: { id: 'i1' } as InteractionView },

@@ -245,6 +245,8 @@ export interface View {
   readonly emergencies: readonly EmergencyView[]
   /** None at a seat. */
   readonly blockWishes: readonly BlockWishView[]
+  /** What a fault of the program took out; of a seat nothing. */
+  readonly quarantined: readonly QuarantinedView[]
   readonly people: Readonly<Record<string, PersonView>>
   readonly queues: Readonly<Record<string, QueueView>>
   readonly interactions: Readonly<Record<string, InteractionView>>
@@ -252,6 +254,15 @@ export interface View {
 }
 
 /** What is different after `seq`; null stands for what is gone. Messages are added to those there are. */
+/** An interaction, or something that was due, that a fault of the program took out. */
+export interface QuarantinedView {
+  readonly id: string
+  readonly at: number
+  /** Null where it was no interaction but something due; `kind` says what. */
+  readonly interaction: { readonly queueName: string; readonly customerName: string } | null
+  readonly kind: string
+}
+
 export interface ViewChange {
   readonly seq: number
   readonly at: number

@@ -183,6 +183,7 @@ export const madeView = ({ queues, live = {}, people = [], interactions = [], em
   },
   emergencies,
   blockWishes: [],
+  quarantined: [],
   people: byId(people),
   queues: byId(queues.map(({ id }) => madeQueue(id, live[id]))),
   interactions: byId(interactions),

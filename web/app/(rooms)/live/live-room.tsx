@@ -14,6 +14,7 @@ import { timeText, weekdayText } from '../../../components/format.ts'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
 import { BlockWishes } from './block-wishes.tsx'
+import { TakenOut } from './taken-out.tsx'
 import { HelpAsked } from './calls-now.tsx'
 import { EmergencyBanner } from './emergency-banner.tsx'
 import { EmergencyDrawer } from './emergency-drawer.tsx'
@@ -199,6 +200,7 @@ export function LiveRoom(props: LiveRoomProps) {
       {view.emergencies.map((emergency) => (
         <EmergencyBanner key={emergency.id} emergency={emergency} view={view} now={now} mayEnd={mayCloseAll} />
       ))}
+      <TakenOut view={view} now={now} />
       <BlockWishes view={view} now={now} mayBlock={mayBlock} />
       <HelpAsked view={view} now={now} mayListen={mayListen} onPerson={onPerson} />
       {shown === 'people' && (

@@ -1,0 +1,92 @@
+// Streams that stand for people: an agent is connected while one is open, a customer at the page while theirs is.
+import { inThreads, type AgentId, type Instant } from '../plan/index.ts'
+import { asAgent } from './allowed.ts'
+import { isCallable } from './callable.ts'
+import type { Command, Decision } from './commands.ts'
+import { lapseWishes, withdraw, withdrawFrom } from './consequences.ts'
+import { event, type Event } from './events.ts'
+import { goneFrom, lostWith } from './parting.ts'
+import { endsUnattended, type Connection, type Interaction } from './pieces.ts'
+import type { State } from './state.ts'
+
+export function loseProcess(state: State, processId: string, at: Instant): Decision {
+  const lost: Event[] = []
+  for (const agent of state.agents.values())
+    for (const [n, { id }] of ofProcess(agent.connections, processId).entries())
+      lost.push(...disconnectionOf(state, agent.id, id, at, n + 1))
+  for (const interaction of state.interactions.values())
+    for (const [n, { id }] of ofProcess(interaction.connections, processId).entries())
+      lost.push(...disconnectCustomer(state, interaction, id, at, n + 1))
+  return [...lost, ...lostWith(state, processId, at)]
+}
+
+const ofProcess = <T extends { processId: string }>(connections: T[], processId: string): T[] =>
+  connections.filter((connection) => connection.processId === processId)
+
+export function connectAgent(state: State, command: Command<'connectAgent'>, at: Instant): Decision {
+  const { agentId } = command.body
+  const refusal = asAgent(state, command, agentId)
+  if (refusal !== null) return refusal
+  return holds(state.agent(agentId).connections, command.body) ? [] : [event('agentConnected', at, command.body)]
+}
+
+/** The same connection through another process is news: it must not be lost with the first. */
+export const holds = (
+  connections: readonly Connection[],
+  { connectionId, processId }: { readonly connectionId: string; readonly processId: string },
+): boolean => connections.some((one) => one.id === connectionId && one.processId === processId)
+
+export function disconnectAgent(state: State, command: Command<'disconnectAgent'>, at: Instant): Decision {
+  const { agentId, connectionId } = command.body
+  const refusal = asAgent(state, command, agentId)
+  if (refusal !== null) return refusal
+  const known = state.agent(agentId).connections.some(({ id }) => id === connectionId)
+  return known ? disconnectionOf(state, agentId, connectionId, at, 1) : []
+}
+
+/** `lost` says how many connections are lost by now within one command, this one included. */
+function disconnectionOf(state: State, agentId: AgentId, connectionId: string, at: Instant, lost: number): Event[] {
+  const agent = state.agent(agentId)
+  const last = agent.connections.length === lost
+  const signedOut = state.lookup.presenceStates.get(agent.stateId)?.signedOut ?? true
+  const idle = signedOut && agent.carried.length === 0
+  const graceDueAt = last && !idle ? at + state.settings().agentGraceSeconds * 1000 : null
+  return [
+    event('agentDisconnected', at, { agentId, connectionId, graceDueAt }),
+    ...(last ? withdrawFrom(state, agentId, 'connectionLost', at) : []),
+    ...(last ? agent.carried.flatMap((id) => noAnswer(state.interaction(id), agentId, at)) : []),
+    ...(last ? lapseWishes(state, agentId, at, graceDueAt ?? Infinity) : []),
+  ]
+}
+
+/** Who was asked into a call cannot answer any more. */
+const noAnswer = (interaction: Interaction, agentId: AgentId, at: Instant): Event[] =>
+  interaction.guests.some(({ personId, way }) => personId === agentId && way === 'asked')
+    ? goneFrom(interaction, agentId, at)
+    : []
+
+export function disconnectCustomer(
+  state: State,
+  interaction: Interaction,
+  connectionId: string,
+  at: Instant,
+  lost = 1,
+): Event[] {
+  if (!interaction.connections.some(({ id }) => id === connectionId)) return []
+  const waits = endsUnattended(interaction)
+  const last = interaction.connections.length === lost
+  return [
+    event('customerDisconnected', at, {
+      interactionId: interaction.id,
+      connectionId,
+      customerGraceDueAt:
+        waits && last && !interaction.leftMessage && !inThreads(interaction.channel)
+          ? at + state.customerGraceMs(interaction.patience)
+          : null,
+    }),
+    // Who has asked to be called later than now is no longer on the line to be put through.
+    ...(last && interaction.callback !== null && !isCallable(interaction.callback, at)
+      ? withdraw(interaction, 'quietHours', at)
+      : []),
+  ]
+}
