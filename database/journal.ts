@@ -1,4 +1,5 @@
 import type pg from 'pg'
+import type { Instant } from '@eudromos/core/plan'
 import type { InteractionRecord } from '@eudromos/core/records'
 import { coreVersion, upcast, type Event, type Snapshot } from '@eudromos/core/routing'
 import type { Answer } from './inbox.ts'
@@ -143,10 +144,27 @@ export async function commitBatch(client: pg.ClientBase, batch: Batch): Promise<
   if (result.rows[0]?.held !== 1) throw new Fenced(`epoch ${batch.epoch} is over`)
 }
 
-/** Events after `seq`, in order. */
+/** A place in the journal: the event of this number, which was at this instant. Nothing follows that was earlier. */
+export interface Place {
+  readonly seq: number
+  readonly at: Instant
+  /** What was put away is read as well: of what goes on from the beginning. */
+  readonly whole?: boolean
+}
+
+/** Before the first event. */
+export const beginning: Place = { seq: 0, at: 0, whole: true }
+
+/** Where reading goes on after these events. */
+export const placeAfter = (rows: readonly JournalRow[], before: Place): Place => {
+  const last = rows.at(-1)
+  return last === undefined ? before : { ...before, seq: last.seq, at: last.event.at }
+}
+
+/** Events after a place, in order. */
 export async function readJournal(
   client: pg.ClientBase | pg.Pool,
-  afterSeq: number,
+  { seq, at, whole = false }: Place,
   limit: number,
   toSeq: number | null = null,
 ): Promise<JournalRow[]> {
@@ -158,10 +176,10 @@ export async function readJournal(
     on_behalf_of: string | null
     reason: string | null
   }>({
-    name: 'read-journal',
-    text: `select seq, body, inbox_id, actor, on_behalf_of, reason from journal
-           where seq > $1 and seq <= coalesce($3, 9007199254740991) order by seq limit $2`,
-    values: [afterSeq, limit, toSeq],
+    name: whole ? 'read-journal-whole' : 'read-journal',
+    text: `select seq, body, inbox_id, actor, on_behalf_of, reason from ${whole ? 'journal_all' : 'journal'}
+           where seq > $1 and seq <= coalesce($3, 9007199254740991) and day >= $4 order by seq limit $2`,
+    values: [seq, limit, toSeq, dayOf(at)],
   })
   return rows.map((row) => ({
     seq: row.seq,
@@ -203,7 +221,22 @@ export async function writeSnapshot(client: pg.ClientBase, epoch: number, stored
   await client.query('delete from snapshot where seq < (select seq from snapshot order by seq desc offset 49 limit 1)')
 }
 
-/** Makes the journal's partitions for the days given (YYYY-MM-DD). */
+/** The day of an instant, in UTC, as YYYY-MM-DD. */
+const dayOf = (at: Instant): string => new Date(at).toISOString().slice(0, 10)
+
+/** The quarter of a year that an instant is in, by its first day: the journal has one partition for each. */
+export function quarterOf(at: Instant): string {
+  const date = new Date(at)
+  return dayOf(Date.UTC(date.getUTCFullYear(), Math.floor(date.getUTCMonth() / 3) * 3))
+}
+
+/** Makes the journal's partitions for the days given (YYYY-MM-DD): a quarter of a year each. */
 export async function makePartitions(client: pg.ClientBase, days: readonly string[]): Promise<void> {
   for (const day of days) await client.query('select journal_partition($1::date)', [day])
+}
+
+/** Puts away the quarters that ended before the instant; gives how many. What no snapshot has yet stays. */
+export async function putAwayJournal(client: pg.ClientBase, before: Instant): Promise<number> {
+  const { rows } = await client.query<{ gone: number }>('select journal_put_away($1::date) as gone', [dayOf(before)])
+  return rows[0]?.gone ?? 0
 }

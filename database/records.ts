@@ -149,7 +149,7 @@ export async function readActs(database: Database, interactionId: string): Promi
     actor: string
     on_behalf_of: string
   }>(
-    `select seq, at, type, actor, on_behalf_of from journal
+    `select seq, at, type, actor, on_behalf_of from journal_all
      where day >= (to_timestamp($2 / 1000.0) at time zone 'UTC')::date
        and ($3::bigint is null or day <= (to_timestamp($3 / 1000.0) at time zone 'UTC')::date)
        and on_behalf_of is not null and body::jsonb ->> 'interactionId' = $1 order by seq`,

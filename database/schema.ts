@@ -32,7 +32,7 @@ import type {
   SkillKind,
 } from '@eudromos/core/plan'
 
-// The wire: commands in, facts out. The journal itself is partitioned by day and so is made by a migration of its own.
+// The wire: commands in, facts out. The journal itself is partitioned by quarters of a year and so is made by a migration of its own.
 
 export const inbox = pgTable(
   'inbox',

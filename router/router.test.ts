@@ -9,6 +9,7 @@ import {
   connectAlone,
   insertCommands,
   readAnswers,
+  beginning,
   readJournal,
   readSnapshot,
   removeWebProcess,
@@ -90,7 +91,10 @@ const arrival = (interactionId: string, connection: CommandBodies['beginInteract
   })
 
 async function replayed(): Promise<State> {
-  return (await readJournal(web.$client, 0, 100_000)).reduce((state, { event }) => evolve(state, event), new State())
+  return (await readJournal(web.$client, beginning, 100_000)).reduce(
+    (state, { event }) => evolve(state, event),
+    new State(),
+  )
 }
 
 test('a command is decided, journalled, recorded and answered', async () => {
@@ -98,7 +102,7 @@ test('a command is decided, journalled, recorded and answered', async () => {
   await ask(make('publishPlan', { plan: testPlan() }))
   const [answer] = await ask(arrival('i1'))
   expect(answer?.ok).toBe(true)
-  const journal = await readJournal(web.$client, 0, 10)
+  const journal = await readJournal(web.$client, beginning, 10)
   expect(journal.map(({ seq, event }) => [seq, event.type])).toEqual([
     [1, 'planTaken'],
     [2, 'interactionArrived'],
@@ -159,13 +163,13 @@ test('while no web process lives nobody’s grace runs; it begins once one does'
   await ask(arrival('i1', { id: 'k1', processId: 'w1' }))
   await removeWebProcess(web.$client, 'w1')
   await new Promise((resolve) => setTimeout(resolve, 4000))
-  const types = async () => (await readJournal(web.$client, 0, 100)).map(({ event }) => event.type)
+  const types = async () => (await readJournal(web.$client, beginning, 100)).map(({ event }) => event.type)
   expect(await types()).toEqual(['planTaken', 'interactionArrived'])
   const living = setInterval(() => void renewWebProcess(web.$client, 'w2'), 500)
   await until(async () => (await web.query.record.findFirst())?.outcome === 'abandoned').finally(() => {
     clearInterval(living)
   })
-  const [, , resumed, gone, abandoned] = (await readJournal(web.$client, 0, 100)).map(({ event }) => event)
+  const [, , resumed, gone, abandoned] = (await readJournal(web.$client, beginning, 100)).map(({ event }) => event)
   expect([resumed?.type, gone?.type]).toEqual(['routerResumed', 'customerDisconnected'])
   expect(resumed?.type === 'routerResumed' && resumed.outageMs).toBeGreaterThan(2000)
   expect((abandoned?.at ?? 0) - (gone?.at ?? 0)).toBe(1000)
@@ -247,7 +251,7 @@ test('a deadline that throws takes out its own interaction, while commands besid
   clearInterval(living)
   expect(answers.every(({ ok }) => ok)).toBe(true)
   expect(await ask(arrival('i3'))).toMatchObject([{ ok: true }])
-  const events = (await readJournal(web.$client, 0, 1000)).map(({ event }) => event)
+  const events = (await readJournal(web.$client, beginning, 1000)).map(({ event }) => event)
   const out = events.filter(({ type }) => type === 'interactionQuarantined')
   expect(out).toMatchObject([{ interactionId: 'i1', kind: 'answerWindow' }])
   // Its agent is free for whoever waits next.
@@ -265,7 +269,7 @@ test('while one batch is committed the next is decided: in a burst with bad comm
   const answers = await Promise.all(names.map((name) => ask(arrival(name))))
   const kept = names.filter((name) => !name.endsWith('\u0000'))
   expect(answers.flat().map((answer) => answer.ok)).toEqual(names.map((name) => kept.includes(name)))
-  const journal = await readJournal(web.$client, 0, 100_000)
+  const journal = await readJournal(web.$client, beginning, 100_000)
   expect(journal.map(({ seq }) => seq)).toEqual(journal.map((_, n) => n + 1))
   const arrived = journal.flatMap(({ event }) => (event.type === 'interactionArrived' ? [event.interactionId] : []))
   expect(arrived.sort()).toEqual([...kept].sort())

@@ -119,6 +119,8 @@ export class Router {
         if (performance.now() >= purgeAt) {
           purgeAt = performance.now() + purgeEveryMs
           await purgeInbox(writing)
+          // What is in its way now is tried again in an hour.
+          await writer.putAway().catch((error: unknown) => log.warn({ err: error }, 'the journal was not put away'))
         }
         if (performance.now() >= checkAt) {
           checkAt = performance.now() + processCheckMs

@@ -16,9 +16,13 @@ import {
 } from '@eudromos/core/routing'
 import {
   actorKey,
+  beginning,
   commitBatch,
   Fenced,
   makePartitions,
+  placeAfter,
+  putAwayJournal,
+  quarterOf,
   readJournal,
   readPending,
   readOpenRecords,
@@ -29,6 +33,7 @@ import {
   type Connection,
   type JournalRow,
   type Pending,
+  type Place,
   type Turn,
 } from '@eudromos/database'
 import { byItself, Scribe, type Draft } from './scribe.ts'
@@ -99,17 +104,15 @@ export class Writer {
   private async rebuild(): Promise<void> {
     const stored = await readSnapshot(this.client)
     this.state = stored === null ? new State() : stateFrom(stored.snapshot)
-    let at = stored?.seq ?? 0
-    this.snapshotSeq = at
+    let at: Place = stored === null ? beginning : { seq: stored.seq, at: this.state.at }
+    this.snapshotSeq = at.seq
     for (;;) {
       const rows = await readJournal(this.client, at, 5000)
-      for (const { event, seq } of rows) {
-        evolve(this.state, event)
-        at = seq
-      }
+      for (const { event } of rows) evolve(this.state, event)
+      at = placeAfter(rows, at)
       if (rows.length < 5000) break
     }
-    this.scribe = new Scribe(at, await readOpenRecords(this.client))
+    this.scribe = new Scribe(at.seq, await readOpenRecords(this.client))
   }
 
   /** Never earlier than what the journal says already. */
@@ -249,11 +252,19 @@ export class Writer {
   }
 
   private async ensurePartitions(rows: readonly JournalRow[]): Promise<void> {
-    const days = new Set(rows.map(({ event }) => new Date(event.at).toISOString().slice(0, 10)))
-    const missing = [...days].filter((day) => !this.partitions.has(day))
+    const quarters = new Set(rows.map(({ event }) => quarterOf(event.at)))
+    const missing = [...quarters].filter((quarter) => !this.partitions.has(quarter))
     if (missing.length === 0) return
     await makePartitions(this.client, missing)
-    for (const day of missing) this.partitions.add(day)
+    for (const quarter of missing) this.partitions.add(quarter)
+  }
+
+  /** Puts away what of the journal is older than the plan has it at hand. */
+  async putAway(): Promise<void> {
+    const days = this.state.plan?.centre.journalDays
+    if (days === undefined) return
+    const gone = await putAwayJournal(this.reading, this.state.at - days * dayMs)
+    if (gone > 0) this.log.info({ gone }, 'quarters of the journal were put away')
   }
 
   async writeSnapshot(): Promise<void> {

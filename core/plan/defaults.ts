@@ -75,6 +75,7 @@ type PlainCentre =
   | 'mailRestAfterSeconds'
   | 'mailEndAfterRestSeconds'
   | 'recordingDays'
+  | 'journalDays'
   | 'backWithinSeconds'
   | 'ringSeconds'
   | 'callsFrom'
@@ -96,6 +97,7 @@ export const plainCentre: Pick<CentreSettings, PlainCentre> = {
   mailRestAfterSeconds: 60,
   mailEndAfterRestSeconds: 604_800,
   recordingDays: 90,
+  journalDays: 730,
   backWithinSeconds: 600,
   ringSeconds: 30,
   callsFrom: '08:00',

@@ -135,6 +135,8 @@ export interface CentreSettings {
   readonly ownAbsences: boolean
   /** How long recordings of calls are kept. */
   readonly recordingDays: number
+  /** How long the journal is kept at hand; what is older is put away by quarters of a year. */
+  readonly journalDays: number
   /** Who was cut off in a call and rings again within so long goes to the same agent, else first; 0: like anybody. */
   readonly backWithinSeconds: number
   /** How long a customer's telephone rings. */

@@ -380,7 +380,7 @@ export type Event<T extends EventType = EventType> = {
 
 /** Shapes that have changed; all others are at version 1. */
 const versions: Partial<Record<EventType, number>> = {
-  planTaken: 12,
+  planTaken: 13,
   planExtended: 2,
   callbackAsked: 2,
   interactionArrived: 7,

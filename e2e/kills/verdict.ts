@@ -1,12 +1,14 @@
 import { hasRoom } from '../../core/capacity/index.ts'
 import { evolve, snapshotOf, State, type Event } from '../../core/routing/index.ts'
-import { readJournal, type Database, type JournalRow } from '../../database/index.ts'
+import { beginning, placeAfter, readJournal, type Database, type JournalRow } from '../../database/index.ts'
 
 export async function wholeJournal(database: Database): Promise<JournalRow[]> {
   const rows: JournalRow[] = []
-  for (let page = await readJournal(database.$client, 0, 20_000); page.length > 0;) {
+  let at = beginning
+  for (let page = await readJournal(database.$client, at, 20_000); page.length > 0;) {
     rows.push(...page)
-    page = await readJournal(database.$client, rows.at(-1)?.seq ?? 0, 20_000)
+    at = placeAfter(page, at)
+    page = await readJournal(database.$client, at, 20_000)
   }
   return rows
 }

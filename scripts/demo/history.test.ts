@@ -1,5 +1,13 @@
 import { evolve, snapshotOf, State } from '@eudromos/core/routing'
-import { connect, readAnswers, readJournal, readPending, readSnapshot, type Database } from '@eudromos/database'
+import {
+  beginning,
+  connect,
+  readAnswers,
+  readJournal,
+  readPending,
+  readSnapshot,
+  type Database,
+} from '@eudromos/database'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { makeHistory } from './history.ts'
 import { load, skerrow } from './load.ts'
@@ -23,7 +31,7 @@ test('the morning is what the core made of it: journal, snapshot, records and wo
   const chats = await makeHistory(place.ownerUrl, skerrow, beginsAt)
   expect(chats).toBeGreaterThan(50)
 
-  const journal = await readJournal(database.$client, 0, 1_000_000)
+  const journal = await readJournal(database.$client, beginning, 1_000_000)
   const state = journal.reduce((before, { event }) => evolve(before, event), new State())
   const stored = await readSnapshot(database.$client)
   expect(JSON.stringify(stored?.snapshot)).toBe(JSON.stringify(snapshotOf(state)))

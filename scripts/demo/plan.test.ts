@@ -7,6 +7,7 @@ import {
   connect,
   DraftMoved,
   readDraft,
+  beginning,
   readJournal,
   readPublished,
   setClock,
@@ -147,7 +148,9 @@ test('the router carries the calendar on before it ends', async () => {
   const router = new Router({ url: place.routerUrl, name: 'one', log: pino({ level: 'silent' }) })
   router.start()
   const events = async (type: string) =>
-    (await readJournal(database.$client, 0, 10_000)).map(({ event }) => event).filter((event) => event.type === type)
+    (await readJournal(database.$client, beginning, 10_000))
+      .map(({ event }) => event)
+      .filter((event) => event.type === type)
   const until = async (look: () => Promise<boolean>): Promise<void> => {
     for (const end = Date.now() + 20_000; !(await look()); await new Promise((resolve) => setTimeout(resolve, 50)))
       if (Date.now() > end) throw new Error('waited 20 s in vain')

@@ -229,6 +229,8 @@ export const centre = {
   orders: { lateness: 'the relatively latest', oldestFirst: 'plainly the oldest' },
   defaultTarget: 'Target of a queue without one, seconds',
   retry: 'Refused by all: anew after, seconds',
+  journalDays: 'Journal kept at hand, days',
+  journalHelp: 'Older quarters of a year are put away in the archive. Records, recordings and figures are not touched.',
   agentGrace: 'Agent gone: work kept for, seconds',
   customerGrace: 'Customer gone: given up after, s',
   wish: 'Waits for one person alone for, seconds',

@@ -2,6 +2,7 @@ import type { Logger } from 'pino'
 import type { PlanDocument } from '@eudromos/core/plan'
 import { evolve, State, stateFrom, visitOf, type Event, type Interaction } from '@eudromos/core/routing'
 import {
+  beginning,
   connectAlone,
   listen,
   readContents,
@@ -18,6 +19,7 @@ import {
   type MessageText,
   type News,
   type Person,
+  type Place,
   type Signal,
   type Submission,
   type TranscriptLine,
@@ -235,7 +237,7 @@ export class Follower {
         if (heard.length > 0) await this.take(heard)
         else if (this.mustRead) {
           this.mustRead = false
-          const rows = await readJournal(this.lookups.$client, this.seq, pageRows)
+          const rows = await readJournal(this.lookups.$client, this.place(), pageRows)
           if (rows.length === pageRows) this.mustRead = true
           if (rows.length > 0) await this.take(rows)
         } else break
@@ -245,6 +247,10 @@ export class Follower {
     } finally {
       this.reading = false
     }
+  }
+
+  private place(): Place {
+    return this.seq === 0 ? beginning : { seq: this.seq, at: this.state.at }
   }
 
   /** What hints brought that follows on what is folded. Where something is missing between, all is read instead. */

@@ -10,7 +10,7 @@ import {
   type WaitingFor,
   waitingFor,
 } from '@eudromos/core/routing'
-import { readJournal, readSnapshot } from '@eudromos/database'
+import { beginning, placeAfter, readJournal, readSnapshot, type Place } from '@eudromos/database'
 import type { Runtime } from './runtime.ts'
 
 /** With the names of people and of skills. */
@@ -72,16 +72,14 @@ export async function groundsAt(runtime: Runtime, interactionId: string, seq: nu
   const { $client } = runtime.database
   const stored = await readSnapshot($client, seq - 1)
   const state = stored === null ? new State() : stateFrom(stored.snapshot)
-  let at = stored?.seq ?? 0
+  let at: Place = stored === null ? beginning : { seq: stored.seq, at: state.at, whole: true }
   for (;;) {
     const rows = await readJournal($client, at, 5000, seq - 1)
-    for (const { event, seq: next } of rows) {
-      evolve(state, event)
-      at = next
-    }
+    for (const { event } of rows) evolve(state, event)
+    at = placeAfter(rows, at)
     if (rows.length < 5000) break
   }
-  const [made] = await readJournal($client, seq - 1, 1, seq)
+  const [made] = await readJournal($client, { ...at, seq: seq - 1 }, 1, seq)
   if (made !== undefined && made.event.at > state.at) state.at = made.event.at
   return named(runtime, groundsOf(state, interactionId))
 }

@@ -113,6 +113,7 @@ export const centreShape = yup.object({
   mailRestAfterSeconds: whole('Email rests after', 10, 604_800).nullable().defined(),
   mailEndAfterRestSeconds: whole('Email over after', 60, 7_776_000).required(),
   recordingDays: whole('Recordings are kept', 1, 3650).required(),
+  journalDays: whole('Journal at hand', 92, 3650).required(),
   backWithinSeconds: whole('Back within', 0, 86_400).required(),
   ringSeconds: whole('A call rings', 5, 300).required(),
   callsFrom: clock('Customers are called from').required(),

@@ -42,6 +42,7 @@ const fields: readonly { name: NumberName; label: string; help?: string }[] = [
   { name: 'mailRestAfterSeconds', label: t.mailRest, help: t.mailHelp },
   { name: 'mailEndAfterRestSeconds', label: t.mailEnd },
   { name: 'recordingDays', label: recording.days },
+  { name: 'journalDays', label: t.journalDays, help: t.journalHelp },
   { name: 'backWithinSeconds', label: callbacks.backWithin, help: callbacks.backHelp },
   { name: 'ringSeconds', label: callbacks.ring },
   { name: 'recoverMinutes', label: abuse.recoverMinutes },
