@@ -93,6 +93,15 @@ export async function readTranscripts(
   }))
 }
 
+/** Lets go of words, and of customers made with them, that came with a command which was refused; what is in use stays. */
+export async function dropUnused(
+  database: Database,
+  contentIds: readonly string[],
+  strangerIds: readonly string[],
+): Promise<void> {
+  await database.$client.query('select drop_unused($1::text[], $2::text[])', [contentIds, strangerIds])
+}
+
 export interface StoredAttachment {
   readonly interactionId: string
   readonly fileName: string

@@ -4,6 +4,7 @@ export { newsOf, readNews, type News } from './news.ts'
 export { CentreClock, setClock, setRealClock, stopClock } from './clock.ts'
 export { connect, connectAlone, sqlState, type Connection, type Database } from './connect.ts'
 export {
+  dropUnused,
   insertContent,
   readAttachment,
   readContents,

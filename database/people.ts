@@ -84,6 +84,8 @@ export async function eraseCustomer(database: Database, id: string, replacement:
         notInArray(t.address.id, shared),
       ),
     )
+    // Whoever remembers words of theirs lets go of them, whatever the name was before.
+    await tx.execute(sql`select pg_notify('forget', id) from customer where id in ${family}`)
     const ids = interactions.map((interaction) => interaction.id)
     // Words of a text that came while its thread was being begun may stand under another id than their conversation's.
     const said = tx.select({ id: t.message.contentId }).from(t.message).where(inArray(t.message.interactionId, ids))

@@ -31,6 +31,9 @@ export class ChatFeed {
     const { follower } = this.runtime
     const stop = follower.watch({
       changed: (change) => this.take(change),
+      refreshed: (interactions) => {
+        if (interactions.has(this.interactionId)) this.enqueue(() => this.showAnew())
+      },
       typing: ({ interactionId, side }) => {
         if (interactionId === this.interactionId && side === 'agent') this.stream.send('typing', {})
       },
@@ -41,8 +44,7 @@ export class ChatFeed {
     })
     this.enqueue(async () => {
       await follower.pull()
-      this.messages = (await readTranscripts(this.runtime.database, [this.interactionId])).map(messageView)
-      await this.show()
+      await this.showAnew()
     })
     await this.work
     return () => {
@@ -50,6 +52,13 @@ export class ChatFeed {
       if (this.placeDue !== null) clearTimeout(this.placeDue)
       if (this.againDue !== null) clearTimeout(this.againDue)
     }
+  }
+
+  /** All that was said, in place of what was shown. */
+  private async showAnew(): Promise<void> {
+    this.messages = (await readTranscripts(this.runtime.database, [this.interactionId])).map(messageView)
+    this.known = 0
+    await this.show(true)
   }
 
   private take(change: Change): void {
@@ -82,7 +91,7 @@ export class ChatFeed {
     })
   }
 
-  private async show(): Promise<void> {
+  private async show(anew = false): Promise<void> {
     const { follower } = this.runtime
     const interaction = follower.state.interactions.get(this.interactionId)
     const at = this.runtime.clock.now()
@@ -90,7 +99,7 @@ export class ChatFeed {
     if (interaction !== undefined) this.lookAgain(interaction, at)
     const sent = this.messages.slice(this.known)
     this.known = this.messages.length
-    this.stream.send('chat', { ...view, messages: sent } satisfies ChatView)
+    this.stream.send('chat', { ...view, messages: sent, anew } satisfies ChatView)
   }
 
   /** A caller who waits long enough may ask to be called back: nothing else need happen for that. */
@@ -106,7 +115,7 @@ export class ChatFeed {
       this.againDue = setTimeout(() => this.enqueue(() => this.show()), Math.min(inMs, longestTimerMs))
   }
 
-  private async over(): Promise<Omit<ChatView, 'messages'>> {
+  private async over(): Promise<Omit<ChatView, 'messages' | 'anew'>> {
     const record = await readRecord(this.runtime.database, this.interactionId)
     const outcome = record?.outcome ?? 'abandoned'
     const all = this.messages.length

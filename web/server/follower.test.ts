@@ -40,8 +40,8 @@ test('what hints bring is folded without reading it back, each change once and i
   expect(changes.flatMap(({ events }) => events).map(({ type }) => type)).toEqual(Array(3).fill('interactionArrived'))
   expect(heard).not.toContain(null)
   expect(reads.mock.calls.filter(([query]) => (query as { name?: string }).name === 'read-journal')).toHaveLength(0)
-  expect(follower.transcriptOf('i1')).toEqual([])
-  expect(follower.transcriptOf('other')).toBeNull()
+  expect(follower.spoken.of('i1')).toEqual([])
+  expect(follower.spoken.of('other')).toBeNull()
 })
 
 test('where a hint went missing the journal is read', async () => {

@@ -16,7 +16,6 @@ import {
   readSnapshot,
   type CentreClock,
   type Database,
-  type MessageText,
   type News,
   type Person,
   type Place,
@@ -24,6 +23,7 @@ import {
   type Submission,
   type TranscriptLine,
 } from '@eudromos/database'
+import { Spoken } from './spoken.ts'
 import { textLineOf } from './text-line.ts'
 
 interface Pair {
@@ -36,7 +36,6 @@ const retryMs = 200
 const pageRows = 5000
 /** How many changes are remembered for streams that come back after a break. */
 const remembered = 4000
-const mostWords = 2000
 
 /** What one stretch of the journal touched. `everything` asks for a new snapshot: a plan was taken, a day turned … */
 export interface Change {
@@ -59,6 +58,8 @@ export interface Typing {
 export interface Watcher {
   changed?(change: Change): void
   typing?(typing: Typing): void
+  /** What is known of these interactions is another than was told: whoever shows them shows them anew. */
+  refreshed?(interactions: ReadonlySet<string>): void
   /** Two ends of a call set it up. */
   signal?(signal: Signal): void
 }
@@ -104,10 +105,7 @@ export class Follower {
   readonly numbers = new Map<string, { readonly value: string; readonly stopped: boolean }>()
   /** What was left with transfers of live interactions, by the id of the content. */
   readonly handovers = new Map<string, string>()
-  /** Words that this process took in itself, so that they need not be read back. */
-  private readonly words = new Map<string, MessageText>()
-  /** What was said in live interactions that began while this process followed, in order. */
-  private readonly transcripts = new Map<string, TranscriptLine[]>()
+  readonly spoken: Spoken
   /** Why it follows no more (an event that it does not know), or null. */
   stopped: string | null = null
   private readonly watchers = new Set<Watcher>()
@@ -117,6 +115,8 @@ export class Follower {
   /** The journal may hold more than was heard of. */
   private mustRead = false
   private heard: News['rows'][number][] = []
+  /** Customers whose names and words are to be read anew; null: all. */
+  private forgotten: Set<string> | null = new Set()
   private closed = false
   private ear: { end(): Promise<void> } | null = null
   private timer: NodeJS.Timeout | null = null
@@ -132,7 +132,9 @@ export class Follower {
     private readonly hinted: (news: News | null) => void,
     /** Called once, when it cannot follow any more. */
     private readonly givenUp: (why: string) => void,
-  ) {}
+  ) {
+    this.spoken = new Spoken(lookups)
+  }
 
   async start(): Promise<void> {
     const stored = await readSnapshot(this.database.$client)
@@ -155,11 +157,8 @@ export class Follower {
 
   /** Keeps what a command of this process brings along until its event comes by. */
   expect({ content, customer }: Submission): void {
-    if (content !== undefined)
-      this.words.set(content.id, { text: content.body, subject: content.subject ?? null, attachment: null })
+    if (content !== undefined) this.spoken.expect(content)
     if (customer !== undefined) this.customerNames.set(customer.id, customer.name)
-    const [oldest] = this.words.keys()
-    if (this.words.size > mostWords && oldest !== undefined) this.words.delete(oldest)
   }
 
   watch(watcher: Watcher): () => void {
@@ -176,21 +175,19 @@ export class Follower {
     return missed.some(({ everything }) => everything) ? null : missed
   }
 
-  /** All that was said in a live interaction, or null where that is to be read. */
-  transcriptOf(interactionId: string): readonly TranscriptLine[] | null {
-    return this.transcripts.get(interactionId) ?? null
-  }
-
   private async hear(): Promise<void> {
     if (this.closed) return
     try {
       const client = await connectAlone(this.url)
+      // What was told while nobody listened is not told again.
+      if (this.ear !== null) this.forgotten = null
       this.ear = client
       client.on('end', () => setTimeout(() => void this.hear(), 500))
-      await listen(client, ['journal', 'clock', 'typing', 'signal'], (channel, payload) => {
+      await listen(client, ['journal', 'clock', 'typing', 'signal', 'forget'], (channel, payload) => {
         if (channel === 'journal') this.heardNews(readNews(payload))
         else if (channel === 'clock') void this.clock.refresh(this.database.$client).catch(() => undefined)
         else if (channel === 'typing') this.heardTyping(payload)
+        else if (channel === 'forget') this.heardForget(payload)
         else this.heardSignal(payload)
       })
       void this.pull()
@@ -204,6 +201,17 @@ export class Follower {
     if (news === null) this.mustRead = true
     else this.heard.push(...news.rows)
     void this.goOn()
+  }
+
+  private heardForget(customerId: string): void {
+    this.forgotten?.add(customerId)
+    void this.goOn()
+  }
+
+  /** Words of a command that was refused: they are kept nowhere. */
+  unsay({ content, customer }: Submission): void {
+    if (content !== undefined) this.spoken.unsay(content.id)
+    if (customer !== undefined) this.customerNames.delete(customer.id)
   }
 
   private heardSignal(payload: string): void {
@@ -233,8 +241,9 @@ export class Follower {
   private async readOn(): Promise<void> {
     try {
       while (this.stopped === null && !this.closed) {
-        const heard = this.nextHeard()
-        if (heard.length > 0) await this.take(heard)
+        const heard = this.forgotten?.size === 0 ? this.nextHeard() : []
+        if (this.forgotten === null || this.forgotten.size > 0) await this.forget()
+        else if (heard.length > 0) await this.take(heard)
         else if (this.mustRead) {
           this.mustRead = false
           const rows = await readJournal(this.lookups.$client, this.place(), pageRows)
@@ -308,7 +317,7 @@ export class Follower {
           said.push(event)
           if (event.side === 'customer') spoke.add(event.interactionId)
         }
-        if (event.type === 'interactionArrived') this.transcripts.set(event.interactionId, [])
+        if (event.type === 'interactionArrived') this.spoken.begin(event.interactionId)
         if (event.type === 'planTaken') planTaken = true
         everything ||= changesEverything.has(event.type)
       } catch (error) {
@@ -322,13 +331,15 @@ export class Follower {
     if (planTaken) await this.insist(() => this.loadPlan())
     if (everything) await this.insist(() => this.loadAnnouncements())
     const [messages] = await Promise.all([
-      this.insist(() => this.loadMessages(said)),
+      this.insist(() =>
+        this.spoken.read(said.filter(({ interactionId }) => this.state.interactions.has(interactionId))),
+      ),
       this.insist(() => this.loadCustomers(customers)),
       this.insist(() => this.loadNumbers(interactions, spoke)),
       ...(rows.some(({ event }) => event.type === 'transferred') ? [this.insist(() => this.loadHandovers())] : []),
     ])
-    for (const line of messages) this.transcripts.get(line.interactionId)?.push(line)
-    for (const id of interactions) if (!this.state.interactions.has(id)) this.transcripts.delete(id)
+    this.spoken.add(messages)
+    for (const id of interactions) if (!this.state.interactions.has(id)) this.spoken.end(id)
     const change: Change = {
       seq: this.seq,
       everything,
@@ -343,6 +354,25 @@ export class Follower {
     this.toldSeq = change.seq
     if (this.past.length > remembered) this.past.splice(0, remembered / 2)
     for (const watcher of this.watchers) watcher.changed?.(change)
+  }
+
+  /** Reads names, numbers and words of some customers, or of all, anew, and keeps nothing of what they were. */
+  private async forget(): Promise<void> {
+    const whose = this.forgotten
+    this.forgotten = new Set()
+    const isTheirs = (customerId: string): boolean => whose?.has(customerId) ?? true
+    const interactions = new Set<string>()
+    for (const { id, customerId, handover } of this.state.interactions.values()) {
+      if (!isTheirs(customerId)) continue
+      interactions.add(id)
+      this.numbers.delete(id)
+      if (handover?.noteContentId != null) this.handovers.delete(handover.noteContentId)
+    }
+    for (const id of this.customerNames.keys()) if (isTheirs(id)) this.customerNames.delete(id)
+    this.spoken.forget(interactions)
+    this.past.length = 0
+    await this.insist(() => this.loadNames())
+    for (const watcher of this.watchers) watcher.refreshed?.(interactions)
   }
 
   private async insist<T>(load: () => Promise<T>): Promise<T> {
@@ -419,22 +449,5 @@ export class Follower {
     ])
     for (const { id, lineId, addressId } of wanted)
       this.numbers.set(id, { value: values.get(addressId) ?? '', stopped: stops.has(`${lineId} ${addressId}`) })
-  }
-
-  private async loadMessages(said: readonly Event<'messageSent'>[]): Promise<TranscriptLine[]> {
-    const wanted = said.filter(({ interactionId }) => this.state.interactions.has(interactionId))
-    const unknown = wanted.map(({ contentId }) => contentId).filter((id) => !this.words.has(id))
-    const read = await readContents(this.lookups, unknown)
-    const words = (id: string): MessageText =>
-      read.get(id) ?? this.words.get(id) ?? { text: '', subject: null, attachment: null }
-    return wanted.map(({ interactionId, number, at, side, personId, contentId }) => ({
-      interactionId,
-      number,
-      at,
-      side,
-      personId,
-      contentId,
-      ...words(contentId),
-    }))
   }
 }

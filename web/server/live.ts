@@ -95,6 +95,10 @@ export class LiveFeed {
     const missed = lastSeq === null ? null : follower.since(lastSeq)
     const stop = follower.watch({
       changed: (change) => this.take(change),
+      refreshed: (interactions) => {
+        const concerned = this.scope.kind === 'live' || [...interactions].some((id) => this.known.has(id))
+        if (concerned) this.enqueue(() => this.snapshot())
+      },
       typing: ({ interactionId, side }) => {
         if (side === 'customer' && this.known.has(interactionId) && this.scope.kind === 'seat')
           this.stream.send('typing', { interactionId })
@@ -195,9 +199,9 @@ export class LiveFeed {
   private async transcripts(ids: readonly string[]): Promise<Record<string, MessageView[]>> {
     const messages: Record<string, MessageView[]> = Object.fromEntries(ids.map((id) => [id, []]))
     const { follower, database } = this.runtime
-    const unread = ids.filter((id) => follower.transcriptOf(id) === null)
+    const unread = ids.filter((id) => follower.spoken.of(id) === null)
     const read = unread.length === 0 ? [] : await readTranscripts(database, unread)
-    for (const line of [...read, ...ids.flatMap((id) => follower.transcriptOf(id) ?? [])])
+    for (const line of [...read, ...ids.flatMap((id) => follower.spoken.of(id) ?? [])])
       messages[line.interactionId]?.push(messageView(line))
     return messages
   }

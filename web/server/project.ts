@@ -331,7 +331,11 @@ const linksOf = (interactionId: string, parties: CallParties, people: Follower['
   }))
 
 /** What the customer of an interaction may know of it at an instant, without its messages. */
-export function chatView(follower: Follower, interaction: Interaction, at: number): Omit<ChatView, 'messages'> {
+export function chatView(
+  follower: Follower,
+  interaction: Interaction,
+  at: number,
+): Omit<ChatView, 'messages' | 'anew'> {
   const { state, document, people } = follower
   const visit = visitOf(interaction)
   const place = visit.awaitsOpening ? null : placeOf(state, interaction)

@@ -63,6 +63,8 @@ export class Sender {
     private readonly log: Logger,
     /** Told of everything taken in, before it is. */
     private readonly taking: (submission: Submission) => void = () => undefined,
+    /** Told of what changes nothing: words that came with it are kept nowhere. */
+    private readonly refused: (submission: Submission) => void = () => undefined,
   ) {}
 
   async start(): Promise<void> {
@@ -100,6 +102,7 @@ export class Sender {
       this.flushSoon()
     })
     if (answer.ok) return { seq: answer.seq, refusal: null }
+    this.refused(submission)
     if ('refusal' in answer) return { seq: answer.seq, refusal: answer.refusal }
     throw new Error(`the command was set aside: ${answer.setAside}`)
   }

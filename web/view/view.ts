@@ -336,6 +336,8 @@ export interface ChatView {
   readonly closure?: { readonly announcement: string | null; readonly held: boolean }
   readonly receipts: Readonly<Record<Side, Receipt>>
   readonly messages: readonly MessageView[]
+  /** The messages stand in place of all that were told before. */
+  readonly anew: boolean
 }
 
 /** Where an interaction can be passed on to; people in the order in which they are likely. */

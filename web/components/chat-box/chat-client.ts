@@ -70,8 +70,9 @@ export class ChatClient {
     const source = new EventSource(this.url('live'))
     source.addEventListener('chat', (event) => {
       const view = JSON.parse((event as MessageEvent<string>).data) as ChatView
-      const known = new Set(this.state.messages.map(({ number }) => number))
-      const messages = [...this.state.messages, ...view.messages.filter(({ number }) => !known.has(number))]
+      const before = view.anew ? [] : this.state.messages
+      const known = new Set(before.map(({ number }) => number))
+      const messages = [...before, ...view.messages.filter(({ number }) => !known.has(number))]
       this.set({ view, messages, connected: true })
       if (view.phase === 'over') source.close()
     })
@@ -167,4 +168,5 @@ const lost: ChatView = {
   estimatedWaitSeconds: null,
   receipts: { customer: { delivered: 0, seen: 0 }, agent: { delivered: 0, seen: 0 } },
   messages: [],
+  anew: true,
 }

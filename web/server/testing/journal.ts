@@ -63,6 +63,12 @@ export class TestJournal {
     await commitBatch(this.router, { epoch: this.epoch, rows, answers: [], texts: [], records: [], messages })
   }
 
+  /** Work of the owner, who may do anything. */
+  async owner<T>(work: (owner: Connection) => Promise<T>): Promise<T> {
+    const client = await connectAlone(this.place.ownerUrl)
+    return work(client).finally(() => client.end())
+  }
+
   words(id: string, interactionId: string, body: string): Promise<void> {
     return insertContent(this.web, { id, interactionId, kind: 'message', body })
   }
