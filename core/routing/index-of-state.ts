@@ -6,6 +6,7 @@ import {
   emptyClass,
   emptyQueue,
   plainWants,
+  waitingIn,
   isAsBusy,
   isPlaceOf,
   oldestOf,
@@ -23,6 +24,7 @@ import {
 import { isUntimely } from './callable.ts'
 import { isHeldOff, isUnanswered, visitOf, type Agent, type Interaction } from './pieces.ts'
 import { isPreferred, preference, seatOf, type Choice, type Preference } from './pools.ts'
+import { restClass } from './idle-classes.ts'
 import { Reserve } from './reserve.ts'
 import { Threads } from './threads.ts'
 import { Timetable } from './timetable.ts'
@@ -87,10 +89,11 @@ export class Index {
     const key = wantsKey(wants)
     let found = queue.classes.get(key)
     if (found === undefined) {
-      found = emptyClass(queue, wants)
+      found = emptyClass(queue, wants, key)
       queue.classes.set(key, found)
+      restClass(found, this.agents)
       for (const agentId of wants.wish === null ? queue.demand.order.keys() : [wants.wish]) this.admit(found, agentId)
-    }
+    } else if (queue.idle.delete(found)) queue.idle.add(found)
     return found
   }
 
@@ -212,9 +215,8 @@ export class Index {
     for (const one of this.beside.carries(agent.id, index.limits, () => this.customersOf(agent))) this.setBeside(one)
   }
 
-  private customersOf(agent: Agent): CustomerId[] {
-    return agent.carried.flatMap((id) => this.state.interactions.get(id)?.customerId ?? [])
-  }
+  private customersOf = (agent: Agent): CustomerId[] =>
+    agent.carried.flatMap((id) => this.state.interactions.get(id)?.customerId ?? [])
 
   private setBeside(interaction: Interaction): void {
     const { queueId } = visitOf(interaction)
@@ -383,6 +385,7 @@ export class Index {
     const node = heapNode(interaction, this.state.waitKey(visit), tieOfArrival(interaction))
     of.heads[visit.step]?.add(node)
     of.waiting += 1
+    queue.idle.delete(of)
     this.beside.waits(interaction)
     return { of, step: visit.step, node }
   }
@@ -392,6 +395,7 @@ export class Index {
     const { of, step, node } = index.waiting
     of.heads[step]?.remove(node)
     of.waiting -= 1
+    if (of.waiting === 0) restClass(of, this.agents)
     of.queue.refused.delete(node.item.id)
     of.queue.overdue.delete(node.item.id)
     of.queue.beside.delete(node.item.id)
@@ -426,9 +430,7 @@ export class Index {
   }
 
   /** What waits for this agent alone. */
-  wishing(agentId: AgentId): ReadonlySet<InteractionId> {
-    return this.wishes.get(agentId) ?? none
-  }
+  wishing = (agentId: AgentId): ReadonlySet<InteractionId> => this.wishes.get(agentId) ?? none
 
   /** The next step of each who waits there: after the queue's hours have changed. */
   setSteps(queueId: QueueId): void {
@@ -467,10 +469,7 @@ export class Index {
   }
 
   /** Everybody who waits in the queue, in no order. */
-  *waiting(queueId: QueueId): Generator<Interaction> {
-    for (const { heads } of this.queue(queueId).classes.values())
-      for (const head of heads) for (const interaction of head.inOrder()) yield interaction
-  }
+  waiting = (queueId: QueueId): Generator<Interaction> => waitingIn(this.queue(queueId))
 
   /** The queues an agent is offered from. */
   queuesOf = (agentId: AgentId): QueueId[] => (this.agents.get(agentId)?.queues ?? []).map(({ id }) => id)

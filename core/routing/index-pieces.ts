@@ -49,6 +49,7 @@ export interface Facts {
 
 /** Those of a queue who are alike in what they want, and the agents for them. */
 export interface ClassIndex {
+  readonly key: string
   readonly wants: Wants
   readonly queue: QueueIndex
   /** Who waits, by the step they have reached; the longest wait first. */
@@ -87,8 +88,10 @@ export interface Standing {
 export interface QueueIndex {
   readonly id: QueueId
   readonly demand: Demand
-  /** By what is wanted; that of what usually comes is always there. */
+  /** By what is wanted. */
   readonly classes: Map<string, ClassIndex>
+  /** Of these the ones in which nobody waits; asked for least lately first. */
+  readonly idle: Set<ClassIndex>
   /** Only people on shift are offered. */
   readonly onShiftOnly: boolean
   /** Only so many may wait. */
@@ -115,6 +118,7 @@ export const emptyQueue = (plan: Queue, demand: Demand): QueueIndex => ({
   id: plan.id,
   demand,
   classes: new Map(),
+  idle: new Set(),
   onShiftOnly: plan.onShiftOnly,
   limited: plan.mostWaiting !== null,
   visitors: new Set(),
@@ -126,10 +130,11 @@ export const emptyQueue = (plan: Queue, demand: Demand): QueueIndex => ({
   deadlines: {},
 })
 
-export const emptyClass = (queue: QueueIndex, wants: Wants): ClassIndex => {
+export const emptyClass = (queue: QueueIndex, wants: Wants, key: string): ClassIndex => {
   const { steps, order, queue: plan } = queue.demand
   const method = wants.wish === null ? plan.selection : 'longestIdle'
   return {
+    key,
     wants,
     queue,
     heads: steps.map(() => new Heap<Interaction>()),
@@ -175,6 +180,12 @@ export interface InteractionIndex {
 
 /** Whether somebody is free for what is wanted, at this step of the wait or an earlier one. */
 export const someFree = (of: ClassIndex, step: number): boolean => of.free.some((pool, n) => n <= step && pool.size > 0)
+
+/** Everybody who waits in the queue, in no order. */
+export function* waitingIn({ classes }: QueueIndex): Generator<Interaction> {
+  for (const { heads } of classes.values())
+    for (const head of heads) for (const interaction of head.inOrder()) yield interaction
+}
 
 /** Who has waited longest, whatever their priority. */
 export function oldestOf({ classes }: QueueIndex): Interaction | null {

@@ -302,7 +302,7 @@ describe('a plan', () => {
     }
     const event = { type: 'planTaken', v: 1, at: 5, plan: old } as unknown as Event
     expect(upcast(event)).toMatchObject({
-      v: 12,
+      v: 13,
       plan: {
         hours: [],
         shifts: [],
