@@ -16,8 +16,16 @@ test('short abandons leave the service level alone, long ones lower it', () => {
   countVisitEnd(figures, 'answered', 0, 20_001, 20_000)
   countVisitEnd(figures, 'abandoned', 0, 5000, 20_000)
   countVisitEnd(figures, 'abandoned', 0, 50_000, 20_000)
-  expect(serviceLevel(figures)).toEqual({ part: 1, whole: 3 })
+  expect(serviceLevel(figures, 0)).toEqual({ part: 1, whole: 3 })
   expect(averageSpeedOfAnswerMs(figures)).toBe(20_001)
+})
+
+test('who still waits within the target is neither met nor missed, who waits beyond it is missed', () => {
+  const figures = { ...freshFigures(0), entered: 3 }
+  expect(serviceLevel(figures, 3)).toEqual({ part: 0, whole: 0 })
+  countVisitEnd(figures, 'answered', 0, 4000, 20_000)
+  expect(serviceLevel(figures, 2)).toEqual({ part: 1, whole: 1 })
+  expect(serviceLevel(figures, 1)).toEqual({ part: 1, whole: 2 })
 })
 
 test('a visit of yesterday is not counted today', () => {

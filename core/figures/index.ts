@@ -66,10 +66,13 @@ export interface Ratio {
   readonly whole: number
 }
 
-/** Service level: answered within the target / (entered - abandoned within it). */
-export const serviceLevel = (f: QueueFigures): Ratio => ({
+/**
+ * Service level: answered within the target / (entered - abandoned within it). A visit counts once it has met or missed
+ * the target: `undecided` still wait, or are offered, within it. Nothing is decided yet where `whole` is 0.
+ */
+export const serviceLevel = (f: QueueFigures, undecided: number): Ratio => ({
   part: f.answeredWithin,
-  whole: f.entered - f.abandonedWithin,
+  whole: f.entered - f.abandonedWithin - undecided,
 })
 
 /** Plainly answered within the target / entered. */

@@ -7,8 +7,11 @@ import { visitOf } from './pieces.ts'
 import { isPreferred } from './pools.ts'
 import type { State } from './state.ts'
 
-/** From the smallest to the largest: say something else, finish something, learn something, be put into reach. */
-export const changeKinds = ['presence', 'slot', 'skill', 'reach'] as const
+/**
+ * What can be done at once first: say something else, be given a skill or lent for a while; then what only time brings.
+ * Whoever is not there at all is named where nobody else is.
+ */
+export const changeKinds = ['presence', 'skill', 'reach', 'slot', 'offline'] as const
 export type ChangeKind = (typeof changeKinds)[number]
 
 /** One change that alone makes one person eligible. */
@@ -48,16 +51,17 @@ export function changesFor(state: State, interactionId: string, most = 5): Chang
   }
   const rank = ({ change }: (typeof found)[number]): number => changeKinds.indexOf(change.kind)
   found.sort((a, b) => rank(a) - rank(b) || (isPreferred(a.agent.preference, b.agent.preference) ? -1 : 1))
-  return found.slice(0, most).map(({ change }) => change)
+  const here = found.filter(({ change }) => change.kind !== 'offline')
+  return (here.length > 0 ? here : found).slice(0, most).map(({ change }) => change)
 }
 
 function onlyChange(state: State, agent: AgentGrounds, interactionId: string): Change | null {
   const failing = agent.grounds.filter(({ holds }) => !holds)
   const [ground] = failing
-  const kind = ground === undefined ? undefined : kindOf[ground.criterion]
+  const mends = ground === undefined ? undefined : kindOf[ground.criterion]
+  const gone = state.agent(agent.agentId).connections.length === 0
+  const kind = mends === 'presence' && gone ? 'offline' : mends
   if (ground === undefined || kind === undefined || failing.length > 1) return null
-  // Whoever is not connected would have to come first, whatever they say of themself.
-  if (kind === 'presence' && state.agent(agent.agentId).connections.length === 0) return null
   if (kind === 'skill' && lacksMoreThan(state, agent.agentId, ground, interactionId)) return null
   return { kind, agentId: agent.agentId, ground }
 }

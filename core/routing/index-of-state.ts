@@ -9,7 +9,6 @@ import {
   waitingIn,
   isAsBusy,
   isPlaceOf,
-  oldestOf,
   someFree,
   tieOfArrival,
   type AgentIndex,
@@ -320,6 +319,7 @@ export class Index {
     const queue = isUnanswered(interaction) ? this.queue(visit.queueId) : null
     this.await(index, interaction.id, awaits ? queue : null)
     this.occupy(index, interaction.id, awaits ? null : queue)
+    index.occupies?.offered[interaction.phase === 'offered' ? 'add' : 'delete'](interaction.id)
     index.occupies?.heldOff[isHeldOff(interaction) ? 'add' : 'delete'](interaction.id)
     this.wish(index, interaction.id, queue === null ? null : (visit.wish?.agentId ?? null))
     if (waits && queue !== null) {
@@ -407,6 +407,7 @@ export class Index {
     if (index.occupies === queue) return
     if (index.occupies !== null) {
       index.occupies.visitors.delete(id)
+      index.occupies.offered.delete(id)
       index.occupies.heldOff.delete(id)
       // Where only so many may wait there is room for one who is sent on.
       if (index.occupies.limited) this.touch(index.occupies)
@@ -461,11 +462,6 @@ export class Index {
     const { present, free, slots } = this.plain(queueId)
     const there = present.reduce((sum, count) => sum + count, 0)
     return { waiting: visitors.size, heldOff: heldOff.size, present: there, free: free[0]?.size ?? 0, slots }
-  }
-
-  /** Who has waited longest in the queue, whatever their priority. */
-  oldest(queueId: QueueId): Interaction | null {
-    return oldestOf(this.queue(queueId))
   }
 
   /** Everybody who waits in the queue, in no order. */

@@ -98,7 +98,9 @@ export interface QueueIndex {
   readonly limited: boolean
   /** Who waits or is offered. */
   readonly visitors: Set<InteractionId>
-  /** Of these the callbacks that nobody is offered for now. */
+  /** Of these those that are before an agent. */
+  readonly offered: Set<InteractionId>
+  /** And the callbacks that nobody is offered for now. */
   readonly heldOff: Set<InteractionId>
   /** Waiting interactions that somebody has refused in this round. */
   readonly refused: Set<InteractionId>
@@ -122,6 +124,7 @@ export const emptyQueue = (plan: Queue, demand: Demand): QueueIndex => ({
   onShiftOnly: plan.onShiftOnly,
   limited: plan.mostWaiting !== null,
   visitors: new Set(),
+  offered: new Set(),
   heldOff: new Set(),
   refused: new Set(),
   awaiting: new Set(),

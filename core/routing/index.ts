@@ -77,6 +77,7 @@ export {
 } from './pieces.ts'
 export { isPreferred, preference, type Preference, type Standing } from './pools.ts'
 export { skillSum } from './demand.ts'
+export { oldestIn, peopleFor, prospectsOf, type People, type Prospect } from './free.ts'
 export { DeadlineFault } from './quarantine.ts'
 export { advance, run, settle, type Outcome } from './run.ts'
 export { coreVersion, snapshotOf, stateFrom, type Snapshot } from './snapshot.ts'

@@ -298,9 +298,9 @@ describe('what would have to change', () => {
     const changes = changesFor(waiting().state, 'i1')
     expect(changes.map(({ kind, agentId }) => `${kind} ${agentId}`)).toEqual([
       'presence away',
-      'slot busy',
       'skill unskilled',
       'reach elsewhere',
+      'slot busy',
     ])
   })
   test('each, once made, has it offered to that person', () => {
@@ -328,6 +328,18 @@ describe('what would have to change', () => {
     expect(changesFor(centre.state, 'i1')).toEqual([])
     expect(changesFor(centre.state, 'unknown')).toEqual([])
   })
+})
+
+test('who is Offline is named where nobody else could take it', () => {
+  const centre = centreOf({ agents: ['ana', 'ben'] })
+  centre.arrive('i1')
+  expect(changesFor(centre.state, 'i1').map(({ kind, agentId }) => `${kind} ${agentId}`)).toEqual([
+    'offline ana',
+    'offline ben',
+  ])
+  centre.ready('ben')
+  centre.do('setPresence', { agentId: 'ben', stateId: 'break' })
+  expect(changesFor(centre.state, 'i1').map(({ kind, agentId }) => `${kind} ${agentId}`)).toEqual(['presence ben'])
 })
 
 test('chats only leaves calls and texts without room', () => {

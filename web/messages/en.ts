@@ -43,7 +43,7 @@ export const en = {
     noTarget: 'no target',
     waiting: (n: number) => (n === 1 ? '1 waits' : `${n} wait`),
     nobodyWaits: 'nobody waits',
-    peopleIn: (n: number, free: number) => `${people(n)} in, ${free} free`,
+    peopleIn: (n: number, ready: number) => `${people(n)} in, ${ready} Ready`,
     free: (n: number, shared: number) => (shared > 0 ? `${n} free (${shared} shared)` : `${n} free`),
     soonBusy: (soon: number, busy: number, resting: number) =>
       [soon > 0 ? `${soon} soon` : null, `${busy} busy`, resting > 0 ? `${resting} resting` : null]
@@ -99,6 +99,10 @@ export const en = {
       place === null ? `waited ${time}` : `waits ${time}, place ${place} in the queue`,
     offeredTo: (name: string) => `It is offered to ${name} now.`,
     with: (name: string) => `It is with ${name}.`,
+    over: 'It is over.',
+    endedBy: (outcome: string, agent: string | null) => `${outcome}${agent === null ? '' : `: ${agent}`}.`,
+    record: 'Open record',
+    overTitle: (name: string) => `${name}: over`,
     nobody: 'Nobody of this queue could be offered it now.',
     some: (n: number) => `${people(n)} could be offered it now.`,
     stuck:
@@ -161,6 +165,11 @@ export const en = {
     today: (answered: number, handle: string | null) =>
       `${answered} answered today${handle === null ? '' : `, ${handle} on average`}`,
     trySeat: 'Try their seat beside a customer',
+    prospects: 'What they would be offered',
+    noProspects: 'Nothing: no line leads to a queue that they serve.',
+    wouldGet: (channels: readonly string[]) => channels.join(', '),
+    wouldNotGet: (channels: readonly string[], why: string) => `${channels.join(', ')}: ${why}`,
+    nothingComes: 'Nothing will come to them until their seat is open in a browser.',
     whoCould: 'Who waits, and why not with them',
     couldTake: 'could be offered this',
     nobodyWaits: 'Nobody waits.',

@@ -202,15 +202,17 @@ const faultTexts: Record<RowFaultCode, (value: string) => string> = {
 export const changes = {
   title: 'What would have to change',
   presence: (name: string, state: string) => `${name} would take it at once if they were Ready instead of on ${state}.`,
-  slot: (name: string) => `${name} would, as soon as they have finished something.`,
+  slot: (name: string) => `${name}, when one conversation ends.`,
+  offline: (name: string) => `${name} could, but is Offline.`,
   skill: (name: string, skill: string, level: number, least: number, most: number) =>
     level > most
       ? `${name} would, if level ${most} of ${skill} were not the highest asked for.`
       : `${name} would with ${skill} at level ${least}${level === 0 ? '' : ` instead of ${level}`}.`,
   reach: (name: string, queue: string) => `${name} would, if they served ${queue} by now.`,
   openPerson: 'Open this person',
-  openSkill: 'Open the skill',
-  openQueue: 'Open the queue',
+  giveSkill: 'Give them the skill for a while',
+  lend: 'Lend them for a while',
+  forGood: 'change the plan',
 }
 
 export const ways = {

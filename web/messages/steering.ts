@@ -6,8 +6,10 @@ export const steering = {
   giveTo: 'Give to',
   give: 'Give it',
   given: (name: string, to: string) => `${name} is offered to ${to}.`,
-  who: (name: string, free: boolean, could: boolean) =>
-    `${name}${could ? ': could be offered it' : free ? ': has room' : ': not now'}`,
+  who: (name: string, free: boolean, could: boolean, away: string | null) =>
+    `${name}: ${could ? 'could be offered it' : away !== null ? away : free ? 'has room' : 'at capacity'}`,
+  givenAway: (name: string, state: string) =>
+    `${name} is in ${state}: they are offered it all the same, and may not see it.`,
   moveTo: 'Move to queue',
   move: 'Move it',
   moved: (name: string, queue: string) => `${name} waits in ${queue} now, with the time waited so far.`,
@@ -40,6 +42,7 @@ export const lending = {
   takeBackOf: (what: string) => `Take back: ${what}`,
   done: 'Done. It is over by itself, or with “Take back”.',
   none: 'Serves every queue from the start.',
+  lacks: (skill: string, level: number) => `Give ${skill} at level ${level} for as long, as the queue asks for it`,
 } as const
 
 export const seatWords = {

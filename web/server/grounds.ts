@@ -7,6 +7,8 @@ import {
   visitOf,
   type Change,
   type Grounds,
+  prospectsOf,
+  type Prospect,
   type WaitingFor,
   waitingFor,
 } from '@eudromos/core/routing'
@@ -52,17 +54,25 @@ export function groundsNow(runtime: Runtime, interactionId: string): NamedGround
 /** What waits, in whatever queue the viewer sees, as one person stands to it; skills by name. */
 export interface PersonGrounds {
   readonly waiting: readonly WaitingFor[]
+  /** Of each of their queues that the viewer sees, by channel: whether they would be offered what comes there. */
+  readonly prospects: readonly Prospect[]
   readonly names: Readonly<Record<string, string>>
 }
 
 const mostWaiting = 12
 
-export function personGrounds({ follower }: Runtime, agentId: string, sees: (id: string) => boolean): PersonGrounds {
+interface Sees {
+  interaction(id: string): boolean
+  queue(id: string): boolean
+}
+
+export function personGrounds({ follower }: Runtime, agentId: string, sees: Sees): PersonGrounds {
   const { state, document } = follower
   return {
     waiting: waitingFor(state, agentId)
-      .filter(({ interactionId }) => sees(interactionId))
+      .filter(({ interactionId }) => sees.interaction(interactionId))
       .slice(0, mostWaiting),
+    prospects: prospectsOf(state, agentId).filter(({ queueId }) => sees.queue(queueId)),
     names: Object.fromEntries((document?.skills ?? []).map(({ id, name }) => [id, name])),
   }
 }

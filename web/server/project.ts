@@ -5,8 +5,10 @@ import {
   atWork,
   isAgentAway,
   isStuck,
+  oldestIn,
   openOffer,
   partiesOf,
+  peopleFor,
   placeOf,
   visitOf,
   type Interaction,
@@ -61,6 +63,7 @@ export function planView({ state, document }: Follower): PlanView | null {
         recording: queue.recording,
         scriptId: queue.scriptId,
         identityCheck: queue.identityCheck !== '',
+        requirements: queue.requirements,
         hours: hours === undefined ? null : { id: hours.id, name: hours.name },
       }
     }),
@@ -186,8 +189,7 @@ export function personView({ state, people }: Follower, id: string): PersonView 
 }
 
 /** The clock of a queue's waits runs while it is open. */
-function waitView(state: Follower['state'], visit: Visit): WaitView {
-  const waited = state.servedWaitMs(visit, state.at)
+function waitView(state: Follower['state'], visit: Visit, waited = state.servedWaitMs(visit, state.at)): WaitView {
   return state.queueDay(visit.queueId).open ? { since: state.at - waited } : { stoppedMs: waited }
 }
 
@@ -200,8 +202,9 @@ const stopgapView = (stopgap: Stopgap | null, people: Follower['people']): Queue
 export function queueView({ state, people }: Follower, id: string): QueueView | null {
   const day = state.queues.get(id)
   if (day === undefined) return null
-  const { waiting, heldOff, present, free } = state.index.standing(id)
-  const first = state.index.oldest(id)
+  const { waiting, heldOff } = state.index.standing(id)
+  const { free, soon, busy } = peopleFor(state, id)
+  const first = oldestIn(state, id)
   return {
     id,
     figures: { ...day.figures },
@@ -213,10 +216,20 @@ export function queueView({ state, people }: Follower, id: string): QueueView | 
     messages: state.index.queue(id).awaiting.size,
     stopgap: stopgapView(state.stopgapOf(id), people),
     emergencyId: state.lookup.emergencies.get(id)?.id ?? null,
-    present,
-    free,
+    present: free.length + soon.length + busy.length,
+    free: free.length,
+    shared: free.filter((agentId) => state.index.queuesOf(agentId).length > 1).length,
+    soon: soon.length,
+    busy: busy.length,
+    nextIds: [...free, ...soon, ...busy].slice(0, ringsShown),
   }
 }
+
+/** So many people stand at a lane. */
+const ringsShown = 8
+
+const countsToday = ({ queues }: Follower['state'], { counts, awaitsOpening, queueId, enteredAt }: Visit): boolean =>
+  counts && !awaitsOpening && enteredAt >= (queues.get(queueId)?.figures.dayBeganAt ?? 0)
 
 export function interactionView(
   { state, customerNames, people, handovers, numbers, document }: Follower,
@@ -251,6 +264,7 @@ export function interactionView(
     test: interaction.test,
     arrivedAt: interaction.arrivedAt,
     wait: waitView(state, visit),
+    visitWait: countsToday(state, visit) ? waitView(state, visit, state.visitWaitMs(visit, state.at)) : null,
     awaitsOpening: visit.awaitsOpening,
     back: interaction.back,
     outgoing: interaction.outgoing,

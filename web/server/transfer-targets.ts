@@ -1,5 +1,5 @@
 import 'server-only'
-import { visitOf } from '@eudromos/core/routing'
+import { peopleFor, visitOf } from '@eudromos/core/routing'
 import { meets } from '@eudromos/core/skills'
 import type { TransferTargets } from '../view/view.ts'
 import type { Follower } from './follower.ts'
@@ -19,7 +19,8 @@ export function transferTargets({ state, document, people }: Follower, interacti
   const queues = document.queues
     .filter(({ service }) => service === 'inService' || (service === 'inPreparation' && test))
     .map(({ id, name, selection }) => {
-      const standing = state.index.standing(id)
+      const { waiting } = state.index.standing(id)
+      const { free: freeIds, soon, busy } = peopleFor(state, id)
       const { open } = state.queueDay(id)
       const { demand } = state.index.queue(id)
       const asks = state.index.classOf(state.index.queue(id), { channel, requirements: [], priority: null, wish: null })
@@ -27,8 +28,8 @@ export function transferTargets({ state, document, people }: Follower, interacti
         .filter((agent) => demand.order.has(agent.id))
         .filter((agent) => meets(state.levelsOf(agent.id), asks.askedFor[0] ?? []))
         .sort((a, b) => state.idleSinceOf(a, channel) - state.idleSinceOf(b, channel))
-      const { waiting, present } = standing
-      return { id, name, selection, open, waiting, present, free: standing.free, asksId: first?.id ?? null }
+      const present = freeIds.length + soon.length + busy.length
+      return { id, name, selection, open, waiting, present, free: freeIds.length, asksId: first?.id ?? null }
     })
   const queue = state.index.queue(visitOf(interaction).queueId)
   const asked = state.index.classOf(queue, {

@@ -2,7 +2,16 @@
 // by the screens. All instants are the centre's milliseconds.
 import type { Guest } from '@eudromos/core/calls'
 import type { QueueFigures } from '@eudromos/core/figures'
-import type { Channel, Mood, PlanDocument, PresenceState, Role, SelectionMethod, StateLook } from '@eudromos/core/plan'
+import type {
+  Channel,
+  Mood,
+  PlanDocument,
+  PresenceState,
+  Queue,
+  Role,
+  SelectionMethod,
+  StateLook,
+} from '@eudromos/core/plan'
 import type {
   Absence,
   DialEnd,
@@ -94,9 +103,16 @@ export interface QueueView {
   readonly stopgap: (Pick<Stopgap, 'id' | 'kind' | 'until' | 'reason'> & { readonly byName: string | null }) | null
   /** The emergency that keeps it closed. */
   readonly emergencyId: string | null
-  /** People of the queue who are present, and who of them could take one now. */
+  /**
+   * People who are there for it; those who could be offered what waits there now (with nothing waiting: what its lines
+   * bring), how many of these serve other queues too; those in wrap-up; the others. And the next eight by their ids.
+   */
   readonly present: number
   readonly free: number
+  readonly shared: number
+  readonly soon: number
+  readonly busy: number
+  readonly nextIds: readonly string[]
 }
 
 export interface InteractionView {
@@ -115,6 +131,8 @@ export interface InteractionView {
   readonly test: boolean
   readonly arrivedAt: number
   readonly wait: WaitView
+  /** In this queue alone, as the day's figures count it; null where they do not. */
+  readonly visitWait: WaitView | null
   /** It is a message that waits for its queue to open. */
   readonly awaitsOpening: boolean
   /** Its customer was cut off in a call before, and has come back. */
@@ -187,6 +205,8 @@ export interface PlanView {
     readonly scriptId: string | null
     /** Something is asked before anything of its customers is shown. */
     readonly identityCheck: boolean
+    /** What it asks for as one arrives. */
+    readonly requirements: Queue['requirements']
     /** The name of its opening hours; null: always open. */
     readonly hours: { readonly id: string; readonly name: string } | null
   }[]

@@ -21,6 +21,7 @@ export const madeInteraction = (
   test: false,
   arrivedAt: waitSince,
   wait: { since: waitSince },
+  visitWait: { since: waitSince },
   awaitsOpening: false,
   stuck: false,
   offer: null,
@@ -99,6 +100,7 @@ export const madePlanQueue = (
   recording: 'never',
   scriptId: null,
   identityCheck: false,
+  requirements: [],
   hours: null,
   ...rest,
 })
@@ -115,6 +117,10 @@ export const madeQueue = (id: string, rest: Partial<QueueView> = {}): QueueView 
   emergencyId: null,
   present: 0,
   free: 0,
+  shared: 0,
+  soon: 0,
+  busy: 0,
+  nextIds: [],
   ...rest,
 })
 

@@ -5,6 +5,7 @@ import Link from '@mui/material/Link'
 import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
 import NextLink from 'next/link'
+import type { Outcome } from '@eudromos/core/records'
 import { useFetched } from '../../../components/fetched.ts'
 import { clockText, timeText } from '../../../components/format.ts'
 import { queueName } from '../../../components/frame/headline.tsx'
@@ -14,6 +15,7 @@ import { SidePanel } from '../../../components/side-panel.tsx'
 import { callbacks } from '../../../messages/callbacks.ts'
 import { en } from '../../../messages/en.ts'
 import { changes as t, requirementText } from '../../../messages/skills.ts'
+import { records } from '../../../messages/records.ts'
 import { steering } from '../../../messages/steering.ts'
 import type { InteractionView, View } from '../../../view/view.ts'
 import type { Steer } from './steer.ts'
@@ -52,18 +54,20 @@ function Changes({ grounds: { changes, names, queueId, agents }, view, onPerson 
               {kind === 'skill' &&
                 skill !== null &&
                 t.skill(name, names[skill.skillId] ?? skill.skillId, skill.level, skill.least, skill.most)}
-              {kind === 'reach' && t.reach(name, queueName(view, queueId))}{' '}
-              {kind === 'presence' || kind === 'slot' ? (
-                <Link component="button" type="button" variant="body2" onClick={() => onPerson(agentId)}>
-                  {t.openPerson}
-                </Link>
-              ) : (
-                <Link
-                  component={NextLink}
-                  href={kind === 'skill' ? `/plan?skill=${skill?.skillId ?? ''}` : `/plan?queue=${queueId}`}
-                >
-                  {kind === 'skill' ? t.openSkill : t.openQueue}
-                </Link>
+              {kind === 'reach' && t.reach(name, queueName(view, queueId))} {kind === 'offline' && t.offline(name)}{' '}
+              <Link component="button" type="button" variant="body2" onClick={() => onPerson(agentId)}>
+                {kind === 'skill' ? t.giveSkill : kind === 'reach' ? t.lend : t.openPerson}
+              </Link>
+              {(kind === 'skill' || kind === 'reach') && (
+                <>
+                  {' · '}
+                  <Link
+                    component={NextLink}
+                    href={kind === 'skill' ? `/plan?skill=${skill?.skillId ?? ''}` : `/plan?queue=${queueId}`}
+                  >
+                    {t.forGood}
+                  </Link>
+                </>
               )}
             </Typography>
           )
@@ -88,12 +92,43 @@ function Demand({ grounds: { asked, names, priority, nextStepAt, at } }: { groun
   )
 }
 
+/** What it came to, of one that is over: read once. */
+function Over({ interactionId, onClose }: { interactionId: string; onClose: () => void }) {
+  const { value } = useFetched<{ rows: readonly EndedRow[] }>(
+    `/api/records?customer=${encodeURIComponent(interactionId)}`,
+  )
+  const words = en.grounds
+  const row = value?.rows.find(({ id }) => id === interactionId)
+  return (
+    <SidePanel open title={row === undefined ? words.over : words.overTitle(row.customerName)} onClose={onClose}>
+      <Typography>{words.over}</Typography>
+      {row !== undefined && (
+        <>
+          <Typography>{words.endedBy(records.outcomes[row.outcome], row.agentName)}</Typography>
+          <Link component={NextLink} href={`/review/${encodeURIComponent(interactionId)}`}>
+            {words.record}
+          </Link>
+        </>
+      )}
+    </SidePanel>
+  )
+}
+
+interface EndedRow {
+  readonly id: string
+  readonly customerName: string
+  readonly agentName: string | null
+  readonly outcome: Outcome
+}
+
 /** Why an interaction is where it is, and with whom it could be; read anew while it is open. */
 export function GroundsDrawer({ interactionId, view, onClose, onPerson, steer }: GroundsDrawerProps) {
-  const url = interactionId === null ? null : `/api/grounds?interaction=${encodeURIComponent(interactionId)}`
-  const { value: grounds, error } = useFetched<NamedGrounds>(url, { everyMs: 2000 })
   const interaction = interactionId === null ? undefined : view.interactions[interactionId]
+  const url = interaction === undefined ? null : `/api/grounds?interaction=${encodeURIComponent(interaction.id)}`
+  const { value: grounds, error } = useFetched<NamedGrounds>(url, { everyMs: 2000 })
   const words = en.grounds
+  if (interactionId !== null && interaction === undefined)
+    return <Over interactionId={interactionId} onClose={onClose} />
   const nameOf = (id: string): string => view.people[id]?.name ?? grounds?.names[id] ?? id
   return (
     <SidePanel open={interactionId !== null} title={words.title(interaction?.customerName ?? '…')} onClose={onClose}>
@@ -107,7 +142,7 @@ export function GroundsDrawer({ interactionId, view, onClose, onPerson, steer }:
           {interaction?.offer != null && <Typography>{words.offeredTo(nameOf(interaction.offer.agentId))}</Typography>}
           {interaction?.agentId != null && <Typography>{words.with(nameOf(interaction.agentId))}</Typography>}
           {grounds.stuck && <Alert severity="warning">{words.stuck}</Alert>}
-          {grounds.retryDueAt !== null && (
+          {interaction?.phase === 'waiting' && grounds.retryDueAt !== null && (
             <Typography>{words.retry(clockText(grounds.retryDueAt - grounds.at))}</Typography>
           )}
           {grounds.held && <Typography sx={{ fontWeight: 650 }}>{words.held}</Typography>}

@@ -1,7 +1,9 @@
+import { freshFigures } from '@eudromos/core/figures'
 import {
   madeInteraction as interaction,
   madePerson as person,
   madePlanQueue,
+  madeQueue,
   madeView,
 } from '../../../view/testing/index.ts'
 import type { InteractionView, PersonView, View } from '../../../view/view.ts'
@@ -19,24 +21,36 @@ const view = (queueCount: number, interactions: InteractionView[], people: Perso
     people,
   })
 
-test('tokens stand by their wait, the people by what they carry', () => {
-  const people = [
-    person('free', { queueIds: ['q0', 'q1'] }),
-    person('soon', { carried: [{ id: 'x', phase: 'wrapUp' }] }),
-    person('busy', { carried: [{ id: 'y', phase: 'connected' }] }),
-    person('gone', { connected: false }),
-  ]
-  const [lane] = lanesOf(view(1, [interaction('i1', 'q0', 80_000), interaction('i2', 'q0', 99_000)], people), 100_000)
+test('tokens stand by their wait, the people as the centre has them', () => {
+  const made = view(1, [interaction('i1', 'q0', 80_000), interaction('i2', 'q0', 99_000)], [person('a'), person('b')])
+  const standing = { free: 1, shared: 1, soon: 0, busy: 1, nextIds: ['b', 'a', 'of a private team'] }
+  const [lane] = lanesOf({ ...made, queues: { q0: madeQueue('q0', standing) } }, 100_000)
   expect(lane?.waiting.map(({ interaction: { id }, lateness }) => [id, lateness])).toEqual([
     ['i2', 'fine'],
     ['i1', 'near'],
   ])
-  expect([lane?.free, lane?.soon, lane?.busy].map((group) => group?.map(({ id }) => id))).toEqual([
-    ['free'],
-    ['soon'],
-    ['busy'],
-  ])
-  expect([lane?.shared, lane?.level, lane?.levelState]).toEqual([1, 75, 'near'])
+  expect([lane?.free, lane?.shared, lane?.soon, lane?.busy]).toEqual([1, 1, 0, 1])
+  expect(lane?.next.map(({ id }) => id)).toEqual(['b', 'a'])
+})
+
+test('the level is of those whose answer in time is decided: met, missed, or late already; a fresh day has none', () => {
+  const fresh = { ...freshFigures(0), entered: 1 }
+  const levelAt = (now: number, figures = fresh, rest: Partial<InteractionView> = {}) => {
+    const made = view(1, [interaction('i1', 'q0', 100_000, rest)], [])
+    const [lane] = lanesOf({ ...made, queues: { q0: madeQueue('q0', { figures }) } }, now)
+    return [lane?.level, lane?.levelState]
+  }
+  // The target is 20 seconds.
+  expect(levelAt(104_000)).toEqual([null, 'fine'])
+  expect(levelAt(120_000)).toEqual([null, 'fine'])
+  expect(levelAt(120_001)).toEqual([0, 'late'])
+  expect(levelAt(104_000, { ...fresh, entered: 5, answered: 4, answeredWithin: 3 })).toEqual([75, 'near'])
+  // Offered still waits.
+  expect(levelAt(104_000, fresh, { phase: 'offered' })).toEqual([null, 'fine'])
+  // Moved on from another queue a moment ago: here they have not waited for long.
+  expect(levelAt(130_000, fresh, { visitWait: { since: 129_000 } })).toEqual([null, 'fine'])
+  // Of yesterday: not in the day's figures.
+  expect(levelAt(104_000, { ...fresh, answered: 1, answeredWithin: 1 }, { visitWait: null })).toEqual([100, 'fine'])
 })
 
 test('a callback of later is not late, however long ago it was asked for', () => {

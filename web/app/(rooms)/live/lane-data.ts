@@ -1,13 +1,7 @@
 import { soonMs } from '@eudromos/core/headline'
-import { latenessOf, lanePlace, serviceLevel, type Lateness } from '@eudromos/core/figures'
-import {
-  openChannels,
-  waitMsAt,
-  type InteractionView,
-  type PersonView,
-  type PlanView,
-  type View,
-} from '../../../view/view.ts'
+import { latenessOf, lanePlace, type Lateness } from '@eudromos/core/figures'
+import { levelNow } from '../../../view/figures.ts'
+import { waitMsAt, type InteractionView, type PersonView, type PlanView, type View } from '../../../view/view.ts'
 
 export interface Token {
   readonly interaction: InteractionView
@@ -32,11 +26,13 @@ export interface Opening {
 export interface Lane {
   readonly queue: PlanView['queues'][number]
   readonly waiting: readonly Token[]
-  readonly free: readonly PersonView[]
-  readonly soon: readonly PersonView[]
-  readonly busy: readonly PersonView[]
-  /** Of the free, those who are free for another queue too. */
+  /** How many could be offered what waits now, of these who serve other queues too; in wrap-up; at something else. */
+  readonly free: number
   readonly shared: number
+  readonly soon: number
+  readonly busy: number
+  /** The next of them, the free first. */
+  readonly next: readonly PersonView[]
   /** Percent answered within the target today, null before anything came. */
   readonly level: number | null
   readonly levelState: Lateness
@@ -63,19 +59,10 @@ export function lanesOf(view: View, now: number): Lane[] {
     if (list === undefined) waiting.set(interaction.queueId, [interaction])
     else list.push(interaction)
   }
-  // Those lent to it as well.
-  const serving = new Map<string, PersonView[]>()
-  for (const person of Object.values(view.people))
-    for (const id of person.queueIds) {
-      const list = serving.get(id)
-      if (list === undefined) serving.set(id, [person])
-      else list.push(person)
-    }
-  const admitting = new Set(plan.presenceStates.map(({ id }) => id).filter((id) => openChannels(plan, id).length > 0))
   return plan.queues
     .filter(({ id, service }) => service !== 'retired' || waiting.has(id))
     .map((queue) => ({
-      ...laneOf(view, plan, queue, waiting.get(queue.id) ?? [], serving.get(queue.id) ?? [], admitting, now),
+      ...laneOf(view, plan, queue, waiting.get(queue.id) ?? [], now),
       resting: resting.get(queue.id) ?? 0,
     }))
 }
@@ -85,24 +72,12 @@ function laneOf(
   plan: PlanView,
   queue: PlanView['queues'][number],
   waiting: readonly InteractionView[],
-  serving: readonly PersonView[],
-  admitting: ReadonlySet<string>,
   now: number,
 ): Omit<Lane, 'resting'> {
   const target = targetOf(plan, queue)
-  const people = serving.filter((person) => person.connected && admitting.has(person.stateId))
-  const isFree = (person: PersonView): boolean =>
-    person.carried.length < person.slots &&
-    person.afterStateId === null &&
-    openChannels(plan, person.stateId, person.closedTo).some((channel) => person.roomFor.includes(channel)) &&
-    !person.carried.some(({ phase }) => phase === 'offered')
-  const free = people.filter(isFree).sort((a, b) => a.idleSince - b.idleSince)
-  const rest = people.filter((person) => !isFree(person))
-  const soon = rest.filter(({ carried }) => carried.some(({ phase }) => phase === 'wrapUp'))
   const live = view.queues[queue.id]
   const figures = live?.figures ?? null
-  const ratio = figures === null ? { part: 0, whole: 0 } : serviceLevel(figures)
-  const level = ratio.whole === 0 ? null : Math.round((100 * ratio.part) / ratio.whole)
+  const level = live === undefined ? null : levelNow(live, waiting, target, now)
   const goal = queue.target?.percent ?? 0
   return {
     queue,
@@ -114,10 +89,11 @@ function laneOf(
         return { interaction, waitMs, place: lanePlace(waitMs, target), lateness: latenessOf(waitMs, target) }
       })
       .sort((a, b) => a.place - b.place || a.waitMs - b.waitMs || (a.interaction.id < b.interaction.id ? 1 : -1)),
-    free,
-    soon,
-    busy: rest.filter((person) => !soon.includes(person)),
-    shared: free.filter(({ queueIds }) => queueIds.length > 1).length,
+    free: live?.free ?? 0,
+    shared: live?.shared ?? 0,
+    soon: live?.soon ?? 0,
+    busy: live?.busy ?? 0,
+    next: (live?.nextIds ?? []).flatMap((id) => view.people[id] ?? []),
     level,
     levelState: level === null || level >= goal ? 'fine' : level >= goal - 10 ? 'near' : 'late',
     figures,

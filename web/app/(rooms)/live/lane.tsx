@@ -18,7 +18,6 @@ import { PileMark, TokenMark } from './token-mark.tsx'
 import { useDrop, type Dropped } from './use-drop.ts'
 
 export const laneColumns = '216px minmax(0, 1fr) 318px'
-const ringsShown = 8
 
 interface LaneProps {
   readonly lane: Lane
@@ -150,16 +149,15 @@ function Ring({
 }
 
 function People({ lane, plan, onPerson, onDrop }: Pick<LaneProps, 'lane' | 'plan' | 'onPerson' | 'onDrop'>) {
-  const { free, soon, busy, shared } = lane
-  const next = [...free, ...soon, ...busy].slice(0, ringsShown)
+  const { free, soon, busy, shared, next } = lane
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, minWidth: 0 }}>
       <Box sx={{ width: 132, flexShrink: 0 }}>
         <Typography variant="body2" sx={{ fontWeight: 650 }}>
-          {en.live.free(free.length, shared)}
+          {en.live.free(free, shared)}
         </Typography>
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          {en.live.soonBusy(soon.length, busy.length, lane.resting)}
+          {en.live.soonBusy(soon, busy, lane.resting)}
         </Typography>
         {!offersByItself(lane.queue.selection) && (
           <Typography variant="body2" sx={{ color: 'text.secondary' }}>
@@ -293,7 +291,7 @@ export function FoldedLane({
         {lane.waiting.length === 0
           ? en.live.nobodyWaits
           : `${en.live.waiting(lane.waiting.length)}, ${clockText(lane.waiting.at(-1)?.waitMs ?? 0)}`}
-        , {en.live.free(lane.free.length, lane.shared)}
+        , {en.live.free(lane.free, lane.shared)}
       </Typography>
     </Paper>
   )

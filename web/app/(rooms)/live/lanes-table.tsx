@@ -96,9 +96,9 @@ export function LanesTable({ lanes, zone, now, onQueue }: LanesTableProps) {
               {figure(figures?.messagesLeft ?? null)}
               {figure(figures === null ? null : time(averageSpeedOfAnswerMs(figures)))}
               {figure(figures === null ? null : time(averageHandleMs(figures)))}
-              {figure(free.length)}
-              {figure(soon.length)}
-              {figure(busy.length)}
+              {figure(free)}
+              {figure(soon)}
+              {figure(busy)}
             </TableRow>
           ))}
         </TableBody>

@@ -2,6 +2,8 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
+import FormControlLabel from '@mui/material/FormControlLabel'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
@@ -45,6 +47,7 @@ export function LendingPanel({ person, view, now, mayLayOver }: LendingPanelProp
   const [queueId, setQueueId] = useState('')
   const [skillId, setSkillId] = useState('')
   const [level, setLevel] = useState(3)
+  const [giveMissing, setGiveMissing] = useState(true)
   const { plan } = view
   if (plan === null || (!mayLayOver && person.loans.length + person.grants.length === 0)) return null
   const skillName = (id: string): string => plan.skills.find((skill) => skill.id === id)?.name ?? id
@@ -62,6 +65,17 @@ export function LendingPanel({ person, view, now, mayLayOver }: LendingPanelProp
     })),
   ]
   const queues = plan.queues.filter(({ id, service }) => service !== 'retired' && !person.queueIds.includes(id))
+  const missing = (plan.queues.find(({ id }) => id === queueId)?.requirements ?? []).filter(
+    ({ skillId: needed, least }) => (person.skills.find((one) => one.skillId === needed)?.level ?? 0) < least,
+  )
+  /** Lent where a skill is missing, they would be offered nothing there. */
+  const lend = async (): Promise<void> => {
+    const agentId = person.id
+    const [span, granted] = [until(), giveMissing ? missing : []]
+    for (const { skillId: needed, least } of granted)
+      await sendCommand(store, 'grantSkill', { grantId: newId(), agentId, skillId: needed, level: least, until: span })
+    await sendCommand(store, 'lendAgent', { loanId: newId(), agentId, queueId, until: span })
+  }
   const until = (): number => Math.round(endOf(lasting, plan, now))
   const done = (): void => {
     setQueueId('')
@@ -122,19 +136,16 @@ export function LendingPanel({ person, view, now, mayLayOver }: LendingPanelProp
                 </MenuItem>
               ))}
             </TextField>
-            <Button
-              disabled={busy || queueId === ''}
-              onClick={() =>
-                void send(
-                  () =>
-                    sendCommand(store, 'lendAgent', { loanId: newId(), agentId: person.id, queueId, until: until() }),
-                  done,
-                )
-              }
-            >
+            <Button disabled={busy || queueId === ''} onClick={() => void send(lend, done)}>
               {t.doLend}
             </Button>
           </Box>
+          {missing.length > 0 && (
+            <FormControlLabel
+              control={<Checkbox checked={giveMissing} onChange={(_, on) => setGiveMissing(on)} />}
+              label={missing.map(({ skillId: needed, least }) => t.lacks(skillName(needed), least)).join('; ')}
+            />
+          )}
           <Box sx={{ display: 'flex', gap: 1 }}>
             <TextField
               select

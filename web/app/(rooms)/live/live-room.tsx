@@ -25,6 +25,7 @@ import { LanesTable } from './lanes-table.tsx'
 import { PeopleTable } from './people-table.tsx'
 import { PersonDrawer } from './person-drawer.tsx'
 import { QueueDrawer } from './queue-drawer.tsx'
+import { openChannels } from '../../../view/view.ts'
 import { useSteer } from './steer.ts'
 import type { Dropped } from './use-drop.ts'
 
@@ -129,14 +130,14 @@ export function LiveRoom(props: LiveRoomProps) {
   const { plan } = view
   const here = Object.values(view.people).filter(({ connected, stateId }) => connected && !signedOut(plan, stateId))
   const waiting = all.reduce((sum, lane) => sum + lane.waiting.length, 0)
-  const free = new Set(all.flatMap((lane) => lane.free.map(({ id }) => id))).size
+  const ready = here.filter(({ stateId, closedTo }) => openChannels(plan, stateId, closedTo).length > 0).length
   const standing = lanes.filter(({ queue }) => full.has(queue.id))
   const folded = lanes.filter(({ queue }) => !full.has(queue.id))
   return (
     <Box component="main" id="contents" tabIndex={-1} sx={{ padding: 1.5, outline: 'none', minWidth: 960 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, marginBlockEnd: 0.5 }}>
         <Typography component="h1" variant="body1">
-          {waiting === 0 ? en.live.nobodyWaits : en.live.waiting(waiting)} · {en.live.peopleIn(here.length, free)} ·{' '}
+          {waiting === 0 ? en.live.nobodyWaits : en.live.waiting(waiting)} · {en.live.peopleIn(here.length, ready)} ·{' '}
           {weekdayText(now, plan.zone)}{' '}
           <Typography component="span" variant="figure">
             {timeText(now, plan.zone)}

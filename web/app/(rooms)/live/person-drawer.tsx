@@ -14,9 +14,10 @@ import { SidePanel } from '../../../components/side-panel.tsx'
 import { useLiveStore } from '../../../components/stream/context.tsx'
 import { sendCommand } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
+import { channelNames } from '../../../messages/people.ts'
 import { seatWords } from '../../../messages/steering.ts'
 import type { PersonGrounds } from '../../../server/grounds.ts'
-import { waitMsAt, type View } from '../../../view/view.ts'
+import { openChannels, waitMsAt, type View } from '../../../view/view.ts'
 
 import { CallsNow } from './calls-now.tsx'
 import { LendingPanel } from './lending-panel.tsx'
@@ -59,6 +60,9 @@ export function PersonDrawer({
                 {person.connected ? '' : `, ${en.presence.notConnected}`}
                 {person.simulated ? ` (${t.simulated})` : ''}
               </Typography>
+              {!person.connected && openChannels(view.plan, person.stateId, person.closedTo).length > 0 && (
+                <Typography variant="body2">{t.nothingComes}</Typography>
+              )}
               <Typography variant="body2" sx={{ color: 'text.secondary' }}>
                 {t.carries(person.carried.length, person.slots)} ·{' '}
                 {t.today(
@@ -128,20 +132,68 @@ export function PersonDrawer({
               </Button>
             </div>
           )}
-          <Typography variant="h3" component="h3">
-            {t.whoCould}
-          </Typography>
-          <Waiting personId={person.id} view={view} now={now} />
+          <Standing personId={person.id} view={view} now={now} />
         </>
       )}
     </SidePanel>
   )
 }
 
-/** Whatever waits, in their queues or not: what they could take, and what keeps the rest from them. */
-function Waiting({ personId, view, now }: { personId: string; view: View; now: number }) {
+interface StandingProps {
+  readonly personId: string
+  readonly view: View
+  readonly now: number
+}
+
+/** What they would be offered of each of their queues, and how they stand to whatever waits. */
+function Standing({ personId, view, now }: StandingProps) {
   const { value } = useFetched<PersonGrounds>(`/api/grounds?person=${encodeURIComponent(personId)}`, { everyMs: 2000 })
-  if (value === null) return <Typography variant="body2">…</Typography>
+  const t = en.personPanel
+  return (
+    <>
+      <Typography variant="h3" component="h3">
+        {t.prospects}
+      </Typography>
+      {value === null ? <Typography variant="body2">…</Typography> : <Prospects value={value} view={view} />}
+      <Typography variant="h3" component="h3">
+        {t.whoCould}
+      </Typography>
+      {value === null ? <Typography variant="body2">…</Typography> : <Waiting value={value} view={view} now={now} />}
+    </>
+  )
+}
+
+/** One line a queue: the channels that would come to them, and of the others why not. */
+function Prospects({ value: { prospects, names }, view }: { value: PersonGrounds; view: View }) {
+  const t = en.personPanel
+  if (prospects.length === 0) return <Typography variant="body2">{t.noProspects}</Typography>
+  return [...new Set(prospects.map(({ queueId }) => queueId))].map((queueId) => {
+    const own = prospects.filter((one) => one.queueId === queueId)
+    const gets = own.filter(({ agent }) => agent.eligible).map(({ channel }) => channelNames[channel])
+    /** By why not: the channels. */
+    const misses = new Map<string, string[]>()
+    for (const { agent, channel } of own) {
+      const why = reasonsOf(agent, view.plan, names).join('; ') || t.closed
+      if (!agent.eligible) misses.set(why, [...(misses.get(why) ?? []), channelNames[channel]])
+    }
+    return (
+      <Box key={queueId} sx={{ borderTop: 1, borderColor: 'divider', paddingBlockStart: 1 }}>
+        <Typography variant="body2" sx={{ fontWeight: 650 }}>
+          {queueName(view, queueId)}
+        </Typography>
+        {gets.length > 0 && <Typography variant="body2">✓ {t.wouldGet(gets)}</Typography>}
+        {[...misses].map(([why, those]) => (
+          <Typography key={why} variant="body2">
+            {t.wouldNotGet(those, why)}
+          </Typography>
+        ))}
+      </Box>
+    )
+  })
+}
+
+/** Whatever waits, in their queues or not: what they could take, and what keeps the rest from them. */
+function Waiting({ value, view, now }: { value: PersonGrounds; view: View; now: number }) {
   if (value.waiting.length === 0) return <Typography variant="body2">{en.personPanel.nobodyWaits}</Typography>
   return value.waiting.map(({ interactionId, queueId, waitMs, agent }) => {
     const interaction = view.interactions[interactionId]

@@ -6,11 +6,12 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
+import { stateName } from '../../../components/frame/presence.tsx'
 import { queueName } from '../../../components/frame/headline.tsx'
 import type { NamedGrounds } from '../../../components/grounds/grounds-list.tsx'
 import { useSending } from '../../../components/stream/sending.ts'
 import { steering as t } from '../../../messages/steering.ts'
-import type { InteractionView, View } from '../../../view/view.ts'
+import { openChannels, type InteractionView, type View } from '../../../view/view.ts'
 import type { Steer } from './steer.ts'
 
 interface SteerPanelProps {
@@ -28,8 +29,14 @@ export function SteerPanel({ interaction, grounds, view, steer }: SteerPanelProp
   const could = new Set(grounds.agents.filter(({ eligible }) => eligible).map(({ agentId }) => agentId))
   const people = Object.values(view.people)
     .filter(({ connected, id }) => connected && id !== interaction.offer?.agentId)
-    .map(({ id, name, carried, slots }) => ({ id, name, free: carried.length < slots, could: could.has(id) }))
+    .map((one) => {
+      const { id, name, carried, slots, stateId, closedTo } = one
+      const open = openChannels(view.plan, stateId, closedTo).includes(interaction.channel)
+      const away = open ? null : stateName(view.plan, stateId)
+      return { id, name, away, free: open && carried.length < slots, could: could.has(id) }
+    })
     .sort((a, b) => rank(b) - rank(a) || a.name.localeCompare(b.name))
+  const chosen = people.find(({ id }) => id === personId)
   const queues = (view.plan?.queues ?? []).filter(
     ({ id, service }) => id !== interaction.queueId && (service === 'inService' || interaction.test),
   )
@@ -49,10 +56,16 @@ export function SteerPanel({ interaction, grounds, view, steer }: SteerPanelProp
           isOptionEqualToValue={(a, b) => a.id === b.id}
           renderOption={({ key, ...props }, one) => (
             <li key={key} {...props}>
-              {t.who(one.name, one.free, one.could)}
+              {t.who(one.name, one.free, one.could, one.away)}
             </li>
           )}
-          renderInput={(params) => <TextField {...params} label={t.giveTo} />}
+          renderInput={(params) => (
+            <TextField
+              {...params}
+              label={t.giveTo}
+              helperText={chosen?.away == null ? undefined : t.givenAway(chosen.name, chosen.away)}
+            />
+          )}
         />
         <Button
           disabled={busy || personId === null}

@@ -2,7 +2,6 @@
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
-import { serviceLevel } from '@eudromos/core/figures'
 import {
   hoursCovered,
   hoursOpen,
@@ -22,6 +21,7 @@ import { en } from '../../../messages/en.ts'
 import { reach } from '../../../messages/people.ts'
 import { demand, skill, ways } from '../../../messages/skills.ts'
 import type { PlanState } from '../../../server/plan.ts'
+import { levelNow, waitingIn } from '../../../view/figures.ts'
 import type { PersonView } from '../../../view/view.ts'
 import { EffectsPane, type Found } from './findings.tsx'
 import { HeatMap } from './heat-map.tsx'
@@ -135,16 +135,18 @@ function WhoNow({
 
 /** How the queue itself stands. */
 function QueueNow({ queueId }: { readonly queueId: string }) {
-  const live = useLive().view?.queues[queueId]
-  if (live === undefined) return null
-  const level = serviceLevel(live.figures)
+  const { view, clockOffsetMs } = useLive()
+  const now = useNow(clockOffsetMs)
+  const live = view?.queues[queueId]
+  if (view === null || live === undefined) return null
+  const running = view.plan?.queues.find(({ id }) => id === queueId)
+  const targetSeconds = running?.target?.seconds ?? view.plan?.defaultTargetSeconds ?? 60
+  const level = levelNow(live, waitingIn(view.interactions, queueId), targetSeconds, now)
   const t = en.plan
   return (
     <div>
       <Typography>{t.waitingNow(live.waiting)}</Typography>
-      {level !== null && level.whole > 0 && (
-        <Typography>{t.answeredToday(`${Math.round((100 * level.part) / level.whole)} %`)}</Typography>
-      )}
+      {level !== null && <Typography>{t.answeredToday(`${level} %`)}</Typography>}
     </div>
   )
 }

@@ -20,7 +20,10 @@ export const GET = (request: Request): Promise<Response> =>
     const personId = params.get('person')
     if (personId !== null) {
       if (!sight.person(personId) || !place.follower.state.agents.has(personId)) throw notFound('This person')
-      const sees = (id: string): boolean => seesInteraction(sight, place.follower.state.interaction(id))
+      const sees = {
+        interaction: (id: string): boolean => seesInteraction(sight, place.follower.state.interaction(id)),
+        queue: sight.queue,
+      }
       return Response.json(personGrounds(place, personId, sees))
     }
     const live = place.follower.state.interactions.get(interactionId)
