@@ -291,6 +291,7 @@ export const en = {
     testCustomersHelp: 'Type a name and press Enter to add one',
     save: 'Save and publish',
     saving: 'Publishing…',
+    unread: 'Nothing was published: what is typed in the marked field is not understood.',
     undo: 'Undo changes',
     duplicate: 'Duplicate',
     copyOf: (name: string) => `${name} (copy)`,

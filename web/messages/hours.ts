@@ -28,6 +28,12 @@ export const hours = {
   closedDay: 'closed',
   typed: (day: string) => `${day}, typed`,
   typedWrong: 'Write intervals such as 08:00-12:30, 13:30-17:00, or leave it empty.',
+  understood: (day: string, intervals: readonly { from: string; to: string }[]) =>
+    `${day}: ${intervals.length === 0 ? 'closed' : intervals.map(({ from, to }) => `${from} to ${to}`).join(' and ')}.`,
+  notUnderstood: (day: string, text: string) =>
+    `${day}: “${text}” is not understood. Write intervals such as 08:00-12:30, 13:30-17:00, or leave it empty.`,
+  wholeDay: (day: string, from: string) => `${day}: are 24 hours meant, from ${from} to ${from} of the next day?`,
+  wholeDayYes: 'Yes, 24 hours',
   copyDay: (day: string) => `Copy ${day} to other days`,
   copyWeekdays: 'Copy to Monday to Friday',
   copyAll: 'Copy to every day',

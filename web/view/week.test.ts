@@ -6,6 +6,7 @@ import {
   drawn,
   intervalOf,
   intervalsFrom,
+  wholeDays,
   joined,
   moved,
   stepMinutes,
@@ -77,6 +78,18 @@ test('a day is typed as people write it', () => {
   ])
   expect(intervalsFrom('0900 to 2400')).toEqual([{ from: '09:00', to: '24:00' }])
   expect(intervalsFrom(' ')).toEqual([])
+  expect(intervalsFrom('8-12 13-17')).toEqual([
+    { from: '08:00', to: '12:00' },
+    { from: '13:00', to: '17:00' },
+  ])
+  expect(intervalsFrom('9am-5pm')).toEqual([{ from: '09:00', to: '17:00' }])
+  expect(intervalsFrom('9 a.m. to 12:30 p.m. and 1 pm – 12 am')).toEqual([
+    { from: '09:00', to: '12:30' },
+    { from: '13:00', to: '00:00' },
+  ])
+  expect(wholeDays(intervalsFrom('8-8, 0-24, 0-0') ?? [])).toEqual([{ from: '08:00', to: '08:00' }])
+  for (const wrong of ['13pm-14pm', '0am-5', '8m-9', '9-5 pm pm', 'from 8-9', '8 - 9 10'])
+    expect(intervalsFrom(wrong)).toBeNull()
   for (const wrong of ['8', '8-25', '24-8', '8-9-10', 'noon-13', '8:70-9']) expect(intervalsFrom(wrong)).toBeNull()
 })
 

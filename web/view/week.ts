@@ -80,26 +80,36 @@ export const typedDay = (weekly: readonly WeeklyInterval[], weekday: number): st
     .sort()
     .join(', ')
 
-/** A time as people type it, 8, 8:30, 08.30 or 0830, as HH:MM; null where it is none. */
+/** A time as people type it, 8, 8:30, 08.30, 0830, 8am or 8:30 p.m., as HH:MM; null where it is none. */
 function timeOf(text: string): string | null {
-  const match = /^(\d{1,2})(?:[:.]?(\d{2}))?$/.exec(text)
-  if (match === null) return null
+  const match = /^(\d{1,2})(?:[:.]?(\d{2}))? ?([ap])?(?:\.?m\.?)?$/i.exec(text)
+  if (match === null || (match[3] === undefined && /[a-z]/i.test(text))) return null
   const [hours, minutes] = [Number(match[1]), Number(match[2] ?? 0)]
-  return minutes > 59 || hours * 60 + minutes > dayMinutes ? null : clock(hours * 60 + minutes)
+  const half = match[3]?.toLowerCase()
+  if (half !== undefined && (hours < 1 || hours > 12)) return null
+  const inDay = half === undefined ? hours : (hours % 12) + (half === 'p' ? 12 : 0)
+  return minutes > 59 || inDay * 60 + minutes > dayMinutes ? null : clock(inDay * 60 + minutes)
 }
 
-/** Intervals as typed, or null where the text is none: "8-12:30, 13:30-17" or nothing. */
+/** Intervals as typed, or null where the text is none: "8-12:30, 13:30-17", "8-12 13-17", "9am-5pm" or nothing. */
 export function intervalsFrom(text: string): { from: string; to: string }[] | null {
   const parts = text
-    .split(/[,;]/)
+    // A space parts two intervals where it stands beside no dash and no half of the day.
+    .replace(/\s*(-|–|\bto\b)\s*/gi, '-')
+    .replace(/(\d)\s+(?=[ap]\.?m)/gi, '$1')
+    .split(/[,;]|\s+(?:and\s+)?/i)
     .map((part) => part.trim())
     .filter((part) => part !== '')
   const found = parts.map((part) => {
-    const [from, to, more] = part.split(/\s*(?:-|–|to)\s*/).map((side) => timeOf(side))
+    const [from, to, more] = part.split('-').map((side) => timeOf(side))
     return more !== undefined || from == null || to == null || from === '24:00' ? null : { from, to }
   })
   return found.every((one) => one !== null) ? found : null
 }
+
+/** From a time to the same time is the whole day, which may not be meant. */
+export const wholeDays = (intervals: readonly { from: string; to: string }[]): { from: string; to: string }[] =>
+  intervals.filter(({ from, to }) => from === to && from !== '00:00')
 
 /** The week with one day's intervals replaced, in order. */
 export const withDay = (

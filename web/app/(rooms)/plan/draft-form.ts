@@ -86,6 +86,8 @@ export function useDraftForm<T extends { readonly id: string }>(
     /** What is wrong with one of its fields, by its name. */
     faultOf: (name: string): string | undefined => fields[name] ?? fields[`${part}.${name}`],
     busy,
+    /** Nothing is sent: something in the form is not understood. */
+    refuse: (why: string) => setTrouble(new Refused(why, 422, 'invalid')),
     save,
     remove: (replacementId?: string | null) => send('DELETE', { id: value.id, replacementId }),
   }

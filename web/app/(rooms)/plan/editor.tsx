@@ -16,6 +16,7 @@ import { en } from '../../../messages/en.ts'
 import type { PlanState } from '../../../server/plan.ts'
 import type { DraftForm } from './draft-form.ts'
 import { Holding } from './findings.tsx'
+import { firstUnread } from './unread.ts'
 import { FormFoot, Trouble } from './form-parts.tsx'
 import { RemoveDialog } from './remove-dialog.tsx'
 
@@ -74,7 +75,10 @@ export function EditorFrame<T extends Named>(props: EditorFrameProps<T>) {
         event.preventDefault()
         // The form may stand in a dialog of another form's.
         event.stopPropagation()
-        void form.save()
+        const typed = firstUnread(event.currentTarget)
+        typed?.focus()
+        if (typed === null) void form.save()
+        else form.refuse(en.plan.unread)
       }}
       sx={{
         padding: 2.5,

@@ -9,6 +9,7 @@ import { useState } from 'react'
 import { dayOf, type DateException } from '@eudromos/core/hours'
 import { en } from '../../../../messages/en.ts'
 import type { WeekWords } from '../../../../messages/hours.ts'
+import { unread } from '../unread.ts'
 import { intervalsFrom } from '../../../../view/week.ts'
 
 const t = en.hours
@@ -22,6 +23,9 @@ interface ExceptionsProps {
 }
 
 const typed = ({ intervals }: DateException): string => intervals.map(({ from, to }) => `${from}-${to}`).join(', ')
+
+const sayTimes = (intervals: DateException['intervals']): string =>
+  intervals.map(({ from, to }) => `${from} to ${to}`).join(' and ')
 
 const columns = '150px minmax(0, 1fr) minmax(0, 1fr) 34px'
 
@@ -98,9 +102,9 @@ export function Exceptions({ exceptions, disabled, words = t, onChange }: Except
             value={times}
             placeholder={words.closedDay}
             error={intervals === null}
-            helperText={intervals === null ? t.typedWrong : undefined}
+            helperText={intervals === null ? t.typedWrong : times === '' ? undefined : sayTimes(intervals)}
             onChange={({ target }) => setTimes(target.value)}
-            slotProps={{ inputLabel: { shrink: true } }}
+            slotProps={{ inputLabel: { shrink: true }, htmlInput: unread(intervals === null) }}
           />
           <TextField label={t.exceptionName} value={name} onChange={({ target }) => setName(target.value)} />
           <Button disabled={!ready} onClick={add} sx={{ minHeight: 38 }}>

@@ -2,6 +2,7 @@
 import { fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
 import type { WeeklyInterval } from '@eudromos/core/hours'
+import { firstUnread } from '../unread.ts'
 import { WeekGrid } from './week-grid.tsx'
 
 const morning: WeeklyInterval = { weekday: 1, from: '08:00', to: '12:00' }
@@ -96,6 +97,31 @@ describe('by typing', () => {
     expect(weekly).toEqual([morning])
     expect(typed('Monday').getAttribute('aria-invalid')).toBe('true')
     expect(typed('Monday').title).toBe('Write intervals such as 08:00-12:30, 13:30-17:00, or leave it empty.')
+    expect(screen.getByText(/“from eight” is not understood/)).toBeTruthy()
+    // A form with such a field publishes nothing.
+    expect(firstUnread(document.body)).toBe(typed('Monday'))
+  })
+
+  test('what is understood is said in words while it is typed', () => {
+    begin([morning])
+    fireEvent.change(typed('Monday'), { target: { value: '8-12 1pm-5pm' } })
+    expect(screen.getByText('Monday: 08:00 to 12:00 and 13:00 to 17:00.')).toBeTruthy()
+    expect(firstUnread(document.body)).toBeNull()
+    fireEvent.blur(typed('Monday'))
+    expect(weekly).toEqual([
+      { weekday: 1, from: '08:00', to: '12:00' },
+      { weekday: 1, from: '13:00', to: '17:00' },
+    ])
+  })
+
+  test('from a time to the same time asks whether 24 hours are meant', () => {
+    begin([morning])
+    fireEvent.change(typed('Monday'), { target: { value: '8-8' } })
+    fireEvent.blur(typed('Monday'))
+    expect(weekly).toEqual([morning])
+    expect(firstUnread(document.body)).toBe(typed('Monday'))
+    fireEvent.click(screen.getByRole('button', { name: 'Yes, 24 hours' }))
+    expect(weekly).toEqual([{ weekday: 1, from: '08:00', to: '08:00' }])
   })
 })
 

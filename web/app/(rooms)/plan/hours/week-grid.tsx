@@ -9,6 +9,8 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { WeeklyInterval } from '@eudromos/core/hours'
+import { unread } from '../unread.ts'
+import { Understood } from './understood.tsx'
 import { en } from '../../../../messages/en.ts'
 import { weekdays, type WeekWords } from '../../../../messages/hours.ts'
 import {
@@ -22,6 +24,7 @@ import {
   moved,
   stepMinutes,
   stretched,
+  wholeDays,
   typedDay,
   withDay,
   type Bar,
@@ -56,6 +59,8 @@ export function WeekGrid({ weekly, disabled, words = t, onChange }: WeekGridProp
   const [grip, setGrip] = useState<Grip | null>(null)
   const [shown, setShown] = useState<Bar | null>(null)
   const [focus, setFocus] = useState<Bar | null>(null)
+  /** By day: what is typed and not in the week yet. */
+  const [typing, setTyping] = useState<Readonly<Record<number, string>>>({})
   const bars = weekly.map(barOf)
   useEffect(() => {
     if (focus === null) return
@@ -211,15 +216,23 @@ export function WeekGrid({ weekly, disabled, words = t, onChange }: WeekGridProp
             weekly={weekly}
             disabled={disabled}
             words={words}
+            onTyping={(text) => setTyping((before) => ({ ...before, [n + 1]: text }))}
             onChange={onChange}
           />
         ))}
       </Box>
-      {!disabled && (
-        <Typography variant="body2" sx={{ gridColumn: '1 / -1', color: 'text.secondary', marginBlockStart: 0.5 }}>
-          {words.weekHelp}
-        </Typography>
-      )}
+      <Box sx={{ gridColumn: '1 / -1', marginBlockStart: 0.5 }} aria-live="polite">
+        {weekdays.map((day, n) => {
+          const text = typing[n + 1] ?? null
+          if (text === null || text === typedDay(weekly, n + 1)) return null
+          return <Understood key={day} day={day} text={text} onMeant={(all) => onChange(withDay(weekly, n + 1, all))} />
+        })}
+        {!disabled && (
+          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
+            {words.weekHelp}
+          </Typography>
+        )}
+      </Box>
     </Box>
   )
 }
@@ -292,18 +305,20 @@ interface DayLineProps {
   readonly weekly: readonly WeeklyInterval[]
   readonly disabled: boolean
   readonly words: WeekWords
+  readonly onTyping: (text: string) => void
   readonly onChange: (weekly: readonly WeeklyInterval[]) => void
 }
 
 /** A day's intervals as text, and its copying to other days. */
-function DayLine({ weekday, weekly, disabled, words, onChange }: DayLineProps) {
+function DayLine({ weekday, weekly, disabled, words, onTyping, onChange }: DayLineProps) {
   const typed = typedDay(weekly, weekday)
   const [text, setText] = useState(typed)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const day = weekdays[weekday - 1] ?? ''
   const intervals = intervalsFrom(text)
+  const understood = intervals !== null && (text === typed || wholeDays(intervals).length === 0)
   const commit = (): void => {
-    if (intervals !== null && text !== typed) onChange(withDay(weekly, weekday, intervals))
+    if (understood && text !== typed) onChange(withDay(weekly, weekday, intervals))
   }
   const copy = (to: readonly number[]): void => {
     setAnchor(null)
@@ -321,8 +336,11 @@ function DayLine({ weekday, weekly, disabled, words, onChange }: DayLineProps) {
         value={text}
         placeholder={words.closedDay}
         disabled={disabled}
-        error={intervals === null}
-        onChange={({ target }) => setText(target.value)}
+        error={!understood}
+        onChange={({ target }) => {
+          setText(target.value)
+          onTyping(target.value)
+        }}
         onBlur={commit}
         onKeyDown={(event) => {
           if (event.key === 'Enter') {
@@ -333,7 +351,8 @@ function DayLine({ weekday, weekly, disabled, words, onChange }: DayLineProps) {
         slotProps={{
           htmlInput: {
             'aria-label': t.typed(day),
-            title: intervals === null ? t.typedWrong : text,
+            title: understood ? text : t.typedWrong,
+            ...unread(!understood),
             style: {
               paddingBlock: 5,
               paddingInline: 8,
