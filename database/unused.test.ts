@@ -3,7 +3,7 @@ import { dropUnused, insertContent } from './content.ts'
 import { eraseCustomer, insertCustomer } from './people.ts'
 import { insertCommands, readPending, type Submission } from './inbox.ts'
 import * as t from './schema.ts'
-import { testDatabase, type TestDatabase } from './testing/index.ts'
+import { everyRow, testDatabase, type TestDatabase } from './testing/index.ts'
 
 let place: TestDatabase
 let web: Database
@@ -26,15 +26,6 @@ const record = (id: string, customerId: string, rest: Partial<typeof t.record.$i
   ...{ outcome: 'answered' as const, messages: 1, offers: [], handedBack: 0 },
   ...rest,
 })
-
-/** Every row of every table, as text. */
-async function everything(): Promise<string> {
-  const { rows } = await owner.$client.query<{ named: string }>(
-    `select format('%I.%I', schemaname, tablename) as named from pg_tables where schemaname in ('public', 'archive')`,
-  )
-  const tables = await Promise.all(rows.map(({ named }) => owner.$client.query(`select t::text from ${named} t`)))
-  return tables.flatMap((table) => table.rows.map((row: { t: string }) => row.t)).join('\n')
-}
 
 test('words and strangers of a refused command go; what anything refers to stays', async () => {
   for (const id of ['said', 'noted', 'passed', 'unused'])
@@ -81,10 +72,10 @@ test('after erasure nothing of the person stands anywhere in the database, pendi
   } as unknown as Submission
   await insertCommands(web.$client, [submission])
   await owner.insert(t.record).values(record('i9', 'c9'))
-  const before = await everything()
+  const before = await everyRow(owner.$client)
   expect([before.includes('Wilhelmina'), before.includes('990-17')]).toEqual([true, true])
   await eraseCustomer(web, 'c9', 'Erased')
-  const left = await everything()
+  const left = await everyRow(owner.$client)
   expect(left).not.toContain('Wilhelmina')
   expect(left).not.toContain('990-17')
   const client = await owner.$client.connect()

@@ -42,7 +42,11 @@ import type { DialEnd, TextState, TextToBe } from './pieces.ts'
 
 /** What can be asked for, by name. Ids of new things come with the command. */
 export interface CommandBodies {
-  publishPlan: { readonly plan: CompiledPlan }
+  publishPlan: {
+    readonly plan: CompiledPlan
+    /** Of a presence state that is no longer in the plan: the one that its people are in from now on; left out: away. */
+    readonly statesInstead?: Readonly<Record<PresenceStateId, PresenceStateId>>
+  }
   beginStopgap: {
     readonly stopgapId: StopgapId
     readonly queueId: QueueId

@@ -196,7 +196,7 @@ function withCustomer(
 }
 
 function publishPlan(state: State, command: Command<'publishPlan'>, at: Instant): Decision {
-  const { plan } = command.body
+  const { plan, statesInstead = {} } = command.body
   if (!actorMay(state, command, 'plan.edit')) return refuse('notAllowed', { command: command.type })
   const version = state.plan?.version ?? 0
   if (plan.version <= version) return refuse('planNotNewer', { version: plan.version, running: version })
@@ -206,8 +206,11 @@ function publishPlan(state: State, command: Command<'publishPlan'>, at: Instant)
   const after: Event[] = []
   for (const agent of state.agents.values())
     if (!agents.has(agent.id)) before.push(...dismiss(state, agent.id, at))
-    else if (!states.has(agent.stateId))
-      after.push(event('presenceSet', at, { agentId: agent.id, stateId: plan.centre.awayStateId, cause: 'plan' }))
+    else if (!states.has(agent.stateId)) {
+      const instead = statesInstead[agent.stateId] ?? ''
+      const stateId = states.has(instead) ? instead : plan.centre.awayStateId
+      after.push(event('presenceSet', at, { agentId: agent.id, stateId, cause: 'plan' }))
+    }
   return [...before, event('planTaken', at, { plan }), ...after]
 }
 

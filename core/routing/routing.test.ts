@@ -299,6 +299,21 @@ describe('a new plan', () => {
   })
 })
 
+test('whose presence state the new plan has no more is in the one named instead, else away', () => {
+  const states = testPlan().presenceStates
+  const training = { ...(states[2] ?? states[0]), id: 'training' } as (typeof states)[number]
+  const publish = (version: number, statesInstead?: Record<string, string>) => {
+    const centre = new TestCentre({ ...testPlan(), presenceStates: [...states, training] })
+    centre.ready('ana')
+    centre.do('setPresence', { agentId: 'ana', stateId: 'training' })
+    centre.do('publishPlan', { plan: testPlan({ version }), statesInstead })
+    return centre.state.agent('ana').stateId
+  }
+  expect(publish(2, { training: 'break' })).toBe('break')
+  expect(publish(2)).toBe('offline')
+  expect(publish(2, { training: 'unheard of' })).toBe('offline')
+})
+
 describe('outages and the turn of the day', () => {
   test('an outage extends what was running, so that nobody is blamed for it', () => {
     const centre = new TestCentre()

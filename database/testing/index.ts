@@ -46,3 +46,16 @@ export async function testDatabase(): Promise<TestDatabase> {
     },
   }
 }
+
+/** Every row of every table, as text: for what must stand nowhere. `owner` may read all of it. */
+export async function everyRow(owner: pg.Pool | pg.Client): Promise<string> {
+  const { rows } = await owner.query<{ named: string }>(
+    `select format('%I.%I', schemaname, tablename) as named from pg_tables where schemaname in ('public', 'archive')`,
+  )
+  const found: string[] = []
+  for (const { named } of rows) {
+    const table = await owner.query<{ row: string }>(`select t::text as row from ${named} t`)
+    found.push(...table.rows.map(({ row }) => row))
+  }
+  return found.join('\n')
+}

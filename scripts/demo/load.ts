@@ -5,7 +5,7 @@ import { phones } from '../../outside/index.ts'
 import { customerTerms } from './customers.ts'
 import type { PlanDocument } from '../../core/plan/index.ts'
 import { centre, lines, queues, skills, teams, testCustomers } from './scenario.ts'
-import { times, usualHours } from './scenario-times.ts'
+import { times } from './scenario-times.ts'
 import { people, type ScenarioPerson } from './scenario-people.ts'
 
 export interface Scenario {
@@ -16,16 +16,14 @@ export interface Scenario {
   readonly skills?: PlanDocument['skills']
   readonly teams?: PlanDocument['teams']
   readonly times?: Pick<PlanDocument, 'hours' | 'calendars' | 'sites' | 'shifts'>
+  readonly centre?: typeof centre
+  readonly testCustomers?: readonly { readonly id: string; readonly name: string }[]
+  /** Telephones of customers who are known. */
+  readonly phones?: typeof phones
+  readonly mailDomain?: string
 }
 
 export const skerrow: Scenario = { people, queues, skills, teams, times }
-
-/** A centre that nobody has set up: one administrator, no queue, and ready-made sets to begin with. */
-export const unconfigured: Scenario = {
-  people: people.filter(({ id }) => id === 'teodor-lindqvist'),
-  queues: [],
-  times: { hours: usualHours, calendars: [], sites: [], shifts: [] },
-}
 
 /** Forty queues and 400 simulated agents beside the staff, to see the screens under load. */
 export function large(): Scenario {
@@ -63,11 +61,12 @@ function planOf({
   skills: known = [],
   teams: parts = [],
   times: at,
+  centre: settings = centre,
 }: Scenario): PlanDocument {
   const { hours = [], calendars = [], sites = [], shifts = [] } = at ?? {}
   const ids = new Set(known.map(({ id }) => id as string))
   return {
-    ...centre,
+    ...settings,
     people: all.map(({ id, roles, loadLimitsId, siteId, shiftId, teamId, tier, skills: levels }) => ({
       id,
       roles,
@@ -86,7 +85,7 @@ function planOf({
     skills: known,
     teams: parts,
     // Of teams that are not there nobody has any.
-    templates: centre.templates.filter(({ teamIds }) => teamIds.every((id) => parts.some((team) => team.id === id))),
+    templates: settings.templates.filter(({ teamIds }) => teamIds.every((id) => parts.some((team) => team.id === id))),
     hours,
     calendars,
     sites,
@@ -98,7 +97,10 @@ function planOf({
 export async function load(database: Database, scenario: Scenario, password: string, at: number): Promise<void> {
   const passwordHash = await hash(password)
   await database.transaction(async (tx) => {
-    const withEmail = scenario.people.map((person) => ({ ...person, email: `${person.id}@skerrow.example` }))
+    const withEmail = scenario.people.map((person) => ({
+      ...person,
+      email: `${person.id}@${scenario.mailDomain ?? 'skerrow.example'}`,
+    }))
     await tx
       .insert(schema.person)
       .values(
@@ -111,20 +113,23 @@ export async function load(database: Database, scenario: Scenario, password: str
       .values(
         real.map(({ id }) => ({ id, accountId: id, userId: id, providerId: 'credential', password: passwordHash })),
       )
-    await tx.insert(schema.customer).values(testCustomers.map((customer) => ({ ...customer, test: true })))
-    const numbers = phones.map(({ number }) => ({
+    const testers = scenario.testCustomers ?? testCustomers
+    if (testers.length > 0)
+      await tx.insert(schema.customer).values(testers.map((customer) => ({ ...customer, test: true })))
+    const known = scenario.phones ?? phones
+    const numbers = known.map(({ number }) => ({
       id: `address-${number.slice(1)}`,
       kind: 'phone' as const,
       value: number,
     }))
-    if (scenario.queues.length > 0) await tx.insert(schema.address).values(numbers)
-    for (const { number, people } of scenario.queues.length === 0 ? [] : phones)
+    if (numbers.length > 0) await tx.insert(schema.address).values(numbers)
+    for (const { number, people } of known)
       for (const name of people) {
         const id = `customer-${name.toLowerCase().replaceAll(' ', '-')}`
         await tx.insert(schema.customer).values({ id, name, ...customerTerms(name) })
         await tx.insert(schema.customerAddress).values({ customerId: id, addressId: `address-${number.slice(1)}` })
       }
-    await tx.insert(schema.planDraft).values({ id: 1, version: 0, centre: centre.centre })
+    await tx.insert(schema.planDraft).values({ id: 1, version: 0, centre: (scenario.centre ?? centre).centre })
     await putPlan(tx, planOf(scenario))
   })
   await publishDraft(database, {

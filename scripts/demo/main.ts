@@ -19,7 +19,8 @@ import { buildWeb } from '../build.ts'
 import { homeFolder, placeIn, type Place } from '../place.ts'
 import { fail, root, say } from '../prepare.mjs'
 import { makeHistory } from './history.ts'
-import { large, load, skerrow, unconfigured } from './load.ts'
+import { large, load, skerrow } from './load.ts'
+import { unconfigured } from './unconfigured.ts'
 import { KeptProcess, startProcess, waitForHealth } from './processes.ts'
 import { beginsAt } from './scenario.ts'
 import { people } from './scenario-people.ts'
@@ -166,9 +167,7 @@ async function startAll(place: Place, options: Options, running: KeptProcess[]):
 }
 
 function announce(place: Place, options: Options): void {
-  const shown = people
-    .filter(({ simulated }) => !simulated)
-    .filter(({ id }) => !options.empty || id === 'teodor-lindqvist')
+  const shown = (options.empty ? unconfigured.people : people).filter(({ simulated }) => !simulated)
   say(`\nOpen http://localhost:${place.ports.web}\n\nSign in with one click as:`)
   for (const { name, roles, hint } of shown) say(`  ${name.padEnd(18)} ${roles.join(' and ').padEnd(21)} ${hint}`)
   say(`\nLogs: ${join(place.folder, 'logs')}. Ctrl+C stops everything; the data is kept (--fresh begins anew).`)

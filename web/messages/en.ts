@@ -240,7 +240,8 @@ export const en = {
     overstaying: (name: string, state: string, time: string, others: number) =>
       `${name} has been on ${state} for ${time}${others === 0 ? '' : `, and ${others} more for too long`}.`,
     stuck: (name: string, queue: string) => `${name} in ${queue} was refused three times.`,
-    noneFree: (busy: number) => (busy === 1 ? 'the one who is there is busy.' : `all ${busy} are busy.`),
+    noneFree: (there: number) =>
+      there === 1 ? 'the one who is there cannot take it now.' : `none of the ${there} there can take it now.`,
     someFree: (free: number) => `${free} could take it.`,
     nobodyCould: (queue: string) => `${queue}: nobody could serve it. Add people to it.`,
     agentOffer: (name: string) => `${name} waits for your answer.`,

@@ -38,7 +38,7 @@ const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) 
   numberTaken: ({ number, line }) => `Number: ${number} is that of ${line}. Pick another.`,
   noMailbox: () => 'It has no address yet: nobody can write to the centre by it. Give one.',
   notAMailbox: ({ address }) =>
-    `Address: ${address} is none that email could be sent to. Give one such as bookings@skerrow.example.`,
+    `Address: ${address} is none that email could be sent to. Give one such as bookings@centre.example.`,
   mailboxTaken: ({ address, line }) => `Address: ${address} is that of ${line}. Give another.`,
   nobodyTakesIt: ({ queue, channel }) =>
     `Nobody who serves ${queue} takes ${channelNames[channel as Channel].toLowerCase()}: change their load limits.`,
@@ -116,7 +116,9 @@ export const presence = {
   over: (names: readonly string[], minutes: number) =>
     `Longer than ${minutes} min already: ${names.slice(0, 5).join(', ')}${names.length > 5 ? ` and ${names.length - 5} more` : ''}.`,
   mayChoose: (n: number) => `${people(n)} may choose it.`,
-  none: 'they are set Offline',
+  inUse: (n: number) =>
+    `Instead: ${people(n)} ${n === 1 ? 'is' : 'are'} in this state. Choose the state that they are in from then on.`,
+  gone: (before: string, now: string) => `“${before}” is no longer in the plan. You are in ${now} now.`,
   preview: 'How it looks',
 } as const
 

@@ -60,6 +60,10 @@ function isOnList({ lookup }: Follower['state'], queues: ReadonlySet<string>, on
   return queues.has(queueId) && !awaitsOpening && wish === null && lookup.queues.get(queueId)?.selection === 'openList'
 }
 
+/** An agent is told how it stands with a queue whoever serves it; supervisors count whom they see. */
+const counted = ({ kind }: Scope, { people }: Reach): ((id: string) => boolean) =>
+  kind === 'live' ? people : () => true
+
 function collect<T>(
   ids: Iterable<string>,
   within: (id: string) => boolean,
@@ -179,7 +183,7 @@ export class LiveFeed {
       blockWishes: this.scope.kind === 'seat' ? [] : blockWishViews(follower, reach.people),
       quarantined: this.scope.kind === 'seat' ? [] : quarantinedViews(follower, reach.queues),
       people: collect(state.agents.keys(), reach.people, (id) => personView(follower, id)),
-      queues: collect(state.queues.keys(), reach.queues, (id) => queueView(follower, id)),
+      queues: collect(state.queues.keys(), reach.queues, (id) => queueView(follower, id, counted(this.scope, reach))),
       interactions,
     }
     this.known.clear()
@@ -222,7 +226,9 @@ export class LiveFeed {
       } else if (this.known.delete(id)) interactions[id] = null
     }
     const people = collect(union(changes, 'people'), reach.people, (id) => personView(follower, id))
-    const queues = collect(union(changes, 'queues'), reach.queues, (id) => queueView(follower, id))
+    const queues = collect(union(changes, 'queues'), reach.queues, (id) =>
+      queueView(follower, id, counted(this.scope, reach)),
+    )
     const messages = this.scope.kind === 'seat' ? await this.newMessages(changes, met) : {}
     const view: ViewChange = { seq: last.seq, at: clock.now(), people, queues, interactions, messages }
     this.sentSeq = last.seq

@@ -2,7 +2,7 @@ import 'server-only'
 import * as yup from 'yup'
 import { isClose, checkLimits, checkState, checkTeam, type PeopleFinding, type PlanDocument } from '@eudromos/core/plan'
 import type { LimitsDraft, StateDraft, TeamDraft } from '@eudromos/database'
-import { peopleFindingText } from '../messages/people.ts'
+import { peopleFindingText, presence } from '../messages/people.ts'
 import { centreShape, limitsShape, stateShape, teamInList, teamShape } from '../view/people-shape.ts'
 import { ofDraft, ofOne, strictly } from './plan-input.ts'
 import { currentDocument, notValid, publish, type Saved } from './plan.ts'
@@ -40,8 +40,10 @@ export async function saveState(runtime: Runtime, who: Who, input: unknown): Pro
   return publish(runtime, who, given.draft, state.name, { kind: 'state', state: whole, setByMiss })
 }
 
+const ofState = ofOne.concat(yup.object({ replacementId: yup.string().max(200).nullable() }))
+
 export async function removeState(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const { draft: version, id } = await ofOne.validate(input, strictly)
+  const { draft: version, id, replacementId } = await ofState.validate(input, strictly)
   const document = await currentDocument(runtime)
   const { missedStateId, awayStateId, evacuatedStateId, recoverStateId } = document.centre
   const found = document.presenceStates.find((one) => one.id === id)
@@ -51,7 +53,11 @@ export async function removeState(runtime: Runtime, who: Who, input: unknown): P
   const others = { ...document, presenceStates: document.presenceStates.filter((one) => one.id !== id) }
   const [other] = others.presenceStates
   if (other !== undefined) refuseFault(checkState(other, others), 'name')
-  return publish(runtime, who, version, found.name, { kind: 'deleteState', id })
+  const inIt = [...runtime.follower.state.agents.values()].filter(({ stateId }) => stateId === id).length
+  const instead = others.presenceStates.find((one) => one.id === replacementId && (one.choosable || one.signedOut))
+  if (inIt > 0 && instead === undefined) throw notValid('stateInUse', presence.inUse(inIt), 'replacementId')
+  const statesInstead = instead === undefined ? {} : { [id]: instead.id }
+  return publish(runtime, who, version, found.name, { kind: 'deleteState', id }, { statesInstead })
 }
 
 export async function saveLimits(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {

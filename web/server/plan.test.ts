@@ -17,7 +17,7 @@ import {
   saveSite,
 } from './plan.ts'
 import { readStock, removeLine, saveLine } from './plan-lines.ts'
-import { saveCentre, saveTeams } from './plan-people.ts'
+import { removeState, saveCentre, saveTeams } from './plan-people.ts'
 import { removeTemplate, saveTemplate } from './plan-templates.ts'
 import { ProblemError, type Problem } from './problem.ts'
 import type { Runtime } from './runtime.ts'
@@ -352,4 +352,18 @@ test('queues choose of the dispositions that the centre has, and lines are among
   expect(await problemOf(remove())).toMatchObject({ code: 'inUse' })
   await remove(null)
   expect((await current()).document.lines).toContainEqual(expect.objectContaining({ id: 'night-box', hoursId: null }))
+})
+
+test('a presence state that somebody is in goes only with another for them', async () => {
+  const { draft, document } = await current()
+  const training = named(document.presenceStates, 'training')
+  const agents = new Map([['ana-mirel', { stateId: training.id }]])
+  const place = { ...runtime, follower: { ...runtime.follower, state: { agents } } } as unknown as Runtime
+  const remove = (replacementId?: string) => removeState(place, who, { draft, id: training.id, replacementId })
+  expect(await problemOf(remove())).toMatchObject({ code: 'stateInUse' })
+  expect(await problemOf(remove('unheard-of'))).toMatchObject({ code: 'stateInUse' })
+  await remove('break')
+  const [row] = await database.query.inbox.findMany({ orderBy: (one, { desc }) => desc(one.id), limit: 1 })
+  expect(JSON.parse(row?.body ?? '{}')).toMatchObject({ body: { statesInstead: { training: 'break' } } })
+  expect((await current()).document.presenceStates.map(({ id }) => id)).not.toContain('training')
 })

@@ -15,6 +15,7 @@ import {
   type HoursFinding,
   type PlanDocument,
 } from '@eudromos/core/plan'
+import type { CommandBodies } from '@eudromos/core/routing'
 import {
   changeAndPublish,
   DraftMoved,
@@ -326,8 +327,9 @@ export async function publish(
   draft: number,
   note: string,
   change: PlanChange,
+  beside: Omit<CommandBodies['publishPlan'], 'plan'> = {},
 ): Promise<Saved> {
-  const make = (plan: CompiledPlan) => envelope('publishPlan', { kind: 'person', id: who.id }, { plan })
+  const make = (plan: CompiledPlan) => envelope('publishPlan', { kind: 'person', id: who.id }, { plan, ...beside })
   try {
     const { version, inboxId } = await changeAndPublish(runtime.database, change, {
       expectedDraft: draft,

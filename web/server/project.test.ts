@@ -3,7 +3,15 @@ import { visitOf } from '@eudromos/core/routing'
 import { TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
 import type { RotaPlan } from '@eudromos/core/rota'
 import type { Follower } from './follower.ts'
-import { blockWishViews, chatView, closureOf, emergencyViews, personView, queueView } from './project.ts'
+import {
+  blockWishViews,
+  chatView,
+  closureOf,
+  emergencyViews,
+  personView,
+  quarantinedViews,
+  queueView,
+} from './project.ts'
 import { readRota } from './rota.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
@@ -159,4 +167,16 @@ test('who sees the centre gets every site and shift, an agent their own and the 
   ])
   expect(ids(readRota(runtime, who('ana', 'agent')))).toEqual([['port'], ['day'], ['feasts', 'days']])
   expect(ids(readRota(runtime, who('ben', 'agent')))).toEqual([['vellan'], [], []])
+})
+
+test('a queue counts whom its viewer sees, and who is offered still waits in it', () => {
+  const { centre, follower } = followed()
+  expect(queueView(follower, 'boats')).toMatchObject({ present: 1, free: 1, nextIds: ['ana'], oldestWait: null })
+  expect(queueView(follower, 'boats', () => false)).toMatchObject({ present: 0, free: 0, nextIds: [] })
+  centre.arrive('i1', 'boats')
+  expect(queueView(follower, 'boats')).toMatchObject({ waiting: 1, oldestWait: { since: centre.at } })
+  centre.do('quarantine', { kind: 'answerWindow', id: 'i1' })
+  Object.assign(follower.document ?? {}, { queues: [{ id: 'boats', name: 'Boats' }] })
+  expect(quarantinedViews(follower, () => true)).toMatchObject([{ id: 'i1', interaction: { queueName: 'Boats' } }])
+  expect(quarantinedViews(follower, () => false)).toEqual([])
 })

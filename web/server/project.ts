@@ -199,11 +199,19 @@ const stopgapView = (stopgap: Stopgap | null, people: Follower['people']): Queue
   return { id, kind, until, reason, byName: by === null ? null : (people.get(by)?.name ?? null) }
 }
 
-export function queueView({ state, people }: Follower, id: string): QueueView | null {
+/** Counts only people who are in sight. */
+export function queueView(
+  { state, people }: Follower,
+  id: string,
+  inSight: (personId: string) => boolean = () => true,
+): QueueView | null {
   const day = state.queues.get(id)
   if (day === undefined) return null
   const { waiting, heldOff } = state.index.standing(id)
-  const { free, soon, busy } = peopleFor(state, id)
+  const all = peopleFor(state, id)
+  const free = all.free.filter(inSight)
+  const soon = all.soon.filter(inSight)
+  const busy = all.busy.filter(inSight)
   const first = oldestIn(state, id)
   return {
     id,

@@ -38,7 +38,7 @@ export const lineShape = yup.object({
       channel === 'email'
         ? address.test(
             'mailbox',
-            'Address: give one such as bookings@skerrow.example.',
+            'Address: give one such as bookings@centre.example.',
             (value) => value == null || mailbox(value) === value,
           )
         : address.test(

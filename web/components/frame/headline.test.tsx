@@ -42,7 +42,7 @@ describe('a supervisor reads', () => {
 
   test.each([
     ['who could take it', { present: 2, free: 1 }, 'ready', '1 could take it.'],
-    ['that all are busy', { present: 2, free: 0 }, 'ready', 'all 2 are busy.'],
+    ['that all are busy', { present: 2, free: 0 }, 'ready', 'none of the 2 there can take it now.'],
     [
       'that nobody is there, and who could come',
       { present: 0, free: 0 },
@@ -76,7 +76,7 @@ describe('a supervisor reads', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Go there' }))
     fireEvent.click(screen.getByRole('button', { name: /2/ }))
     expect(screen.getAllByRole('menuitem').map(({ textContent }) => textContent)).toEqual([
-      'Queue 0: 1 waits, the longest 0:30; the one who is there is busy. 1 person who is not Ready could take it.',
+      'Queue 0: 1 waits, the longest 0:30; the one who is there cannot take it now. 1 person who is not Ready could take it.',
       '1 person is Unattended.',
     ])
     fireEvent.click(screen.getByText('1 person is Unattended.'))

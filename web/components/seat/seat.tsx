@@ -30,6 +30,7 @@ import { useReaching } from './use-reaching.ts'
 import { SeatActions, type Act } from './act.ts'
 import { OwnTimes } from './own-times.tsx'
 import { SoundCheck } from './sound-check.tsx'
+import { useStateGone } from './use-state-gone.ts'
 import { WrapUpBay } from './wrap-up-bay.tsx'
 
 interface SeatProps {
@@ -66,6 +67,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
   const store = useSeatStore()
   const now = useNow(clockOffsetMs, 250)
   const notice = useNotice()
+  useStateGone(view, notice)
   const person = ownPerson(view)
   const bays = useBays(view, person?.slots ?? 1)
   const [focused, setFocused] = useState<string | null>(null)

@@ -54,7 +54,7 @@ interface EditorFrameProps<T extends Named> {
   /** Who uses it, what they could use instead, and how it is called to have none. */
   readonly users: readonly string[]
   readonly others: readonly { readonly id: string; readonly name: string }[]
-  readonly none: string
+  readonly none: string | null
   /** What deleting it does, where that is more than that nothing uses it. */
   readonly removeNote?: string
   readonly children: ReactNode

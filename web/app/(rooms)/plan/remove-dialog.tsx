@@ -17,8 +17,8 @@ interface RemoveDialogProps {
   readonly open: boolean
   readonly name: string
   readonly users: readonly string[]
-  /** What users have without a replacement, as a choice. */
-  readonly none: string
+  /** What users have without a replacement, as a choice; null: they need one. */
+  readonly none: string | null
   readonly note?: string
   readonly others: readonly { readonly id: string; readonly name: string }[]
   readonly onClose: () => void
@@ -42,7 +42,7 @@ export function RemoveDialog({ open, name, users, none, note, others, onClose, o
             onChange={({ target }) => setChosen(target.value)}
             sx={{ marginBlockStart: 1 }}
           >
-            <MenuItem value={nothing}>{none}</MenuItem>
+            {none !== null && <MenuItem value={nothing}>{none}</MenuItem>}
             {others.map((other) => (
               <MenuItem key={other.id} value={other.id}>
                 {other.name}

@@ -27,6 +27,8 @@ export function StateForm(props: EditorProps<StateValue>) {
   const form = useDraftForm(props, { shape: stateShape, url: '/api/plan/presence', part: 'state' })
   const state = form.value
   const off = !mayEdit
+  const people = useLive().view?.people ?? {}
+  const inIt = Object.values(people).flatMap(({ stateId, name }) => (stateId === initial.id ? [name] : []))
   const found = peopleFound(checkState(state, document), form, stateMends, document, mayEdit)
   return (
     <FoundAtFields found={found}>
@@ -36,9 +38,9 @@ export function StateForm(props: EditorProps<StateValue>) {
         fresh={t.fresh}
         editor={props}
         calm={t.calm}
-        users={[]}
-        others={[]}
-        none={t.none}
+        users={inIt}
+        others={document.presenceStates.filter(({ choosable, signedOut }) => choosable || signedOut)}
+        none={null}
       >
         <Box
           sx={{
