@@ -51,8 +51,12 @@ export interface CommandBodies {
     readonly stopgapId: StopgapId
     readonly queueId: QueueId
     readonly kind: StopgapKind
+    /** When it begins; left out: now. */
+    readonly from?: Instant
     readonly until: Instant
     readonly reason: StopgapReason
+    /** The reason in words of their own. */
+    readonly wordsId?: ContentId | null
   }
   endStopgap: { readonly stopgapId: StopgapId }
   beginEmergency: {

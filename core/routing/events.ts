@@ -61,7 +61,9 @@ export interface EventBodies {
     readonly stopgapId: StopgapId
     readonly queueId: QueueId
     readonly kind: StopgapKind
+    readonly from: Instant
     readonly until: Instant
+    readonly wordsId: ContentId | null
     readonly reason: StopgapReason
     readonly by: PersonId | null
   }
@@ -382,6 +384,7 @@ export type Event<T extends EventType = EventType> = {
 const versions: Partial<Record<EventType, number>> = {
   planTaken: 13,
   planExtended: 2,
+  stopgapBegan: 2,
   callbackAsked: 2,
   interactionArrived: 7,
   wrapUpSaved: 2,

@@ -198,6 +198,42 @@ describe('a stopgap', () => {
     expect(centre.arrive('i2').refusal?.code).toBe('queueClosed')
   })
 
+  test('closes it early at a time of later, and is taken back before that', () => {
+    const centre = centreWith(sailings({ hoursId: null }))
+    const early = (stopgapId: string) => {
+      const span = { from: until(centre, 300), until: until(centre, 900) }
+      return centre.do(
+        'beginStopgap',
+        { stopgapId, queueId: 'sailings', kind: 'closed', reason: 'meeting', ...span },
+        sup,
+      )
+    }
+    expect(types(early('s1').events)).toEqual(['stopgapBegan'])
+    expect(centre.arrive('i1').refusal).toBeNull()
+    expect(types(centre.do('endStopgap', { stopgapId: 's1' }, sup).events)).toEqual(['stopgapEnded'])
+    const closesAt = until(centre, 300)
+    early('s2')
+    expect(centre.state.nextTurn('sailings')).toBe(closesAt)
+    expect(types(centre.wait(300).arrive('i2').events)).toEqual(['queueClosed'])
+    expect(types(centre.wait(600).arrive('i3').events)).toEqual(['queueOpened', 'interactionArrived'])
+    const backwards = { stopgapId: 's3', queueId: 'sailings', kind: 'closed', reason: 'meeting' } as const
+    const span = { from: until(centre, 900), until: until(centre, 300) }
+    expect(centre.do('beginStopgap', { ...backwards, ...span }, sup).refusal?.code).toBe('stopgapTime')
+  })
+
+  test('one for later leaves the one of now until then', () => {
+    const centre = centreWith(sailings({ hoursId: null }))
+    lay(centre, 'closed', 600)
+    const span = { from: until(centre, 300), until: until(centre, 900) }
+    centre.do(
+      'beginStopgap',
+      { stopgapId: 'later', queueId: 'sailings', kind: 'closed', reason: 'other', ...span },
+      sup,
+    )
+    expect(centre.state.isOpenAt('sailings', until(centre, 299))).toBe(false)
+    expect(centre.state.nextTurn('sailings')).toBe(until(centre, 900))
+  })
+
   test('opens a closed queue, and lets in who left a message', () => {
     const centre = closed()
     centre.ready('ana')

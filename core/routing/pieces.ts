@@ -70,6 +70,8 @@ export interface Stopgap {
   /** When it ends, or was ended. */
   until: Instant
   readonly reason: StopgapReason
+  /** The same in words of who laid it. */
+  readonly wordsId: ContentId | null
   readonly by: PersonId | null
 }
 

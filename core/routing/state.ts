@@ -128,7 +128,7 @@ export class State {
     return this.lookup.emergencies.get(queueId)?.waiting === 'held'
   }
 
-  /** The stopgap that the queue is under at the state's time, or null. */
+  /** The stopgap that the queue is under at the state's time, or comes under next; null: none. */
   stopgapOf(queueId: QueueId): Stopgap | null {
     return this.stopgaps.find((one) => one.queueId === queueId && one.until > this.at) ?? null
   }

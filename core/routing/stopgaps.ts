@@ -16,18 +16,19 @@ export const turned = (state: State, queueId: string, open: boolean, at: Instant
   state.queueDay(queueId).open === open ? [] : [event(open ? 'queueOpened' : 'queueClosed', at, { queueId })]
 
 export function beginStopgap(state: State, command: Command<'beginStopgap'>, at: Instant): Decision {
-  const { queueId, kind, until } = command.body
+  const { queueId, kind, until, from: wanted = at, wordsId = null, ...body } = command.body
+  const from = Math.max(at, wanted)
   if (!actorMay(state, command, 'stopgaps')) return refuse('notAllowed', { command: command.type })
   if (!state.lookup.queues.has(queueId)) return refuse('unknownQueue', { queueId })
   if (state.lookup.emergencies.has(queueId)) return refuse('queueInEmergency', { queueId })
-  if (!isForAWhile(until, at)) return refuse('stopgapTime', { until })
+  if (!isForAWhile(until, at) || from >= until) return refuse('stopgapTime', { until })
   // Closing what is closed until then, or opening what is open until then, would change nothing.
-  const turn = state.nextTurn(queueId)
-  if (state.stopgapOf(queueId) === null && state.queueDay(queueId).open === (kind === 'open'))
-    if (turn === null || turn >= until) return refuse('stopgapIdle', { queueId, kind })
+  const openMs = state.openClock(queueId, until) - state.openClock(queueId, from)
+  if (state.stopgapOf(queueId) === null && openMs === (kind === 'open' ? until - from : 0))
+    return refuse('stopgapIdle', { queueId, kind })
   return [
-    event('stopgapBegan', at, { ...command.body, by: askedBy(command) }),
-    ...turned(state, queueId, kind === 'open', at),
+    event('stopgapBegan', at, { ...body, queueId, kind, from, until, wordsId, by: askedBy(command) }),
+    ...(from > at ? [] : turned(state, queueId, kind === 'open', at)),
   ]
 }
 

@@ -32,10 +32,10 @@ function forgetLayers(state: State): void {
 
 /** A queue is under one stopgap at a time: another takes the place of what was left of the last. */
 export function beginStopgap(state: State, event: Event<'stopgapBegan'>): State {
-  const { stopgapId: id, queueId, kind, until, reason, by } = event
+  const { stopgapId: id, queueId, kind, from, until, reason, wordsId, by } = event
   const before = state.stopgapOf(queueId)
-  if (before !== null) before.until = event.at
-  state.stopgaps.push({ id, queueId, kind, from: event.at, until, reason, by })
+  if (before !== null) before.until = Math.min(before.until, Math.max(from, event.at))
+  state.stopgaps.push({ id, queueId, kind, from, until, reason, wordsId, by })
   return layOver(state, [queueId])
 }
 

@@ -58,6 +58,8 @@ export function upcast(event: Event): Event {
         requirements: [],
         priority: null,
       }
+    case 'stopgapBegan':
+      return event.v >= 2 ? event : { ...event, v: 2, from: event.at, wordsId: null }
     case 'callbackAsked':
       return event.v >= 2 ? event : { ...event, v: 2, notReached: null }
     case 'wrapUpSaved':

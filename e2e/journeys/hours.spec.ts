@@ -233,7 +233,7 @@ test('a supervisor closes a queue for a while, with a reason, and ends that', as
   await expectAccessible(rosalind)
   await panel.getByRole('button', { name: 'Close it now' }).click()
   await expect(panel).toContainText(/Closed until \d\d:\d\d by a stopgap: weather \(Rosalind Okafor\)\./)
-  await expect(lane).toContainText(/closed, opens \d\d:\d\d, in \d+ min/)
+  await expect(lane).toContainText(/closed, opens \d\d:\d\d, in (\d+ min|1 h)/)
   await expect(lane).toContainText('Closed for a while: weather.')
 
   const mei = await signIn(browser, 'Mei Sorrell', '/live?lane=bookings')
@@ -251,5 +251,16 @@ test('a supervisor closes a queue for a while, with a reason, and ends that', as
   await panel.getByRole('button', { name: 'End this' }).click()
   await expect(panel).toContainText('Open until 22:00')
   await expect(lane).not.toContainText('Closed')
+
+  // Early today, in words of her own.
+  await choose(rosalind, 'Begins', 'at a time')
+  await choose(rosalind, 'For how long', 'the rest of the day')
+  await choose(rosalind, 'Reason', 'meeting or training')
+  await panel.getByLabel('In your own words').fill('Storm briefing')
+  await panel.getByRole('button', { name: 'Lay it over the day' }).click()
+  await expect(panel).toContainText(/Closes at \d\d:\d\d, until .*00:00, by a stopgap: Storm briefing/)
+  await expect(lane).toContainText(/Closes at \d\d:\d\d: Storm briefing\./)
+  await panel.getByRole('button', { name: 'End this' }).click()
+  await expect(panel).toContainText('Open until 22:00')
   await rosalind.context().close()
 })

@@ -133,10 +133,24 @@ export const stopgap = {
   close: 'Close it now',
   open: 'Keep it open',
   end: 'End this',
-  current: (kind: 'closed' | 'open', at: string, reason: string, who: string | null) =>
-    `${kind === 'closed' ? 'Closed' : 'Open'} until ${at} by a stopgap: ${reason}${who === null ? '' : ` (${who})`}.`,
-  laid: (kind: 'closed' | 'open', reason: string) =>
-    `${kind === 'closed' ? 'Closed' : 'Kept open'} for a while: ${reason}.`,
+  begins: 'Begins',
+  now: 'now',
+  atATime: 'at a time',
+  from: 'From',
+  lasts: 'For how long',
+  untilATime: 'until a time',
+  span: (from: string, until: string, time: string) => `${from} to ${until}, ${time}`,
+  words: 'In your own words (optional)',
+  plan: 'Lay it over the day',
+  current: (kind: 'closed' | 'open', from: string | null, until: string, reason: string, who: string | null) => {
+    const by = `by a stopgap: ${reason}${who === null ? '' : ` (${who})`}.`
+    if (from !== null) return `${kind === 'closed' ? 'Closes' : 'Opens'} at ${from}, until ${until}, ${by}`
+    return `${kind === 'closed' ? 'Closed' : 'Open'} until ${until} ${by}`
+  },
+  laid: (kind: 'closed' | 'open', from: string | null, reason: string) =>
+    from !== null
+      ? `${kind === 'closed' ? 'Closes' : 'Opens'} at ${from}: ${reason}.`
+      : `${kind === 'closed' ? 'Closed' : 'Kept open'} for a while: ${reason}.`,
   messages: (n: number) => `${count(n, 'message was', 'messages were')} left for the opening.`,
   openUntil: (at: string, time: string) => `Open until ${at}, ${time}.`,
   closedUntil: (at: string, time: string) => `Closed, opens ${at}, in ${time}.`,

@@ -130,8 +130,10 @@ const bodies = {
     stopgapId: id,
     queueId: id,
     kind: oneOf(stopgapKinds, 'What'),
+    from: instant('From').optional(),
     until: instant('Until'),
     reason: oneOf(stopgapReasons, 'Reason'),
+    words: yup.string().trim().max(200, 'Reason: use at most 200 characters.').default(''),
   }),
   endStopgap: yup.object({ stopgapId: id }),
   beginEmergency: yup.object({
@@ -289,6 +291,12 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown, file
     const { skillId } = checked as Checked<'grantSkill'>
     if (runtime.follower.document?.skills.some((skill) => skill.id === skillId) !== true)
       throw new yup.ValidationError('Skill: choose one of the plan.', skillId, 'skillId')
+  } else if (type === 'beginStopgap') {
+    const { words, ...rest } = checked as Checked<'beginStopgap'>
+    const wordsId = words === '' ? null : contentId
+    if (wordsId !== null)
+      await insertContent(runtime.database, { id: wordsId, interactionId: null, kind: 'announcement', body: words })
+    commandBody = { ...rest, wordsId } satisfies CommandBodies['beginStopgap']
   } else if (type === 'beginEmergency') {
     const { announcement, ...rest } = checked as Checked<'beginEmergency'>
     const announcementId = announcement === '' ? null : contentId

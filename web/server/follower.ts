@@ -99,7 +99,7 @@ export class Follower {
   document: PlanDocument | null = null
   people = new Map<string, Person>()
   readonly customerNames = new Map<string, string>()
-  /** What customers are told in emergencies, by the id of the content. */
+  /** What customers are told in emergencies, and why stopgaps are laid, by the id of the content. */
   readonly announcements = new Map<string, string>()
   /** Of each live call and thread the customer's number or address, and whether they want no texts. */
   readonly numbers = new Map<string, { readonly value: string; readonly stopped: boolean }>()
@@ -329,7 +329,8 @@ export class Follower {
     }
     // The events are folded: whoever watches must hear of them, however long the database takes to come back.
     if (planTaken) await this.insist(() => this.loadPlan())
-    if (everything) await this.insist(() => this.loadAnnouncements())
+    if (everything || rows.some(({ event }) => event.type === 'stopgapBegan'))
+      await this.insist(() => this.loadAnnouncements())
     const [messages] = await Promise.all([
       this.insist(() =>
         this.spoken.read(said.filter(({ interactionId }) => this.state.interactions.has(interactionId))),
@@ -405,7 +406,11 @@ export class Follower {
   }
 
   private async loadAnnouncements(): Promise<void> {
-    const wanted = this.state.emergencies.flatMap(({ announcementId }) => announcementId ?? [])
+    const { emergencies, stopgaps } = this.state
+    const wanted = [
+      ...emergencies.flatMap(({ announcementId }) => announcementId ?? []),
+      ...stopgaps.flatMap(({ wordsId }) => wordsId ?? []),
+    ]
     const missing = wanted.filter((id) => !this.announcements.has(id))
     const read = await readContents(this.database, missing)
     for (const id of missing) this.announcements.set(id, read.get(id)?.text ?? '')

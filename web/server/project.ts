@@ -193,18 +193,20 @@ function waitView(state: Follower['state'], visit: Visit, waited = state.servedW
   return state.queueDay(visit.queueId).open ? { since: state.at - waited } : { stoppedMs: waited }
 }
 
-const stopgapView = (stopgap: Stopgap | null, people: Follower['people']): QueueView['stopgap'] => {
+function stopgapView(stopgap: Stopgap | null, { people, announcements }: Follower): QueueView['stopgap'] {
   if (stopgap === null) return null
-  const { id, kind, until, reason, by } = stopgap
-  return { id, kind, until, reason, byName: by === null ? null : (people.get(by)?.name ?? null) }
+  const { id, kind, from, until, reason, wordsId, by } = stopgap
+  const words = wordsId === null ? null : (announcements.get(wordsId) ?? null)
+  return { id, kind, from, until, reason, words, byName: nameOf(people, by) }
 }
 
 /** Counts only people who are in sight. */
 export function queueView(
-  { state, people }: Follower,
+  follower: Follower,
   id: string,
   inSight: (personId: string) => boolean = () => true,
 ): QueueView | null {
+  const { state } = follower
   const day = state.queues.get(id)
   if (day === undefined) return null
   const { waiting, heldOff } = state.index.standing(id)
@@ -222,7 +224,7 @@ export function queueView(
     open: day.open,
     turnsAt: state.nextTurn(id),
     messages: state.index.queue(id).awaiting.size,
-    stopgap: stopgapView(state.stopgapOf(id), people),
+    stopgap: stopgapView(state.stopgapOf(id), follower),
     emergencyId: state.lookup.emergencies.get(id)?.id ?? null,
     present: free.length + soon.length + busy.length,
     free: free.length,

@@ -100,7 +100,12 @@ export interface QueueView {
   /** How many have left a message and wait for it to open. */
   readonly messages: number
   /** What was made of it live for a while, over its hours. */
-  readonly stopgap: (Pick<Stopgap, 'id' | 'kind' | 'until' | 'reason'> & { readonly byName: string | null }) | null
+  readonly stopgap:
+    | (Pick<Stopgap, 'id' | 'kind' | 'from' | 'until' | 'reason'> & {
+        readonly words: string | null
+        readonly byName: string | null
+      })
+    | null
   /** The emergency that keeps it closed. */
   readonly emergencyId: string | null
   /**

@@ -85,7 +85,15 @@ test('of forty queues twelve lanes stand full, those with somebody waiting among
 })
 
 test('a queue closed in an emergency says so, and nothing of a stopgap under it', () => {
-  const stopgap = { id: 's', kind: 'closed', until: 200_000, reason: 'weather', byName: null } as const
+  const stopgap = {
+    id: 's',
+    kind: 'closed',
+    from: 0,
+    until: 200_000,
+    reason: 'weather',
+    words: null,
+    byName: null,
+  } as const
   const closed = madeView({
     queues: [madePlanQueue('q0', [])],
     live: { q0: { open: false, emergencyId: 'e1', stopgap } },

@@ -175,10 +175,16 @@ function People({ lane, plan, onPerson, onDrop }: Pick<LaneProps, 'lane' | 'plan
 }
 
 /** In the lane itself: a stopgap's reason, and the messages that wait for the opening. */
-function LaidOver({ lane: { opening } }: Pick<LaneProps, 'lane'>) {
+function LaidOver({ lane: { opening }, plan, now }: Pick<LaneProps, 'lane' | 'plan' | 'now'>) {
   const { stopgap, messages } = opening
   const said = [
-    stopgap === null ? null : en.stopgap.laid(stopgap.kind, en.stopgap.reasons[stopgap.reason]),
+    stopgap === null
+      ? null
+      : en.stopgap.laid(
+          stopgap.kind,
+          stopgap.from > now ? timeText(stopgap.from, plan.zone, now) : null,
+          stopgap.words ?? en.stopgap.reasons[stopgap.reason],
+        ),
     messages === 0 ? null : en.stopgap.messages(messages),
   ].filter(Boolean)
   if (said.length === 0) return null
@@ -226,7 +232,7 @@ export const LaneRow = memo(function LaneRow(props: LaneProps) {
         aria-label={en.live.waiting(lane.waiting.length)}
       >
         <Box sx={{ position: 'absolute', insetInline: 0, top: 25, borderTop: 1, borderColor: 'divider' }} />
-        <LaidOver lane={lane} />
+        <LaidOver lane={lane} plan={plan} now={now} />
         {pilesOf(lane.waiting).map((pile) => {
           const oldest = pile.tokens.at(-1)
           if (oldest === undefined) return null

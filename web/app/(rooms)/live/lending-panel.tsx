@@ -9,7 +9,6 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { v7 as newId } from 'uuid'
-import { Zone } from '@eudromos/core/hours'
 import { timeText } from '../../../components/format.ts'
 import { queueName } from '../../../components/frame/headline.tsx'
 import { useNotice } from '../../../components/frame/notice.tsx'
@@ -17,25 +16,14 @@ import { useLiveStore } from '../../../components/stream/context.tsx'
 import { sendCommand } from '../../../components/stream/send.ts'
 import { useSending } from '../../../components/stream/sending.ts'
 import { lending as t } from '../../../messages/steering.ts'
-import type { PersonView, PlanView, View } from '../../../view/view.ts'
+import { endOf, lasts, type Lasting } from '../../../view/lasting.ts'
+import type { PersonView, View } from '../../../view/view.ts'
 
 interface LendingPanelProps {
   readonly person: PersonView
   readonly view: View
   readonly now: number
   readonly mayLayOver: boolean
-}
-
-const lasts = { halfHour: 30, hour: 60, twoHours: 120, today: null } as const
-const dayMs = 86_400_000
-type Lasting = keyof typeof lasts
-
-/** The end of the day in the centre's zone, a minute before midnight. */
-function endOf(lasting: Lasting, plan: PlanView, now: number): number {
-  const minutes = lasts[lasting]
-  if (minutes !== null) return now + minutes * 60_000
-  const zone = Zone.of(plan.zone)
-  return zone.fromWall((Math.floor(zone.toWall(now) / dayMs) + 1) * dayMs - 60_000)
 }
 
 /** A person lent to a queue, or given a skill, for a while; what is laid over is listed and taken back singly. */
@@ -76,7 +64,7 @@ export function LendingPanel({ person, view, now, mayLayOver }: LendingPanelProp
       await sendCommand(store, 'grantSkill', { grantId: newId(), agentId, skillId: needed, level: least, until: span })
     await sendCommand(store, 'lendAgent', { loanId: newId(), agentId, queueId, until: span })
   }
-  const until = (): number => Math.round(endOf(lasting, plan, now))
+  const until = (): number => endOf(lasting, plan.zone, now)
   const done = (): void => {
     setQueueId('')
     setSkillId('')

@@ -8,7 +8,6 @@ import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useState } from 'react'
 import { v7 as newId } from 'uuid'
-import { Zone } from '@eudromos/core/hours'
 import type { StopgapKind, StopgapReason } from '@eudromos/core/plan'
 import { inWords, timeText } from '../../../components/format.ts'
 import { SidePanel } from '../../../components/side-panel.tsx'
@@ -16,11 +15,12 @@ import { useLiveStore } from '../../../components/stream/context.tsx'
 import { sendCommand } from '../../../components/stream/send.ts'
 import { useSending } from '../../../components/stream/sending.ts'
 import { en } from '../../../messages/en.ts'
+import { lending } from '../../../messages/steering.ts'
+import { endOf, lasts, nextAt, type Lasting } from '../../../view/lasting.ts'
 import type { PlanView, View } from '../../../view/view.ts'
 import { ReasonField } from './reason-field.tsx'
 
 const t = en.stopgap
-const dayMs = 86_400_000
 
 interface QueueDrawerProps {
   readonly queueId: string | null
@@ -89,7 +89,7 @@ interface CurrentProps {
 function Current({ stopgap, view, now, mayLayOver }: CurrentProps) {
   const store = useLiveStore()
   const { error, send } = useSending()
-  const { id, kind, until, reason, byName } = stopgap
+  const { id, kind, from, until, reason, words, byName } = stopgap
   const zone = view.plan?.zone ?? 'UTC'
   return (
     <Alert
@@ -100,39 +100,59 @@ function Current({ stopgap, view, now, mayLayOver }: CurrentProps) {
         ) : undefined
       }
     >
-      {t.current(kind, timeText(until, zone, now), t.reasons[reason], byName)}
+      {t.current(
+        kind,
+        from > now ? timeText(from, zone, now) : null,
+        timeText(until, zone, now),
+        words ?? t.reasons[reason],
+        byName,
+      )}
       {error !== null && ` ${error}`}
     </Alert>
   )
 }
 
-/** The next instant at which the zone's clocks show the time typed. */
-function nextAt(time: string, zoneName: string, now: number): number | null {
-  const match = /^(\d\d):(\d\d)$/.exec(time)
-  if (match === null) return null
-  const zone = Zone.of(zoneName)
-  const today = Math.floor(zone.toWall(now) / dayMs) * dayMs
-  const minutes = (Number(match[1]) * 60 + Number(match[2])) * 60_000
-  const at = zone.fromWall(today + minutes)
-  return at > now ? at : zone.fromWall(today + dayMs + minutes)
-}
+const atATime = 'atATime'
 
+/** Closes the queue now or at a time of today, or keeps it open, for so long and for a reason. */
 function Begin({ queueId, open, plan, now }: { queueId: string; open: boolean; plan: PlanView; now: number }) {
   const store = useLiveStore()
+  const soon = timeText(Math.ceil((now + 30 * 60_000) / 300_000) * 300_000, plan.zone)
   const [kind, setKind] = useState<StopgapKind>(open ? 'closed' : 'open')
-  const [time, setTime] = useState(() => timeText(Math.ceil((now + 30 * 60_000) / 300_000) * 300_000, plan.zone))
+  const [begins, setBegins] = useState<'now' | typeof atATime>('now')
+  const [fromTime, setFromTime] = useState(soon)
+  const [lasting, setLasting] = useState<Lasting | typeof atATime>('hour')
+  const [time, setTime] = useState(soon)
   const [reason, setReason] = useState<StopgapReason | ''>('')
+  const [words, setWords] = useState('')
   const { busy, error, send } = useSending()
-  const until = nextAt(time, plan.zone, now)
+  const from = begins === 'now' ? now : nextAt(fromTime, plan.zone, now)
+  const until =
+    from === null ? null : lasting === atATime ? nextAt(time, plan.zone, from) : endOf(lasting, plan.zone, from)
   const begin = (): Promise<void> =>
-    sendCommand(store, 'beginStopgap', { stopgapId: newId(), queueId, kind, until, reason })
+    sendCommand(store, 'beginStopgap', {
+      ...{ stopgapId: newId(), queueId, kind, until, reason, words },
+      ...(begins === 'now' ? {} : { from }),
+    })
+  const clock = (label: string, value: string, set: (text: string) => void) => (
+    <TextField
+      type="time"
+      label={label}
+      value={value}
+      onChange={({ target }) => set(target.value)}
+      slotProps={{ inputLabel: { shrink: true } }}
+    />
+  )
   return (
     <Box
       component="form"
       aria-label={t.title}
       onSubmit={(event) => {
         event.preventDefault()
-        void send(begin, () => setReason(''))
+        void send(begin, () => {
+          setReason('')
+          setWords('')
+        })
       }}
       sx={{ display: 'grid', gap: 1.5, borderTop: 1, borderColor: 'divider', paddingBlockStart: 1.5 }}
     >
@@ -142,21 +162,50 @@ function Begin({ queueId, open, plan, now }: { queueId: string; open: boolean; p
         <MenuItem value="closed">{t.kinds.closed}</MenuItem>
         <MenuItem value="open">{t.kinds.open}</MenuItem>
       </TextField>
-      <Box sx={{ display: 'grid', gridTemplateColumns: '140px minmax(0, 1fr)', gap: 1.5, alignItems: 'start' }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) 140px', gap: 1.5, alignItems: 'start' }}>
         <TextField
-          type="time"
-          label={t.until}
-          value={time}
-          onChange={({ target }) => setTime(target.value)}
-          helperText={until === null ? undefined : t.inTime(inWords(until - now))}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
-        <ReasonField value={reason} onChange={setReason} />
+          select
+          label={t.begins}
+          value={begins}
+          onChange={({ target }) => setBegins(target.value as typeof begins)}
+          sx={{ gridColumn: 1 }}
+        >
+          <MenuItem value="now">{t.now}</MenuItem>
+          <MenuItem value={atATime}>{t.atATime}</MenuItem>
+        </TextField>
+        {begins === atATime && clock(t.from, fromTime, setFromTime)}
+        <TextField
+          select
+          label={t.lasts}
+          value={lasting}
+          onChange={({ target }) => setLasting(target.value as typeof lasting)}
+          helperText={
+            until === null || from === null
+              ? undefined
+              : t.span(timeText(from, plan.zone, now), timeText(until, plan.zone, now), inWords(until - from))
+          }
+          sx={{ gridColumn: 1 }}
+        >
+          {(Object.keys(lasts) as Lasting[]).map((one) => (
+            <MenuItem key={one} value={one}>
+              {lending[one]}
+            </MenuItem>
+          ))}
+          <MenuItem value={atATime}>{t.untilATime}</MenuItem>
+        </TextField>
+        {lasting === atATime && clock(t.until, time, setTime)}
       </Box>
+      <ReasonField value={reason} onChange={setReason} />
+      <TextField
+        label={t.words}
+        value={words}
+        onChange={({ target }) => setWords(target.value)}
+        slotProps={{ htmlInput: { maxLength: 200 } }}
+      />
       {error !== null && <Alert severity="error">{error}</Alert>}
       <Box>
         <Button type="submit" variant="contained" disabled={busy || until === null || reason === ''}>
-          {kind === 'closed' ? t.close : t.open}
+          {begins === 'now' ? (kind === 'closed' ? t.close : t.open) : t.plan}
         </Button>
       </Box>
     </Box>
