@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { expect, type Browser, type Page } from '@playwright/test'
 import { test } from './journey.ts'
 import {
+  choose,
   bayOf,
   centreNow,
   customerAt,
@@ -16,11 +17,6 @@ import {
 const saved = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: 'Save and publish' }).click()
   await expect(page.getByText(/Published as version \d+\./)).toBeVisible()
-}
-
-const choose = async (page: Page, label: string, option: string): Promise<void> => {
-  await page.getByRole('combobox', { name: label }).click()
-  await page.getByRole('option', { name: option, exact: true }).click()
 }
 
 test('a week is drawn, moved, typed and copied, and its effect shows beside it', async ({ browser }) => {

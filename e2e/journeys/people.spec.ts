@@ -1,7 +1,17 @@
 import { readFile } from 'node:fs/promises'
 import { expect, type Page } from '@playwright/test'
 import { test } from './journey.ts'
-import { bayOf, customerAt, expectAccessible, goHome, openTable, origin, sayPresence, signIn } from './people.ts'
+import {
+  bayOf,
+  choose,
+  customerAt,
+  expectAccessible,
+  goHome,
+  openTable,
+  origin,
+  sayPresence,
+  signIn,
+} from './people.ts'
 
 const save = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: 'Save and publish' }).click()
@@ -20,9 +30,15 @@ test('a presence state is made, chosen at once, and taken away again', async ({ 
   await save(rosalind)
   await sayPresence(ana, 'Paperwork')
   await expect(rosalind.getByText('1 person in it now.')).toBeVisible()
+  // Who is in it is named, put into another, and told.
   await rosalind.getByRole('button', { name: 'Delete' }).click()
-  await rosalind.getByRole('dialog').getByRole('button', { name: 'Delete' }).click()
-  await expect(ana.getByRole('banner').getByText('Offline', { exact: true })).toBeVisible()
+  const dialog = rosalind.getByRole('dialog')
+  await expect(dialog).toContainText('It is used by Ana Mirel.')
+  await expect(dialog.getByRole('button', { name: 'Delete' })).toBeDisabled()
+  await choose(rosalind, 'Instead', 'Break')
+  await dialog.getByRole('button', { name: 'Delete' }).click()
+  await expect(ana.getByRole('banner').getByText('Break', { exact: true })).toBeVisible()
+  await expect(ana.getByText('“Paperwork” is no longer in the plan. You are in Break now.')).toBeVisible()
 })
 
 test('load limits: a combination is tried on the ring before anybody has it', async ({ browser }) => {

@@ -113,3 +113,9 @@ export async function openTable(page: Page, name: string | RegExp): Promise<void
     await page.waitForURL(isThere, { timeout: 3000 })
   }).toPass()
 }
+
+/** Picks one of a list by its label. */
+export async function choose(page: Page, label: string, option: string): Promise<void> {
+  await page.getByRole('combobox', { name: label, exact: true }).click()
+  await page.getByRole('option', { name: option, exact: true }).click()
+}

@@ -1,15 +1,10 @@
 import { expect, type Page } from '@playwright/test'
 import { test } from './journey.ts'
-import { customerAt, expectAccessible, goHome, origin, sayPresence, signIn } from './people.ts'
+import { choose, customerAt, expectAccessible, goHome, origin, sayPresence, signIn } from './people.ts'
 
 const saved = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: 'Save and publish' }).click()
   await expect(page.getByText(/Published as version \d+\./)).toBeVisible()
-}
-
-const choose = async (page: Page, label: string, option: string): Promise<void> => {
-  await page.getByRole('combobox', { name: label }).click()
-  await page.getByRole('option', { name: option, exact: true }).click()
 }
 
 /** Enters an absence of whole days in the panel that is open. */
@@ -74,7 +69,7 @@ test('a queue offers only to people on shift: who is absent is passed over, and 
 }) => {
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan?queue=groups')
   await rosalind.getByLabel('Offer only to people on shift').check()
-  await expect(rosalind.getByRole('region', { name: 'Effects' })).toContainText('1 of 1 are on shift now.')
+  await expect(rosalind.getByRole('region', { name: 'Effects' })).toContainText('On shift now: 1 of 1.')
   await saved(rosalind)
 
   await rosalind.goto('/live/who?person=bram-ostrander')

@@ -1,16 +1,21 @@
 import { readFileSync } from 'node:fs'
 import { expect, type Page } from '@playwright/test'
 import { test } from './journey.ts'
-import { bayOf, customerAt, expectAccessible, goHome, passSeconds, sayPresence, openTable, signIn } from './people.ts'
+import {
+  bayOf,
+  choose,
+  customerAt,
+  expectAccessible,
+  goHome,
+  openTable,
+  passSeconds,
+  sayPresence,
+  signIn,
+} from './people.ts'
 
 const saved = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: 'Save and publish' }).click()
   await expect(page.getByText(/Published as version \d+\./)).toBeVisible()
-}
-
-const choose = async (page: Page, label: string, option: string): Promise<void> => {
-  await page.getByRole('combobox', { name: label, exact: true }).click()
-  await page.getByRole('option', { name: option, exact: true }).click()
 }
 
 test('a skill is made with who has it and which queues ask for it, and shows its effects', async ({ browser }) => {

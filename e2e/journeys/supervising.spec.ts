@@ -76,7 +76,7 @@ test('Live moves by itself; a token and a ring open their grounds', async ({ bro
   await sayPresence(bram, 'Ready')
   await expect(bayOf(bram, 'Esme Vance')).toBeVisible()
   await lane.getByRole('button', { name: /^Bram Ostrander/ }).click()
-  await expect(rosalind.getByRole('dialog')).toContainText('1 of 1 slots taken')
+  await expect(rosalind.getByRole('dialog')).toContainText('1 of 1 slot taken')
   await rosalind.getByRole('dialog').getByRole('button', { name: 'Break' }).click()
   await expect(bram.getByRole('banner').getByText('Break')).toBeVisible()
   await expect(bayOf(bram, 'Esme Vance')).toBeHidden()

@@ -1,5 +1,6 @@
 // Customers who are abusive: warned, ended, blocked for a while; and agents who recover from it.
 import type { AbuseReason } from '@eudromos/core/plan'
+import { count } from './count.ts'
 
 export const abuse = {
   open: 'Abuse',
@@ -22,7 +23,7 @@ export const abuse = {
   end: 'End it for abuse',
   close: 'Close',
   then: (state: string, minutes: number) =>
-    `After that you are in ${state} for ${minutes} minutes and are offered nothing. You can say sooner that you are Ready.`,
+    `After that you are in ${state} for ${count(minutes, 'minute', 'minutes')} and are offered nothing. You can say sooner that you are Ready.`,
   blockAsked: (name: string) => `A supervisor has been asked to block ${name}.`,
   askToBlock: (name: string) => `Ask to block ${name}`,
   recovering: (until: string) => `You are offered nothing until ${until}, to recover. Take the time you need.`,

@@ -131,7 +131,7 @@ export const en = {
       wishedFor: 'it waits for somebody else alone',
       inReach: 'does not serve this queue',
       skilled: 'lacks a skill',
-      roomForIt: (taken: number, slots: number) => `has no room: ${taken} of ${slots} slots taken`,
+      roomForIt: (taken: number, slots: number) => `at capacity: ${taken} of ${count(slots, 'slot', 'slots')}`,
       notKept: 'is kept free for calls',
       notOffered: 'has another offer before them',
       notTried: 'has refused it in this round',
@@ -153,7 +153,7 @@ export const en = {
     no: 'no',
   },
   personPanel: {
-    carries: (taken: number, slots: number) => `${taken} of ${slots} slots taken`,
+    carries: (taken: number, slots: number) => `${taken} of ${count(slots, 'slot', 'slots')} taken`,
     idle: (time: string) => `free for ${time}`,
     serves: 'Serves',
     none: 'no queue',

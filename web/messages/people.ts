@@ -3,6 +3,9 @@ import type { RoomGap } from '@eudromos/core/capacity'
 import type { Channel, PeopleFinding, Role, StateLook } from '@eudromos/core/plan'
 import { count } from './count.ts'
 
+/** With the article that its first letter asks for. */
+const a = (word: string): string => `${/^[aeiou]/.test(word) ? 'an' : 'a'} ${word}`
+
 const people = (n: number): string => count(n, 'person', 'people')
 
 export const channelNames: Record<Channel, string> = { voice: 'Calls', chat: 'Chats', sms: 'Texts', email: 'Email' }
@@ -144,8 +147,8 @@ export const limits = {
   none: 'None: they take nothing',
   try: 'Try a combination',
   tryHelp: 'Put together what one person would have at the same time.',
-  add: (channel: Channel) => `Add a ${oneOf[channel]}`,
-  drop: (channel: Channel) => `Take off a ${oneOf[channel]}`,
+  add: (channel: Channel) => `Add ${a(oneOf[channel])}`,
+  drop: (channel: Channel) => `Remove ${a(oneOf[channel])}`,
   counted: (channel: Channel, n: number) => count(n, oneOf[channel], `${oneOf[channel]}s`),
   fits: (channel: Channel) => `One more ${oneOf[channel]} fits.`,
   gap: (channel: Channel, gap: RoomGap) => {
@@ -166,7 +169,7 @@ export const limits = {
         return `No ${oneOf[channel]} beside a ${oneOf[gap.beside]} of another customer.`
     }
   },
-  ring: (taken: number, slots: number) => `${taken} of ${slots} slots taken`,
+  ring: (taken: number, slots: number) => `${taken} of ${count(slots, 'slot', 'slots')} taken`,
 } as const
 
 export const team = {
@@ -198,7 +201,7 @@ export const team = {
   servesNone: 'No queue offers to anybody of it.',
   tiers: 'By tier',
   tierLine: (tier: number | null, n: number) => `${tier === null ? 'without a tier' : `tier ${tier}`}: ${people(n)}`,
-  all: (n: number) => `All ${n} teams`,
+  all: (n: number) => (n === 1 ? '1 team, as a table' : `All ${count(n, 'team', 'teams')}`),
   back: 'Back to the plan',
   shown: (n: number, all: number) =>
     n === all ? `${count(all, 'team', 'teams')}.` : `${n} of ${count(all, 'team', 'teams')}.`,
@@ -311,7 +314,7 @@ export const person = {
   goneFine: 'Every queue would still have somebody.',
   goneNobody: (queue: string) => `Nobody could serve ${queue}.`,
   oneLeft: (queue: string) => `Only one person could serve ${queue}.`,
-  all: (n: number) => `All ${people(n)}`,
+  all: (n: number) => (n === 1 ? '1 person, as a table' : `All ${people(n)}`),
   back: 'Back to the plan',
   filter: 'Name, address, team …',
   shown: (n: number, all: number) => (n === all ? `${people(all)}.` : `${n} of ${people(all)}.`),

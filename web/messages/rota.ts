@@ -77,7 +77,7 @@ export const shift = {
     `${someOf(names)} ${names.length === 1 ? 'leaves another shift' : 'leave other shifts'} for this one.`,
   onShiftOnly: 'Offer only to people on shift',
   onShiftHelp: 'People without a shift, off shift or absent are passed over.',
-  onShiftNow: (on: number, all: number) => `${on} of ${all} are on shift now.`,
+  onShiftNow: (on: number, all: number) => `On shift now: ${on} of ${all}.`,
 } as const
 
 export const rota = {

@@ -33,7 +33,7 @@ export function roomText(gap: RoomGap, taken: number, slots: number): string {
       return 'has no load limits, and so no room'
     case 'slots':
       return gap.needs === 1
-        ? `has no room: ${taken} of ${slots} slots taken`
+        ? `at capacity: ${taken} of ${count(slots, 'slot', 'slots')}`
         : `has too little room: it needs ${gap.needs} slots, ${gap.free} of ${slots} free`
     case 'most':
       return `has as many of these at once as they may have: ${gap.most}`
@@ -95,15 +95,15 @@ export const demand = {
   addStep: 'Add a step',
   removeStep: (seconds: number) => `Take off the step after ${seconds} s`,
   alsoReached: (who: readonly string[]) => `; from now on also ${who.join(', ')}`,
-  byName: (n: number) => `${n} people by name`,
+  byName: (n: number) => `${people(n)} by name`,
   strip: 'Who could serve it, as the wait goes on',
   stripStep: (seconds: number, n: number) =>
-    seconds === 0 ? `${people(n)} from the start` : `${people(n)} after ${seconds} s`,
+    seconds === 0 ? `${people(n)} from the start` : `${people(n)} in all after ${seconds} s`,
   asks: (skills: readonly string[]) => skills.join(', '),
   nothingAsked: 'nothing asked for',
   atTarget: (seconds: number) => `The line is the answer target, ${seconds} s.`,
   free: (time: string) => `free ${time}`,
-  carries: (taken: number, slots: number) => `${taken} of ${slots} slots`,
+  carries: (taken: number, slots: number) => `${taken} of ${count(slots, 'slot', 'slots')}`,
   level: (n: number) => `level ${n}`,
   offeredLast: 'was last',
   place: (n: number) => `place ${n}`,
@@ -135,9 +135,14 @@ export const skill = {
     `${queue}: ${start} of ${inReach} could serve it from the start (${asked}).`,
   bench: 'How many of them are on shift, hour by hour',
   benchHelp: (zone: string) => `The next seven days by the shifts, in ${zone}.`,
-  noShift: (n: number) => `${count(n, 'of them has', 'of them have')} no shift and count for nothing here.`,
+  noShift: (n: number) =>
+    n === 1
+      ? '1 of them has no shift and is not counted here.'
+      : `${n} of them have no shift and are not counted here.`,
   hour: (day: string, hour: string, n: number) => `${day} ${hour}: ${n}`,
-  dayRange: (day: string, least: number, most: number) => `${day}: ${least} to ${most}`,
+  dayRange: (day: string, least: number, most: number) =>
+    `${day}: ${least === most ? people(least) : `${least} to ${people(most)}`}`,
+  dayClosed: (day: string) => `${day}: closed`,
   firstGap: (day: string, hour: string) => `First open hour with nobody on shift: ${day} ${hour}.`,
   noGap: 'Somebody is on shift in every open hour of the next seven days.',
   benchQueue: 'Who could serve it and is on shift, hour by hour',

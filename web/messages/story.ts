@@ -19,7 +19,8 @@ export const story = {
   first: 'Nothing is on record yet.',
   total: (n: number, shown: number) =>
     n > shown ? `The latest ${shown} of ${count(n, 'conversation', 'conversations')}` : null,
-  now: (channel: Channel, phase: Phase, queue: string) => `Also here: a ${one[channel]} ${phases[phase]} in ${queue}.`,
+  now: (channel: Channel, phase: Phase, queue: string) =>
+    `Also here: ${channel === 'email' ? 'an' : 'a'} ${one[channel]} ${phases[phase]} in ${queue}.`,
   join: 'Join',
   joinHelp: 'It comes to you as soon as you have room, and to nobody else.',
   joined: (channel: Channel, queue: string) =>

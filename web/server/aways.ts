@@ -1,5 +1,5 @@
 import 'server-only'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { callableTimes } from '@eudromos/core/plan'
 import { visitOf } from '@eudromos/core/routing'
 import { insertContent, readContactTerms } from '@eudromos/database'

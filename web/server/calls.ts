@@ -1,5 +1,5 @@
 import 'server-only'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { linkedWith, type PartyId } from '@eudromos/core/calls'
 import { partiesOf } from '@eudromos/core/routing'
 import { mostSignalBytes, sendSignal } from '@eudromos/database'

@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 
 /** What a carrier is asked for; docs/formats/gateway.yaml is the same as an interface that others can write to. */
 export interface Carrier {

@@ -1,5 +1,5 @@
 import 'server-only'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { blockedUntil, type Actor, type CommandBodies, type CommandType } from '@eudromos/core/routing'
 import { insertContent, readCustomer, readRoot } from '@eudromos/database'
 import { termsFor } from './callers.ts'

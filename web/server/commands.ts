@@ -1,5 +1,5 @@
 import 'server-only'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { attendingWays } from '@eudromos/core/calls'
 import {
   absenceReasons,

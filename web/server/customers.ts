@@ -1,6 +1,6 @@
 import 'server-only'
 import Papa from 'papaparse'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { isMailbox } from '@eudromos/core/numbers'
 import { customerNeeds } from '@eudromos/core/plan'
 import { writeCards, type Card } from '@eudromos/core/exchange'

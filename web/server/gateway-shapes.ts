@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { e164, mailbox } from '@eudromos/core/numbers'
 
 export const uuid = yup

@@ -1,5 +1,5 @@
 import 'server-only'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { mostFiles } from '../view/files.ts'
 import { callerOf } from './callers.ts'
 import { mailAddress, subjectLine } from './gateway-shapes.ts'

@@ -1,5 +1,5 @@
 // What every change of the plan comes with.
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 
 /** The version of the draft that was seen when the change was made. */
 export const ofDraft = yup.object({ draft: yup.number().integer().min(0).required() })

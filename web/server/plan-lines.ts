@@ -1,5 +1,5 @@
 import 'server-only'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { checkLine, type PeopleFinding } from '@eudromos/core/plan'
 import type { LineDraft } from '@eudromos/database'
 import { peopleFindingText } from '../messages/people.ts'

@@ -1,5 +1,5 @@
 import 'server-only'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { isClose, checkLimits, checkState, checkTeam, type PeopleFinding, type PlanDocument } from '@eudromos/core/plan'
 import type { LimitsDraft, StateDraft, TeamDraft } from '@eudromos/database'
 import { peopleFindingText, presence } from '../messages/people.ts'

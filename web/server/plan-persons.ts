@@ -1,7 +1,7 @@
 import 'server-only'
 import { hash } from '@node-rs/argon2'
 import { randomInt } from 'node:crypto'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { mayGive, type PeopleFinding, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
 import { putPassword } from '@eudromos/database'
 import { peopleFindingText } from '../messages/people.ts'

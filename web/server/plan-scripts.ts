@@ -1,5 +1,5 @@
 import 'server-only'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { checkScript, type CallScript } from '@eudromos/core/plan'
 import { peopleFindingText } from '../messages/people.ts'
 import { scriptShape } from '../view/script-shape.ts'

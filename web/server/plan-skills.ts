@@ -1,5 +1,5 @@
 import 'server-only'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { checkSkill } from '@eudromos/core/plan'
 import type { SkillDraft } from '@eudromos/database'
 import { skillFindingText } from '../messages/skills.ts'

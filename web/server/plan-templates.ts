@@ -1,5 +1,5 @@
 import 'server-only'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { checkTemplate } from '@eudromos/core/plan'
 import type { TemplateDraft } from '@eudromos/database'
 import { peopleFindingText } from '../messages/people.ts'

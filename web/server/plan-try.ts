@@ -1,5 +1,5 @@
 import 'server-only'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { checkQueue } from '@eudromos/core/plan'
 import { event, evolve, groundsOf, snapshotOf, stateFrom, visitOf, type Snapshot } from '@eudromos/core/routing'
 import type { QueueDraft } from '@eudromos/database'

@@ -1,5 +1,5 @@
 import 'server-only'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { v7 as newId } from 'uuid'
 import { e164, isMailbox, mailbox, shownNumber, zonesOf } from '@eudromos/core/numbers'
 import { callableTimes, may, type PlanDocument } from '@eudromos/core/plan'

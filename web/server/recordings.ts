@@ -1,5 +1,5 @@
 import 'server-only'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { isAgentAway, visitOf, type Interaction } from '@eudromos/core/routing'
 import {
   beginRecording,

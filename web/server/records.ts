@@ -1,6 +1,6 @@
 import 'server-only'
 import Papa from 'papaparse'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { channels } from '@eudromos/core/plan'
 import {
   listRecords,

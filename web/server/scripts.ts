@@ -1,5 +1,5 @@
 import 'server-only'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { takesAnswer, walkOf, type CallScript } from '@eudromos/core/plan'
 import { visitOf, type Interaction } from '@eudromos/core/routing'
 import { putScriptAnswer, readScriptAnswers } from '@eudromos/database'

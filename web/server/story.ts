@@ -1,5 +1,5 @@
 import 'server-only'
-import * as yup from 'yup'
+import * as yup from '../view/yup.ts'
 import { v7 as newId } from 'uuid'
 import { shownNumber } from '@eudromos/core/numbers'
 import { visitOf } from '@eudromos/core/routing'

@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from './yup.ts'
 
 const isLanguage = (tag: string): boolean => {
   try {

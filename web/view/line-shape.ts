@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from './yup.ts'
 import { languageShape } from './language-shape.ts'
 import { tagsShape } from './tags-shape.ts'
 import { e164, mailbox } from '@eudromos/core/numbers'

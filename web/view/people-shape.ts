@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from './yup.ts'
 import {
   channels,
   customerNeeds,
@@ -11,7 +11,7 @@ import { description, id, name } from './hours-shape.ts'
 import { bounds } from './queue-shape.ts'
 
 const ids = (what: string) =>
-  yup.array().of(yup.string().max(200).required()).max(10_000, `${what}: choose at most 10,000.`).required()
+  yup.array().of(yup.string().max(200).required()).max(10_000, `${what}: choose at most 10,000.`).label(what).required()
 
 const whole = (what: string, least: number, most: number) =>
   yup
@@ -20,6 +20,7 @@ const whole = (what: string, least: number, most: number) =>
     .integer(`${what}: give a whole number.`)
     .min(least, `${what}: give ${least} or more.`)
     .max(most, `${what}: give at most ${most}.`)
+    .label(what)
 
 /** A presence state as the form sends it, and whether a missed offer sets it. */
 export const stateShape = yup.object({

@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from './yup.ts'
 import { roles } from '@eudromos/core/plan'
 import { id, name } from './hours-shape.ts'
 

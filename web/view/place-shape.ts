@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from './yup.ts'
 import { pauseKinds } from '@eudromos/core/plan'
 import { description, hoursShape, id, interval, name } from './hours-shape.ts'
 

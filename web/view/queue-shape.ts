@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from './yup.ts'
 import { recordingPolicies, selectionMethods, serviceStates } from '@eudromos/core/plan'
 
 const seconds = (name: string, least: number, most: number) =>

@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from './yup.ts'
 import { skillKinds } from '@eudromos/core/plan'
 import { description, id, name } from './hours-shape.ts'
 

@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from './yup.ts'
 
 /** Words that something is marked with. */
 export const tagsShape = yup

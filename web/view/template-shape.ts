@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from './yup.ts'
 import { id, name } from './hours-shape.ts'
 
 /** A reply template as the form sends it. */

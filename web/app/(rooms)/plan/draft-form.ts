@@ -44,7 +44,7 @@ export function useDraftForm<T extends { readonly id: string }>(
   const fail = (error: unknown): void => {
     if (error instanceof ValidationError) {
       setFields(Object.fromEntries(error.inner.map(({ path, message }) => [path ?? '', message])))
-      setTrouble(new Refused(error.errors.join(' '), 422, 'invalid'))
+      setTrouble(new Refused([...new Set(error.errors)].join(' '), 422, 'invalid'))
       return
     }
     const refused = error instanceof Refused ? error : new Refused(en.failed, 0, 'failed')

@@ -63,7 +63,9 @@ export function HeatMap({ hours, zone, needed }: HeatMapProps) {
           <Box
             key={day}
             role="listitem"
-            aria-label={t.dayRange(name, Math.min(...counts, most), Math.max(0, ...counts))}
+            aria-label={
+              counts.length === 0 ? t.dayClosed(name) : t.dayRange(name, Math.min(...counts), Math.max(...counts))
+            }
             sx={{ display: 'grid', gridTemplateColumns: '40px repeat(24, minmax(0, 1fr))', gap: '1px' }}
           >
             <Typography variant="figure" aria-hidden sx={{ gridColumn: 1, lineHeight: '16px', fontSize: 12 }}>

@@ -1,5 +1,5 @@
 import { v7 as newId } from 'uuid'
-import * as yup from 'yup'
+import * as yup from '../../../view/yup.ts'
 import { insertCustomer, readTestCustomers } from '@eudromos/database'
 import { readJson } from '../../../server/limits.ts'
 import { answering } from '../../../server/problem.ts'

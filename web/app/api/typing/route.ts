@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from '../../../view/yup.ts'
 import { inHand } from '../../../server/hands.ts'
 import { readJson } from '../../../server/limits.ts'
 import { answering } from '../../../server/problem.ts'

@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from '../../../../view/yup.ts'
 import { customerFormats, exportCustomers } from '../../../../server/customers.ts'
 import { answering } from '../../../../server/problem.ts'
 import { runtime } from '../../../../server/runtime.ts'

@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from '../../../../view/yup.ts'
 import { mostFileBytes, readCustomerFile } from '../../../../server/customer-file.ts'
 import { customerFormats } from '../../../../server/customers.ts'
 import { readBody } from '../../../../server/limits.ts'

@@ -1,5 +1,5 @@
 import { hash } from '@node-rs/argon2'
-import * as yup from 'yup'
+import * as yup from '../../../../view/yup.ts'
 import { putPassword, readSigners } from '@eudromos/database'
 import { auth } from '../../../../server/auth.ts'
 import { readJson } from '../../../../server/limits.ts'

@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from '../../../../../view/yup.ts'
 import { commandOf } from '../../../../../server/commands.ts'
 import { requireCarrier } from '../../../../../server/gateway.ts'
 import { readJson } from '../../../../../server/limits.ts'

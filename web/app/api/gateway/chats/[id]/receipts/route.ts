@@ -1,4 +1,4 @@
-import * as yup from 'yup'
+import * as yup from '../../../../../../view/yup.ts'
 import { customerCommand } from '../../../../../../server/chats.ts'
 import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
 import { readJson } from '../../../../../../server/limits.ts'
