@@ -186,6 +186,7 @@ const said = (text: string): void => void process.stdout.write(`${text}\n`)
 main().catch((error: unknown) => {
   const bad = error instanceof BadInput || error instanceof ClusterError || error instanceof TypeError
   const problem = problemOf(error, bad)
+  // Ending at once would cut what a slow reader has not taken yet.
+  process.exitCode = 2
   process.stdout.write(`${JSON.stringify(problem, null, 2)}\n`)
-  process.exit(2)
 })

@@ -38,22 +38,46 @@ function contentLine(text: string, line: number): ContentLine {
   return { line, name: (match[1] ?? '').toUpperCase(), params, value: match[3] ?? '' }
 }
 
-/** Unfolds; takes any line ends. */
-export function unfold(text: string): ContentLine[] {
+/** A character for each byte. */
+function asBytes(bytes: Uint8Array): string {
+  let text = ''
+  for (let at = 0; at < bytes.length; at += 8192) text += String.fromCharCode(...bytes.subarray(at, at + 8192))
+  return text
+}
+
+/** The text of a line that has a character for each byte of its UTF-8. */
+function decoded(line: number, bytes: string): string {
+  if (!/[\x80-\xff]/.test(bytes)) return bytes
+  try {
+    return decodeURIComponent(
+      bytes.replaceAll(/[%\x80-\xff]/g, (byte) => `%${byte.charCodeAt(0).toString(16).padStart(2, '0')}`),
+    )
+  } catch {
+    throw new IcsFault(line, 'it is not written in UTF-8')
+  }
+}
+
+/**
+ * Unfolds; takes any line ends. Bytes are unfolded before they are decoded, as a fold may stand within a character (RFC
+ * 5545, 3.1).
+ */
+export function unfold(given: string | Uint8Array): ContentLine[] {
+  const isText = typeof given === 'string'
   const folded: { line: number; text: string }[] = []
+  const text = isText ? given : asBytes(given)
   text
-    .replace(/^\ufeff/, '')
+    .replace(/^(?:\ufeff|\xef\xbb\xbf)/, '')
     .split(/\r\n|\r|\n/)
     .forEach((physical, n) => {
       const last = folded.at(-1)
       if (/^[ \t]/.test(physical) && last !== undefined) last.text += physical.slice(1)
       else if (physical.trim() !== '') folded.push({ line: n + 1, text: physical })
     })
-  return folded.map((one) => contentLine(one.text, one.line))
+  return folded.map((one) => contentLine(isText ? one.text : decoded(one.line, one.text), one.line))
 }
 
 /** The calendars of a file as trees. Throws IcsFault. */
-export function readComponents(text: string): Component[] {
+export function readComponents(text: string | Uint8Array): Component[] {
   const calendars: Component[] = []
   const open: { line: number; name: string; lines: ContentLine[]; children: Component[] }[] = []
   for (const one of unfold(text)) {

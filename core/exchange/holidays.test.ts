@@ -288,3 +288,24 @@ test('recurring days are those of a walk day by day', () => {
     { numRuns: 300 },
   )
 })
+
+test('a fold within a character is undone before the bytes are read as text; what is no UTF-8 is refused', () => {
+  const range = { zone: 'Europe/Lisbon', from: Date.UTC(2027, 0, 1), to: Date.UTC(2028, 0, 1) }
+  const whole = [
+    'BEGIN:VCALENDAR',
+    'BEGIN:VEVENT',
+    'UID:1',
+    'DTSTART;VALUE=DATE:20270624',
+    'SUMMARY:São João',
+    'END:VEVENT',
+    'END:VCALENDAR',
+  ]
+  const bytes = new TextEncoder().encode(whole.join('\r\n'))
+  // After the first byte of the “ã”.
+  const cut = bytes.indexOf(0xc3) + 1
+  const folded = new Uint8Array([...bytes.slice(0, cut), 0x0d, 0x0a, 0x20, ...bytes.slice(cut)])
+  expect(readHolidays(folded, range)).toMatchObject([{ name: 'São João', from: '2027-06-24' }])
+  expect(readHolidays(new Uint8Array([0xef, 0xbb, 0xbf, ...bytes]), range)).toHaveLength(1)
+  const broken = bytes.map((byte) => (byte === 0xc3 ? 0x41 : byte))
+  expect(() => readHolidays(broken, range)).toThrow('line 5: it is not written in UTF-8')
+})

@@ -196,7 +196,7 @@ function instantText(at: number): string {
  * instants, those without a zone as wall times. Dates and wall times are read in `zone`. Throws IcsFault; nothing is taken of a file with a fault.
  */
 export function readHolidays(
-  text: string,
+  text: string | Uint8Array,
   { zone, from, to }: { zone: string; from: number; to: number },
 ): Occurrence[] {
   const expansion = new Expansion(Zone.of(zone), from, to)

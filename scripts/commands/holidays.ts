@@ -22,7 +22,10 @@ const zoneOf = (name: string): Zone | null => {
  * What the file closes from the start of `from` to the end of `to` (dates of `zone`), in the form in which opening hours
  * take holidays. Throws BadInput.
  */
-export function closedSpans(text: string, options: HolidaysOptions): { readonly holidays: readonly object[] } {
+export function closedSpans(
+  text: string | Uint8Array,
+  options: HolidaysOptions,
+): { readonly holidays: readonly object[] } {
   const faults: InputFault[] = []
   const day = (name: 'from' | 'to'): number => {
     const found = dayOf(options[name] ?? '')
@@ -52,9 +55,9 @@ export function closedSpans(text: string, options: HolidaysOptions): { readonly 
   }
 }
 
-export function readCalendarFile(path: string): string {
+export function readCalendarFile(path: string): Uint8Array {
   try {
-    return readFileSync(path, 'utf8')
+    return readFileSync(path)
   } catch (error) {
     throw new BadInput(`The file ${path} cannot be read: ${error instanceof Error ? error.message : String(error)}`)
   }

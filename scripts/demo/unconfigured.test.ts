@@ -13,7 +13,9 @@ test('a centre that nobody has set up has nothing of the ferry company, and sets
     await load(owner, unconfigured, 'a password for tests', beginsAt)
     const rows = await everyRow(owner.$client)
     expect(rows).toContain('Administrator')
-    expect(rows).not.toMatch(/skerrow|ferr(y|ies)|sailing|quay|pier|\bplate\b|lantern|vellan|marrow|port ansel|booking/i)
+    expect(rows).not.toMatch(
+      /skerrow|ferr(y|ies)|sailing|quay|pier|\bplate\b|lantern|vellan|marrow|port ansel|booking/i,
+    )
     for (const { name } of people) expect(rows).not.toContain(name)
     const document = (await readDraft(owner))?.document
     expect(document).toMatchObject({

@@ -33,7 +33,11 @@ export function CalendarFiles({ calendar, zone, now, mayEdit, onTake }: Calendar
     if (file === undefined) return
     try {
       const range = { zone, from: now - 370 * dayMs, to: now + 5 * 366 * dayMs }
-      const found = readHolidays(await file.text(), range).map(({ name, from, until }) => ({ name, from, until }))
+      const found = readHolidays(new Uint8Array(await file.arrayBuffer()), range).map(({ name, from, until }) => ({
+        name,
+        from,
+        until,
+      }))
       setPreview(previewImport(calendar.holidays, found))
     } catch (error) {
       setFault(error instanceof IcsFault ? t.fault(error.line, error.reason) : t.unreadable)
