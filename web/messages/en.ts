@@ -45,8 +45,13 @@ export const en = {
     nobodyWaits: 'nobody waits',
     peopleIn: (n: number, ready: number) => `${people(n)} in, ${ready} Ready`,
     free: (n: number, shared: number) => (shared > 0 ? `${n} free (${shared} shared)` : `${n} free`),
-    soonBusy: (soon: number, busy: number, resting: number) =>
-      [soon > 0 ? `${soon} soon` : null, `${busy} busy`, resting > 0 ? `${resting} resting` : null]
+    soonBusy: (soon: number, busy: number, resting: number, hidden: number) =>
+      [
+        soon > 0 ? `${soon} soon` : null,
+        `${busy} busy`,
+        resting > 0 ? `${resting} resting` : null,
+        hidden > 0 ? `${hidden} private` : null,
+      ]
         .filter(Boolean)
         .join(', '),
     closed: 'closed',

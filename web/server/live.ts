@@ -60,7 +60,7 @@ function isOnList({ lookup }: Follower['state'], queues: ReadonlySet<string>, on
   return queues.has(queueId) && !awaitsOpening && wish === null && lookup.queues.get(queueId)?.selection === 'openList'
 }
 
-/** An agent is told how it stands with a queue whoever serves it; supervisors count whom they see. */
+/** Whom a queue's people are shown to: supervisors whom they see; an agent is told numbers only. */
 const counted = ({ kind }: Scope, { people }: Reach): ((id: string) => boolean) =>
   kind === 'live' ? people : () => true
 

@@ -172,7 +172,7 @@ test('who sees the centre gets every site and shift, an agent their own and the 
 test('a queue counts whom its viewer sees, and who is offered still waits in it', () => {
   const { centre, follower } = followed()
   expect(queueView(follower, 'boats')).toMatchObject({ present: 1, free: 1, nextIds: ['ana'], oldestWait: null })
-  expect(queueView(follower, 'boats', () => false)).toMatchObject({ present: 0, free: 0, nextIds: [] })
+  expect(queueView(follower, 'boats', () => false)).toMatchObject({ present: 1, hidden: 1, nextIds: [] })
   centre.arrive('i1', 'boats')
   expect(queueView(follower, 'boats')).toMatchObject({ waiting: 1, oldestWait: { since: centre.at } })
   centre.do('quarantine', { kind: 'answerWindow', id: 'i1' })

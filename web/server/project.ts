@@ -200,7 +200,7 @@ function stopgapView(stopgap: Stopgap | null, { people, announcements }: Followe
   return { id, kind, from, until, reason, words, byName: nameOf(people, by) }
 }
 
-/** Counts only people who are in sight. */
+/** Counts everybody, and says how many of them are out of sight. */
 export function queueView(
   follower: Follower,
   id: string,
@@ -210,10 +210,9 @@ export function queueView(
   const day = state.queues.get(id)
   if (day === undefined) return null
   const { waiting, heldOff } = state.index.standing(id)
-  const all = peopleFor(state, id)
-  const free = all.free.filter(inSight)
-  const soon = all.soon.filter(inSight)
-  const busy = all.busy.filter(inSight)
+  const { free, soon, busy } = peopleFor(state, id)
+  const all = [...free, ...soon, ...busy]
+  const shown = all.filter(inSight)
   const first = oldestIn(state, id)
   return {
     id,
@@ -226,12 +225,13 @@ export function queueView(
     messages: state.index.queue(id).awaiting.size,
     stopgap: stopgapView(state.stopgapOf(id), follower),
     emergencyId: state.lookup.emergencies.get(id)?.id ?? null,
-    present: free.length + soon.length + busy.length,
+    present: all.length,
+    hidden: all.length - shown.length,
     free: free.length,
     shared: free.filter((agentId) => state.index.queuesOf(agentId).length > 1).length,
     soon: soon.length,
     busy: busy.length,
-    nextIds: [...free, ...soon, ...busy].slice(0, ringsShown),
+    nextIds: shown.slice(0, ringsShown),
   }
 }
 

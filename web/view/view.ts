@@ -113,6 +113,8 @@ export interface QueueView {
    * bring), how many of these serve other queues too; those in wrap-up; the others. And the next eight by their ids.
    */
   readonly present: number
+  /** How many of them are of private teams that the viewer does not see. */
+  readonly hidden: number
   readonly free: number
   readonly shared: number
   readonly soon: number

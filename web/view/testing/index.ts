@@ -116,6 +116,7 @@ export const madeQueue = (id: string, rest: Partial<QueueView> = {}): QueueView 
   stopgap: null,
   emergencyId: null,
   present: 0,
+  hidden: 0,
   free: 0,
   shared: 0,
   soon: 0,

@@ -31,6 +31,8 @@ export interface Lane {
   readonly shared: number
   readonly soon: number
   readonly busy: number
+  /** How many of these are of private teams. */
+  readonly hidden: number
   /** The next of them, the free first. */
   readonly next: readonly PersonView[]
   /** Percent answered within the target today, null before anything came. */
@@ -93,6 +95,7 @@ function laneOf(
     shared: live?.shared ?? 0,
     soon: live?.soon ?? 0,
     busy: live?.busy ?? 0,
+    hidden: live?.hidden ?? 0,
     next: (live?.nextIds ?? []).flatMap((id) => view.people[id] ?? []),
     level,
     levelState: level === null || level >= goal ? 'fine' : level >= goal - 10 ? 'near' : 'late',

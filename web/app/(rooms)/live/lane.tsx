@@ -157,7 +157,7 @@ function People({ lane, plan, onPerson, onDrop }: Pick<LaneProps, 'lane' | 'plan
           {en.live.free(free, shared)}
         </Typography>
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          {en.live.soonBusy(soon, busy, lane.resting)}
+          {en.live.soonBusy(soon, busy, lane.resting, lane.hidden)}
         </Typography>
         {!offersByItself(lane.queue.selection) && (
           <Typography variant="body2" sx={{ color: 'text.secondary' }}>

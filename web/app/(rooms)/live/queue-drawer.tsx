@@ -168,7 +168,7 @@ function Begin({ queueId, open, plan, now }: { queueId: string; open: boolean; p
           label={t.begins}
           value={begins}
           onChange={({ target }) => setBegins(target.value as typeof begins)}
-          sx={{ gridColumn: 1 }}
+          sx={{ gridColumn: begins === atATime ? 1 : '1 / -1' }}
         >
           <MenuItem value="now">{t.now}</MenuItem>
           <MenuItem value={atATime}>{t.atATime}</MenuItem>
@@ -184,7 +184,7 @@ function Begin({ queueId, open, plan, now }: { queueId: string; open: boolean; p
               ? undefined
               : t.span(timeText(from, plan.zone, now), timeText(until, plan.zone, now), inWords(until - from))
           }
-          sx={{ gridColumn: 1 }}
+          sx={{ gridColumn: lasting === atATime ? 1 : '1 / -1' }}
         >
           {(Object.keys(lasts) as Lasting[]).map((one) => (
             <MenuItem key={one} value={one}>
