@@ -59,7 +59,7 @@ export const bayOf = (page: Page, customer: string) => page.getByRole('region', 
 
 /** Ends what an agent has at hand, so that the next journey finds them free and Offline. */
 export async function goHome(page: Page): Promise<void> {
-  const ready = page.getByRole('banner').getByRole('button', { name: /slots taken/ })
+  const ready = page.getByRole('banner').getByRole('button', { name: /slots? taken/ })
   const end = page.getByRole('button', { name: /^(End|Hang up)$/ })
   const finish = page.getByRole('button', { name: 'Finish wrap-up' })
   // What the agent has just answered may not have reached this page yet.

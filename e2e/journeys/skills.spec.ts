@@ -68,7 +68,7 @@ test('what a queue asks for decides: nobody is offered it until less will do, an
   const forty = rosalind.getByRole('group', { name: /after 40 s/ })
   await forty.getByRole('combobox', { name: 'Fares' }).click()
   await rosalind.getByRole('option', { name: 'level 4 or more' }).click()
-  await expect(effects).toContainText(/\d people after 40 s: Fares 4 or more/)
+  await expect(effects).toContainText(/\d people in all after 40 s: Fares 4 or more/)
   await choose(rosalind, 'Choose among them by', 'best skilled')
   await expectAccessible(rosalind)
   await saved(rosalind)
