@@ -372,7 +372,7 @@ export class Follower {
     for (const id of this.customerNames.keys()) if (isTheirs(id)) this.customerNames.delete(id)
     this.spoken.forget(interactions)
     this.past.length = 0
-    await this.insist(() => this.loadNames())
+    await this.insist(() => this.loadWords())
     for (const watcher of this.watchers) watcher.refreshed?.(interactions)
   }
 
@@ -390,6 +390,11 @@ export class Follower {
   private async loadNames(): Promise<void> {
     await this.loadPlan()
     await this.loadAnnouncements()
+    await this.loadWords()
+  }
+
+  /** Names, numbers and notes of customers who are in the centre now, as far as they are not known. */
+  private async loadWords(): Promise<void> {
     await this.loadHandovers()
     const { interactions, blockWishes, quarantined } = this.state
     const taken = quarantined.flatMap(({ interaction }) => interaction ?? [])

@@ -60,9 +60,10 @@ export function LendingPanel({ person, view, now, mayLayOver }: LendingPanelProp
   const lend = async (): Promise<void> => {
     const agentId = person.id
     const [span, granted] = [until(), giveMissing ? missing : []]
+    // Where lending is refused no skill is left behind.
+    await sendCommand(store, 'lendAgent', { loanId: newId(), agentId, queueId, until: span })
     for (const { skillId: needed, least } of granted)
       await sendCommand(store, 'grantSkill', { grantId: newId(), agentId, skillId: needed, level: least, until: span })
-    await sendCommand(store, 'lendAgent', { loanId: newId(), agentId, queueId, until: span })
   }
   const until = (): number => endOf(lasting, plan.zone, now)
   const done = (): void => {
