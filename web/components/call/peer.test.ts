@@ -120,6 +120,37 @@ test('what is lost for four seconds is begun anew by the agent’s end, whicheve
   expect(customer.states.at(-1)).toBe('connected')
 })
 
+test.each([
+  ['the customer’s word that they are there', 'customer here'],
+  ['the offer', 'agent offer'],
+  ['the answer', 'customer answer'],
+])('where %s is lost on the way, the sound is begun anew', async (_, lost) => {
+  open('agent')
+  await deliver()
+  const customer = open('customer')
+  for (let next = mail.shift(); next !== undefined; next = mail.shift()) {
+    const word = said[said.length - mail.length - 1]
+    if (word === lost) break
+    await next()
+    await jest.advanceTimersByTimeAsync(0)
+  }
+  mail = []
+  await jest.advanceTimersByTimeAsync(7000)
+  expect(living()).toBeLessThan(2)
+  await jest.advanceTimersByTimeAsync(2000)
+  await deliver()
+  expect([customer.states.at(-1), ends.agent?.states.at(-1)]).toEqual(['connected', 'connected'])
+  expect(customer.states).not.toContain('lost')
+})
+
+test('who never comes is called ever more seldom', async () => {
+  open('agent')
+  await jest.advanceTimersByTimeAsync(300_000)
+  const offers = said.filter((word) => word === 'agent offer').length
+  expect(offers).toBeGreaterThan(5)
+  expect(offers).toBeLessThan(14)
+})
+
 test('one that is closed says and hears nothing more', async () => {
   const agent = open('agent')
   agent.peer.close()

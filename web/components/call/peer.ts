@@ -28,6 +28,9 @@ export interface SoundStats {
 }
 
 const lostAfterMs = 4000
+/** A signal on the way can be lost, and nobody would say it again: so long is waited for the sound at first, then longer. */
+const beginsWithinMs = 8000
+const mostWaitMs = 30_000
 const toneMs = 120
 const toneGapMs = 60
 
@@ -47,6 +50,8 @@ export class CallPeer {
   private page = newId()
   private early: CallSignal[] = []
   private lostTimer: ReturnType<typeof setTimeout> | null = null
+  private waitMs = beginsWithinMs
+  private wasConnected = false
   private closed = false
   private pressed: Promise<void> = Promise.resolve()
   /** When the last packet was seen to have come. */
@@ -70,6 +75,7 @@ export class CallPeer {
   /** Says that this end is there. */
   begin(): void {
     this.tell({ kind: 'here', page: this.page, again: false })
+    this.wait()
   }
 
   close(): void {
@@ -102,7 +108,7 @@ export class CallPeer {
   private async meet({ page, again }: Extract<CallSignal, { kind: 'here' }>): Promise<void> {
     if (!this.begins) {
       // The other end is there, perhaps anew: it begins once it knows that this one is.
-      this.begin()
+      this.tell({ kind: 'here', page: this.page, again: false })
       return
     }
     if (this.connection !== null && page === this.otherPage && !again) return
@@ -136,6 +142,7 @@ export class CallPeer {
   private open(session: string): RTCPeerConnection {
     this.drop()
     this.session = session
+    this.wait()
     this.changed('connecting')
     const connection = new RTCPeerConnection({ iceServers: [] })
     this.connection = connection
@@ -152,6 +159,8 @@ export class CallPeer {
       const { connectionState } = connection
       if (connectionState === 'connected') {
         this.stopWaiting()
+        this.waitMs = beginsWithinMs
+        this.wasConnected = true
         this.changed('connected')
       } else if (connectionState === 'failed') this.again()
       else if (connectionState === 'disconnected') {
@@ -162,14 +171,20 @@ export class CallPeer {
     return connection
   }
 
-  /** The sound was lost: it is begun anew. */
+  /** The sound was lost, or did not come about: it is begun anew. */
   private again(): void {
     if (this.closed) return
-    this.stopWaiting()
-    this.changed('lost')
+    this.changed(this.wasConnected ? 'lost' : 'connecting')
     if (this.begins) void this.offer().catch(() => undefined)
     else this.tell({ kind: 'here', page: this.page, again: true })
-    this.lostTimer = setTimeout(() => this.again(), 2 * lostAfterMs)
+    this.wait()
+    this.waitMs = Math.min(2 * this.waitMs, mostWaitMs)
+  }
+
+  /** Begins anew what is not connected in time. */
+  private wait(): void {
+    this.stopWaiting()
+    this.lostTimer = setTimeout(() => this.again(), this.waitMs)
   }
 
   private stopWaiting(): void {
