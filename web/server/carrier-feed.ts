@@ -1,4 +1,5 @@
 import { openOffer, visitOf } from '@eudromos/core/routing'
+import { idOf } from './connections.ts'
 import type { Change } from './follower.ts'
 import type { Runtime } from './runtime.ts'
 import type { Stream } from './stream.ts'
@@ -36,14 +37,9 @@ export class CarrierFeed {
     this.stop = () => {
       forget()
       unwatch()
-      for (const id of this.agents) connections.end(`${this.connection}.${id}`)
-      for (const id of this.mine) connections.end(`${this.connection}.${id}`)
+      connections.drop(this.connection)
     }
-    await Promise.all(
-      [...this.agents].map((agentId) =>
-        connections.begin({ agentId }, { kind: 'person', id: agentId }, null, `${this.connection}.${agentId}`),
-      ),
-    )
+    await connections.carry(this.connection, this.agents)
     stream.send('ready', { agents: [...this.agents] })
     await follower.pull()
     for (const agentId of this.agents)
@@ -56,13 +52,13 @@ export class CarrierFeed {
 
   private tell(change: Change, stream: Stream): void {
     for (const event of change.events)
-      if (event.type === 'interactionArrived' && event.connection?.id.startsWith(`${this.connection}.`) === true)
+      if (event.type === 'interactionArrived' && event.connection?.id === idOf(this.connection, event.interactionId))
         this.mine.add(event.interactionId)
     for (const id of change.interactions) {
       const news = this.newsOf(id)
       const concerned = this.mine.has(id) || this.agents.has(news.offer?.agentId ?? news.agentId ?? '')
       if (concerned || news.phase === 'over') stream.send('news', news, change.seq)
-      if (news.phase === 'over' && this.mine.delete(id)) this.runtime.connections.forget(`${this.connection}.${id}`)
+      if (news.phase === 'over' && this.mine.delete(id)) this.runtime.connections.forget(idOf(this.connection, id))
     }
   }
 

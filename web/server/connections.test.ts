@@ -47,12 +47,28 @@ test('a connection believed lost that is open is told anew; others are none of o
 
 test('one that came with its interaction is known, and one that is over needs no word', () => {
   const { connections, told } = place()
-  connections.adopt('c1', 'i1')
-  connections.adopt('c2', 'i2')
-  connections.forget('c2')
-  connections.end('c1')
-  connections.end('c2')
-  expect(told).toEqual(['disconnectCustomer c1'])
+  const [one, two] = [connections.adopt('carrier', 'i1'), connections.adopt('carrier', 'i2')]
+  connections.forget(two)
+  connections.end(one)
+  connections.end(two)
+  expect(told).toEqual(['disconnectCustomer carrier.i1'])
+})
+
+test('a carrier’s stream takes with it all that it stands for, and what came as it ended', async () => {
+  jest.useFakeTimers()
+  const { connections, told } = place()
+  connections.adopt('late', 'i0')
+  await connections.carry('carrier', ['ana'])
+  connections.adopt('carrier', 'i1')
+  await connections.carry('late', [])
+  jest.advanceTimersByTime(60_000)
+  expect(told).toEqual(['connectAgent carrier.ana'])
+  connections.drop('carrier')
+  expect(told.slice(1)).toEqual(['disconnectAgent carrier.ana', 'disconnectCustomer carrier.i1'])
+  connections.adopt('carrier', 'i2')
+  jest.advanceTimersByTime(60_000)
+  expect(told.slice(3)).toEqual(['disconnectCustomer carrier.i2'])
+  jest.useRealTimers()
 })
 
 test('a process that ends closes its streams and says nothing: its lease speaks for all', async () => {

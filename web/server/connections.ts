@@ -13,6 +13,9 @@ interface Connection {
   readonly onBehalfOf: string | null
 }
 
+/** A carrier that has begun an interaction opens its stream within this time, or does not stand for anybody. */
+const carrierWithinMs = 5000
+
 /**
  * The streams of this process that stand for somebody's presence. They are told to the router when they open and close;
  * should it believe one lost that is open (the process was cut off for a while), it is told anew.
@@ -20,6 +23,7 @@ interface Connection {
 export class Connections {
   private readonly open = new Map<string, Connection>()
   private readonly closers = new Set<() => void>()
+  private readonly carriers = new Set<string>()
   private closing = false
 
   constructor(
@@ -51,9 +55,35 @@ export class Connections {
     return id
   }
 
-  /** Registers an interaction whose connection came with its arrival. */
-  adopt(id: string, interactionId: string): void {
+  /**
+   * Registers an interaction whose connection came with its arrival: the stream of its carrier. Gives the connection's id.
+   * A request that was on its way as that stream ended would leave its customer here for ever: where the stream is not
+   * open, nor opened soon, its connection ends.
+   */
+  adopt(carrier: string, interactionId: string): string {
+    const id = idOf(carrier, interactionId)
     this.open.set(id, { id, of: { interactionId }, actor: { kind: 'customer', id: interactionId }, onBehalfOf: null })
+    if (!this.carriers.has(carrier))
+      setTimeout(() => {
+        if (!this.carriers.has(carrier)) this.end(id)
+      }, carrierWithinMs).unref()
+    return id
+  }
+
+  /** A carrier's stream is open: it stands for the interactions that it begins, and for these agents. */
+  async carry(carrier: string, agentIds: Iterable<string>): Promise<void> {
+    this.carriers.add(carrier)
+    await Promise.all(
+      [...agentIds].map((agentId) =>
+        this.begin({ agentId }, { kind: 'person', id: agentId }, null, idOf(carrier, agentId)),
+      ),
+    )
+  }
+
+  /** A carrier's stream has closed, and with it all that it stood for. */
+  drop(carrier: string): void {
+    this.carriers.delete(carrier)
+    for (const id of [...this.open.keys()]) if (id.startsWith(idOf(carrier, ''))) this.end(id)
   }
 
   /** The stream has closed. A process that is ending says nothing: its lease speaks for all its streams at once. */
@@ -90,3 +120,6 @@ export class Connections {
     await this.sender.submit({ command })
   }
 }
+
+/** The connection of one whom a carrier's stream stands for. */
+export const idOf = (carrier: string, of: string): string => `${carrier}.${of}`

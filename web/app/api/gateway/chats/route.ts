@@ -12,8 +12,7 @@ export const POST = (request: Request): Promise<Response> =>
     const place = await runtime()
     const carrier = isCarrier(request)
     const stream = carrier ? request.headers.get('x-connection') : null
-    const connectionId = stream === null ? null : `${stream}.${input.id}`
-    if (connectionId !== null) place.connections.adopt(connectionId, input.id)
+    const connectionId = stream === null ? null : place.connections.adopt(stream, input.id)
     const deviceOf = carrier ? null : await knownCustomer()
     const { seq, customerId } = await beginChat(place, input, { connectionId, deviceOf })
     const token = chatToken(input.id)
