@@ -76,8 +76,13 @@ export function unfold(given: string | Uint8Array): ContentLine[] {
   return folded.map((one) => contentLine(isText ? one.text : decoded(one.line, one.text), one.line))
 }
 
+const mostBytes = 16 * 1024 * 1024
+const deepest = 8
+
 /** The calendars of a file as trees. Throws IcsFault. */
 export function readComponents(text: string | Uint8Array): Component[] {
+  if (text.length > mostBytes)
+    throw new IcsFault(1, 'the file is larger than 16 MB; give the years that are wanted only')
   const calendars: Component[] = []
   const open: { line: number; name: string; lines: ContentLine[]; children: Component[] }[] = []
   for (const one of unfold(text)) {
@@ -88,6 +93,7 @@ export function readComponents(text: string | Uint8Array): Component[] {
         throw new IcsFault(one.line, 'a calendar begins with BEGIN:VCALENDAR')
       if (inner !== undefined && (named === 'VCALENDAR' || (inner.name === 'VEVENT' && named === 'VEVENT')))
         throw new IcsFault(one.line, `${inner.name} of line ${inner.line} is not ended before ${named} begins`)
+      if (open.length >= deepest) throw new IcsFault(one.line, `${named} stands too deep within others`)
       open.push({ line: one.line, name: named, lines: [], children: [] })
     } else if (one.name === 'END') {
       if (inner === undefined || inner.name !== named)

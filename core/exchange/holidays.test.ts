@@ -1,7 +1,8 @@
 import fc from 'fast-check'
-import { Temporal } from 'temporal-polyfill'
-import { OpenTimes } from '../hours/index.ts'
+import { RRule } from 'rrule'
+import { OpenTimes, UtcClock } from '../hours/index.ts'
 import { IcsFault, readHolidays } from './index.ts'
+import { Effort, ruleOf } from './recurrence.ts'
 
 const file = (...lines: string[]): string =>
   ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Test//EN', ...lines, 'END:VCALENDAR', ''].join('\r\n')
@@ -184,7 +185,7 @@ test('COUNT counts what there is: the leap day three times', () => {
   expect(read(text)).toEqual(['leap 2024-02-29 2024-02-29'])
 })
 
-test('parts beyond days go through the library: the last working day of a month', () => {
+test('by position: the last working day of a month', () => {
   const rule = 'RRULE:FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1;COUNT=3'
   expect(read(file(...event('DTSTART;VALUE=DATE:20240229', rule, 'SUMMARY:count')))).toEqual([
     'count 2024-02-29 2024-02-29',
@@ -201,92 +202,151 @@ test('what was read closes hours', () => {
   expect(times.isOpen(Date.parse('2025-06-10T23:00:00Z'))).toBe(true)
 })
 
-// Rules day by day, in the words of RFC 5545, for the shapes that holidays use.
 const weekdays = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU']
-interface Shape {
-  readonly freq: 'YEARLY' | 'MONTHLY' | 'WEEKLY' | 'DAILY'
-  readonly interval: number
-  readonly month: number | null
-  readonly monthDay: number | null
-  readonly weekday: { readonly day: number; readonly nth: number } | null
-  readonly count: number | null
-  readonly start: number
-}
 
-function naive(shape: Shape, start: Temporal.PlainDate, end: Temporal.PlainDate): string[] {
-  const { freq, interval, month, monthDay, weekday } = shape
-  const found: string[] = []
-  const monday = (date: Temporal.PlainDate): Temporal.PlainDate => date.subtract({ days: date.dayOfWeek - 1 })
-  for (let date = start; Temporal.PlainDate.compare(date, end) < 0; date = date.add({ days: 1 })) {
-    const months = (date.year - start.year) * 12 + date.month - start.month
-    const steps = {
-      YEARLY: date.year - start.year,
-      MONTHLY: months,
-      WEEKLY: monday(start).until(monday(date)).days / 7,
-      DAILY: start.until(date).days,
-    }[freq]
-    if (steps % interval !== 0) continue
-    if (month !== null && date.month !== month) continue
-    if (monthDay !== null && date.day !== (monthDay < 0 ? date.daysInMonth + 1 + monthDay : monthDay)) continue
-    if (weekday !== null) {
-      if (date.dayOfWeek !== weekday.day) continue
-      const fromStart = Math.ceil(date.day / 7)
-      const fromEnd = -Math.ceil((date.daysInMonth - date.day + 1) / 7)
-      if (weekday.nth !== 0 && fromStart !== weekday.nth && fromEnd !== weekday.nth) continue
-    }
-    if (weekday === null && monthDay === null) {
-      if ((freq === 'YEARLY' || freq === 'MONTHLY') && date.day !== start.day) continue
-      if (freq === 'YEARLY' && month === null && date.month !== start.month) continue
-      if (freq === 'WEEKLY' && date.dayOfWeek !== start.dayOfWeek) continue
-    }
-    found.push(date.toString())
-  }
-  // The start is the first of the set whether the rule meets it or not.
-  return found[0] === start.toString() ? found : [start.toString(), ...found]
-}
-
-test('recurring days are those of a walk day by day', () => {
-  const shape = fc.record({
-    freq: fc.constantFrom('YEARLY' as const, 'MONTHLY' as const, 'WEEKLY' as const, 'DAILY' as const),
+/** Rules of every part that may be repeated by days, in the words of the file. */
+const ruleParts = (() => {
+  const some = (least: number, most: number, fromEnd: boolean) =>
+    fc.option(
+      fc.uniqueArray(
+        fromEnd
+          ? fc.oneof(fc.integer({ min: least, max: most }), fc.integer({ min: -most, max: -1 }))
+          : fc.integer({ min: least, max: most }),
+        { minLength: 1, maxLength: 3 },
+      ),
+      { freq: 2 },
+    )
+  const freq = fc.constantFrom('YEARLY', 'MONTHLY', 'WEEKLY', 'DAILY')
+  return fc.record({
+    freq,
     interval: fc.integer({ min: 1, max: 3 }),
-    month: fc.option(fc.integer({ min: 1, max: 12 })),
-    monthDay: fc.option(fc.oneof(fc.integer({ min: 1, max: 31 }), fc.integer({ min: -5, max: -1 }))),
-    weekday: fc.option(fc.record({ day: fc.integer({ min: 1, max: 7 }), nth: fc.constantFrom(0, 1, 2, 4, 5, -1, -2) })),
-    count: fc.constant(null),
+    months: some(1, 12, false),
+    weeks: some(1, 53, true),
+    yearDays: some(1, 366, true),
+    monthDays: some(1, 31, true),
+    // That implementation takes the days that are both, where some are counted and others are not.
+    weekdays: fc.option(
+      fc.oneof(
+        ...[[0], [1, 2, 5, -1, -2]].map((nths) =>
+          fc.uniqueArray(fc.tuple(fc.constantFrom(...nths), fc.constantFrom(...weekdays)), {
+            minLength: 1,
+            maxLength: 3,
+          }),
+        ),
+      ),
+      { freq: 2 },
+    ),
+    hours: some(0, 23, false),
+    // That implementation takes the first of all for the last but one, where there is only one.
+    positions: fc.option(fc.uniqueArray(fc.constantFrom(1, 2, 3, 4, 5, -1), { minLength: 1, maxLength: 3 }), {
+      freq: 2,
+    }),
+    weekStart: fc.constantFrom('MO', 'SU', 'WE'),
     start: fc.integer({ min: 0, max: 800 }),
   })
+})()
+
+test('rules of every part repeat as a second implementation has them', () => {
   fc.assert(
-    fc.property(shape, (drawn) => {
-      // The nth weekday is of a month; a month by its day and weekday at once is rare, and days by themselves suffice.
-      const weekday =
-        drawn.freq === 'DAILY' || drawn.freq === 'WEEKLY' ? null : drawn.monthDay === null ? drawn.weekday : null
-      const month =
-        drawn.freq === 'YEARLY' && weekday !== null ? (drawn.month ?? 5) : drawn.freq === 'YEARLY' ? drawn.month : null
-      const monthDay =
-        drawn.freq === 'WEEKLY' || drawn.freq === 'DAILY' || (drawn.freq === 'YEARLY' && month === null)
-          ? null
-          : drawn.monthDay
-      const one: Shape = { ...drawn, weekday, month, monthDay }
-      const start = Temporal.PlainDate.from('2024-01-01').add({ days: one.start })
+    fc.property(ruleParts, (drawn) => {
+      const yearly = drawn.freq === 'YEARLY'
+      const inMonths = yearly || drawn.freq === 'MONTHLY'
+      const weeks = yearly ? drawn.weeks : null
+      // Of the first week that implementation knows the days from the start on only.
+      const positions = drawn.freq === 'WEEKLY' || drawn.weekdays === null ? null : drawn.positions
+      const list = (name: string, of: readonly (number | string)[] | null): string[] =>
+        of === null ? [] : [`${name}=${of.join(',')}`]
       const rule = [
-        `FREQ=${one.freq}`,
-        ...(one.interval > 1 ? [`INTERVAL=${one.interval}`] : []),
-        ...(month === null ? [] : [`BYMONTH=${month}`]),
-        ...(monthDay === null ? [] : [`BYMONTHDAY=${monthDay}`]),
-        ...(weekday === null
-          ? []
-          : [`BYDAY=${weekday.nth === 0 ? '' : weekday.nth}${weekdays[weekday.day - 1] ?? ''}`]),
+        `FREQ=${drawn.freq}`,
+        `INTERVAL=${drawn.interval}`,
+        `WKST=${drawn.weekStart}`,
+        ...list('BYMONTH', drawn.months),
+        ...list('BYWEEKNO', weeks),
+        ...list('BYYEARDAY', yearly ? drawn.yearDays : null),
+        ...list('BYMONTHDAY', drawn.monthDays),
+        ...list(
+          'BYDAY',
+          drawn.weekdays?.map(([nth, day]) => `${nth === 0 || !inMonths || weeks !== null ? '' : nth}${day}`) ?? null,
+        ),
+        ...list('BYHOUR', drawn.hours?.sort((a, b) => a - b) ?? null),
+        ...list('BYSETPOS', positions),
       ].join(';')
-      const text = file(...event(`DTSTART;VALUE=DATE:${start.toString().replaceAll('-', '')}`, `RRULE:${rule}`))
-      const read = readHolidays(text, { ...range, zone: 'UTC' }).map(({ from }) => from)
-      expect([rule, start.toString(), ...read]).toEqual([
-        rule,
-        start.toString(),
-        ...naive(one, start, Temporal.PlainDate.from('2027-01-01')),
-      ])
+      const start = new Date(Date.UTC(2024, 0, 1 + drawn.start, 9))
+      const stamp = (at: Date): string => at.toISOString().slice(0, 19).replaceAll(/[-:]/g, '')
+      const text = file(...event(`DTSTART:${stamp(start)}Z`, 'DURATION:PT1H', `RRULE:${rule}`))
+      const later = Date.UTC(2040, 0, 1)
+      const all = readHolidays(text, { from: range.from, to: later, zone: 'UTC' }).map(({ from }) => Date.parse(from))
+      // Where nothing more comes that implementation searches until the year 9999.
+      fc.pre((all.at(-1) ?? 0) > range.to)
+      const read = all.filter((at) => at < range.to)
+      const theirs = new RRule({
+        ...RRule.parseString(rule),
+        dtstart: start,
+        until: new Date(range.to - 1),
+      }).all()
+      const want = [...new Set([start.getTime(), ...theirs.map((at) => at.getTime())])]
+      expect([rule, start.toISOString(), ...read]).toEqual([rule, start.toISOString(), ...want])
     }),
-    { numRuns: 300 },
+    { numRuns: 200 },
   )
+})
+
+test.each([
+  ['BYEASTER is not understood', 'FREQ=YEARLY;BYEASTER=1'],
+  ['FREQ=HOURLY repeats within a day', 'FREQ=HOURLY'],
+  ['BYMONTH: “13” is not from 1 to 12', 'FREQ=YEARLY;BYMONTH=13'],
+  ['BYWEEKNO goes with FREQ=YEARLY only', 'FREQ=MONTHLY;BYWEEKNO=20'],
+  ['COUNT stands twice', 'FREQ=DAILY;COUNT=1;COUNT=2'],
+  ['BYDAY counts weekdays', 'FREQ=WEEKLY;BYDAY=1MO'],
+  ['“XX” is no weekday', 'FREQ=WEEKLY;BYDAY=XX'],
+])('a rule that is not understood is refused, not guessed: %s', (reason, rule) => {
+  const text = file(...event('DTSTART;VALUE=DATE:20240105', `RRULE:${rule}`))
+  expect(() => read(text)).toThrow(reason)
+})
+
+test('a duration beyond all sense is refused with its line', () => {
+  expect(() => read(file(...event('DTSTART;VALUE=DATE:20240105', 'DURATION:P999999999D')))).toThrow(
+    'line 8: DURATION: “P999999999D” is longer than 100 years',
+  )
+})
+
+const many = (count: number, lines: (n: number) => string[]): string =>
+  file(Array.from({ length: count }, (_, n) => ['BEGIN:VEVENT', ...lines(n), 'END:VEVENT'].join('\r\n')).join('\r\n'))
+
+test.each([
+  ['many events of one UID', () => many(20_000, () => ['UID:same', 'DTSTART;VALUE=DATE:20240105']), 1],
+  [
+    'many yearly rules',
+    () => many(5000, (n) => [`UID:${n}`, 'DTSTART;VALUE=DATE:20200105', 'RRULE:FREQ=YEARLY']),
+    15_000,
+  ],
+  ['a rule from 1604', () => many(1, () => ['DTSTART;VALUE=DATE:16040105', 'RRULE:FREQ=YEARLY']), 3],
+  ['50 MB', () => `BEGIN:VCALENDAR\n${'X:'.padEnd(1000, 'x')}\n`.padEnd(50_000_000, 'x'), 'larger than 16 MB'],
+])('the work is bounded: %s', (_what, make, found) => {
+  const text = make()
+  if (typeof found === 'number') expect(readHolidays(text, range)).toHaveLength(found)
+  else expect(() => readHolidays(text, range)).toThrow(found)
+})
+
+test('the steps of all rules of a file are counted together', () => {
+  const rule = ruleOf({ line: 7, name: 'RRULE', params: new Map(), value: 'FREQ=DAILY;BYMONTHDAY=31;BYMONTH=2' })
+  const effort = new Effort(3000)
+  const start = { isDate: true, wall: range.from, clock: null }
+  const walls = (): number[] => rule.walls(start, range, UtcClock, effort)
+  expect(walls()).toEqual([range.from])
+  expect(walls()).toHaveLength(1)
+  expect(walls).toThrow('line 7: the rules of this file repeat too often')
+})
+
+test('a position beyond the set takes nothing', () => {
+  const rule = 'RRULE:FREQ=YEARLY;BYMONTHDAY=1;BYDAY=MO;BYSETPOS=-2,2'
+  expect(read(file(...event('DTSTART;VALUE=DATE:20260601', rule)))).toEqual(['2026-06-01 2026-06-01'])
+  expect(read(file(...event('DTSTART;VALUE=DATE:20240101', rule)))).toEqual([
+    '2024-01-01 2024-01-01',
+    '2024-04-01 2024-04-01',
+    '2025-09-01 2025-09-01',
+    '2025-12-01 2025-12-01',
+  ])
 })
 
 test('a fold within a character is undone before the bytes are read as text; what is no UTF-8 is refused', () => {

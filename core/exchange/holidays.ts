@@ -1,7 +1,7 @@
 import { dateOf, dayMs, UtcClock, Zone, type Clock, type Holiday, type Span } from '../hours/index.ts'
 import { IcsFault, readComponents, unescapeText, type Component, type ContentLine } from './content-lines.ts'
 import { durationOf, instantIn, momentOf, type Clocks, type Length, type Moment } from './moments.ts'
-import { ruleOf, type Rule } from './recurrence.ts'
+import { Effort, ruleOf, type Rule } from './recurrence.ts'
 import { clocksOf } from './zones-of-file.ts'
 
 /** One closure: a `Holiday`, and which event of the file it comes from. */
@@ -78,11 +78,15 @@ function eventOf(component: Component, clocks: Clocks): Event {
   }
 }
 
+/** How long an event lasts, roughly: zones apart. */
+const lengthOf = ({ start, end }: Event): number => (isLength(end) ? end.days * dayMs + end.ms : end.wall - start.wall)
+
 class Expansion {
   constructor(
     private readonly own: Clock,
     private readonly from: number,
     private readonly to: number,
+    private readonly effort: Effort,
   ) {}
 
   private key({ isDate, wall, clock }: Moment): string {
@@ -140,13 +144,17 @@ class Expansion {
     )
     const found: (Occurrence | null)[] = []
     if (master !== undefined && !master.cancelled) {
-      const lasting = [...changed.values()].filter(({ andFuture }) => andFuture)
-      for (const start of this.starts(master)) {
+      const lasting = [...changed.values()]
+        .filter(({ andFuture }) => andFuture)
+        .map((event) => ({ event, since: instantIn(event.instead as Moment, this.own) }))
+        .sort((a, b) => b.since - a.since)
+      // What is changed from a day on may be moved far: then the series is taken from its beginning.
+      const from = lasting.length > 0 ? -Infinity : this.from - lengthOf(master) - 2 * dayMs
+      for (const start of this.starts(master, from)) {
         if (changed.has(this.key(start.moment))) continue
         const at = instantIn(start.moment, this.own)
-        const since = lasting
-          .filter(({ instead }) => instantIn(instead as Moment, this.own) <= at)
-          .sort((a, b) => instantIn(b.instead as Moment, this.own) - instantIn(a.instead as Moment, this.own))[0]
+        this.effort.spend(master.line, lasting.length)
+        const since = lasting.find((one) => one.since <= at)?.event
         if (since === undefined) found.push(this.occurrence(master, start))
         else if (!since.cancelled) {
           const moved = start.moment.wall + since.start.wall - (since.instead as Moment).wall
@@ -159,14 +167,14 @@ class Expansion {
     return found.filter((one) => one !== null)
   }
 
-  private starts(event: Event): Start[] {
+  private starts(event: Event, from: number): Start[] {
     const starts = new Map<string, Start>([[this.key(event.start), { moment: event.start }]])
     const put = (start: Start): void => {
       const key = this.key(start.moment)
       if (!starts.has(key) || start.end !== undefined) starts.set(key, start)
     }
     for (const rule of event.rules)
-      for (const wall of rule.walls(event.start, this.to + 2 * dayMs, this.own))
+      for (const wall of rule.walls(event.start, { from, to: this.to + 2 * dayMs }, this.own, this.effort))
         put({ moment: { ...event.start, wall } })
     for (const start of event.more) put(start)
     for (const moment of event.without) starts.delete(this.key(moment))
@@ -199,17 +207,20 @@ export function readHolidays(
   text: string | Uint8Array,
   { zone, from, to }: { zone: string; from: number; to: number },
 ): Occurrence[] {
-  const expansion = new Expansion(Zone.of(zone), from, to)
+  const effort = new Effort()
+  const expansion = new Expansion(Zone.of(zone), from, to, effort)
   const found: Occurrence[] = []
   for (const calendar of readComponents(text)) {
-    const clocks = clocksOf(calendar, to + 2 * dayMs)
+    const clocks = clocksOf(calendar, to + 2 * dayMs, effort)
     const series = new Map<string, Event[]>()
     for (const component of calendar.children)
       if (component.name === 'VEVENT') {
         const event = eventOf(component, clocks)
-        series.set(event.uid, [...(series.get(event.uid) ?? []), event])
+        const same = series.get(event.uid)
+        if (same === undefined) series.set(event.uid, [event])
+        else same.push(event)
       }
-    for (const events of series.values()) found.push(...expansion.series(events))
+    for (const events of series.values()) for (const one of expansion.series(events)) found.push(one)
   }
   return found.sort((a, b) => a.span.from - b.span.from || (a.uid < b.uid ? -1 : 1))
 }

@@ -40,6 +40,8 @@ export function momentOf(text: string, line: ContentLine, clocks: Clocks): Momen
   return { isDate: false, wall, clock }
 }
 
+const longest = 36_525 * dayMs
+
 /** A DURATION: whole days go by the calendar, the rest by the clock. */
 export interface Length {
   readonly days: number
@@ -57,7 +59,10 @@ export function durationOf(text: string, line: ContentLine): Length {
     number,
     number,
   ]
-  return { days: weeks * 7 + days, ms: ((hours * 60 + minutes) * 60 + seconds) * 1000 }
+  const length = { days: weeks * 7 + days, ms: ((hours * 60 + minutes) * 60 + seconds) * 1000 }
+  if (length.days * dayMs + length.ms > longest)
+    throw new IcsFault(line.line, `${line.name}: “${text}” is longer than 100 years`)
+  return length
 }
 
 /** The instant, with floating times and dates read on the clock given. */

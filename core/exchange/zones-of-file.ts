@@ -1,7 +1,7 @@
 import { dayMs, throughChanges, UtcClock, type Change, type Clock } from '../hours/index.ts'
 import { IcsFault, type Component, type ContentLine } from './content-lines.ts'
 import { ianaClock, momentOf, type Clocks } from './moments.ts'
-import { ruleOf } from './recurrence.ts'
+import { ruleOf, type Effort } from './recurrence.ts'
 
 function offsetOf(line: ContentLine): number {
   const match = /^([+-])(\d\d)(\d\d)(\d\d)?$/.exec(line.value)
@@ -17,7 +17,7 @@ const lineOf = (component: Component, name: string): ContentLine => {
 }
 
 /** A zone by the rules that the file itself gives (VTIMEZONE). */
-function zoneOf(component: Component, lastWall: number): Clock {
+function zoneOf(component: Component, lastWall: number, effort: Effort): Clock {
   const changes: Change[] = []
   for (const observance of component.children.filter(({ name }) => name === 'STANDARD' || name === 'DAYLIGHT')) {
     const start = momentOf(lineOf(observance, 'DTSTART').value, lineOf(observance, 'DTSTART'), () => null)
@@ -27,7 +27,8 @@ function zoneOf(component: Component, lastWall: number): Clock {
     const clock: Clock = { fromWall: (wall) => wall - before }
     const walls = new Set([start.wall])
     for (const line of observance.lines)
-      if (line.name === 'RRULE') for (const wall of ruleOf(line).walls(start, lastWall, clock)) walls.add(wall)
+      if (line.name === 'RRULE')
+        for (const wall of ruleOf(line).walls(start, { from: -Infinity, to: lastWall }, clock, effort)) walls.add(wall)
       else if (line.name === 'RDATE')
         for (const text of line.value.split(',')) walls.add(momentOf(text.split('/')[0] ?? '', line, () => null).wall)
     for (const wall of walls) changes.push({ at: wall - before, before, after })
@@ -38,9 +39,10 @@ function zoneOf(component: Component, lastWall: number): Clock {
 }
 
 /** The zones that a calendar's TZIDs name: by its own definition where it has one, else by the IANA name. */
-export function clocksOf(calendar: Component, lastWall: number): Clocks {
+export function clocksOf(calendar: Component, lastWall: number, effort: Effort): Clocks {
   const own = new Map<string, Clock>()
   for (const component of calendar.children)
-    if (component.name === 'VTIMEZONE') own.set(lineOf(component, 'TZID').value, zoneOf(component, lastWall + dayMs))
+    if (component.name === 'VTIMEZONE')
+      own.set(lineOf(component, 'TZID').value, zoneOf(component, lastWall + dayMs, effort))
   return (name) => own.get(name) ?? (name === 'UTC' ? UtcClock : ianaClock(name))
 }
