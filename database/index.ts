@@ -88,6 +88,7 @@ export {
 } from './people.ts'
 export {
   changeAndPublish,
+  PlanFaults,
   DraftMoved,
   publishDraft,
   readDraft,

@@ -8,9 +8,11 @@ import {
   plainPlanned,
   plainState,
   chatsOnly,
+  checkWhole,
   compilePlan,
   type CompiledPlan,
   type PlanDocument,
+  type WholeFinding,
 } from '@eudromos/core/plan'
 import type { Command } from '@eudromos/core/routing'
 import type { Connection, Database } from './connect.ts'
@@ -104,6 +106,18 @@ export class DraftMoved extends Error {
   }
 }
 
+/** The plan would have faults that the published one does not have. */
+export class PlanFaults extends Error {
+  constructor(
+    readonly faults: readonly WholeFinding[],
+    readonly document: PlanDocument,
+  ) {
+    super(
+      `the plan has faults: ${faults.map(({ of, finding }) => `${finding.code} of ${of.kind} ${of.id}`).join(', ')}`,
+    )
+  }
+}
+
 export interface Publishing {
   readonly version: number
   readonly inboxId: number
@@ -150,6 +164,7 @@ async function publishIn(tx: Transaction, { by, note, at, envelope }: PublishOpt
   const draft = await readDraft(tx)
   if (draft === null) throw new Error('there is no draft to publish')
   const [latest] = await tx.select({ version: max(t.planVersion.version) }).from(t.planVersion)
+  await refuseNewFaults(tx, draft.document, latest?.version ?? 0, at)
   const version = (latest?.version ?? 0) + 1
   await tx.insert(t.planVersion).values({ version, document: draft.document, publishedAt: at, publishedBy: by, note })
   const command = envelope(compilePlan(draft.document, version, at))
@@ -164,6 +179,20 @@ async function publishIn(tx: Transaction, { by, note, at, envelope }: PublishOpt
     .returning({ id: t.inbox.id })
   if (row === undefined) throw new Error('the command was not taken in')
   return { version, inboxId: row.id }
+}
+
+/**
+ * Nobody makes the plan worse, by whatever way it is changed. A fault that it had already, from before it was looked for,
+ * does not keep anybody from changing the rest. Throws PlanFaults.
+ */
+async function refuseNewFaults(tx: Transaction, document: PlanDocument, published: number, at: number): Promise<void> {
+  const faults = checkWhole(document, at, { faultsOnly: true })
+  if (faults.length === 0) return
+  const before = await readPublished(tx, published)
+  const keyOf = (fault: WholeFinding): string => JSON.stringify(fault)
+  const known = new Set(before === null ? [] : checkWhole(before, at, { faultsOnly: true }).map(keyOf))
+  const made = faults.filter((fault) => !known.has(keyOf(fault)))
+  if (made.length > 0) throw new PlanFaults(made, document)
 }
 
 /** The published plan of a version, with its names; null where there is no such version. */

@@ -57,7 +57,8 @@ export class Pattern {
       this.exceptions.set(dayOf(exception.date) ?? NaN, { exception, lengths: exception.intervals.map(lengthOf) })
     this.holidays = hours.holidays.map((holiday) => this.spanOf(holiday)).sort((a, b) => a.from - b.from)
     this.closed = union(this.holidays)
-    const lastDay = Math.max(-Infinity, ...this.exceptions.keys())
+    let lastDay = -Infinity
+    for (const day of this.exceptions.keys()) lastDay = Math.max(lastDay, day)
     this.plainFrom = Math.max((lastDay + 4) * dayMs, (this.closed.at(-1)?.to ?? -Infinity) + dayMs)
     this.week = this.weekAlone()
   }

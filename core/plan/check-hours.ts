@@ -43,9 +43,14 @@ function collected(work: (find: Find) => void): HoursFinding[] {
 }
 
 /** Everything wrong, or likely wrong, with one of the hours; faults first. They are open times as from `at`. */
-export const checkHours = (hours: PlanHours, document: PlanDocument, at: Instant): HoursFinding[] =>
+export const checkHours = (
+  hours: PlanHours,
+  document: PlanDocument,
+  at: Instant,
+  { faultsOnly = false } = {},
+): HoursFinding[] =>
   collected((find) => {
-    if (!checkTimes(find, hours, document.hours, document, at)) return
+    if (!checkTimes(find, hours, document.hours, document, at) || faultsOnly) return
     const served = document.queues.filter(({ hoursId }) => hoursId === hours.id)
     const people = new Set(served.flatMap((queue) => reachedBy(queue, document)))
     checkZone(find, hours.zone, sitesOf(document, people), document, at)
@@ -170,7 +175,10 @@ function sitesOf({ sites, people }: PlanDocument, personIds: ReadonlySet<string>
 
 /** Whether the zone's clocks go with those of a place concerned; where there is no site, with the centre's. */
 function checkZone(find: Find, zone: string, sites: readonly Site[], { centre }: PlanDocument, at: Instant): void {
-  const places = sites.length > 0 ? sites : [{ name: centre.name, zone: centre.zone }]
+  const all = sites.length > 0 ? sites : [{ name: centre.name, zone: centre.zone }]
+  // A place whose own zone is wrong is told as that.
+  const places = all.filter((place) => hoursFaults({ ...place, weekly: [], exceptions: [], holidays: [] }).length === 0)
+  if (places.length === 0) return
   if (places.some((place) => place.zone === zone || !offsetsDiffer(zone, place.zone, at))) return
   find('warning', 'otherZone', { zone, places: places.map((place) => `${place.name} (${place.zone})`).join(', ') })
 }

@@ -111,7 +111,7 @@ export function checkTeam(team: Team, memberIds: readonly string[], document: Pl
     found.push({ severity: 'fault', code: 'parentInACircle', params: {} })
   if (memberIds.length === 0) found.push({ severity: 'warning', code: 'nobodyInTeam', params: {} })
   if (team.leadId !== null && !document.people.some(({ id }) => id === team.leadId))
-    found.push({ severity: 'warning', code: 'leadIsGone', params: {} })
+    found.push({ severity: 'fault', code: 'leadIsGone', params: {} })
   return found
 }
 

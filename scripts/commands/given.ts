@@ -23,13 +23,18 @@ export function faultsIn(value: unknown, format: string, pointer = ''): InputFau
   let validate = schemas.get(format)
   if (validate === undefined) {
     const schema = JSON.parse(readFileSync(join(root, `docs/formats/${format}.schema.json`), 'utf8')) as object
-    validate = new Ajv2020({ strict: true, strictRequired: false, allErrors: true }).compile(schema)
+    validate = new Ajv2020({ strict: true, strictRequired: false, allErrors: true, discriminator: true }).compile(
+      schema,
+    )
     schemas.set(format, validate)
   }
   return validate(value) ? [] : (validate.errors ?? []).slice(0, most).map((error) => faultOf(error, pointer))
 }
 
 const faultOf = ({ instancePath, message, params }: ErrorObject, pointer: string): InputFault => {
+  const misspelt = 'unevaluatedProperty' in params ? String(params.unevaluatedProperty) : null
+  if (misspelt !== null)
+    return { pointer: `${pointer}${instancePath}/${misspelt}`, detail: `There is no property “${misspelt}” here.` }
   const allowed = 'allowedValues' in params ? ` ${(params.allowedValues as unknown[]).join(', ')}` : ''
   return { pointer: `${pointer}${instancePath}`, detail: `It ${message ?? 'is not as it should be'}${allowed}.` }
 }

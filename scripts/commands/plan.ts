@@ -1,25 +1,7 @@
 // The commands `plan check`, `plan export` and `plan import`.
-import {
-  checkHours,
-  checkLimits,
-  checkPeople,
-  checkPlan,
-  checkShift,
-  checkSite,
-  checkSkill,
-  checkState,
-  checkTeam,
-  differences,
-  skillEdit,
-  type Difference,
-  type HoursFinding,
-  type PeopleFinding,
-  type PlanDocument,
-} from '@eudromos/core/plan'
+import { checkWhole, differences, type Difference, type PlanDocument } from '@eudromos/core/plan'
 import { changeAndPublish, readDraft, readTestCustomers, type Database } from '../../database/index.ts'
-import { findingText, hoursFindingText } from '../../web/messages/findings.ts'
-import { peopleFindingText } from '../../web/messages/people.ts'
-import { skillFindingText } from '../../web/messages/skills.ts'
+import { placeText, wholeFindingText } from '../../web/messages/findings.ts'
 import { planOf } from './given.ts'
 import { BadInput } from './problem.ts'
 
@@ -34,58 +16,15 @@ export interface Found {
 /** Everything that is wrong, or likely wrong, with a plan file; faults first. `at` settles what is over. */
 export const checkFile = (text: string, at: number): Found[] => findingsOf(planOf(text), at)
 
-export function findingsOf(plan: PlanDocument, at: number): Found[] {
-  const found: Found[] = [
-    ...checkPlan(plan).map((one) => ({ ...pick(one), of: `queue ${one.queueId}`, text: findingText(one) })),
-    ...plan.skills.flatMap((skill) =>
-      checkSkill(skillEdit(plan, skill), plan).map((one) => ({
-        ...pick(one),
-        of: `skill ${skill.id}`,
-        text: skillFindingText(one, (id) => id),
-      })),
-    ),
-    ...timeFindings(plan, at),
-    ...peopleFindings(plan),
-  ]
-  return [...found.filter(isFault), ...found.filter((one) => !isFault(one))]
-}
-
-function timeFindings(plan: PlanDocument, at: number): Found[] {
-  const told = (of: string, findings: readonly HoursFinding[]): Found[] =>
-    findings.map((one) => ({ ...pick(one), of, text: hoursFindingText(one) }))
-  return [
-    ...plan.hours.flatMap((hours) => told(`hours ${hours.id}`, checkHours(hours, plan, at))),
-    ...plan.sites.flatMap((site) =>
-      told(`site ${site.id}`, checkSite(site, idsOf(plan.people, 'siteId', site.id), plan, at)),
-    ),
-    ...plan.shifts.flatMap((shift) =>
-      told(`shift ${shift.id}`, checkShift(shift, idsOf(plan.people, 'shiftId', shift.id), plan, at)),
-    ),
-  ]
-}
-
-function peopleFindings(plan: PlanDocument): Found[] {
-  const told = (of: string, findings: readonly PeopleFinding[]): Found[] =>
-    findings.map((one) => ({ ...pick(one), of, text: peopleFindingText(one) }))
-  return [
-    ...plan.presenceStates.flatMap((state) => told(`presence state ${state.id}`, checkState(state, plan))),
-    ...plan.loadLimits.flatMap((limits) => told(`load limits ${limits.id}`, checkLimits(limits, plan))),
-    ...plan.teams.flatMap((team) =>
-      told(`team ${team.id}`, checkTeam(team, idsOf(plan.people, 'teamId', team.id), plan)),
-    ),
-    ...[...checkPeople(plan)].flatMap(([id, findings]) => told(`person ${id}`, findings)),
-  ]
-}
+export const findingsOf = (plan: PlanDocument, at: number): Found[] =>
+  checkWhole(plan, at).map((one) => ({
+    severity: one.finding.severity,
+    code: one.finding.code,
+    of: placeText(one.of, one.of.id),
+    text: wholeFindingText(one, (id) => id),
+  }))
 
 export const isFault = ({ severity }: Pick<Found, 'severity'>): boolean => severity === 'fault'
-
-const pick = ({ severity, code }: Pick<Found, 'severity' | 'code'>): Pick<Found, 'severity' | 'code'> => ({
-  severity,
-  code,
-})
-
-const idsOf = (people: PlanDocument['people'], where: 'siteId' | 'shiftId' | 'teamId', id: string): string[] =>
-  people.filter((person) => person[where] === id).map((person) => person.id)
 
 /** What importing a plan file would change, all that is wrong with it, and the version it was published as. */
 export interface Imported {
@@ -110,6 +49,22 @@ function strangers(plan: PlanDocument, before: PlanDocument, customers: Readonly
   ]
 }
 
+/** Somebody whom the file does not name: as they are, but for what the file takes out of the plan. */
+function without(person: PlanDocument['people'][number], plan: PlanDocument): PlanDocument['people'][number] {
+  const kept = <T extends string>(id: T | null, list: readonly { readonly id: string }[]): T | null =>
+    list.some((one) => one.id === id) ? id : null
+  const teamId = kept(person.teamId, plan.teams)
+  return {
+    ...person,
+    loadLimitsId: kept(person.loadLimitsId, plan.loadLimits),
+    siteId: kept(person.siteId, plan.sites),
+    shiftId: kept(person.shiftId, plan.shifts),
+    teamId,
+    tier: teamId === null ? null : person.tier,
+    skills: person.skills.filter(({ skillId }) => kept(skillId, plan.skills) !== null),
+  }
+}
+
 /**
  * Reads a plan file for the centre. Without `publish` nothing is changed; with it the plan is published where it has no
  * fault. People who are not in the file stay as they are.
@@ -123,7 +78,7 @@ export async function importPlan(
   const draft = await readDraft(database)
   if (draft === null) throw new BadInput('The centre is not set up yet: start it once, then import the plan.')
   const named = new Set<string>(given.people.map(({ id }) => id))
-  const others = draft.document.people.filter(({ id }) => !named.has(id))
+  const others = draft.document.people.filter(({ id }) => !named.has(id)).map((person) => without(person, given))
   const plan = { ...given, people: [...given.people, ...others] }
   const customers = new Set((await readTestCustomers(database)).map(({ id }) => id))
   const findings = [...strangers(given, draft.document, customers), ...findingsOf(plan, at)]

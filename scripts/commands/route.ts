@@ -1,6 +1,7 @@
 // The command `route`: timed commands through the core in virtual time, and the journal that comes of them.
 import { instantOf } from '@eudromos/core/hours'
-import { compilePlan, type PlanDocument } from '@eudromos/core/plan'
+import { checkWhole, compilePlan, compileTimes, type PlanDocument } from '@eudromos/core/plan'
+import { placeText, wholeFindingText } from '../../web/messages/findings.ts'
 import {
   advance,
   evolve,
@@ -31,6 +32,13 @@ export type Line = object
 
 const told = (at: number): string => new Date(at).toISOString()
 
+const mostFaults = 50
+const yearMs = 365 * 86_400_000
+const longestMs = 20 * yearMs
+const lastInstant = Date.UTC(9999, 0, 1)
+/** What depends on the calendar is carried on this long before it ends. */
+const aheadMs = 20 * 86_400_000
+
 /** Reads all lines, or throws BadInput with what is wrong in which of them. */
 export function readEvents(text: string): Timed[] {
   const faults: InputFault[] = []
@@ -40,12 +48,16 @@ export function readEvents(text: string): Timed[] {
     const given = jsonOf(line, `Line ${n + 1} of the events`)
     const found = faultsIn(given, 'events', `/${n + 1}`)
     if (found.length > 0) {
-      faults.push({ pointer: `/${n + 1}`, detail: 'It is none of the commands of docs/formats/events.schema.json.' })
+      faults.push(...found)
+      if (faults.length > mostFaults) break
       continue
     }
     const { at, type, body } = given as { at: string | number; type: string; body: Record<string, unknown> }
     const instant = typeof at === 'number' ? at : (instantOf(at) ?? NaN)
-    if (!Number.isFinite(instant)) faults.push({ pointer: `/${n + 1}/at`, detail: 'There is no such instant.' })
+    if (!(instant >= 0 && instant <= lastInstant))
+      faults.push({ pointer: `/${n + 1}/at`, detail: 'There is no such instant. Write one from 1970 to 9998.' })
+    else if (instant - (read[0]?.at ?? instant) > longestMs)
+      faults.push({ pointer: `/${n + 1}/at`, detail: 'It is more than 20 years after the first line.' })
     else if (instant < (read.at(-1)?.at ?? -Infinity))
       faults.push({
         pointer: `/${n + 1}/at`,
@@ -73,10 +85,23 @@ export class Playing {
   *play(events: readonly Timed[]): Generator<Line> {
     const from = events[0]?.at ?? 0
     yield* this.tell('publishPlan', { plan: compilePlan(this.plan, 1, from) }, from)
-    for (const event of events) yield* this.take(event)
+    for (const event of events) {
+      yield* this.extend(event.at)
+      yield* this.take(event)
+    }
     // What still comes of them by itself within a day: offers that nobody answers, wrap-ups, longest waits.
     const until = (events.at(-1)?.at ?? from) + 86_400_000
     for (let due = this.next(until); due !== null; due = this.next(until)) yield* this.journal(advance(this.state, due))
+  }
+
+  /** Carries on what the plan has of the calendar, as the router does, as far as `at` needs it. */
+  private *extend(at: number): Generator<Line> {
+    for (;;) {
+      const { plan } = this.state
+      if (plan === null || plan.compiledUntil - at > aheadMs) return
+      const from = plan.compiledUntil - aheadMs
+      yield* this.tell('extendPlan', { version: plan.version, times: compileTimes(this.plan, from) }, from)
+    }
   }
 
   /** When something happens next, while there are interactions. */
@@ -178,7 +203,7 @@ export class Playing {
         const grounds = groundsOf(this.before, event.interactionId)
         if (grounds !== null) yield { at: told(event.at), grounds: shortened(grounds) }
       }
-      evolve(this.before, event)
+      if (this.withGrounds) evolve(this.before, event)
       this.count += 1
       yield { seq: this.count, ...readable(event) }
     }
@@ -190,7 +215,7 @@ const workingOn = (interaction: Interaction | undefined): string =>
 
 /** With its instants as text. The plan is what was given. */
 function readable(event: Event): object {
-  if (event.type === 'planTaken') return { at: told(event.at), type: event.type }
+  if (event.type === 'planTaken' || event.type === 'planExtended') return { at: told(event.at), type: event.type }
   const instants = Object.entries(event).map(([name, value]: [string, unknown]) => {
     const isInstant = typeof value === 'number' && (name === 'at' || name.endsWith('At'))
     return [name, isInstant ? told(value) : value] as const
@@ -213,6 +238,38 @@ const shortened = ({ interactionId, queueId, waitMs, priority, selection, agents
   }),
 })
 
+/** What does not keep a plan from being played: names, numbers and people, of which nothing here depends. */
+const harmless: ReadonlySet<string> = new Set([
+  'nameTaken',
+  'noAdministrator',
+  'nobodyCanBeReady',
+  'leadsToSeveral',
+  'notANumber',
+  'numberTaken',
+  'notAMailbox',
+  'mailboxTaken',
+  'stepGone',
+  'stepsInACircle',
+])
+
+function playable(text: string, at: number): PlanDocument {
+  const plan = planOf(text)
+  const faults = checkWhole(plan, at, { faultsOnly: true }).filter(({ finding }) => !harmless.has(finding.code))
+  if (faults.length === 0) return plan
+  throw new BadInput(
+    'The plan has faults and cannot be played.',
+    faults.slice(0, mostFaults).map((one) => ({
+      pointer:
+        one.of.kind === 'centre'
+          ? '/centre'
+          : `/${one.of.kind}/${plan[one.of.kind].findIndex(({ id }) => id === one.of.id)}`,
+      detail: `${placeText(one.of, one.of.id)}: ${wholeFindingText(one, (id) => id)}`,
+    })),
+  )
+}
+
 /** The lines of the answer. Throws BadInput where the plan or the events cannot be read. */
-export const route = (plan: string, events: string, withGrounds: boolean): Generator<Line> =>
-  new Playing(planOf(plan), withGrounds).play(readEvents(events))
+export function route(plan: string, events: string, withGrounds: boolean): Generator<Line> {
+  const read = readEvents(events)
+  return new Playing(playable(plan, read[0]?.at ?? 0), withGrounds).play(read)
+}

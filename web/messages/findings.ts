@@ -1,6 +1,18 @@
-import type { Finding, FindingCode, HoursFinding, HoursFindingCode, PauseKind } from '@eudromos/core/plan'
+import type {
+  Finding,
+  FindingCode,
+  HoursFinding,
+  HoursFindingCode,
+  PauseKind,
+  PlanList,
+  PlanPlace,
+  ReferenceFinding,
+  WholeFinding,
+} from '@eudromos/core/plan'
 import { weekdays } from './hours.ts'
+import { peopleFindingText } from './people.ts'
 import { pauseNames } from './rota.ts'
+import { skillFindingText } from './skills.ts'
 
 type Texts = Record<FindingCode, (params: Finding['params']) => string>
 
@@ -106,3 +118,54 @@ const reasons: Record<string, string> = {
 /** What a check of opening hours found, as a sentence. */
 export const hoursFindingText = ({ code, params }: Pick<HoursFinding, 'code' | 'params'>): string =>
   hoursTexts[code](params)
+
+const things: Record<PlanList | 'centre', string> = {
+  centre: 'centre',
+  queues: 'queue',
+  lines: 'line',
+  people: 'person',
+  skills: 'skill',
+  presenceStates: 'presence state',
+  loadLimits: 'load limits',
+  declineReasons: 'decline reason',
+  dispositions: 'disposition',
+  templates: 'reply template',
+  scripts: 'call script',
+  hours: 'opening hours',
+  calendars: 'calendar',
+  sites: 'site',
+  shifts: 'shift',
+  teams: 'team',
+}
+
+/** What a part of the plan is, with its id or name. */
+export const placeText = ({ kind }: PlanPlace, called: string): string =>
+  kind === 'centre' ? things.centre : `${things[kind]} ${called}`
+
+const referenceTexts: Record<ReferenceFinding['code'], (params: ReferenceFinding['params']) => string> = {
+  idTwice: ({ id }) => `The id “${id}” stands twice. Give one of them another id.`,
+  namedTwice: ({ field, id }) => `${field}: “${id}” stands twice. Take one of them out.`,
+  notThere: ({ field, kind, id }) =>
+    `${field}: the plan has no ${things[kind as PlanList]} “${id}”. Name another, or add it to the plan.`,
+  unknownZone: ({ field, id }) => `${field}: “${id}” is no time zone. Write one such as Europe/Lisbon.`,
+  calendarNotValid: ({ field, id }) =>
+    `${field}: “${id}” is no date, or comes after the end. Write one such as 2027-06-24.`,
+  boundsCrossed: ({ field, id }) =>
+    `${field}: of “${id}” the lowest level asked for is above the highest. Change one of them.`,
+}
+
+/** What the check of the whole plan found, as a sentence; `person` gives the name of one. */
+export function wholeFindingText(one: WholeFinding, person: (id: string) => string): string {
+  switch (one.by) {
+    case 'queues':
+      return findingText(one.finding)
+    case 'skills':
+      return skillFindingText(one.finding, person)
+    case 'hours':
+      return hoursFindingText(one.finding)
+    case 'people':
+      return peopleFindingText(one.finding)
+    case 'references':
+      return referenceTexts[one.finding.code](one.finding.params)
+  }
+}

@@ -18,6 +18,7 @@ import {
 import type { CommandBodies } from '@eudromos/core/routing'
 import {
   changeAndPublish,
+  PlanFaults,
   DraftMoved,
   readDraft,
   readSigners,
@@ -34,7 +35,7 @@ import { envelope } from './envelope.ts'
 import { calendarShape, hoursShape } from '../view/hours-shape.ts'
 import { shiftShape, siteShape } from '../view/place-shape.ts'
 import { queueShape } from '../view/queue-shape.ts'
-import { findingText, hoursFindingText } from '../messages/findings.ts'
+import { findingText, hoursFindingText, placeText, wholeFindingText } from '../messages/findings.ts'
 import { calendarUserText, someOf } from '../messages/rota.ts'
 import { ofDraft, strictly } from './plan-input.ts'
 import { notFound, ProblemError, problem, refused } from './problem.ts'
@@ -352,6 +353,22 @@ export async function publish(
           { params: { draft: error.version } },
         ),
       )
+    if (error instanceof PlanFaults) throw notPublished(runtime, error)
     throw error
   }
 }
+
+/** What the whole plan's check found and the form's own did not: of something else, mostly. */
+function notPublished({ follower }: Runtime, { faults, document }: PlanFaults): ProblemError {
+  const named = (id: string): string => follower.people.get(id)?.name ?? id
+  const texts = faults.map((one) => {
+    const { kind, id } = one.of
+    const list: readonly object[] = kind === 'centre' ? [] : document[kind]
+    const found = list.find((of) => 'id' in of && of.id === id)
+    const called = found !== undefined && 'name' in found ? String(found.name) : named(id)
+    return `${capital(placeText(one.of, called))}: ${wholeFindingText(one, named)}`
+  })
+  return notValid(faults[0]?.finding.code ?? 'notValid', texts.slice(0, 3).join(' '), '')
+}
+
+const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`
