@@ -78,3 +78,12 @@ test('on the command line: answers with code 0, problem details with code 2', ()
   expect(bad.status).toBe(2)
   expect(JSON.parse(bad.stdout)).toMatchObject({ type: 'about:blank', title: 'Not possible', status: 422 })
 })
+
+test('as many exceptions as anybody could write are answered', () => {
+  const exceptions = Array.from({ length: 200_000 }, (_, n) => ({
+    date: new Date(Date.UTC(2000, 0, 1 + n)).toISOString().slice(0, 10),
+    intervals: [],
+  }))
+  const asked = { hours: { ...hours, exceptions }, questions: [{ ask: 'open', at: '2027-03-12T10:00:00Z' }] }
+  expect(answerHours(JSON.stringify(asked)).answers).toMatchObject([{ open: false, because: 'exception' }])
+})

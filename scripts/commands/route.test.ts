@@ -4,7 +4,7 @@ import { times } from '../demo/scenario-times.ts'
 import { centre, lines as known, queues, skills, teams } from '../demo/scenario.ts'
 import { faultsIn } from './given.ts'
 import { checkFile } from './plan.ts'
-import { BadInput } from './problem.ts'
+import { BadInput, type InputFault } from './problem.ts'
 import { readEvents, route } from './route.ts'
 
 const plan = {
@@ -26,6 +26,7 @@ const plan = {
   lines: known.map((line) => (line.queueIds.length > 0 ? line : { ...line, queueIds: queues.map(({ id }) => id) })),
 } as PlanDocument
 const planText = JSON.stringify(plan)
+const everyDay = [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ weekday, from: '00:00', to: '24:00' }))
 
 const events = [
   ['10:00:00', 'presence', { agentId: 'joao-tavares', stateId: 'ready' }],
@@ -160,4 +161,74 @@ test('a plan file is checked as the screens check it, faults first', () => {
   const found = checkFile(JSON.stringify({ ...plan, queues: circle }), Date.parse('2027-03-12T10:00:00Z'))
   expect(found[0]).toMatchObject({ severity: 'fault', code: 'fullInACircle', of: 'queue today-s-sailings' })
   expect(found.filter(({ code }) => code === 'onePersonHasIt').map(({ of }) => of)).toEqual(['skill refund-authority'])
+})
+
+const refusedBy = (make: () => unknown): readonly InputFault[] => {
+  try {
+    make()
+  } catch (error) {
+    if (error instanceof BadInput) return error.faults
+    throw error
+  }
+  throw new Error('it was not refused')
+}
+
+test.each([
+  [
+    'ways on in a circle without a wait',
+    {
+      queues: queues.map((one) => ({
+        ...one,
+        ...(one.id === 'bookings' ? { longestWaitSeconds: 0, longestWaitTo: 'groups' } : {}),
+        ...(one.id === 'groups' ? { longestWaitSeconds: 0, longestWaitTo: 'bookings' } : {}),
+      })),
+    },
+    /\/queues\/\d+/,
+    /come back here/,
+  ],
+  ['an unknown zone', { centre: { ...plan.centre, zone: 'Atlantis' } }, /\/centre/, /no time zone/],
+  [
+    'an unknown zone of hours',
+    { hours: plan.hours.map((one) => ({ ...one, zone: 'Atlantis' })) },
+    /\/hours\/0/,
+    /cannot be used/,
+  ],
+])('a plan that cannot be played is refused with its place: %s', (_what, wrong, pointer, detail) => {
+  const [fault] = refusedBy(() => route(JSON.stringify({ ...plan, ...wrong }), eventsText, false))
+  expect(fault?.pointer).toMatch(pointer)
+  expect(fault?.detail).toMatch(detail)
+})
+
+test.each([
+  ['before 1970', { at: -1, type: 'leave', body: { interactionId: 'x' } }, '/1/at'],
+  ['beyond all calendars', { at: 1e20, type: 'leave', body: { interactionId: 'x' } }, '/1/at'],
+  ['no such day', { at: '2027-02-30T10:00:00Z', type: 'leave', body: { interactionId: 'x' } }, '/1/at'],
+  ['no such command', { at: 1, type: 'sing', body: {} }, '/1'],
+  ['a field left out', { at: 1, type: 'presence', body: { agentId: 'ana-mirel' } }, '/1/body'],
+  ['a field of another kind', { at: 1, type: 'leave', body: { interactionId: 7 } }, '/1/body/interactionId'],
+])('a line that cannot be played names its field: %s', (_what, event, pointer) => {
+  expect(refusedBy(() => readEvents(JSON.stringify(event)))[0]?.pointer).toBe(pointer)
+})
+
+test('events may not lie further apart than a plan is played', () => {
+  const at = (year: number): string =>
+    JSON.stringify({ at: `${year}-03-12T10:00:00Z`, type: 'leave', body: { interactionId: 'x' } })
+  expect(refusedBy(() => readEvents([at(2027), at(2048)].join('\n')))[0]?.detail).toMatch(/20 years/)
+})
+
+test('the calendar is carried on: a queue that is always open is so years later', () => {
+  const always = { ...plan, queues: queues.map((one) => ({ ...one, hoursId: null })) }
+  const later = [
+    { at: '2027-03-12T10:00:00Z', type: 'presence', body: { agentId: 'joao-tavares', stateId: 'ready' } },
+    { at: '2029-03-12T10:00:00Z', type: 'arrive', body: { interactionId: 'i1', queueId: 'vehicles-freight' } },
+  ]
+  const kept = {
+    ...plan,
+    hours: plan.hours.map((one) => ({ ...one, weekly: everyDay, exceptions: [], calendarIds: [] })),
+  }
+  for (const one of [always, kept]) {
+    const told = [...route(JSON.stringify(one), later.map((line) => JSON.stringify(line)).join('\n'), false)] as Line[]
+    expect(told.find(({ type }) => type === 'offerMade')?.at).toBe('2029-03-12T10:00:00.000Z')
+    expect(told.some(({ type }) => type === 'queueClosed')).toBe(false)
+  }
 })

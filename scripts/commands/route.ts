@@ -75,6 +75,8 @@ export class Playing {
   /** Follows the journal one event behind, so that grounds are those from before each offer. */
   private readonly before = new State()
   private count = 0
+  /** Told since the last event, in order. */
+  private lines: Line[] = []
   private commands = 0
 
   constructor(
@@ -84,23 +86,34 @@ export class Playing {
 
   *play(events: readonly Timed[]): Generator<Line> {
     const from = events[0]?.at ?? 0
-    yield* this.tell('publishPlan', { plan: compilePlan(this.plan, 1, from) }, from)
+    this.tell('publishPlan', { plan: compilePlan(this.plan, 1, from) }, from)
     for (const event of events) {
-      yield* this.extend(event.at)
-      yield* this.take(event)
+      this.extend(event.at)
+      this.take(event)
+      yield* this.taken()
     }
     // What still comes of them by itself within a day: offers that nobody answers, wrap-ups, longest waits.
     const until = (events.at(-1)?.at ?? from) + 86_400_000
-    for (let due = this.next(until); due !== null; due = this.next(until)) yield* this.journal(advance(this.state, due))
+    for (let due = this.next(until); due !== null; due = this.next(until)) {
+      this.journal(advance(this.state, due))
+      yield* this.taken()
+    }
+    yield* this.taken()
+  }
+
+  private taken(): Line[] {
+    const { lines } = this
+    this.lines = []
+    return lines
   }
 
   /** Carries on what the plan has of the calendar, as the router does, as far as `at` needs it. */
-  private *extend(at: number): Generator<Line> {
+  private extend(at: number): void {
     for (;;) {
       const { plan } = this.state
       if (plan === null || plan.compiledUntil - at > aheadMs) return
       const from = plan.compiledUntil - aheadMs
-      yield* this.tell('extendPlan', { version: plan.version, times: compileTimes(this.plan, from) }, from)
+      this.tell('extendPlan', { version: plan.version, times: compileTimes(this.plan, from) }, from)
     }
   }
 
@@ -110,7 +123,7 @@ export class Playing {
     return due !== null && due <= until ? due : null
   }
 
-  private *take({ at, type, body }: Timed): Generator<Line> {
+  private take({ at, type, body }: Timed): void {
     const interactionId = String(body.interactionId ?? '')
     const interaction = this.state.interactions.get(interactionId)
     switch (type) {
@@ -118,7 +131,7 @@ export class Playing {
         const channel = (body.channel ?? 'chat') as CommandBodies['beginInteraction']['channel']
         const lines = this.plan.lines.filter((one) => one.channel === channel)
         const line = lines.find(({ queueIds }) => queueIds.some((id) => id === body.queueId)) ?? lines[0]
-        return yield* this.tell(
+        return this.tell(
           'beginInteraction',
           {
             ...(body as Pick<CommandBodies['beginInteraction'], 'queueId' | 'requirements' | 'priority'>),
@@ -133,79 +146,79 @@ export class Playing {
         )
       }
       case 'leave':
-        return yield* this.tell('leaveInteraction', { interactionId }, at)
+        return this.tell('leaveInteraction', { interactionId }, at)
       case 'presence': {
         const agentId = String(body.agentId)
-        yield* this.tell('connectAgent', { agentId, connectionId: agentId, processId: 'route' }, at)
-        return yield* this.tell('setPresence', { agentId, stateId: String(body.stateId) }, at)
+        this.tell('connectAgent', { agentId, connectionId: agentId, processId: 'route' }, at)
+        return this.tell('setPresence', { agentId, stateId: String(body.stateId) }, at)
       }
       case 'disconnect': {
         const agentId = String(body.agentId)
-        return yield* this.tell('disconnectAgent', { agentId, connectionId: agentId }, at)
+        return this.tell('disconnectAgent', { agentId, connectionId: agentId }, at)
       }
       case 'answer':
       case 'decline': {
         // What has become due by then comes first: an offer may be over.
-        yield* this.journal(advance(this.state, at))
+        this.journal(advance(this.state, at))
         const still = this.state.interactions.get(interactionId)
         const offer = still === undefined ? null : openOffer(still)
         const given = { interactionId, agentId: offer?.agentId ?? '', offerId: offer?.id ?? '' }
-        if (offer === null) return yield this.refused(type, at, { code: 'offerOver', params: { interactionId } })
+        if (offer === null) return this.refuse(type, at, { code: 'offerOver', params: { interactionId } })
         const reason = String(body.reason ?? this.plan.declineReasons[0]?.id ?? '')
         return type === 'answer'
-          ? yield* this.tell('answerOffer', given, at)
-          : yield* this.tell('declineOffer', { ...given, reason }, at)
+          ? this.tell('answerOffer', given, at)
+          : this.tell('declineOffer', { ...given, reason }, at)
       }
       case 'take':
       case 'assign': {
         const given = { interactionId, agentId: String(body.agentId) }
-        return yield* this.tell(type === 'take' ? 'takeInteraction' : 'assignInteraction', given, at)
+        return this.tell(type === 'take' ? 'takeInteraction' : 'assignInteraction', given, at)
       }
       case 'move':
-        return yield* this.tell('moveInteraction', { interactionId, queueId: String(body.queueId) }, at)
+        return this.tell('moveInteraction', { interactionId, queueId: String(body.queueId) }, at)
       case 'transfer': {
         const to =
           body.toQueueId === undefined ? { agentId: String(body.toAgentId) } : { queueId: String(body.toQueueId) }
         const agentId = workingOn(interaction)
-        return yield* this.tell('transferInteraction', { agentId, interactionId, to, noteContentId: null }, at)
+        return this.tell('transferInteraction', { agentId, interactionId, to, noteContentId: null }, at)
       }
       case 'say': {
         const agentId = body.agentId === undefined ? null : String(body.agentId)
-        return yield* this.tell('sendMessage', { interactionId, agentId, contentId: `words ${this.commands}` }, at)
+        return this.tell('sendMessage', { interactionId, agentId, contentId: `words ${this.commands}` }, at)
       }
       case 'end':
       case 'finish': {
         const agentId = workingOn(interaction)
         const command = type === 'end' ? 'endInteraction' : 'finishWrapUp'
-        return yield* this.tell(command, { agentId, interactionId }, at)
+        return this.tell(command, { agentId, interactionId }, at)
       }
     }
   }
 
-  private *tell<T extends CommandType>(type: T, body: CommandBodies[T], at: number): Generator<Line> {
+  private tell<T extends CommandType>(type: T, body: CommandBodies[T], at: number): void {
     this.commands += 1
     const envelope = { v: 1, onBehalfOf: null, reason: null, correlation: null } as const
     const actor = { kind: 'system', id: 'route' } as const
     const command = { ...envelope, actor, id: String(this.commands), type, body } as unknown as Command
     const { events, refusal } = run(this.state, command, at)
-    yield* this.journal(events)
-    if (refusal !== null) yield this.refused(type, at, refusal)
+    this.journal(events)
+    if (refusal !== null) this.refuse(type, at, refusal)
   }
 
-  private refused(command: string, at: number, { code, params }: Refusal): Line {
-    return { at: told(at), refused: command, code, params }
+  private refuse(command: string, at: number, { code, params }: Refusal): void {
+    this.lines.push({ at: told(at), refused: command, code, params })
   }
 
-  private *journal(events: readonly Event[]): Generator<Line> {
+  private journal(events: readonly Event[]): void {
     for (const event of events) {
       if (this.withGrounds && event.type === 'offerMade') {
         this.before.at = event.at
         const grounds = groundsOf(this.before, event.interactionId)
-        if (grounds !== null) yield { at: told(event.at), grounds: shortened(grounds) }
+        if (grounds !== null) this.lines.push({ at: told(event.at), grounds: shortened(grounds) })
       }
       if (this.withGrounds) evolve(this.before, event)
       this.count += 1
-      yield { seq: this.count, ...readable(event) }
+      this.lines.push(readable(this.count, event))
     }
   }
 }
@@ -214,13 +227,12 @@ const workingOn = (interaction: Interaction | undefined): string =>
   interaction?.participations.findLast(({ to }) => to === null)?.personId ?? ''
 
 /** With its instants as text. The plan is what was given. */
-function readable(event: Event): object {
-  if (event.type === 'planTaken' || event.type === 'planExtended') return { at: told(event.at), type: event.type }
-  const instants = Object.entries(event).map(([name, value]: [string, unknown]) => {
-    const isInstant = typeof value === 'number' && (name === 'at' || name.endsWith('At'))
-    return [name, isInstant ? told(value) : value] as const
-  })
-  return Object.fromEntries(instants)
+function readable(seq: number, event: Event): Line {
+  if (event.type === 'planTaken' || event.type === 'planExtended') return { seq, at: told(event.at), type: event.type }
+  const line: Record<string, unknown> = { seq }
+  for (const [name, value] of Object.entries(event) as [string, unknown][])
+    line[name] = typeof value === 'number' && (name === 'at' || name.endsWith('At')) ? told(value) : value
+  return line
 }
 
 /** Who was looked at, the first condition that excluded each, and what the method went by among the rest. */
@@ -238,23 +250,30 @@ const shortened = ({ interactionId, queueId, waitMs, priority, selection, agents
   }),
 })
 
-/** What does not keep a plan from being played: names, numbers and people, of which nothing here depends. */
-const harmless: ReadonlySet<string> = new Set([
-  'nameTaken',
-  'noAdministrator',
-  'nobodyCanBeReady',
-  'leadsToSeveral',
-  'notANumber',
-  'numberTaken',
-  'notAMailbox',
-  'mailboxTaken',
-  'stepGone',
-  'stepsInACircle',
+/** What keeps a plan from being played: nothing would come of it, or what nobody meant. */
+const unplayable: ReadonlySet<string> = new Set([
+  'idTwice',
+  'notThere',
+  'unknownZone',
+  'notValid',
+  'calendarNotValid',
+  'unknownCalendar',
+  'unknownHours',
+  'unknownSkill',
+  'unknownTeam',
+  'unknownPerson',
+  'boundsCrossed',
+  'unknownQueue',
+  'sentInACircle',
+  'fullToUnknown',
+  'fullInACircle',
+  'waitedToUnknown',
+  'waitedInACircle',
 ])
 
 function playable(text: string, at: number): PlanDocument {
   const plan = planOf(text)
-  const faults = checkWhole(plan, at, { faultsOnly: true }).filter(({ finding }) => !harmless.has(finding.code))
+  const faults = checkWhole(plan, at, { faultsOnly: true }).filter(({ finding }) => unplayable.has(finding.code))
   if (faults.length === 0) return plan
   throw new BadInput(
     'The plan has faults and cannot be played.',
