@@ -81,6 +81,7 @@ export {
   readCustomerNames,
   putPassword,
   readPeople,
+  readPasswordHashes,
   readSigners,
   readTestCustomers,
   type Customer,

@@ -14,6 +14,12 @@ export async function readSigners(database: Database): Promise<Set<string>> {
   return new Set(rows.map(({ id }) => id))
 }
 
+/** The hash of each one's password, by person. */
+export async function readPasswordHashes(database: Database): Promise<Map<string, string>> {
+  const rows = await database.select({ id: t.account.userId, password: t.account.password }).from(t.account)
+  return new Map(rows.flatMap(({ id, password }) => (password === null ? [] : [[id, password]])))
+}
+
 /** Lets the person sign in with this password, and with no other; where they are signed in, that ends. */
 export async function putPassword(
   database: Database,

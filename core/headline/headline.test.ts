@@ -16,7 +16,9 @@ const queue = (id: string, rest: Partial<QueueNow> = {}): QueueNow => ({
   ...rest,
 })
 const keys = (queues: QueueNow[], rest: Partial<Parameters<typeof concerns>[0]> = {}): string[] =>
-  concerns({ queues, stuck: [], unattended: [], overstaying: [], emergencies: [], ...rest }, 100_000).map(concernKey)
+  concerns({ queues, stuck: [], unattended: [], gone: [], overstaying: [], emergencies: [], ...rest }, 100_000).map(
+    concernKey,
+  )
 
 test('all is well while nobody waits beyond the target', () => {
   expect(keys([queue('a', { waiting: 3, oldestWaitSince: 90_000 }), queue('b')])).toEqual([])
@@ -64,6 +66,7 @@ describe('steadiness', () => {
       ],
       stuck: [],
       unattended: [],
+      gone: [],
       overstaying: [],
       emergencies: [],
     },
@@ -84,6 +87,7 @@ describe('steadiness', () => {
         ],
         stuck: [],
         unattended: [],
+        gone: [],
         overstaying: [],
         emergencies: [],
       },

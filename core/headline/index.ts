@@ -31,6 +31,8 @@ export interface Situation {
   readonly queues: readonly QueueNow[]
   readonly stuck: readonly { readonly interactionId: string; readonly queueId: string }[]
   readonly unattended: readonly string[]
+  /** Whose window is gone while conversations are open with them. */
+  readonly gone: readonly { readonly personId: string; readonly open: number }[]
   /** Who has been in their presence state for longer than the plan likes; the longest over first. */
   readonly overstaying: readonly { readonly personId: string; readonly stateId: string; readonly forMs: number }[]
   readonly emergencies: readonly EmergencyNow[]
@@ -41,6 +43,7 @@ export type Concern =
   | { readonly kind: 'closesSoon'; readonly severity: number; readonly queue: QueueNow; readonly inMs: number }
   | { readonly kind: 'stuck'; readonly severity: number; readonly interactionId: string; readonly queueId: string }
   | { readonly kind: 'unattended'; readonly severity: number; readonly personIds: readonly string[] }
+  | { readonly kind: 'gone'; readonly severity: number; readonly people: Situation['gone'] }
   | { readonly kind: 'emergency'; readonly severity: number; readonly emergencyId: string; readonly forMs: number }
   | {
       readonly kind: 'overstaying'
@@ -63,7 +66,8 @@ const lateness = (queue: QueueNow, at: Instant): number =>
  * What needs attention at `at`, the worst first. Severity compares across kinds: below 1 is worth a line in a list,
  * from 1 on customers suffer, and waiting where nobody is there counts double.
  */
-export function concerns({ queues, stuck, unattended, overstaying, emergencies }: Situation, at: Instant): Concern[] {
+export function concerns(situation: Situation, at: Instant): Concern[] {
+  const { queues, stuck, unattended, gone, overstaying, emergencies } = situation
   const found: Concern[] = []
   for (const { id, from } of emergencies)
     found.push({ kind: 'emergency', severity: emergencySeverity, emergencyId: id, forMs: at - from })
@@ -83,6 +87,7 @@ export function concerns({ queues, stuck, unattended, overstaying, emergencies }
   }
   for (const { interactionId, queueId } of stuck) found.push({ kind: 'stuck', severity: 1.5, interactionId, queueId })
   if (unattended.length > 0) found.push({ kind: 'unattended', severity: 0.5, personIds: unattended })
+  if (gone.length > 0) found.push({ kind: 'gone', severity: 1.2, people: gone })
   if (overstaying.length > 0) found.push({ kind: 'overstaying', severity: 0.6, people: overstaying })
   return found.sort((a, b) => b.severity - a.severity || (concernKey(a) < concernKey(b) ? -1 : 1))
 }
@@ -98,6 +103,8 @@ export function concernKey(concern: Concern): string {
       return `stuck ${concern.interactionId}`
     case 'unattended':
       return 'unattended'
+    case 'gone':
+      return `gone ${concern.people[0]?.personId ?? ''}`
     case 'overstaying':
       return `overstaying ${concern.people[0]?.personId ?? ''}`
     case 'emergency':

@@ -187,6 +187,7 @@ export const en = {
     offeredBay: (name: string) => `${name}: offered`,
     roomForOne: 'room for one more',
     noRoom: 'nothing fits beside what you have',
+    offerCard: 'Offered to you',
     offlineBay: 'Say Ready, and what comes is offered here',
     answer: 'Answer',
     decline: 'Decline',
@@ -241,6 +242,10 @@ export const en = {
     byHand: 'give it to somebody.',
     nobodyThere: 'nobody of its people is Ready.',
     notReady: (n: number) => `${people(n)} who ${n === 1 ? 'is' : 'are'} not Ready could take it.`,
+    gone: (name: string, open: number, others: number) =>
+      `${name} has lost the connection with ${open === 1 ? 'a conversation' : `${open} conversations`} open${
+        others === 0 ? '' : others === 1 ? '; so has 1 other person' : `; so have ${others} others`
+      }.`,
     unattended: (n: number) => (n === 1 ? '1 person is Unattended.' : `${n} people are Unattended.`),
     overstaying: (name: string, state: string, time: string, others: number) =>
       `${name} has been on ${state} for ${time}${others === 0 ? '' : `, and ${others} more for too long`}.`,

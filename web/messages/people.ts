@@ -352,6 +352,29 @@ export const fileWords = {
   publish: (n: number) => (n === 0 ? 'Nothing to publish' : `Publish ${count(n, 'change', 'changes')}`),
 } as const
 
+export const passwords = {
+  open: 'Passwords',
+  title: 'Passwords for the people shown',
+  without: (n: number, all: number) =>
+    n === 0
+      ? all === 0
+        ? 'Nobody shown signs in.'
+        : `Everybody shown who signs in has a password (${people(all)}).`
+      : `${count(n, 'person', 'people')} of ${all} shown who sign in ${n === 1 ? 'has' : 'have'} no password yet.`,
+  anew: (n: number) =>
+    n === 1
+      ? 'Also for the one who has a password: where they are signed in, that ends'
+      : `Also for the ${n} who have one: where they are signed in, that ends`,
+  make: (n: number) => (n === 0 ? 'Make passwords' : `Make ${count(n, 'password', 'passwords')}`),
+  progress: (n: number, all: number) => `${n} of ${count(all, 'password', 'passwords')} made …`,
+  once: (n: number) =>
+    n === 1
+      ? 'It is shown only now. Copy it, or save it, before you close this.'
+      : 'They are shown only now. Copy them, or save them, before you close this.',
+  save: 'Save as CSV',
+  columns: ['Name', 'Address', 'Password'],
+} as const
+
 export const personFile = {
   ...fileWords,
   noEmailColumn: 'there is no column “Email”, by which people are known.',

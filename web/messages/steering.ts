@@ -105,7 +105,9 @@ export const passages = {
 export const livePeople = {
   load: (taken: number, slots: number) => `${taken} of ${slots}`,
   notConnected: '(not connected)',
-  empty: 'Nobody is like that.',
+  lent: (time: string) => `lent until ${time}`,
+  forNow: (time: string) => `until ${time}`,
+  empty: 'No person matches these filters.',
   columns: {
     name: 'Person',
     state: 'Presence',

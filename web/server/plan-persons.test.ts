@@ -6,7 +6,8 @@ import { schema } from '../../database/index.ts'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { load, skerrow } from '../../scripts/demo/load.ts'
 import { beginsAt } from '../../scripts/demo/scenario.ts'
-import { makePassword, removePerson, savePeople, savePerson } from './plan-persons.ts'
+import { oneClickPeople } from './one-click.ts'
+import { makePasswords, removePerson, savePeople, savePerson } from './plan-persons.ts'
 import { ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
@@ -112,7 +113,9 @@ test('administrators are made and changed by administrators only, and one remain
   expect(await asked(rosalind, { ...own, name: 'Somebody else' })).toBe('administratorsOnly')
   expect(await asked(teodor, { ...own, roles: ['observer'] })).toBe('noAdministrator')
   expect(await codeOf(removePerson(runtime, rosalind, { draft, id: own.id }))).toBe('administratorsOnly')
-  expect(await codeOf(makePassword(runtime, rosalind, { personId: own.id }))).toBe('administratorsOnly')
+  expect(await codeOf(makePasswords(runtime, rosalind, { personIds: ['ana-mirel', own.id] }))).toBe(
+    'administratorsOnly',
+  )
   expect(await codeOf(removePerson(runtime, teodor, { draft, id: own.id }))).toBe('oneself')
   expect(await asked(teodor, { ...cleo, roles: ['administrator', 'agent'] })).toBe('done')
 })
@@ -153,15 +156,26 @@ test('a password made for somebody is told once, kept as a hash, and ends where 
     userId: 'ana-mirel',
     expiresAt: new Date(Date.now() + 60_000),
   })
-  const { password } = await makePassword(runtime, rosalind, { personId: 'ana-mirel' })
+  const { passwords } = await makePasswords(runtime, rosalind, { personIds: ['ana-mirel', 'joao-tavares'] })
+  expect(passwords.map(({ personId }) => personId)).toEqual(['ana-mirel', 'joao-tavares'])
+  const password = passwords[0]?.password ?? ''
   const accounts = await database.select().from(schema.account)
   const stored = accounts.find(({ userId }) => userId === 'ana-mirel')?.password ?? ''
   expect(stored).not.toContain(password)
   expect(await verify(stored, password)).toBe(true)
   expect(await database.select().from(schema.session)).toEqual([])
+  // The demo offers nobody a sign-in by one click that their own password would refuse.
+  process.env.EUDROMOS_DEMO_PASSWORD = 'a password for tests'
+  const offered = (await oneClickPeople(runtime)).map(({ id }) => id)
+  expect(offered).toEqual(expect.arrayContaining(['rosalind-okafor', 'mei-sorrell']))
+  expect(offered.filter((id) => id === 'ana-mirel' || id === 'joao-tavares')).toEqual([])
+  delete process.env.EUDROMOS_DEMO_PASSWORD
+  expect(await oneClickPeople(runtime)).toEqual([])
   const { draft } = await current()
   await savePerson(runtime, rosalind, { draft, person: cleo })
   people.set('cleo', { ...cleo, roles: ['agent'], simulated: false, left: false } as Person)
-  expect((await makePassword(runtime, rosalind, { personId: 'cleo' })).password).toMatch(/^(\w{5}-){3}\w{5}$/)
+  expect((await makePasswords(runtime, rosalind, { personIds: ['cleo'] })).passwords[0]?.password).toMatch(
+    /^(\w{5}-){3}\w{5}$/,
+  )
   expect((await readSigners(database)).has('cleo')).toBe(true)
 })

@@ -98,17 +98,41 @@ const signs = 'abcdefghjkmnpqrstuvwxyz23456789'
 const madePassword = (): string =>
   Array.from({ length: 4 }, () => Array.from({ length: 5 }, () => signs[randomInt(signs.length)]).join('')).join('-')
 
-const passwordShape = yup.object({ personId: yup.string().max(200).required('Name the person.') })
+/** So many at a time: each is hashed, which is meant to take a while. */
+const mostPasswords = 25
 
-/** Makes a new password for somebody and ends where they were signed in. It is told once and kept only as a hash. */
-export async function makePassword(runtime: Runtime, who: Who, input: unknown): Promise<{ password: string }> {
-  const { personId } = await passwordShape.validate(input, strictly)
+const passwordsShape = yup.object({
+  personIds: yup
+    .array()
+    .of(yup.string().max(200).required('Name the person.'))
+    .min(1, 'Name at least one person.')
+    .max(mostPasswords, `Name at most ${mostPasswords} people at a time.`)
+    .required('Name the people.'),
+})
+
+/**
+ * Makes a new password for each of these people and ends where they were signed in. They are told once and kept only as
+ * hashes. Where one of them may not be given one, nobody is.
+ */
+export async function makePasswords(
+  runtime: Runtime,
+  who: Who,
+  input: unknown,
+): Promise<{ passwords: { readonly personId: string; readonly password: string }[] }> {
+  const { personIds } = await passwordsShape.validate(input, strictly)
   const document = await currentDocument(runtime)
-  const roles = document.people.find(({ id }) => id === personId)?.roles
-  const person = runtime.follower.people.get(personId)
-  if (roles === undefined || person === undefined || person.simulated) throw notFound('This person')
-  if (!mayGive(who.roles, roles, roles)) throw administratorsOnly()
-  const password = madePassword()
-  await putPassword(runtime.database, person, await hash(password))
-  return { password }
+  const people = [...new Set(personIds)].map((personId) => {
+    const roles = document.people.find(({ id }) => id === personId)?.roles
+    const person = runtime.follower.people.get(personId)
+    if (roles === undefined || person === undefined || person.simulated) throw notFound('One of these people')
+    if (!mayGive(who.roles, roles, roles)) throw administratorsOnly()
+    return person
+  })
+  const passwords: { personId: string; password: string }[] = []
+  for (const person of people) {
+    const password = madePassword()
+    await putPassword(runtime.database, person, await hash(password))
+    passwords.push({ personId: person.id, password })
+  }
+  return { passwords }
 }

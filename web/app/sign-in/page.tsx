@@ -1,15 +1,14 @@
 import { redirect } from 'next/navigation'
 import { PageTitle } from '../../components/frame/page-title.tsx'
 import { en } from '../../messages/en.ts'
+import { oneClickPeople } from '../../server/one-click.ts'
 import { runtime } from '../../server/runtime.ts'
 import { whoIs } from '../../server/who.ts'
 import { SignIn } from './sign-in.tsx'
 
 export default async function SignInPage() {
   if ((await whoIs()) !== null) redirect('/')
-  const { follower } = await runtime()
-  const demo = (process.env.EUDROMOS_DEMO_PASSWORD ?? '') !== ''
-  const people = demo ? [...follower.people.values()].filter(({ simulated, left }) => !simulated && !left) : []
+  const people = await oneClickPeople(await runtime())
   return (
     <>
       <PageTitle of={en.signIn.title} />

@@ -13,6 +13,7 @@ import { en } from '../../messages/en.ts'
 import { AttendedCall } from '../attending/attended-call.tsx'
 import { Mark } from '../glyphs.tsx'
 import { LeftCall } from '../seat/left-call.tsx'
+import { OfferCard } from '../seat/offer-card.tsx'
 import { LiveStream, ownPerson, SeatStream, useLive, useSeat } from '../stream/context.tsx'
 import { Headline } from './headline.tsx'
 import { Notices } from './notice.tsx'
@@ -36,13 +37,19 @@ const shortcuts: readonly (readonly [string, string])[] = [
 
 /** What stands around every room: the bar, the headline, and the streams that keep it all current. */
 export function Frame({ person, children }: { person: FramePerson; children: ReactNode }) {
+  const path = usePathname()
   return (
     <LiveStream allowed={may(person.roles, 'live.view')}>
       <SeatStream agentId={may(person.roles, 'seat') ? person.id : null}>
         <Notices>
           <Bar person={person} />
           {children}
-          {may(person.roles, 'seat') && <LeftCall />}
+          {may(person.roles, 'seat') && (
+            <>
+              <LeftCall />
+              <OfferCard key={path} away={path !== '/seat'} />
+            </>
+          )}
           {may(person.roles, 'listen') && <AttendedCall personId={person.id} />}
         </Notices>
       </SeatStream>

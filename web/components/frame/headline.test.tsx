@@ -40,6 +40,17 @@ describe('a supervisor reads', () => {
     expect(shown('centre')).toBe('All is well: nobody waits beyond the target.')
   })
 
+  test('whose window is gone with a conversation open', () => {
+    const carried = [
+      { id: 'i1', phase: 'connected' as const },
+      { id: 'i2', phase: 'wrapUp' as const },
+    ]
+    view = madeView({ queues, people: [madePerson('ana', { connected: false, carried }), madePerson('ben')] })
+    expect(shown('centre')).toMatch(/ana has lost the connection with a conversation open\.$/i)
+    view = madeView({ queues, people: [madePerson('ana', { connected: false, carried: carried.slice(1) })] })
+    expect(shown('centre')).toBe('Nobody waits.')
+  })
+
   test.each([
     ['who could take it', { present: 2, free: 1 }, 'ready', '1 could take it.'],
     ['that all are busy', { present: 2, free: 0 }, 'ready', 'none of the 2 there can take it now.'],

@@ -47,6 +47,10 @@ function situationOf(view: View, now: number): Situation {
       .filter(({ stuck, phase }) => stuck && (phase === 'waiting' || phase === 'offered'))
       .map(({ id, queueId }) => ({ interactionId: id, queueId })),
     unattended: people.filter(({ stateId, connected }) => connected && stateId === missed).map(({ id }) => id),
+    gone: people
+      .filter(({ connected, simulated }) => !connected && !simulated)
+      .map(({ id, carried }) => ({ personId: id, open: new Set(carried.flatMap(openOf)).size }))
+      .filter(({ open }) => open > 0),
     overstaying: people
       .flatMap(({ id, stateId, stateSince, connected }) => {
         const most = view.plan?.presenceStates.find((state) => state.id === stateId)?.mostMinutes ?? null
@@ -57,6 +61,10 @@ function situationOf(view: View, now: number): Situation {
     emergencies: view.emergencies,
   }
 }
+
+/** Wrap-up waits for nobody at the other end. */
+const openOf = ({ id, phase }: View['people'][string]['carried'][number]): string[] =>
+  phase === 'connected' || phase === 'offered' ? [id] : []
 
 /** What an emergency has closed, as a part of a sentence. */
 export const emergencyPlace = (view: View, { scope, siteName, queueIds }: EmergencyView): string =>
@@ -95,6 +103,14 @@ function sentence(concern: Concern, view: View): { text: string; href: string } 
     }
     case 'unattended':
       return { text: t.unattended(concern.personIds.length), href: `/live?person=${concern.personIds[0] ?? ''}` }
+    case 'gone': {
+      const [first] = concern.people
+      const name = view.people[first?.personId ?? '']?.name ?? ''
+      return {
+        text: t.gone(name, first?.open ?? 0, concern.people.length - 1),
+        href: `/live?person=${first?.personId ?? ''}`,
+      }
+    }
     case 'overstaying': {
       const [first] = concern.people
       const person = first === undefined ? undefined : view.people[first.personId]

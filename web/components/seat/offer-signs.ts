@@ -77,8 +77,10 @@ export function useOfferSigns(sign: OfferSign | null, soundHere: boolean): void 
     if (offerId === undefined) return
     const title = document.title
     document.title = `◆ ${name}`
+    const mark = document.title
     return () => {
-      document.title = title
+      // Another page may have come meanwhile, with a title of its own.
+      if (document.title === mark) document.title = title
     }
   }, [offerId, name])
   useEffect(() => {

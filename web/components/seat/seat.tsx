@@ -6,7 +6,7 @@ import Paper from '@mui/material/Paper'
 import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { abuse } from '../../messages/abuse.ts'
 import { callbacks } from '../../messages/callbacks.ts'
 import { en } from '../../messages/en.ts'
@@ -16,8 +16,7 @@ import { clockText, timeText } from '../format.ts'
 import { emergencyPlace, queueName } from '../frame/headline.tsx'
 import { useNotice } from '../frame/notice.tsx'
 import { stateName } from '../frame/presence.tsx'
-import { ownPerson, useNow, useSeat, useSeatStore } from '../stream/context.tsx'
-import { sendCommand } from '../stream/send.ts'
+import { ownPerson, useNow, useSeat } from '../stream/context.tsx'
 import { CallBay } from './call-bay.tsx'
 import { ConsultBay } from './consult-bay.tsx'
 import { ConversationBay } from './conversation-bay.tsx'
@@ -27,7 +26,7 @@ import { OpenList } from './open-list.tsx'
 import { ReachPanel } from './reach-panel.tsx'
 import { SayBar } from './say-bar.tsx'
 import { useReaching } from './use-reaching.ts'
-import { SeatActions, type Act } from './act.ts'
+import { SeatActions, useActionsOf } from './act.ts'
 import { OwnTimes } from './own-times.tsx'
 import { SoundCheck } from './sound-check.tsx'
 import { useStateGone } from './use-state-gone.ts'
@@ -64,7 +63,6 @@ function useBays(view: View | null, slots: number): readonly (string | null)[] {
 /** An agent's place of work: a bay for each slot, and below them their queues. */
 export function Seat({ onBehalfOf }: SeatProps) {
   const { view, clockOffsetMs, typing } = useSeat()
-  const store = useSeatStore()
   const now = useNow(clockOffsetMs, 250)
   const notice = useNotice()
   useStateGone(view, notice)
@@ -76,14 +74,8 @@ export function Seat({ onBehalfOf }: SeatProps) {
   const [lookedPast, setLookedPast] = useState<string | null>(null)
   const pressed = useRef(false)
   const agentId = view?.agentId ?? ''
-  const act = useMemo<Act>(
-    () => (type, body, id, file) => sendCommand(store, type, { ...body, agentId }, { id, onBehalfOf, file }),
-    [store, agentId, onBehalfOf],
-  )
-  const attempt = useMemo<Act>(
-    () => (type, body, id) => act(type, body, id).catch((error: Error) => notice(error.message)),
-    [act, notice],
-  )
+  const actions = useActionsOf(agentId, onBehalfOf)
+  const { act, attempt } = actions
   const offer = Object.values(view?.interactions ?? {}).find(({ phase }) => phase === 'offered')
   const soundHere = useSoundHere(agentId)
   const consult = Object.values(view?.interactions ?? {}).find((one) => askedIn(one, view) !== undefined)
@@ -151,7 +143,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
         ? en.seat.offlineBay
         : seatWords.afterNow(stateName(view.plan, person.afterStateId))
   return (
-    <SeatActions value={{ act, attempt }}>
+    <SeatActions value={actions}>
       <Box sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column', padding: 1.5, gap: 1.25 }}>
         {unattended && (
           <Alert

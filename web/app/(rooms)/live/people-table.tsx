@@ -3,7 +3,7 @@ import Box from '@mui/material/Box'
 import Paper from '@mui/material/Paper'
 import { DataGrid, type GridColDef } from '@mui/x-data-grid'
 import { useMemo } from 'react'
-import { clockText } from '../../../components/format.ts'
+import { clockText, timeText } from '../../../components/format.ts'
 import { queueName } from '../../../components/frame/headline.tsx'
 import { PersonRing, stateName } from '../../../components/frame/presence.tsx'
 import { StateSign } from '../../../components/state-sign.tsx'
@@ -33,8 +33,11 @@ interface PeopleTableProps {
   readonly onPerson: (personId: string) => void
 }
 
+const marked = (text: string, mark: string | null): string => (mark === null ? text : `${text} (${mark})`)
+
 function rowOf(person: PersonView, { plan, ...rest }: View, now: number): Row {
   const state = plan?.presenceStates.find(({ id }) => id === person.stateId)
+  const until = (at: number): string => timeText(at, plan?.zone ?? 'UTC', now)
   const skillName = (id: string): string => plan?.skills.find((one) => one.id === id)?.name ?? id
   return {
     id: person.id,
@@ -46,8 +49,18 @@ function rowOf(person: PersonView, { plan, ...rest }: View, now: number): Row {
     load: t.load(person.carried.length, person.slots),
     taken: person.slots === 0 ? 0 : person.carried.length / person.slots,
     team: plan?.teams.find(({ id }) => id === person.teamId)?.name ?? '',
-    skills: person.skills.map(({ skillId, level }) => `${skillName(skillId)} ${level}`).join(', '),
-    queues: person.queueIds.map((id) => queueName({ plan, ...rest }, id)).join(', '),
+    skills: person.skills
+      .map(({ skillId, level }) => {
+        const grant = person.grants.find((one) => one.skillId === skillId)
+        return marked(`${skillName(skillId)} ${level}`, grant === undefined ? null : t.forNow(until(grant.until)))
+      })
+      .join(', '),
+    queues: [...new Set([...person.queueIds, ...person.loans.map(({ queueId }) => queueId)])]
+      .map((id) => {
+        const loan = person.loans.find(({ queueId }) => queueId === id)
+        return marked(queueName({ plan, ...rest }, id), loan === undefined ? null : t.lent(until(loan.until)))
+      })
+      .join(', '),
     answered: person.answeredToday,
   }
 }

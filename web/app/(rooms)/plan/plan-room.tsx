@@ -323,6 +323,7 @@ export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: num
           people={plan.people}
           value={shown.value}
           onSaved={(id) => saved('person', id)}
+          onDuplicate={(like) => begin({ kind: 'person', value: { ...like, id: newId(), name: '', email: '' } })}
         />
       )}
       {shown?.kind === 'presence' && (

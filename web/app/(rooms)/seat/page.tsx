@@ -15,12 +15,6 @@ export default async function SeatPage() {
         sx={{ height: 'calc(100dvh - 97px)', display: 'flex', flexDirection: 'column' }}
       >
         <Seat onBehalfOf={null} />
-        <Box
-          id="offer-announcement"
-          role="status"
-          aria-live="assertive"
-          sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}
-        />
       </Box>
     </>
   )

@@ -8,10 +8,11 @@ import DialogTitle from '@mui/material/DialogTitle'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { useNotice } from '../../../../components/frame/notice.tsx'
-import { Refused, requestJson } from '../../../../components/stream/send.ts'
+import { Refused } from '../../../../components/stream/send.ts'
 import { en } from '../../../../messages/en.ts'
 import { person as t } from '../../../../messages/people.ts'
 import type { PlanState } from '../../../../server/plan.ts'
+import { makePasswords } from './passwords.ts'
 
 interface SignInPartProps {
   readonly person: PlanState['people'][number]
@@ -27,10 +28,8 @@ export function SignInPart({ person, mayEdit, onMade }: SignInPartProps) {
   const make = async (): Promise<void> => {
     setBusy(true)
     try {
-      const { password } = await requestJson<{ password: string }>('/api/plan/people/password', 'POST', {
-        personId: person.id,
-      })
-      setMade(password)
+      const [one] = await makePasswords([person.id])
+      setMade(one?.password ?? null)
     } catch (error) {
       notice(error instanceof Refused ? error.message : en.failed)
     } finally {

@@ -13,13 +13,14 @@ import { download } from '../../../../../components/download.ts'
 import { useNotice } from '../../../../../components/frame/notice.tsx'
 import { request } from '../../../../../components/stream/send.ts'
 import { en } from '../../../../../messages/en.ts'
-import { person as t, personFile } from '../../../../../messages/people.ts'
+import { passwords, person as t, personFile } from '../../../../../messages/people.ts'
 import type { PlanState } from '../../../../../server/plan.ts'
 import { Trouble } from '../../form-parts.tsx'
 import { usePublishing } from '../../publishing.ts'
 import { matching, readCsv, writeCsv } from '../../rows.ts'
 import { PlanGrid, TablePage } from '../../table-page.tsx'
 import { personValues } from '../values.ts'
+import { PasswordsDialog } from './passwords-dialog.tsx'
 import { cellsOf, peopleRows, readPeople, type PeopleReading } from './person-file.ts'
 
 interface Row {
@@ -83,6 +84,7 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
   const [filter, setFilter] = useState('')
   const [hidden, setHidden] = useState<Record<string, boolean>>({ email: false, shift: false })
   const [reading, setReading] = useState<PeopleReading | null>(null)
+  const [passwordsOpen, setPasswordsOpen] = useState(false)
   const router = useRouter()
   const notice = useNotice()
   const { publish, trouble, busy, forget } = usePublishing()
@@ -93,10 +95,8 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
     return everybody.map((person) => rowOf(person, document, findings.get(person.id)?.length ?? 0))
   }, [everybody, document])
   const shown = useMemo(() => matching(rows, filter), [rows, filter])
-  const chosen = (): PersonEdit[] => {
-    const ids = new Set(shown.map(({ id }) => id))
-    return everybody.filter(({ id }) => ids.has(id))
-  }
+  const shownIds = useMemo(() => new Set(shown.map(({ id }) => id)), [shown])
+  const chosen = (): PersonEdit[] => everybody.filter(({ id }) => shownIds.has(id))
   const reload = async (): Promise<void> => setPlan(await request<PlanState>('/api/plan/queues'))
   const take = async (): Promise<void> => {
     const people = reading?.changes.map(({ after }) => after) ?? []
@@ -148,6 +148,7 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
           />
           <Button onClick={exportTable}>{t.export}</Button>
           <Button onClick={exportCards}>{t.cards}</Button>
+          {mayEdit && <Button onClick={() => setPasswordsOpen(true)}>{passwords.open}</Button>}
           {mayEdit && <FileButton label={t.import} onFile={(one) => void readFile(one)} />}
         </>
       }
@@ -161,6 +162,14 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
         onColumnVisibilityModelChange={setHidden}
         onOpen={(id) => router.push(`/plan?person=${id}`)}
         localeText={{ noRowsLabel: t.empty }}
+      />
+      <PasswordsDialog
+        people={plan.people.filter(({ id }) => shownIds.has(id))}
+        open={passwordsOpen}
+        onClose={() => {
+          setPasswordsOpen(false)
+          void reload()
+        }}
       />
       <FileDialog
         sums={personFile.sums}

@@ -1,4 +1,5 @@
 import { plainPerson, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
+import { blankPerson } from '../values.ts'
 import { columns, peopleRows, readPeople } from './person-file.ts'
 
 const named = (id: string, name: string) => ({ id, name })
@@ -59,7 +60,14 @@ test('an address that nobody has makes somebody new', () => {
   ]
   const [change] = readPeople(rows, [ana], document).changes
   expect(change?.before).toBeNull()
-  expect(change?.after).toMatchObject({ name: 'Cleo Nair', roles: ['agent'], queueIds: ['bookings'], teamId: null })
+  // What the file does not say is as in the form of somebody new.
+  expect(change?.after).toEqual({
+    ...blankPerson(change?.after.id ?? '', document),
+    name: 'Cleo Nair',
+    email: 'cleo@skerrow.example',
+    queueIds: ['bookings'],
+  })
+  expect(change?.after.loadLimitsId).toBe('three')
 })
 
 test('each fault names its row, and the row changes nothing', () => {

@@ -1,7 +1,8 @@
 // People as rows of a file: written for a spreadsheet, and read from one as changes of what there is.
 import { v7 as newId } from 'uuid'
-import { plainPerson, roles as allRoles, type PersonEdit, type PlanDocument, type Role } from '@eudromos/core/plan'
+import { roles as allRoles, type PersonEdit, type PlanDocument, type Role } from '@eudromos/core/plan'
 import { personFile as t } from '../../../../../messages/people.ts'
+import { blankPerson } from '../values.ts'
 import { headerOf, parts, plain, type Reading, type RowChange, type RowFault } from '../../../../../view/reading.ts'
 
 type Rows = readonly (readonly string[])[]
@@ -157,15 +158,7 @@ export function readPeople(rows: Rows, people: readonly PersonEdit[], document: 
     }
     met.add(email)
     const before = byEmail.get(email) ?? null
-    const start: PersonEdit = before ?? {
-      ...plainPerson,
-      id: newId(),
-      name: '',
-      email,
-      roles: ['agent'],
-      loadLimitsId: null,
-      queueIds: [],
-    }
+    const start: PersonEdit = before ?? { ...blankPerson(newId(), document), email }
     const change = read.map((column, k) =>
       column === undefined || row[k] === undefined ? {} : reader.part(column, row[k]),
     )
