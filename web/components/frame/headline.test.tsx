@@ -46,7 +46,7 @@ describe('a supervisor reads', () => {
       { id: 'i2', phase: 'wrapUp' as const },
     ]
     view = madeView({ queues, people: [madePerson('ana', { connected: false, carried }), madePerson('ben')] })
-    expect(shown('centre')).toMatch(/ana has lost the connection with a conversation open\.$/i)
+    expect(shown('centre')).toMatch(/^ana has lost the connection with a conversation open\.Go there$/i)
     view = madeView({ queues, people: [madePerson('ana', { connected: false, carried: carried.slice(1) })] })
     expect(shown('centre')).toBe('Nobody waits.')
   })
