@@ -12,8 +12,8 @@ test('nobody ever comes at less than no rate, and a rush is on average what was 
 
 test('a storm comes up, stays and goes down, and comes again after half an hour', () => {
   const { course } = moods.storm
-  expect(course(0)).toBeCloseTo(0.5)
-  expect(course(7 * 60)).toBeCloseTo(3)
+  expect(course(0)).toBeCloseTo(1)
+  expect(course(45)).toBeCloseTo(3)
   expect(course(11 * 60)).toBeCloseTo(3)
   expect(course(25 * 60)).toBeCloseTo(0.5)
   expect(course(37 * 60)).toBeCloseTo(3)

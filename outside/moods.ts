@@ -22,32 +22,32 @@ const minute = 60
 /** Straight from one to the other, `part` of the way. */
 const on = (from: number, to: number, part: number): number => from + (to - from) * Math.min(1, Math.max(0, part))
 
-/** Seven minutes up to three times as many, five minutes there, then down over ten; and again after half an hour. */
+/** Within a minute three times as many, for twelve minutes, then down over ten; and again after half an hour. */
 function stormCourse(seconds: number): number {
   const at = seconds % (30 * minute)
-  if (at < 12 * minute) return on(0.5, 3, at / (7 * minute))
+  if (at < 12 * minute) return on(1, 3, at / (0.75 * minute))
   return on(3, 0.5, (at - 12 * minute) / (10 * minute))
 }
 
 export const moods: Readonly<Record<MoodName, Mood>> = {
   even: { usual: null, course: () => 1, patienceSeconds: [60, 240], pull: 2, openings },
   quiet: {
-    usual: { chatsPerMinute: 3, agents: 10, handleSeconds: 60 },
+    usual: { chatsPerMinute: 12, agents: 10, handleSeconds: 90 },
     course: () => 1,
     patienceSeconds: [90, 300],
     pull: 1.6,
     openings,
   },
-  // Waves of eight minutes, the next beginning before everybody of the last is served.
+  // Waves of eight minutes, the next beginning before everybody of the last is served; it begins in the first of them.
   rush: {
-    usual: { chatsPerMinute: 16, agents: 16, handleSeconds: 60 },
-    course: (seconds) => 1 + 0.6 * Math.sin((2 * Math.PI * seconds) / (8 * minute)),
+    usual: { chatsPerMinute: 30, agents: 16, handleSeconds: 60 },
+    course: (seconds) => 1 + 0.6 * Math.sin((2 * Math.PI * (seconds + minute)) / (8 * minute)),
     patienceSeconds: [60, 200],
     pull: 2,
     openings,
   },
   storm: {
-    usual: { chatsPerMinute: 14, agents: 18, handleSeconds: 45 },
+    usual: { chatsPerMinute: 16, agents: 18, handleSeconds: 60 },
     course: stormCourse,
     patienceSeconds: [40, 150],
     pull: 5,

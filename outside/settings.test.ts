@@ -3,8 +3,8 @@ import { nextGapSeconds, readSettings, seeded, usualTraffic } from './index.ts'
 test('what is not given is as usual', () => expect(readSettings({})).toEqual(usualTraffic))
 
 test('a mood brings its own figures, where none are given', () => {
-  expect(readSettings({ mood: 'storm' })).toMatchObject({ mood: 'storm', chatsPerMinute: 14, agents: 18 })
-  expect(readSettings({ mood: 'quiet', agents: 2 })).toMatchObject({ chatsPerMinute: 3, agents: 2 })
+  expect(readSettings({ mood: 'storm' })).toMatchObject({ mood: 'storm', chatsPerMinute: 16, agents: 18 })
+  expect(readSettings({ mood: 'quiet', agents: 2 })).toMatchObject({ chatsPerMinute: 12, agents: 2 })
 })
 
 test.each([

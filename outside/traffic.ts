@@ -125,7 +125,33 @@ export class Traffic {
     this.agentIds = agentIds
     this.trouble = null
     for (const agentId of agentIds) this.later(0.2, 3, () => this.goReady(agentId))
-    if (this.settings.chatsPerMinute > 0) this.awaitNext()
+    if (this.settings.chatsPerMinute === 0) return
+    this.beginWithAFew()
+    this.awaitNext()
+  }
+
+  /** A day does not begin empty: within the first seconds some are there, by each of the ways that are used. */
+  private beginWithAFew(): void {
+    const { chatsPerMinute, textPercent, mailPercent, mood } = this.settings
+    for (let n = 0; n < Math.min(6, chatsPerMinute / 2); n += 1) {
+      const drawn = this.drawnWay()
+      const way = n === 0 && textPercent > 0 ? 'sms' : n === 1 && mailPercent > 0 ? 'email' : drawn
+      const [name, text, choice] = [customerName(this.random), openingOf(this.random, mood), this.random()]
+      this.later(1, 8, () => this.meet(way, name, text, choice))
+    }
+  }
+
+  /** By text, by email or, null, by chat. */
+  private drawnWay(): 'sms' | 'email' | null {
+    const { textPercent, mailPercent } = this.settings
+    const drawn = this.random() * 100
+    return drawn < textPercent ? 'sms' : drawn < textPercent + mailPercent ? 'email' : null
+  }
+
+  /** Somebody comes by this way, or by a chat where there is no line for it. */
+  private async meet(way: 'sms' | 'email' | null, name: string, text: string, choice: number): Promise<void> {
+    if (way !== null && (await this.write(way, name, text, choice))) return
+    await this.begin(name, text, choice)
   }
 
   private goReady(agentId: string): Promise<void> {
@@ -137,13 +163,10 @@ export class Traffic {
     const rate = chatsPerMinute * Math.max(0.05, moods[mood].course((performance.now() - this.startedAt) / 1000))
     const gap = nextGapSeconds(this.random, rate / 60)
     const [name, text, choice] = [customerName(this.random), openingOf(this.random, mood), this.random()]
-    const { textPercent, mailPercent } = this.settings
-    const way = this.random() * 100
-    const written = way < textPercent ? 'sms' : way < textPercent + mailPercent ? 'email' : null
+    const written = this.drawnWay()
     this.after(gap, async () => {
       this.awaitNext()
-      if (written !== null && (await this.write(written, name, text, choice))) return
-      await this.begin(name, text, choice)
+      await this.meet(written, name, text, choice)
     })
   }
 

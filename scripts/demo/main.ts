@@ -123,7 +123,7 @@ function environment(place: Place, options: Options): Record<string, string> {
   const origin = `http://localhost:${ports.web}`
   const traffic = options.large
     ? { chatsPerMinute: 240, agents: 300, handleSeconds: 90 }
-    : { chatsPerMinute: 8, agents: 16, handleSeconds: 60 }
+    : { mood: 'quiet' }
   return {
     NODE_ENV: 'production',
     NEXT_TELEMETRY_DISABLED: '1',

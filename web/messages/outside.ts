@@ -22,9 +22,10 @@ export const outside = {
   moodNames: { quiet: 'Quiet morning', rush: 'Monday rush', storm: 'Storm' },
   moodOn: (name: string) => `${name} (running)`,
   moodTexts: {
-    quiet: 'Three a minute, patient, about everything. All should be well.',
-    rush: 'Sixteen a minute in waves of eight minutes. Watch the targets, and who is on break.',
-    storm: 'Everybody wants to know about today: three times as many within minutes, impatient. Lend people.',
+    quiet: 'Twelve a minute, patient, about everything. All should be well.',
+    rush: 'Thirty a minute, in waves of eight minutes. Watch the targets, and bring back who is on break.',
+    storm:
+      'Within a minute three times as many, impatient, all about today’s sailings. It passes when you lend that queue people of the others, or send on who waits.',
   },
   orBy: 'Or evenly, as you say:',
   start: 'Start traffic',

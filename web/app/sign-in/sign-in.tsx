@@ -101,7 +101,7 @@ export function SignIn({ people }: { people: readonly DemoPerson[] }) {
                 <Button
                   key={id}
                   disabled={busy}
-                  onClick={() => void enter('/api/demo/sign-in', { personId: id })}
+                  onClick={() => void enter('/api/demo/sign-in', { personId: id, takePart: true })}
                   sx={{ justifyContent: 'space-between' }}
                 >
                   <span>{name}</span>

@@ -2,19 +2,39 @@ import { hash } from '@node-rs/argon2'
 import * as yup from '../../../../view/yup.ts'
 import { putPassword, readSigners } from '@eudromos/database'
 import { auth } from '../../../../server/auth.ts'
+import { envelope } from '../../../../server/envelope.ts'
 import { readJson } from '../../../../server/limits.ts'
 import { answering, notFound, problem, ProblemError } from '../../../../server/problem.ts'
-import { runtime } from '../../../../server/runtime.ts'
+import { runtime, type Runtime } from '../../../../server/runtime.ts'
 
-const shape = yup.object({ personId: yup.string().max(200).required('Name the person.') })
+const shape = yup.object({
+  personId: yup.string().max(200).required('Name the person.'),
+  /** Agents are Ready at once, so that the day reaches them. */
+  takePart: yup.boolean().default(false),
+})
+
+/** Whoever is an agent and signed out of work is Ready; that they may not be is no reason not to sign them in. */
+async function takePart({ follower, sender }: Runtime, personId: string): Promise<void> {
+  const { plan, agents } = follower.state
+  const stateId = agents.get(personId)?.stateId
+  const signedOut = plan?.presenceStates.find(({ id }) => id === stateId)?.signedOut === true
+  const ready = plan?.presenceStates.find(
+    ({ choosable, admits, teamIds }) => choosable && admits.length > 0 && teamIds.length === 0,
+  )
+  if (!signedOut || ready === undefined) return
+  const actor = { kind: 'person', id: personId } as const
+  const command = envelope('setPresence', actor, { agentId: personId, stateId: ready.id })
+  await sender.submit({ command }).catch(() => undefined)
+}
 
 /** One click a person, in the demo only: elsewhere there is no such password. */
 export const POST = (request: Request): Promise<Response> =>
   answering(request, async () => {
     const password = process.env.EUDROMOS_DEMO_PASSWORD
     if (password === undefined || password === '') throw notFound('The demo sign-in')
-    const { personId } = await shape.validate(await readJson(request))
-    const { follower, database } = await runtime()
+    const { personId, takePart: takesPart } = await shape.validate(await readJson(request))
+    const place = await runtime()
+    const { follower, database } = place
     const person = follower.people.get(personId)
     if (person === undefined || person.simulated || person.left) throw notFound('This person')
     if (!(await readSigners(database)).has(personId)) await putPassword(database, person, await hash(password))
@@ -27,5 +47,6 @@ export const POST = (request: Request): Promise<Response> =>
       throw new ProblemError(
         problem(409, 'ownPassword', 'Own password', `${person.name} has a password of their own by now: use it below.`),
       )
+    if (takesPart) await takePart(place, personId)
     return answer
   })
