@@ -32,10 +32,10 @@ function stormCourse(seconds: number): number {
 export const moods: Readonly<Record<MoodName, Mood>> = {
   even: { usual: null, course: () => 1, patienceSeconds: [60, 240], pull: 2, openings },
   quiet: {
-    usual: { chatsPerMinute: 12, agents: 10, handleSeconds: 90 },
+    usual: { chatsPerMinute: 10, agents: 14, handleSeconds: 70 },
     course: () => 1,
     patienceSeconds: [90, 300],
-    pull: 1.6,
+    pull: 1.3,
     openings,
   },
   // Waves of eight minutes, the next beginning before everybody of the last is served; it begins in the first of them.

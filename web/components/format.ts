@@ -56,6 +56,12 @@ export const openingText = (at: number | null): string | null =>
 export const weekdayText = (at: number, zone: string): string =>
   new Date(at).toLocaleDateString('en-GB', { timeZone: zone, weekday: 'long' })
 
+/** A day with its month, in few signs: "Fri 12 March". */
+export const dayText = (at: number, zone: string): string =>
+  new Date(at)
+    .toLocaleDateString('en-GB', { timeZone: zone, weekday: 'short', day: 'numeric', month: 'long' })
+    .replace(',', '')
+
 export const sizeText = (bytes: number): string =>
   bytes < 1024 * 1024 ? `${Math.max(1, Math.round(bytes / 1024))} kB` : `${(bytes / 1024 / 1024).toFixed(1)} MB`
 

@@ -23,6 +23,7 @@ export const en = {
     connecting: 'Connecting to the centre…',
     moreHeadlines: (n: number) => `and ${n} more`,
     goThere: 'Go there',
+    centreTime: (zone: string) => `The centre’s day and time (${zone})`,
     nothing: 'Nothing found. Try the name of a room, a queue or a person.',
   },
   presence: { since: (time: string) => `for ${time}`, notConnected: 'not connected' },

@@ -15,6 +15,7 @@ import { Mark } from '../glyphs.tsx'
 import { LeftCall } from '../seat/left-call.tsx'
 import { OfferCard } from '../seat/offer-card.tsx'
 import { LiveStream, ownPerson, SeatStream, useLive, useSeat } from '../stream/context.tsx'
+import { CentreClock } from './centre-clock.tsx'
 import { Headline } from './headline.tsx'
 import { Notices } from './notice.tsx'
 import { Palette } from './palette.tsx'
@@ -120,6 +121,7 @@ function Bar({ person }: { person: FramePerson }) {
         <Box sx={{ display: { xs: 'none', sm: 'flex' }, flex: 1, minWidth: 0 }}>
           <Palette roles={person.roles} />
         </Box>
+        <CentreClock />
         <PresenceMenu name={person.name} person={ownPerson(seat)} plan={seat?.plan ?? live?.plan ?? null} />
       </Box>
       <Headline of={of} />

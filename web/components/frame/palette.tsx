@@ -5,19 +5,16 @@ import InputAdornment from '@mui/material/InputAdornment'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useRouter } from 'next/navigation'
-import { useEffect, useMemo, useRef } from 'react'
-import { may, type Role } from '@eudromos/core/plan'
+import { useColorScheme } from '@mui/material/styles'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { may, type PlanDocument, type Role } from '@eudromos/core/plan'
 import { en } from '../../messages/en.ts'
+import { palette as t } from '../../messages/palette.ts'
+import type { PlanState } from '../../server/plan.ts'
 import { ownPerson, useLive, useSeat, useSeatStore } from '../stream/context.tsx'
-import { sendCommand } from '../stream/send.ts'
+import { request, requestJson, sendCommand } from '../stream/send.ts'
 import { useNotice } from './notice.tsx'
-import { roomsFor } from './rooms.ts'
-
-interface Target {
-  readonly label: string
-  readonly group: string
-  readonly go: () => void
-}
+import { foundFor, targetsFor, type Target } from './targets.ts'
 
 /** The search field: go to anything, do anything. Ctrl+K leads here from everywhere. */
 export function Palette({ roles }: { roles: readonly Role[] }) {
@@ -26,6 +23,7 @@ export function Palette({ roles }: { roles: readonly Role[] }) {
   const seat = useSeat().view
   const seatStore = useSeatStore()
   const notice = useNotice()
+  const { setMode } = useColorScheme()
   const field = useRef<HTMLInputElement>(null)
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
@@ -38,43 +36,56 @@ export function Palette({ roles }: { roles: readonly Role[] }) {
     return () => window.removeEventListener('keydown', onKey)
   }, [])
   const plan = live?.plan ?? seat?.plan ?? null
-  const own = ownPerson(seat)
-  const targets = useMemo<Target[]>(() => {
-    const rooms = roomsFor(roles).map(({ path, name }) => ({
-      label: name,
-      group: 'Rooms',
-      go: () => router.push(path),
-    }))
-    const lists = may(roles, 'live.view')
-      ? [{ label: en.rota.title, group: 'Rooms', go: () => router.push('/live/who') }]
-      : []
-    const presence = (own === null ? [] : (plan?.presenceStates ?? []))
-      .filter(({ choosable }) => choosable)
-      .map(({ id, name }) => ({
-        label: `Say ${name}`,
-        group: 'Do',
-        go: () =>
-          void sendCommand(seatStore, 'setPresence', { agentId: own?.id, stateId: id }).catch((error: Error) =>
-            notice(error.message),
-          ),
-      }))
-    const queues = (may(roles, 'plan.view') ? (plan?.queues ?? []) : []).flatMap(({ id, name }) => [
-      { label: `${name}: its lane`, group: 'Queues', go: () => router.push(`/live#${id}`) },
-      { label: `${name}: its plan`, group: 'Queues', go: () => router.push(`/plan?queue=${id}`) },
-    ])
-    const people = Object.values(live?.people ?? {}).map(({ id, name }) => ({
-      label: name,
-      group: 'People',
-      go: () => router.push(`/live?person=${id}`),
-    }))
-    return [...rooms, ...lists, ...presence, ...queues, ...people]
-  }, [roles, router, plan, own, live?.people, seatStore, notice])
+  const seated = ownPerson(seat) !== null
+  // The plan as it is edited is read when somebody looks for something, so that all of it is found.
+  const [document, setDocument] = useState<PlanDocument | null>(null)
+  const read = (): void => {
+    if (!may(roles, 'plan.view')) return
+    request<PlanState>('/api/plan/queues').then(
+      (found) => setDocument(found.document),
+      () => undefined,
+    )
+  }
+  const [open, setOpen] = useState(false)
+  const targets = useMemo<Target[]>(
+    () => (open ? targetsFor({ roles, plan, document, people: Object.values(live?.people ?? {}), seated }) : []),
+    [open, roles, plan, document, live?.people, seated],
+  )
+  const [input, setInput] = useState('')
+  const found = useMemo(() => foundFor(targets, input, roles), [targets, input, roles])
+  const go = ({ href, act }: Target): void => {
+    if (href !== null) router.push(href)
+    else if (act === 'signOut')
+      requestJson('/api/auth/sign-out', 'POST', {}).then(
+        () => {
+          router.replace('/sign-in')
+          router.refresh()
+        },
+        (error: Error) => notice(error.message),
+      )
+    else if (act === 'shortcuts') window.dispatchEvent(new KeyboardEvent('keydown', { key: '?' }))
+    else if (typeof act === 'string') setMode(act)
+    else
+      sendCommand(seatStore, 'setPresence', { agentId: seat?.agentId, stateId: act?.stateId }).catch((error: Error) =>
+        notice(error.message),
+      )
+  }
   return (
     <Autocomplete<Target, false, false, false>
-      options={targets}
-      groupBy={({ group }) => group}
+      open={open}
+      onOpen={() => {
+        setOpen(true)
+        read()
+      }}
+      onClose={() => setOpen(false)}
+      options={found}
+      // They are found by more than their label.
+      filterOptions={(all) => all}
+      inputValue={input}
+      onInputChange={(_, text) => setInput(text)}
+      groupBy={({ group }) => t.groups[group]}
       getOptionLabel={({ label }) => label}
-      getOptionKey={({ group, label }) => `${group} ${label}`}
+      getOptionKey={({ group, label, href }) => `${group} ${label} ${href ?? ''}`}
       noOptionsText={en.frame.nothing}
       value={null}
       blurOnSelect
@@ -82,7 +93,9 @@ export function Palette({ roles }: { roles: readonly Role[] }) {
       selectOnFocus
       openOnFocus
       autoHighlight
-      onChange={(_, target) => target?.go()}
+      onChange={(_, target) => {
+        if (target !== null) go(target)
+      }}
       sx={{ width: 300, flexShrink: 1, minWidth: 120, marginInlineStart: 'auto' }}
       renderInput={(params) => (
         <TextField

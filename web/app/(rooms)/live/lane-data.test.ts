@@ -7,6 +7,8 @@ import {
   madeView,
 } from '../../../view/testing/index.ts'
 import type { InteractionView, PersonView, View } from '../../../view/view.ts'
+import fc from 'fast-check'
+import { targetPlace } from '@eudromos/core/figures'
 import { fullLanes, lanesOf, pilesOf } from './lane-data.ts'
 
 const view = (queueCount: number, interactions: InteractionView[], people: PersonView[]): View =>
@@ -75,6 +77,24 @@ test('those who would overlap are piled, those apart stand alone', () => {
 test('two far apart are no pile', () => {
   const [lane] = lanesOf(view(1, [interaction('i1', 'q0', 90_000), interaction('i2', 'q0', 99_000)], []), 100_000)
   expect(pilesOf(lane?.waiting ?? []).map(({ tokens }) => tokens.length)).toEqual([1, 1])
+})
+
+test('a pile is of one side of the target, stands on it, and covers no other', () => {
+  fc.assert(
+    fc.property(fc.array(fc.integer({ min: 0, max: 400 }), { minLength: 1, maxLength: 60 }), (waits) => {
+      const all = waits.map((seconds, n) => interaction(`i${n}`, 'q0', 1_000_000 - seconds * 1000))
+      const [lane] = lanesOf(view(1, all, []), 1_000_000)
+      const piles = pilesOf(lane?.waiting ?? [])
+      expect(piles.flatMap(({ tokens }) => tokens)).toHaveLength(waits.length)
+      for (const { place, tokens } of piles) {
+        const late = tokens.filter(({ lateness }) => lateness === 'late').length
+        expect([0, tokens.length]).toContain(late)
+        expect(late > 0 ? place > targetPlace : place < targetPlace).toBe(true)
+      }
+      const gaps = piles.slice(1).map(({ place }, n) => place - (piles[n]?.place ?? 0))
+      expect(Math.min(1, ...gaps)).toBeGreaterThan(0.07)
+    }),
+  )
 })
 
 test('of forty queues twelve lanes stand full, those with somebody waiting among them', () => {

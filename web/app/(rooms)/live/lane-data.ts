@@ -1,5 +1,5 @@
 import { soonMs } from '@eudromos/core/headline'
-import { latenessOf, lanePlace, type Lateness } from '@eudromos/core/figures'
+import { latenessOf, lanePlace, targetPlace, type Lateness } from '@eudromos/core/figures'
 import { levelNow } from '../../../view/figures.ts'
 import { waitMsAt, type InteractionView, type PersonView, type PlanView, type View } from '../../../view/view.ts'
 
@@ -127,16 +127,35 @@ export interface Pile {
 const mostTokens = 25
 const tokenWidth = 0.075
 
-/** Tokens that would overlap, as piles; one by itself is a pile of one. `tokens` come with the shortest wait first. */
+/**
+ * Tokens that would overlap, as piles; one by itself is a pile of one. `tokens` come with the shortest wait first. No pile
+ * holds late ones beside others, each stands wholly on its side of the target, and none covers another.
+ */
 export function pilesOf(tokens: readonly Token[]): Pile[] {
   const width = tokens.length > mostTokens ? 2 * tokenWidth : tokenWidth
   const piles: Token[][] = []
   for (const token of tokens) {
-    const pile = piles.at(-1)
-    if (pile?.[0] !== undefined && token.place - pile[0].place < width) pile.push(token)
+    const first = piles.at(-1)?.[0]
+    const joins = first !== undefined && token.place - first.place < width && isLate(token) === isLate(first)
+    if (joins) piles.at(-1)?.push(token)
     else piles.push([token])
   }
-  return piles.map((of) => ({ place: of.reduce((sum, { place }) => sum + place, 0) / of.length, tokens: of }))
+  const places = piles.map((of) => of.reduce((sum, { place }) => sum + place, 0) / of.length)
+  const late = piles.findIndex(([first]) => first !== undefined && isLate(first))
+  const early = late === -1 ? piles.length : late
+  apart(places, early, piles.length, targetPlace + tokenWidth / 2, 1)
+  apart(places, 0, early, 0, targetPlace - tokenWidth / 2)
+  return piles.map((of, n) => ({ place: places[n] ?? 0, tokens: of }))
+}
+
+const isLate = ({ lateness }: Token): boolean => lateness === 'late'
+
+/** Moves the places [from, to) as little as keeps them in order, a token's width apart, and between two bounds. */
+function apart(places: number[], from: number, to: number, least: number, most: number): void {
+  for (let n = from; n < to; n += 1)
+    places[n] = Math.max(places[n] ?? 0, n === from ? least : (places[n - 1] ?? 0) + tokenWidth)
+  for (let n = to - 1; n >= from; n -= 1)
+    places[n] = Math.min(places[n] ?? 0, n === to - 1 ? most : (places[n + 1] ?? 1) - tokenWidth)
 }
 
 /** Which lanes stand full (twelve at most), the others folding to a line: those with somebody waiting come first. */

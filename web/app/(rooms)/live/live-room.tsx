@@ -10,7 +10,6 @@ import { useRouter, useSearchParams } from 'next/navigation'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { targetPlace } from '@eudromos/core/figures'
 import { useNotice } from '../../../components/frame/notice.tsx'
-import { timeText, weekdayText } from '../../../components/format.ts'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
 import { BlockWishes } from './block-wishes.tsx'
@@ -137,11 +136,7 @@ export function LiveRoom(props: LiveRoomProps) {
     <Box component="main" id="contents" tabIndex={-1} sx={{ padding: 1.5, outline: 'none', minWidth: 960 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, marginBlockEnd: 0.5 }}>
         <Typography component="h1" variant="body1">
-          {waiting === 0 ? en.live.nobodyWaits : en.live.waiting(waiting)} · {en.live.peopleIn(here.length, ready)} ·{' '}
-          {weekdayText(now, plan.zone)}{' '}
-          <Typography component="span" variant="figure">
-            {timeText(now, plan.zone)}
-          </Typography>
+          {waiting === 0 ? en.live.nobodyWaits : en.live.waiting(waiting)} · {en.live.peopleIn(here.length, ready)}
         </Typography>
         {plan.teams.length > 0 && (
           <TextField

@@ -50,7 +50,9 @@ export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: num
   const router = useRouter()
   const hour = useCentreNow(3_600_000, at)
   const [begun, setBegun] = useState<Thing | null>(null)
-  const [fresh, setFresh] = useState(() => freshOf('queue', initial.document))
+  const wantsNew = mayEdit ? (kinds.find((kind) => params.get(kind) === 'new') ?? null) : null
+  const [fresh, setFresh] = useState(() => freshOf(wantsNew ?? 'queue', initial.document))
+  if (wantsNew !== null && fresh.kind !== wantsNew) setFresh(freshOf(wantsNew, initial.document))
   const [dirty, setDirty] = useState(false)
   /** Counted up when what was edited is done with, so that the next is read anew; until then entries stay. */
   const [round, setRound] = useState(0)
@@ -70,7 +72,7 @@ export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: num
     presenceStates,
     loadLimits,
   } = document
-  const made = begun ?? (params.get('queue') === 'new' && mayEdit ? fresh : null)
+  const made = begun ?? (wantsNew === fresh.kind ? fresh : null)
   useEffect(() => {
     if (!dirty) return
     const stay = (event: BeforeUnloadEvent): void => event.preventDefault()

@@ -3,7 +3,7 @@ import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import type { GridColDef } from '@mui/x-data-grid'
-import { useRouter } from 'next/navigation'
+import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { writeCards } from '@eudromos/core/exchange'
 import { checkPeople, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
@@ -84,7 +84,8 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
   const [filter, setFilter] = useState('')
   const [hidden, setHidden] = useState<Record<string, boolean>>({ email: false, shift: false })
   const [reading, setReading] = useState<PeopleReading | null>(null)
-  const [passwordsOpen, setPasswordsOpen] = useState(false)
+  const wanted = useSearchParams().get('passwords')
+  const [passwordsOpen, setPasswordsOpen] = useState(mayEdit && wanted !== null)
   const router = useRouter()
   const notice = useNotice()
   const { publish, trouble, busy, forget } = usePublishing()
