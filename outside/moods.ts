@@ -32,7 +32,7 @@ function stormCourse(seconds: number): number {
 export const moods: Readonly<Record<MoodName, Mood>> = {
   even: { usual: null, course: () => 1, patienceSeconds: [60, 240], pull: 2, openings },
   quiet: {
-    usual: { chatsPerMinute: 10, agents: 14, handleSeconds: 70 },
+    usual: { chatsPerMinute: 8, agents: 16, handleSeconds: 60 },
     course: () => 1,
     patienceSeconds: [90, 300],
     pull: 1.3,

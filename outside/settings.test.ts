@@ -4,7 +4,7 @@ test('what is not given is as usual', () => expect(readSettings({})).toEqual(usu
 
 test('a mood brings its own figures, where none are given', () => {
   expect(readSettings({ mood: 'storm' })).toMatchObject({ mood: 'storm', chatsPerMinute: 16, agents: 18 })
-  expect(readSettings({ mood: 'quiet', agents: 2 })).toMatchObject({ chatsPerMinute: 10, agents: 2 })
+  expect(readSettings({ mood: 'quiet', agents: 2 })).toMatchObject({ chatsPerMinute: 8, agents: 2 })
 })
 
 test.each([

@@ -85,7 +85,7 @@ export async function answeredCall(
 
 /** Opens the panel in which a call is passed on, and chooses João, who is Ready. */
 export async function chooseJoao(ana: Page, bay: Locator): Promise<Locator> {
-  await bay.getByRole('button', { name: 'Pass on' }).click()
+  await bay.getByRole('button', { name: 'Transfer' }).click()
   const panel = ana.getByRole('dialog')
   await panel.getByRole('textbox', { name: 'Find a queue or a person' }).fill('João')
   await panel.getByRole('radio', { name: /João Tavares/ }).check()

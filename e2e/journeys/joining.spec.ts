@@ -11,7 +11,7 @@ test('a colleague is asked, joined and left the call; a supervisor listens and a
   await sayPresence(joao, 'Ready')
 
   // Of a queue whoever has room is asked: João.
-  await bay.getByRole('button', { name: 'Pass on' }).click()
+  await bay.getByRole('button', { name: 'Transfer' }).click()
   const panel = ana.getByRole('dialog')
   await panel.getByRole('radio', { name: /^Bookings/ }).check()
   await panel.getByRole('button', { name: 'Ask first' }).click()

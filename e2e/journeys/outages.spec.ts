@@ -15,9 +15,9 @@ async function press(bay: Locator, name: string, then: string): Promise<void> {
 
 /** The centre is in control of the call: putting it on hold is heard at the other end, and taking it off. */
 async function expectHeld(bay: Locator, phone: Page): Promise<void> {
-  await press(bay, 'Hold', 'Take off hold')
+  await press(bay, 'Hold', 'Resume')
   await expect(heardBy(phone)).toContainText('You are on hold. Music plays.')
-  await press(bay, 'Take off hold', 'Hold')
+  await press(bay, 'Resume', 'Hold')
   await expect(heardBy(phone)).toContainText('You are talking to Ana.')
 }
 

@@ -8,7 +8,7 @@ export const callbacks = {
   tries: 'Calls at most',
   retry: 'Again after, seconds',
   notReached: 'Text to those not reached',
-  notReachedHelp: 'Goes out after the last call that nobody answered. Empty: nothing does.',
+  notReachedHelp: 'Goes out after the last unanswered call. Empty: nothing does.',
   voicemail: 'Callers can leave a message',
   voicemailHelp: 'While it is closed or full, and instead of waiting.',
   backWithin: 'Cut off and back within, seconds',

@@ -30,7 +30,7 @@ export const calls = {
   mute: 'Mute',
   muted: 'Muted',
   hold: 'Hold',
-  resume: 'Take off hold',
+  resume: 'Resume',
   hangUp: 'Hang up',
   sounds: 'Sounds',
   notify: 'Notify me',

@@ -189,7 +189,7 @@ export const en = {
     roomForOne: 'room for one more',
     noRoom: 'nothing fits beside what you have',
     offerCard: 'Offered to you',
-    offlineBay: 'Say Ready, and what comes is offered here',
+    offlineBay: 'You are Offline. Go Ready to receive work.',
     answer: 'Answer',
     decline: 'Decline',
     declineWhy: 'Why do you decline?',

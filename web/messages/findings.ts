@@ -22,7 +22,7 @@ const texts: Texts = {
   noTestCustomers: () => 'In preparation and without test customers: nobody gets in to try it.',
   answerWindowBeyondTarget: ({ window, target }) =>
     `One unanswered offer (${window} s) alone would miss the answer target (${target} s).`,
-  unknownPerson: () => 'Somebody listed is no longer among the people. Take them off the list.',
+  unknownPerson: () => 'Somebody listed is no longer among the people. Remove them the list.',
   notAnAgent: () => 'Somebody listed is not an agent, and is offered nothing.',
   unknownHours: () => 'Opening hours: these are no longer in the plan. Choose others.',
   neverOpen: ({ hours }) => `“${hours}” has no opening at all: this queue never opens.`,
@@ -35,7 +35,7 @@ const texts: Texts = {
     count === 1
       ? 'It is offered only to people on shift; one person listed has no shift, and is offered nothing.'
       : `It is offered only to people on shift; ${count} people listed have no shift, and are offered nothing.`,
-  unknownSkill: () => 'A skill asked for is no longer in the plan. Take it off.',
+  unknownSkill: () => 'A skill asked for is no longer in the plan. Remove it.',
   boundsCrossed: ({ skill }) => `${skill}: the lowest level asked for is above the highest. Change one of them.`,
   nobodySkilled: ({ skill, least }) =>
     `Nobody in reach has what is asked for, and waiting does not change that: ${skill} at level ${least} or more.`,
@@ -52,13 +52,13 @@ const texts: Texts = {
   waitedToUnknown: () => 'After the longest wait: that queue is retired or gone. Choose another.',
   waitedInACircle: ({ name }) =>
     `After the longest wait: sent on to “${name}”, customers could come back here. Choose another.`,
-  unknownTeam: () => 'A team that it is offered to is no longer in the plan. Take it off.',
+  unknownTeam: () => 'A team that it is offered to is no longer in the plan. Remove it.',
   teamWithoutAgents: ({ team, tier }) =>
     tier === 0 ? `Nobody in ${team} is an agent.` : `Nobody in tier ${tier} of ${team} is an agent.`,
   noTextLine: () =>
     'Text to those not reached: no line of the plan sends texts, so nobody would get it. Make a text number, or leave it empty.',
   unknownScript: () => 'Call script: this is no longer in the plan. Choose another, or none.',
-  unknownDisposition: () => 'Dispositions: one of these is no longer among the centre’s. Take it off.',
+  unknownDisposition: () => 'Dispositions: one of these is no longer among the centre’s. Remove it.',
   noLine: () => 'No line leads here, and no other queue sends on to it: nobody comes in but by hand.',
   nameTaken: ({ name }) => `Name: another queue is called “${name}”. Choose a different name.`,
 }
@@ -70,7 +70,7 @@ const mends: Partial<Record<FindingCode, string>> = {
   answerWindowBeyondTarget: 'Shorten',
   unknownHours: 'Always open',
   unknownScript: 'None',
-  unknownDisposition: 'Take off',
+  unknownDisposition: 'Remove',
   sentInACircle: 'Serve them',
   unknownQueue: 'Serve them',
   fullToUnknown: 'Send away',
@@ -82,12 +82,12 @@ const mends: Partial<Record<FindingCode, string>> = {
 }
 
 /** What the one action that mends it is called. */
-export const mendText = ({ code }: Pick<Finding, 'code'>): string => mends[code] ?? 'Take off'
+export const mendText = ({ code }: Pick<Finding, 'code'>): string => mends[code] ?? 'Remove'
 
 const hoursTexts: Record<HoursFindingCode, (params: HoursFinding['params']) => string> = {
   nameTaken: ({ name }) => `Name: “${name}” is taken. Choose a different name.`,
   notValid: ({ path, code, value }) => `${path}: “${value}” cannot be used (${reasons[String(code)] ?? code}).`,
-  unknownCalendar: () => 'A calendar taken here is no longer in the plan. Take it off the list.',
+  unknownCalendar: () => 'A calendar taken here is no longer in the plan. Remove it from the list.',
   neverOpen: () => 'There is no time at all in it: whatever goes by it is never open, or never worked.',
   otherZone: ({ zone, places }) => `This goes by ${zone}; the people concerned sit at ${places}. Is that meant?`,
   pauseOutside: ({ weekday, kind, from, to }) =>
@@ -103,7 +103,7 @@ const hoursTexts: Record<HoursFindingCode, (params: HoursFinding['params']) => s
   shutForWeeks: ({ days }) => `There is no time in it within the next ${days} days.`,
 }
 
-export const hoursMendText = 'Take off'
+export const hoursMendText = 'Remove'
 
 const reasons: Record<string, string> = {
   time: 'write a time as HH:MM, 00:00 to 24:00',

@@ -107,7 +107,7 @@ export const calendar = {
   removes: 'Removed',
   more: (n: number) => `and ${n} more`,
   take: 'Take these changes',
-  dismiss: 'Leave it',
+  dismiss: 'Cancel',
   fault: (line: number, reason: string) => `The file has a fault in line ${line}: ${reason}. Nothing of it was taken.`,
   unreadable: 'The file cannot be read. Nothing of it was taken.',
   year: (year: number) => `${year} at a glance`,

@@ -28,7 +28,7 @@ export const bulk = {
   effect: (n: number) => (n === 0 ? 'Nothing would change.' : `${queues(n)} would change:`),
   change: (queue: string, from: string, to: string) => `${queue}: ${from} → ${to}`,
   fault: (queue: string, text: string) => `${queue}: ${text}`,
-  leave: 'Leave it',
+  leave: 'Cancel',
   publish: (n: number) => `Publish for ${queues(n)}`,
   columns: {
     name: 'Queue',

@@ -39,7 +39,7 @@ export const records = {
   empty: 'Records of conversations will be here.',
   back: 'All records',
   offers: 'Offers',
-  transcript: 'What was written',
+  transcript: 'Transcript',
   notes: 'Notes',
   noNotes: 'No notes.',
   noWords: 'Nothing was written.',

@@ -93,7 +93,7 @@ export const demand = {
   priorityHelp: '1 lowest, 10 highest: it goes before the wait',
   priorityOf: (n: number) => (n === 10 ? '10, highest' : n === 1 ? '1, lowest' : String(n)),
   addStep: 'Add a step',
-  removeStep: (seconds: number) => `Take off the step after ${seconds} s`,
+  removeStep: (seconds: number) => `Remove the step after ${seconds} s`,
   alsoReached: (who: readonly string[]) => `; from now on also ${who.join(', ')}`,
   byName: (n: number) => `${people(n)} by name`,
   strip: 'Who could serve it, as the wait goes on',
@@ -189,7 +189,7 @@ export const levelsTable = {
   change: (person: string, skill: string, from: number, to: number) =>
     `${person}, ${skill}: ${from === 0 ? 'none' : from} → ${to === 0 ? 'none' : to}`,
   more: (n: number) => `and ${n.toLocaleString('en')} more`,
-  leave: 'Leave it',
+  leave: 'Cancel',
   take: (n: number) => (n === 0 ? 'Nothing to take' : `Take ${count(n, 'change', 'changes')}`),
 }
 

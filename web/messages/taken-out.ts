@@ -4,6 +4,6 @@ export const takenOut = {
   interaction: (customer: string, queue: string, time: string) =>
     `A fault in Eudromos ended the conversation of ${customer || 'a customer'} in ${queue} at ${time}. Everything else goes on. Please get in touch with them, and report the fault with the router’s log.`,
   deadline: (time: string) =>
-    `A fault in Eudromos kept something from happening by itself at ${time}: publish the plan again to have it tried anew, and report the fault with the router’s log.`,
+    `A fault in Eudromos kept something from happening by itself at ${time}: publish the plan again so that it is tried again, and report the fault with the router’s log.`,
   record: 'Open record',
 }

@@ -35,6 +35,6 @@ export const wrapUpOf = {
   help: 'None named: all of the centre’s.',
   required: 'One must be chosen to finish by hand',
   missing: 'Choose a disposition: this queue wants one.',
-  mood: 'How the customer was',
+  mood: 'Customer’s mood',
   moods: { pleased: 'pleased', calm: 'calm', upset: 'upset' },
 } as const

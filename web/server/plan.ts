@@ -120,7 +120,7 @@ export async function saveQueue(runtime: Runtime, who: Who, input: unknown): Pro
   const queue = rest as QueueDraft
   const document = await currentDocument(runtime)
   if (lineIds?.some((id) => !document.lines.some((line) => line.id === id)) === true)
-    throw notValid('unknownLine', 'Lines that lead here: one is no longer in the plan. Take it off.', 'lineIds')
+    throw notValid('unknownLine', 'Lines that lead here: one is no longer in the plan. Remove it.', 'lineIds')
   refuseFaultyQueues([queue], document)
   return publish(runtime, who, given.draft, queue.name, { kind: 'queue', queue, lineIds })
 }

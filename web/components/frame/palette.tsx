@@ -96,6 +96,7 @@ export function Palette({ roles }: { roles: readonly Role[] }) {
       onChange={(_, target) => {
         if (target !== null) go(target)
       }}
+      slotProps={{ paper: { variant: 'outlined' } }}
       sx={{ width: 300, flexShrink: 1, minWidth: 120, marginInlineStart: 'auto' }}
       renderInput={(params) => (
         <TextField
