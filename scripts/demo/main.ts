@@ -121,9 +121,7 @@ async function prepareContents(database: Database, { secrets, ownerUrl }: Place,
 function environment(place: Place, options: Options): Record<string, string> {
   const { ports, secrets } = place
   const origin = `http://localhost:${ports.web}`
-  const traffic = options.large
-    ? { chatsPerMinute: 240, agents: 300, handleSeconds: 90 }
-    : { mood: 'quiet' }
+  const traffic = options.large ? { chatsPerMinute: 240, agents: 300, handleSeconds: 90 } : { mood: 'quiet' }
   return {
     NODE_ENV: 'production',
     NEXT_TELEMETRY_DISABLED: '1',

@@ -10,7 +10,6 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { may, type PlanDocument, type Role } from '@eudromos/core/plan'
 import { en } from '../../messages/en.ts'
 import { palette as t } from '../../messages/palette.ts'
-import type { PlanState } from '../../server/plan.ts'
 import { ownPerson, useLive, useSeat, useSeatStore } from '../stream/context.tsx'
 import { request, requestJson, sendCommand } from '../stream/send.ts'
 import { useNotice } from './notice.tsx'
@@ -41,7 +40,7 @@ export function Palette({ roles }: { roles: readonly Role[] }) {
   const [document, setDocument] = useState<PlanDocument | null>(null)
   const read = (): void => {
     if (!may(roles, 'plan.view')) return
-    request<PlanState>('/api/plan/queues').then(
+    request<{ readonly document: PlanDocument }>('/api/plan/queues').then(
       (found) => setDocument(found.document),
       () => undefined,
     )

@@ -23,10 +23,12 @@ interface OfferBayProps {
   readonly interaction: InteractionView
   readonly view: View
   readonly now: number
+  /** Without what is known of the customer besides. */
+  readonly brief?: boolean
 }
 
 /** An offer in the bay it would fill: it drains along its edge until it is answered, declined or missed. */
-export function OfferBay({ interaction, view, now }: OfferBayProps) {
+export function OfferBay({ interaction, view, now, brief = false }: OfferBayProps) {
   const { attempt } = useSeatActions()
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const { offer } = interaction
@@ -69,7 +71,7 @@ export function OfferBay({ interaction, view, now }: OfferBayProps) {
             )}
           </Box>
         ))}
-        {interaction.numbers !== null && <Story interaction={interaction} view={view} />}
+        {!brief && interaction.numbers !== null && <Story interaction={interaction} view={view} />}
       </Box>
       <Box sx={{ display: 'flex', gap: 1, padding: 1.5 }}>
         <Button variant="contained" onClick={() => void attempt('answerOffer', refs)}>

@@ -94,7 +94,7 @@ function Card() {
         }}
       >
         {offered !== undefined ? (
-          <OfferBay interaction={offered} view={view} now={now} />
+          <OfferBay interaction={offered} view={view} now={now} brief />
         ) : (
           consult !== undefined &&
           asked !== undefined && <ConsultBay interaction={consult} view={view} now={now} asked={asked} />

@@ -13,7 +13,7 @@ export default async function PeoplePage() {
   return (
     <>
       <PageTitle of={person.title} />
-      <PeopleRoom initial={state} mayEdit={may(who.roles, 'plan.edit')} />
+      <PeopleRoom initial={state} mayEdit={may(who.roles, 'plan.edit')} self={{ id: who.id, roles: who.roles }} />
     </>
   )
 }

@@ -6,7 +6,7 @@ import type { GridColDef } from '@mui/x-data-grid'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { writeCards } from '@eudromos/core/exchange'
-import { checkPeople, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
+import { checkPeople, mayGive, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
 import { FileButton } from '../../../../../components/files/file-button.tsx'
 import { FileDialog } from '../../../../../components/files/file-dialog.tsx'
 import { download } from '../../../../../components/download.ts'
@@ -78,8 +78,15 @@ const columns: GridColDef<Row>[] = [
   },
 ]
 
+interface PeopleRoomProps {
+  readonly initial: PlanState
+  readonly mayEdit: boolean
+  /** Whoever looks. */
+  readonly self: Pick<PlanDocument['people'][number], 'id' | 'roles'>
+}
+
 /** Everybody of the centre: found, sorted, read from and written for a spreadsheet, handed out as cards. */
-export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: boolean }) {
+export function PeopleRoom({ initial, mayEdit, self }: PeopleRoomProps) {
   const [plan, setPlan] = useState(initial)
   const [filter, setFilter] = useState('')
   const [hidden, setHidden] = useState<Record<string, boolean>>({ email: false, shift: false })
@@ -98,6 +105,11 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
   const shown = useMemo(() => matching(rows, filter), [rows, filter])
   const shownIds = useMemo(() => new Set(shown.map(({ id }) => id)), [shown])
   const chosen = (): PersonEdit[] => everybody.filter(({ id }) => shownIds.has(id))
+  // Their own would sign them out; those of administrators only administrators make.
+  const passable = plan.people.filter(({ id }) => {
+    const held = document.people.find((one) => one.id === id)?.roles ?? []
+    return shownIds.has(id) && id !== self.id && mayGive(self.roles, held, held)
+  })
   const reload = async (): Promise<void> => setPlan(await request<PlanState>('/api/plan/queues'))
   const take = async (): Promise<void> => {
     const people = reading?.changes.map(({ after }) => after) ?? []
@@ -165,7 +177,7 @@ export function PeopleRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
         localeText={{ noRowsLabel: t.empty }}
       />
       <PasswordsDialog
-        people={plan.people.filter(({ id }) => shownIds.has(id))}
+        people={passable}
         open={passwordsOpen}
         onClose={() => {
           setPasswordsOpen(false)
