@@ -116,6 +116,7 @@ export {
   listRecords,
   readActs,
   readRecord,
+  readRecords,
   type Act,
   sortColumns,
   type RecordQuery,

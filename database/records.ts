@@ -7,6 +7,7 @@ import {
   eq,
   gte,
   ilike,
+  inArray,
   isNull,
   lt,
   notInArray,
@@ -121,6 +122,14 @@ export async function listRecords(
     .where(conditions(query))
   return { rows: rows.map(flat), total: all?.total ?? 0 }
 }
+
+/** The records of these ids, in the order in which they arrived. */
+export const readRecords = async (database: Database, ids: readonly string[]): Promise<RecordRow[]> =>
+  (
+    await joined(database)
+      .where(inArray(t.record.id, [...ids]))
+      .orderBy(asc(t.record.arrivedAt), asc(t.record.id))
+  ).map(flat)
 
 export async function readRecord(database: Database, id: string): Promise<RecordRow | null> {
   const [row] = await joined(database).where(eq(t.record.id, id))

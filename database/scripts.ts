@@ -1,4 +1,4 @@
-import { and, asc, eq, isNotNull } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNotNull } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
 
@@ -42,17 +42,17 @@ export const putScriptAnswer = (
     }
   })
 
-/** What was answered in a conversation, script by script, in the order of the way that the answers took. */
+/** What was answered in conversations, script by script, in the order of the way that the answers took. */
 export async function readScriptAnswers(
   database: Database,
-  interactionId: string,
-): Promise<Omit<ScriptAnswerRow, 'interactionId'>[]> {
-  const { scriptId, scriptName, stepId, question, answer, personId, at } = t.scriptAnswer
+  interactionIds: readonly string[],
+): Promise<ScriptAnswerRow[]> {
+  const { interactionId, scriptId, scriptName, stepId, question, answer, personId, at, place } = t.scriptAnswer
   return database
-    .select({ scriptId, scriptName, stepId, question, answer, personId, at })
+    .select({ interactionId, scriptId, scriptName, stepId, question, answer, personId, at })
     .from(t.scriptAnswer)
-    .where(and(eq(t.scriptAnswer.interactionId, interactionId), isNotNull(t.scriptAnswer.place)))
-    .orderBy(asc(t.scriptAnswer.scriptName), asc(t.scriptAnswer.scriptId), asc(t.scriptAnswer.place))
+    .where(and(inArray(interactionId, [...interactionIds]), isNotNull(place)))
+    .orderBy(asc(scriptName), asc(scriptId), asc(place))
 }
 
 /** Whether the customer proved to be who they said, as it was said last; null: nobody has asked. */

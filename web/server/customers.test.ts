@@ -322,3 +322,35 @@ test('what others had with a customer since one looked last is new, for as long 
   expect(await fresh()).toEqual([])
   await owner.end()
 })
+
+test('an export of many conversations asks as often as one of a few, and has the words of each', async () => {
+  const owner = await connectAlone(place.ownerUrl)
+  await meetAddress(database, '+61491570190', { addressId: 'b90', customerId: 'many', name: 'Many' })
+  for (let n = 0; n < 40; n += 1) {
+    await owner.query(`insert into content (id, kind, body) values ($1, 'notes', $2), ($3, 'message', $4)`, [
+      `n${n}-note`,
+      `Note ${n}`,
+      `n${n}-word`,
+      `Word ${n}`,
+    ])
+    await owner.query(
+      `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back, notes_content_id)
+       values ($1, 'voice', 'many', 'phone', 'sailings', false, $2, 'answered', 1, '[]', 0, $3)`,
+      [`many ${n}`, 5000 + n, `n${n}-note`],
+    )
+    await owner.query(
+      `insert into message (interaction_id, number, side, at, content_id) values ($1, 1, 'customer', $2, $3)`,
+      [`many ${n}`, 5000 + n, `n${n}-word`],
+    )
+  }
+  await owner.end()
+  const asked = jest.spyOn(database.$client, 'query')
+  const { conversations } = (await exportCustomer(runtime, 'sup', 'many')) as {
+    conversations: { notes: string; messages: { text: string }[] }[]
+  }
+  expect(asked.mock.calls.length).toBeLessThan(12)
+  asked.mockRestore()
+  expect(conversations.map(({ notes, messages }) => `${notes} ${messages[0]?.text ?? ''}`)).toEqual(
+    Array.from({ length: 40 }, (_, n) => `Note ${n} Word ${n}`),
+  )
+})

@@ -148,7 +148,7 @@ export async function recordDetails({ database, follower }: Runtime, viewerId: s
     readTexts(database, id),
     readAddresses(database, row.addressId === null ? [] : [row.addressId]),
     readRecordingsOf(database, id),
-    readScriptAnswers(database, id),
+    readScriptAnswers(database, [id]),
     readIdentityCheck(database, id),
     readMarks(database, id),
   ])

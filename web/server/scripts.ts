@@ -21,7 +21,9 @@ export async function scriptView(runtime: Runtime, who: Who, interactionId: stri
   const interaction = inHand(runtime, who, interactionId)
   return {
     script: scriptOf(runtime, interaction),
-    answers: await readScriptAnswers(runtime.database, interactionId),
+    answers: (await readScriptAnswers(runtime.database, [interactionId])).map(
+      ({ interactionId: _, ...answer }) => answer,
+    ),
   }
 }
 
