@@ -1,7 +1,8 @@
 // Customers and agents for kill tests and benches: they act at once, and insist until the centre has answered.
 import { v7 as newId } from 'uuid'
-import { plainPlanned, plainPlannedLine, type Channel } from '../core/plan/index.ts'
+import { plainCentreWords, plainPlanned, plainPlannedLine, type Channel } from '../core/plan/index.ts'
 import type { Scenario } from '../scripts/demo/load.ts'
+import { centre } from '../scripts/demo/scenario.ts'
 import { Carrier, GatewayError, signed, type News } from '../outside/index.ts'
 
 export const crowdQueue = 'crowd'
@@ -42,7 +43,7 @@ export function crowdScenario(agents: number, wrapUpSeconds = 0): Scenario {
   const supervisor = {
     id: 'supervisor',
     name: 'Sup Ervisor',
-    roles: ['supervisor' as const],
+    roles: ['supervisor' as const, 'administrator' as const],
     loadLimitsId: null,
     siteId: null,
     shiftId: null,
@@ -56,6 +57,8 @@ export function crowdScenario(agents: number, wrapUpSeconds = 0): Scenario {
   const line = { ...plainPlannedLine, queueIds: [crowdQueue] }
   return {
     people: [supervisor, ...people],
+    // Nobody has skills that a need could ask for.
+    centre: { ...centre, centre: { ...centre.centre, needs: plainCentreWords.needs } },
     lines: [
       { ...line, id: crowdLines.chat, name: 'Chats', channel: 'chat' },
       { ...line, id: crowdLines.voice, name: 'Calls', channel: 'voice', address: crowdNumbers.voice },

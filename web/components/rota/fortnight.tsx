@@ -3,7 +3,7 @@ import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { dateOf, dayMs, weekdayOf, type OpenTimes, type Span, type Special, type Zone } from '@eudromos/core/hours'
 import { en } from '../../messages/en.ts'
-import { weekdays } from '../../messages/hours.ts'
+import { months, weekdays } from '../../messages/hours.ts'
 
 const t = en.hours
 const days = 14
@@ -53,7 +53,7 @@ export function fortnightOf(zone: Zone, now: number, within: (from: number, to: 
     const { spans, pauses = [], marks } = within(begins, ends)
     const change = Math.round((dayMs - (ends - begins)) / 60_000)
     return {
-      label: `${weekdays[weekdayOf(day) - 1]?.slice(0, 3) ?? ''} ${date.day}`,
+      label: `${weekdays[weekdayOf(day) - 1]?.slice(0, 3) ?? ''} ${date.day} ${months[date.month - 1] ?? ''}`,
       spans: spans.map(share),
       pauses: pauses.map(share),
       marks: change === 0 ? marks : [...marks, t.clocks(change)],
@@ -79,7 +79,7 @@ export function Fortnight({ shown, caption = t.fortnight }: { shown: readonly Da
           <Box
             role="listitem"
             key={label}
-            sx={{ display: 'grid', gridTemplateColumns: '58px minmax(0, 1fr)', alignItems: 'center', columnGap: 1 }}
+            sx={{ display: 'grid', gridTemplateColumns: '92px minmax(0, 1fr)', alignItems: 'center', columnGap: 1 }}
           >
             <Typography variant="figure">{label}</Typography>
             <Box sx={{ position: 'relative', height: 14, bgcolor: 'background.default', borderRadius: 0.5 }}>

@@ -56,7 +56,7 @@ const days = (): string[] => screen.getAllByRole('listitem').map(({ textContent 
 test('the next fourteen days say holidays and absences', () => {
   show({ absences: [sick] })
   expect(screen.getByText('Shift: Day, Quay.')).toBeTruthy()
-  expect(days().filter((day) => /Feast|away/.test(day))).toEqual(['Mon 15away, sick', 'Fri 19Feast'])
+  expect(days().filter((day) => /Feast|away/.test(day))).toEqual(['Mon 15 Maraway, sick', 'Fri 19 MarFeast'])
 })
 
 test('an absence is drawn and its effect told while it is typed, then entered', async () => {

@@ -78,7 +78,12 @@ function Handset({ own, to, lines, zone, clockMs, onTo }: HandsetProps) {
   const url = `/api/outside/phones/${encodeURIComponent(own)}/texts`
   const { value, error } = useFetched<{ texts: readonly PhoneTextView[] }>(url, { everyMs: 1000, keep: true })
   const threads = threadsOf(own, value?.texts ?? [])
-  const nameOf = (number: string): string => lines.find((line) => line.number === number)?.name ?? shownNumber(number)
+  // One number can be that of two lines: calls by one, texts by the other.
+  const named = (number: string, by: 'voice' | 'sms'): string =>
+    (
+      lines.find((line) => line.number === number && line.channel === by) ??
+      lines.find((line) => line.number === number)
+    )?.name ?? shownNumber(number)
   const open = threads.find(({ other }) => other === to)
   const unwritten = lines.filter(
     ({ number, channel }) => channel === 'sms' && !threads.some(({ other }) => other === number),
@@ -100,11 +105,17 @@ function Handset({ own, to, lines, zone, clockMs, onTo }: HandsetProps) {
       }}
     >
       {error !== null && <Alert severity="error">{error}</Alert>}
-      <Incoming own={own} busy={call !== null} nameOf={nameOf} onAnswered={setCall} />
+      <Incoming own={own} busy={call !== null} nameOf={(number) => named(number, 'voice')} onAnswered={setCall} />
       {call?.voicemail === true ? (
-        <NobodyAnswers own={own} call={call} name={nameOf(call.to)} onClose={() => setCall(null)} />
+        <NobodyAnswers own={own} call={call} name={named(call.to, 'voice')} onClose={() => setCall(null)} />
       ) : call !== null ? (
-        <CallScreen own={own} callId={call.id} to={call.to} name={nameOf(call.to)} onClose={() => setCall(null)} />
+        <CallScreen
+          own={own}
+          callId={call.id}
+          to={call.to}
+          name={named(call.to, 'voice')}
+          onClose={() => setCall(null)}
+        />
       ) : to === null ? (
         <Box sx={{ padding: 2, display: 'grid', gap: 1.5, alignContent: 'start', overflowY: 'auto' }}>
           <Calls own={own} lines={lines} onCall={setCall} />
@@ -112,7 +123,7 @@ function Handset({ own, to, lines, zone, clockMs, onTo }: HandsetProps) {
           {threads.map(({ other, texts }) => (
             <Button key={other} onClick={() => onTo(other)} sx={{ justifyContent: 'start', textAlign: 'start' }}>
               <Box sx={{ minWidth: 0 }}>
-                <Typography sx={{ fontWeight: 650 }}>{nameOf(other)}</Typography>
+                <Typography sx={{ fontWeight: 650 }}>{named(other, 'sms')}</Typography>
                 <Typography variant="body2" noWrap>
                   {texts.at(-1)?.text ?? ''}
                 </Typography>
@@ -132,7 +143,7 @@ function Handset({ own, to, lines, zone, clockMs, onTo }: HandsetProps) {
           url={url}
           own={own}
           to={to}
-          name={nameOf(to)}
+          name={named(to, 'sms')}
           texts={open?.texts ?? []}
           zone={zone}
           clockMs={clockMs}

@@ -91,8 +91,9 @@ export function PeopleRoom({ initial, mayEdit, self }: PeopleRoomProps) {
   const [filter, setFilter] = useState('')
   const [hidden, setHidden] = useState<Record<string, boolean>>({ email: false, shift: false })
   const [reading, setReading] = useState<PeopleReading | null>(null)
-  const wanted = useSearchParams().get('passwords')
-  const [passwordsOpen, setPasswordsOpen] = useState(mayEdit && wanted !== null)
+  // Whoever looks for passwords in the search field comes here with them asked for.
+  const asked = useSearchParams().get('passwords') !== null
+  const [passwordsOpen, setPasswordsOpen] = useState(false)
   const router = useRouter()
   const notice = useNotice()
   const { publish, trouble, busy, forget } = usePublishing()
@@ -178,9 +179,10 @@ export function PeopleRoom({ initial, mayEdit, self }: PeopleRoomProps) {
       />
       <PasswordsDialog
         people={passable}
-        open={passwordsOpen}
+        open={mayEdit && (passwordsOpen || asked)}
         onClose={() => {
           setPasswordsOpen(false)
+          if (asked) router.replace('/plan/people')
           void reload()
         }}
       />
