@@ -63,7 +63,7 @@ test('an absence is drawn and its effect told while it is typed, then entered', 
   const act = jest.fn<Promise<void>, Parameters<Act>>().mockResolvedValue()
   show({}, act)
   type('From', '2027-03-16')
-  expect(days()).toContain('Tue 16away, as typed')
+  expect(days()).toContain('Tue 16 Maraway, as typed')
   expect(screen.getByText('Takes 8 h of the shift away.')).toBeTruthy()
   expect(screen.getByText('Nobody else is there.')).toBeTruthy()
   type('Until (included)', '2027-03-15')
