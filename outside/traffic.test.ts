@@ -161,6 +161,19 @@ test('some text and some write email, and answer what they get for a while', asy
   expect(written()).toBeLessThan(before + 6)
 })
 
+test('a day does not begin empty: within seconds some are there, by each of the ways', async () => {
+  const sent: string[] = []
+  const network = (by: string) =>
+    ({ write: () => sent.push(by), watch: () => () => undefined }) as unknown as TextNetwork
+  await begin(
+    { chatsPerMinute: 12, textPercent: 1, mailPercent: 1 },
+    { texts: network('sms'), mails: network('email') },
+  )
+  await pass(9)
+  expect(new Set(sent)).toEqual(new Set(['sms', 'email']))
+  expect(chats().length).toBeGreaterThanOrEqual(3)
+})
+
 test('a simulated agent answers, speaks as long as there is something to say, ends and wraps up', async () => {
   await begin({ chatsPerMinute: 0 })
   await pass(4)

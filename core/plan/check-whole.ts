@@ -17,7 +17,7 @@ export type WholeFinding =
   | { readonly of: PlanPlace; readonly by: 'people'; readonly finding: PeopleFinding }
   | { readonly of: PlanPlace; readonly by: 'references'; readonly finding: ReferenceFinding }
 
-export const isFault = ({ finding }: WholeFinding): boolean => finding.severity === 'fault'
+const isFault = ({ finding }: WholeFinding): boolean => finding.severity === 'fault'
 
 const references = (plan: PlanDocument): WholeFinding[] =>
   checkReferences(plan).map((finding) => ({ of: finding.of, by: 'references', finding }))

@@ -6,7 +6,7 @@ export { callableTimes } from './calling-hours.ts'
 export { compilePlan, compileTimes, hoursOf, type CompiledTimes } from './compile.ts'
 export { checkHours, checkShift, checkSite, type HoursFinding, type HoursFindingCode } from './check-hours.ts'
 export { checkReferences, type PlanList, type PlanPlace, type ReferenceFinding } from './check-references.ts'
-export { checkWhole, isFault, type WholeFinding } from './check-whole.ts'
+export { checkWhole, type WholeFinding } from './check-whole.ts'
 export { checkPlan, checkQueue, type Finding, type FindingCode } from './check.ts'
 export { couldServe, servingSteps, takers, type Serving, type ServingStep } from './serving.ts'
 export {

@@ -71,8 +71,8 @@ export const palette = {
   settings: [
     ['Name of the centre', 'title company'],
     ['Answer target of queues without one', 'service level sla seconds'],
-    ['Who waits goes first by', 'order lateness oldest'],
-    ['How long a lost connection is waited for', 'grace disconnect'],
+    ['Which contact is served first', 'order lateness oldest'],
+    ['Grace after a lost connection', 'grace disconnect'],
     ['When an offer is made again', 'retry refused'],
     ['Transfers: wait for one agent, priority', 'wish transfer priority'],
     ['Longest wrap-up', 'after work time'],
@@ -81,7 +81,7 @@ export const palette = {
     ['When customers are called', 'calling hours from to'],
     ['Consent to be called and texted', 'do not contact agree'],
     ['How long recordings are kept', 'retention days recording delete'],
-    ['How long the journal is kept at hand', 'retention days archive'],
+    ['How long the journal is kept', 'retention days archive'],
     ['Callers who were cut off', 'back within same agent'],
     ['Warning for abusive customers', 'abuse block recover'],
     ['What customers need', 'relay interpreter real-time text accessibility'],
@@ -90,5 +90,5 @@ export const palette = {
     ['Dispositions', 'outcome wrap-up codes'],
   ] as const,
   findCustomers: (words: string) => `Find customers: ${words}`,
-  findRecords: (words: string) => `Find conversations of: ${words}`,
+  findRecords: (words: string) => `Find conversations with: ${words}`,
 } as const

@@ -71,6 +71,16 @@ test('a carrier’s stream takes with it all that it stands for, and what came a
   jest.useRealTimers()
 })
 
+test('a carrier that is back before its old stream was noticed gone keeps all that it stands for', async () => {
+  const { connections, told } = place()
+  await connections.carry('carrier', ['ana'])
+  await connections.carry('carrier', ['ana'])
+  connections.drop('carrier')
+  expect(told.filter((word) => word.startsWith('disconnect'))).toEqual([])
+  connections.drop('carrier')
+  expect(told.at(-1)).toBe('disconnectAgent carrier.ana')
+})
+
 test('a process that ends closes its streams and says nothing: its lease speaks for all', async () => {
   const { connections, told } = place()
   const id = await connections.begin({ agentId: 'ana' }, ana)

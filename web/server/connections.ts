@@ -23,7 +23,8 @@ const carrierWithinMs = 5000
 export class Connections {
   private readonly open = new Map<string, Connection>()
   private readonly closers = new Set<() => void>()
-  private readonly carriers = new Set<string>()
+  /** How often each carrier's stream is open: a carrier that comes back may do so before it was noticed gone. */
+  private readonly carriers = new Map<string, number>()
   private closing = false
 
   constructor(
@@ -72,7 +73,7 @@ export class Connections {
 
   /** A carrier's stream is open: it stands for the interactions that it begins, and for these agents. */
   async carry(carrier: string, agentIds: Iterable<string>): Promise<void> {
-    this.carriers.add(carrier)
+    this.carriers.set(carrier, (this.carriers.get(carrier) ?? 0) + 1)
     await Promise.all(
       [...agentIds].map((agentId) =>
         this.begin({ agentId }, { kind: 'person', id: agentId }, null, idOf(carrier, agentId)),
@@ -82,6 +83,11 @@ export class Connections {
 
   /** A carrier's stream has closed, and with it all that it stood for. */
   drop(carrier: string): void {
+    const others = (this.carriers.get(carrier) ?? 1) - 1
+    if (others > 0) {
+      this.carriers.set(carrier, others)
+      return
+    }
     this.carriers.delete(carrier)
     for (const id of [...this.open.keys()]) if (id.startsWith(idOf(carrier, ''))) this.end(id)
   }

@@ -26,12 +26,12 @@ test('rooms, things of every kind, people, settings and actions are found, by an
 })
 
 test('what is found nowhere is looked for among customers and records', () => {
-  expect(labels('Wilma Stark')).toEqual(['Find customers: Wilma Stark', 'Find conversations of: Wilma Stark'])
+  expect(labels('Wilma Stark')).toEqual(['Find customers: Wilma Stark', 'Find conversations with: Wilma Stark'])
 })
 
 test('everybody finds only what they may do', () => {
   expect(labels('new queue', ['observer'])).not.toContain('New queue')
-  expect(labels('close', ['observer'])).toEqual(['Find customers: close', 'Find conversations of: close'])
+  expect(labels('close', ['observer'])).toEqual(['Find customers: close', 'Find conversations with: close'])
   expect(
     all(['agent'])
       .filter(({ group }) => group !== 'do')

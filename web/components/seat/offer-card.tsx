@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box'
 import Paper from '@mui/material/Paper'
 import { useRouter } from 'next/navigation'
-import { useEffect, useMemo } from 'react'
+import { useEffect, useMemo, type ReactNode } from 'react'
 import { en } from '../../messages/en.ts'
 import { useOneWindow, useWindowOf } from '../one-window.ts'
 import { useNotice } from '../frame/notice.tsx'
@@ -34,7 +34,6 @@ export function OfferCard({ away }: { away: boolean }) {
 
 function Card() {
   const { view, clockOffsetMs } = useSeat()
-  const now = useNow(clockOffsetMs, 250)
   const router = useRouter()
   const agentId = view?.agentId ?? ''
   const actions = useActionsOf(agentId, null)
@@ -69,7 +68,7 @@ function Card() {
     return () => window.removeEventListener('keydown', onKey)
   }, [offered, consult, led])
   const asked = consult === undefined ? undefined : askedIn(consult, view)
-  if (view === null || now === 0 || ownPerson(view) === null) return null
+  if (view === null || ownPerson(view) === null) return null
   if (offered === undefined && (consult === undefined || asked === undefined)) return null
   return (
     <SeatActions value={led}>
@@ -93,13 +92,23 @@ function Card() {
           borderColor: 'secondary.main',
         }}
       >
-        {offered !== undefined ? (
-          <OfferBay interaction={offered} view={view} now={now} brief />
-        ) : (
-          consult !== undefined &&
-          asked !== undefined && <ConsultBay interaction={consult} view={view} now={now} asked={asked} />
-        )}
+        <Ticking clockOffsetMs={clockOffsetMs}>
+          {(now) =>
+            offered !== undefined ? (
+              <OfferBay interaction={offered} view={view} now={now} brief />
+            ) : (
+              consult !== undefined &&
+              asked !== undefined && <ConsultBay interaction={consult} view={view} now={now} asked={asked} />
+            )
+          }
+        </Ticking>
       </Paper>
     </SeatActions>
   )
+}
+
+/** Draws anew four times a second, and only while it is there: in most rooms nothing is offered most of the time. */
+function Ticking({ clockOffsetMs, children }: { clockOffsetMs: number; children: (now: number) => ReactNode }) {
+  const now = useNow(clockOffsetMs, 250)
+  return now === 0 ? null : children(now)
 }

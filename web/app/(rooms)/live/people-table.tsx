@@ -35,7 +35,7 @@ interface PeopleTableProps {
 
 const marked = (text: string, mark: string | null): string => (mark === null ? text : `${text} (${mark})`)
 
-function rowOf(person: PersonView, { plan, ...rest }: View, now: number): Row {
+export function rowOf(person: PersonView, { plan, ...rest }: View, now: number): Row {
   const state = plan?.presenceStates.find(({ id }) => id === person.stateId)
   const until = (at: number): string => timeText(at, plan?.zone ?? 'UTC', now)
   const skillName = (id: string): string => plan?.skills.find((one) => one.id === id)?.name ?? id

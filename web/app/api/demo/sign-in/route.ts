@@ -47,6 +47,6 @@ export const POST = (request: Request): Promise<Response> =>
       throw new ProblemError(
         problem(409, 'ownPassword', 'Own password', `${person.name} has a password of their own by now: use it below.`),
       )
-    if (takesPart) await takePart(place, personId)
+    if (takesPart && answer.ok) await takePart(place, personId)
     return answer
   })
