@@ -50,6 +50,9 @@ test('a skill is made with who has it and which queues ask for it, and shows its
   await expect(dialog).toContainText('It is used by Groups, Bram Ostrander.')
   await choose(rosalind, 'Instead', 'None: it falls away')
   await dialog.getByRole('button', { name: 'Delete' }).click()
+  // While the dialog is open nothing behind it counts as there, and what it does is not yet published: the journey
+  // after this one would find the plan changed under it.
+  await expect(dialog).toBeHidden()
   await expect(rosalind.getByRole('button', { name: 'Dogs on board' })).toHaveCount(0)
 })
 
