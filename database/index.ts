@@ -113,12 +113,15 @@ export type {
   SkillDraft,
 } from './plan-changes.ts'
 export {
+  allRecords,
+  mostSearched,
   listRecords,
   readActs,
   readRecord,
   readRecords,
   type Act,
-  sortColumns,
+  recordSorts,
+  type RecordPage,
   type RecordQuery,
   type RecordRow,
 } from './records.ts'
@@ -150,4 +153,5 @@ export {
   type IdentityCheck,
 } from './scripts.ts'
 export { putContactTerms, readContactTerms, type ContactTerms } from './contact.ts'
-export { listCustomers, putCustomer, readCustomerRecords, readCustomerWhole, type CustomerRow } from './customers.ts'
+export { putCustomer, readCustomerRecords, readCustomerWhole } from './customers.ts'
+export { allCustomers, listCustomers, type CustomerRow } from './customers-found.ts'

@@ -50,6 +50,12 @@ export const record = pgTable(
     index('record_queue').on(table.queueId, table.arrivedAt),
     index('record_customer').on(table.customerId, table.arrivedAt),
     index('record_agent').on(table.agentId, table.arrivedAt),
+    index('record_channel').on(table.channel, table.arrivedAt),
+    index('record_outcome').on(table.outcome, table.arrivedAt),
+    index('record_disposition').on(table.dispositionId, table.arrivedAt),
+    index('record_tags')
+      .using('gin', table.tags)
+      .where(sql`tags <> '{}'`),
     index('record_open')
       .on(table.id)
       .where(sql`closed_at is null`),

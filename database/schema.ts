@@ -12,10 +12,10 @@ import {
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
 import { bytes, instant, stamp } from './columns.ts'
+import { customer } from './schema-customers.ts'
 import type {
   CallScript,
   Channel,
-  CustomerNeed,
   HolidayCalendar,
   Line,
   LoadLimits,
@@ -99,79 +99,6 @@ export const person = pgTable('person', {
   /** Has left the centre: kept for the records' sake, in the plan no more. */
   left: boolean().notNull().default(false),
 })
-
-export const customer = pgTable(
-  'customer',
-  {
-    id: text().primaryKey(),
-    name: text().notNull(),
-    test: boolean().notNull().default(false),
-    /** Wants to be neither called nor texted by the centre of its own accord. */
-    doNotContact: boolean('do_not_contact').notNull().default(false),
-    /** When they agreed to be; null: they have not. */
-    consentAt: instant('consent_at'),
-    /** Where they are, as an IANA zone; null: as their number tells. */
-    zone: text(),
-    /** What everybody who talks to them should know. */
-    notes: text().notNull().default(''),
-    tags: text().array().notNull().default([]),
-    /** What they need to talk to the centre at all. */
-    needs: text().array().$type<CustomerNeed[]>().notNull().default([]),
-    /** What they speak, as a BCP 47 tag; null: it is not known. */
-    language: text(),
-    /** What the centre wants to know besides, by the ids of its fields. */
-    fields: jsonb().$type<Readonly<Record<string, string>>>().notNull().default({}),
-    /** The customer whom this one turned out to be; null: nobody else. */
-    mergedInto: text('merged_into'),
-    mergedAt: instant('merged_at'),
-    mergedBy: text('merged_by'),
-    createdAt: stamp('created_at').notNull().defaultNow(),
-  },
-  (table) => [
-    index('customer_merged')
-      .on(table.mergedInto)
-      .where(sql`merged_into is not null`),
-  ],
-)
-
-/** When somebody last looked at what is known of a customer. */
-export const customerSeen = pgTable(
-  'customer_seen',
-  {
-    customerId: text('customer_id')
-      .notNull()
-      .references(() => customer.id, { onDelete: 'cascade' }),
-    personId: text('person_id').notNull(),
-    at: instant('at').notNull(),
-    /** When they had before that, an hour earlier at least; null: never. */
-    before: instant('before'),
-  },
-  (table) => [primaryKey({ columns: [table.customerId, table.personId] })],
-)
-
-/** A number or an email address by which a customer reaches and is reached; several may share one. */
-export const address = pgTable('address', {
-  id: text().primaryKey(),
-  kind: text().$type<'phone' | 'email'>().notNull(),
-  /** E.164; an email address in small letters. */
-  value: text().notNull().unique(),
-})
-
-export const customerAddress = pgTable(
-  'customer_address',
-  {
-    customerId: text('customer_id')
-      .notNull()
-      .references(() => customer.id, { onDelete: 'cascade' }),
-    addressId: text('address_id')
-      .notNull()
-      .references(() => address.id, { onDelete: 'cascade' }),
-  },
-  (table) => [
-    primaryKey({ columns: [table.customerId, table.addressId] }),
-    index('customer_address_of').on(table.addressId),
-  ],
-)
 
 export const content = pgTable(
   'content',
@@ -414,18 +341,6 @@ export const planVersion = pgTable('plan_version', {
   note: text().notNull(),
 })
 
-/** Who has asked not to be texted from a line any more. */
-export const textStop = pgTable(
-  'text_stop',
-  {
-    lineId: text('line_id').notNull(),
-    addressId: text('address_id')
-      .notNull()
-      .references(() => address.id, { onDelete: 'cascade' }),
-    at: stamp('at').notNull().defaultNow(),
-  },
-  (table) => [primaryKey({ columns: [table.lineId, table.addressId] })],
-)
-
+export * from './schema-customers.ts'
 export * from './schema-records.ts'
 export * from './sign-in.ts'

@@ -1,9 +1,10 @@
-// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run. With --load the load alone, with --load --http through HTTP.
+// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run. With --load the load alone, with --load --http through HTTP; with --lists the lists.
 import { crowdScenario } from '../../e2e/crowd.ts'
 import { Stand } from '../../e2e/stand.ts'
 import { buildWeb } from '../build.ts'
 import { benchCore } from './core.ts'
 import { benchHours } from './hours.ts'
+import { benchLists } from './lists.ts'
 import { benchMethods } from './methods.ts'
 import { load } from './load.ts'
 import { loadThroughHttp } from './load-http.ts'
@@ -31,6 +32,11 @@ if (process.argv.includes('--load')) {
   if (byHttp) buildWeb()
   const figures = byHttp ? await loadThroughHttp(settings) : await load(settings)
   process.stdout.write(`${JSON.stringify(figures, null, 2)}\n`)
+  process.exit(0)
+}
+
+if (process.argv.includes('--lists')) {
+  process.stdout.write(`${JSON.stringify(await benchLists(quick), null, 2)}\n`)
   process.exit(0)
 }
 

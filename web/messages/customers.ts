@@ -1,5 +1,5 @@
 // Words of customers.
-import { count } from './count.ts'
+import { count, listed } from './count.ts'
 
 export const customers = {
   title: 'Customers',
@@ -17,7 +17,7 @@ export const customers = {
   wantsNone: 'wants none',
   none: 'Nobody is known by this. Look for another name, number or address.',
   empty: 'Customers will be here once somebody has called, texted or written.',
-  total: (n: number) => count(n, 'customer', 'customers'),
+  total: (n: number, more: boolean) => listed(n, more, 'customer', 'customers'),
   back: 'All customers',
   known: 'What is known',
   name: 'Name',

@@ -1,5 +1,5 @@
 // Words of records.
-import { count } from './count.ts'
+import { count, listed } from './count.ts'
 
 export const records = {
   title: 'Records',
@@ -68,5 +68,9 @@ export const records = {
   tag: 'Tag',
   erased: 'erased',
   clear: 'Clear filters',
-  total: (n: number) => count(n, 'record', 'records'),
+  total: (n: number, more: boolean) => listed(n, more, 'record', 'records'),
+  /** Of a customer that many are found by. */
+  newestSearched: 'So many customers match that only the newest records were searched. Type more of the name.',
+  /** Of how many the order tells. */
+  newestSorted: (n: number) => `Only the newest ${n.toLocaleString('en')} are sorted. Filter for fewer, or export all.`,
 } as const

@@ -1,7 +1,8 @@
 import { connect, meetAddress, type Database } from '@eudromos/database'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { readCustomerFile } from './customer-file.ts'
-import { customerView, exportCustomers } from './customers.ts'
+import { exportCustomers } from './customer-list.ts'
+import { customerView } from './customers.ts'
 import type { Runtime } from './runtime.ts'
 
 jest.mock('server-only', () => ({}))

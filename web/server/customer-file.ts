@@ -9,7 +9,8 @@ import { e164, isMailbox, mailbox } from '@eudromos/core/numbers'
 import { matchCustomers, putCustomers, type KnownCustomer } from '@eudromos/database'
 import { customerFile as t } from '../messages/customers.ts'
 import { headerOf, parts, type Reading, type RowChange, type RowFault } from '../view/reading.ts'
-import { customerShape, type CustomerFormat } from './customers.ts'
+import type { CustomerFormat } from './customer-list.ts'
+import { customerShape } from './customers.ts'
 import type { Runtime } from './runtime.ts'
 
 export const mostFileBytes = 5 * 1024 * 1024

@@ -12,14 +12,13 @@ import {
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import type { Block, Command } from '@eudromos/core/routing'
 import { beginChat } from './chats.ts'
+import { customerPage, exportCustomers } from './customer-list.ts'
 import {
   blocksNow,
-  customerPage,
   customerShape,
   customerView,
   eraseOne,
   exportCustomer,
-  exportCustomers,
   merge,
   saveCustomer,
   split,

@@ -1,4 +1,4 @@
-import { connect, connectAlone, type Database } from '@eudromos/database'
+import { connect, connectAlone, mostSearched, type Database } from '@eudromos/database'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { ProblemError } from './problem.ts'
 import { exportRecords, queryOf, recordDetails, recordPage } from './records.ts'
@@ -85,4 +85,33 @@ test('one record has the answers that count, in their order, and who checked who
   expect(identity).toEqual({ passed: true, byName: 'Ana Mirel' })
   expect(names).toEqual({})
   await expect(recordDetails(runtime, 'boss', 'gone')).rejects.toBeInstanceOf(ProblemError)
+})
+
+test('what comes in while the pages are turned moves none; what many customers are found by is searched in the newest', async () => {
+  const owner = await connectAlone(place.ownerUrl)
+  const come = (from: number, to: number, customer: string) =>
+    owner.query(
+      `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back, wait_ms)
+       select 'n' || n, 'sms', ${customer}, 'l', 'sailings', false, n, 'answered', 0, '[]', 0, n % 10 from generate_series($1::int, $2) n`,
+      [from, to],
+    )
+  await owner.query(`insert into customer (id, name) select 'm' || n, 'Many ' || n from generate_series(1, 1500) n`)
+  await come(10_001, 10_006, `'m1'`)
+  const page = (params: Record<string, string>) =>
+    recordPage(runtime, 'boss', new URLSearchParams({ channel: 'sms', size: '2', ...params }))
+  for (const sort of ['arrivedAt', 'waitMs']) {
+    const first = await page({ sort })
+    await come(20_001, 20_003, `'m2'`)
+    const second = await page({ sort, page: '1', upTo: String(first.upTo) })
+    expect([...first.rows, ...second.rows].map(({ id }) => id)).toEqual(['n10006', 'n10005', 'n10004', 'n10003'])
+    expect([second.total, second.upTo]).toEqual([6, first.upTo])
+    await owner.query(`delete from record where arrived_at > 20000`)
+  }
+  expect(await page({ customer: 'many 2' })).toMatchObject({ total: 0, newestOnly: false })
+  expect(await page({ customer: 'many' })).toMatchObject({ total: 6, newestOnly: false, more: false })
+  await come(30_001, 30_000 + mostSearched, `case n when 30500 then 'm7' else 'c2' end`)
+  const searched = await page({ customer: 'many' })
+  expect(searched).toMatchObject({ total: 1, newestOnly: true, rows: [{ id: 'n30500' }] })
+  expect(await page({ customer: 'n10003' })).toMatchObject({ total: 1, newestOnly: false })
+  await owner.end()
 })

@@ -3,6 +3,7 @@ import Papa from 'papaparse'
 import * as yup from '../view/yup.ts'
 import { channels } from '@eudromos/core/plan'
 import {
+  allRecords,
   listRecords,
   readActs,
   readContents,
@@ -15,8 +16,9 @@ import {
   readRecord,
   readTexts,
   readTranscripts,
-  sortColumns,
+  recordSorts,
   type RecordQuery,
+  type RecordPage,
   type RecordRow,
 } from '@eudromos/database'
 import { inPages, plain } from './pages.ts'
@@ -25,11 +27,11 @@ import type { Runtime } from './runtime.ts'
 import { seesRecord, sightFor } from './sight.ts'
 
 const optional = yup.string().trim().max(200).nullable().default(null)
-const sorts = Object.keys(sortColumns) as RecordQuery['sort'][]
 
 const queryShape = yup.object({
   from: yup.number().integer().nullable().default(null),
   to: yup.number().integer().nullable().default(null),
+  upTo: yup.number().integer().nullable().default(null),
   channel: yup.string().oneOf(channels).nullable().default(null),
   queueId: optional,
   agentId: optional,
@@ -37,7 +39,7 @@ const queryShape = yup.object({
   dispositionId: optional,
   tag: optional,
   customer: optional,
-  sort: yup.string().oneOf(sorts).default('arrivedAt'),
+  sort: yup.string().oneOf(recordSorts).default('arrivedAt'),
   direction: yup.string().oneOf(['asc', 'desc']).default('desc'),
 })
 
@@ -54,11 +56,7 @@ export async function queryOf({ follower }: Runtime, viewerId: string, params: U
   return { ...(query as Omit<RecordQuery, 'hidden'>), hidden: sightFor(follower, viewerId).hidden }
 }
 
-export async function recordPage(
-  place: Runtime,
-  viewerId: string,
-  params: URLSearchParams,
-): Promise<{ rows: RecordRow[]; total: number }> {
+export async function recordPage(place: Runtime, viewerId: string, params: URLSearchParams): Promise<RecordPage> {
   const { page, size } = await pageShape.validate(given(params), { stripUnknown: true })
   return listRecords(place.database, await queryOf(place, viewerId, params), { offset: page * size, limit: size })
 }
@@ -122,13 +120,12 @@ const exportColumns = [
   'test',
 ] as const satisfies readonly (keyof ReturnType<typeof exportRow>)[]
 
-const exportPage = 2000
+const exportPage = 250
 
-/** All records of the query as CSV (RFC 4180, UTF-8, a header row), page by page. */
+/** All records of the query as CSV (RFC 4180, UTF-8, a header row), in the order in which they came. */
 export const exportRecords = ({ database }: Runtime, query: RecordQuery): ReadableStream<Uint8Array> =>
   inPages(
-    exportPage,
-    async (page) => (await listRecords(database, query, page)).rows,
+    allRecords(database, query, exportPage),
     (rows, header) =>
       `${Papa.unparse({ fields: [...exportColumns], data: rows.map(exportRow) }, { header, newline: '\r\n' })}\r\n`,
   )

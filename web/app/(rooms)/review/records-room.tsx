@@ -37,6 +37,16 @@ interface Row {
   readonly dispositionName: string | null
 }
 
+interface Listed {
+  readonly rows: Row[]
+  readonly total: number
+  /** Whether there are others than are counted. */
+  readonly more: boolean
+  /** Whether so many customers match that only the newest were searched. */
+  readonly newestOnly: boolean
+  readonly upTo: number | null
+}
+
 const t = en.records
 const sizes = [25, 50, 100]
 const fields = ['from', 'to', 'channel', 'queueId', 'agentId', 'outcome', 'tag', 'customer'] as const
@@ -138,14 +148,18 @@ export function RecordsRoom({
     }
     return asked.toString()
   }, [params, zone])
-  const { value, error, busy } = useFetched<{ rows: Row[]; total: number }>(
-    `/api/records?${query}${again > 0 ? `&again=${again}` : ''}`,
-    {
-      keep: true,
-    },
+  const page = Number(params.get('page') ?? 0)
+  // What comes in while one turns the pages moves none of them.
+  const [begun, setBegun] = useState<number | null>(null)
+  const upTo = page > 0 && begun !== null ? `&upTo=${begun}` : ''
+  const { value, error, busy } = useFetched<Listed>(
+    `/api/records?${query}${upTo}${again > 0 ? `&again=${again}` : ''}`,
+    { keep: true },
   )
+  if (page === 0 && value !== null && value.upTo !== begun) setBegun(value.upTo)
   const rows = value?.rows ?? []
-  const total = value?.total ?? 0
+  const { total, more, newestOnly } = value ?? { total: 0, more: false, newestOnly: false }
+  const order = params.get('sort') ?? 'arrivedAt'
   const columns = useMemo(() => columnsIn(zone), [zone])
   const filtered = fields.some((name) => params.has(name))
   const choice = (name: 'channel' | 'queueId' | 'agentId' | 'tag', label: string, options: readonly Named[]) => (
@@ -173,7 +187,13 @@ export function RecordsRoom({
     >
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
         <Typography variant="h1">{t.title}</Typography>
-        <Typography sx={{ color: 'text.secondary', flex: 1 }}>{t.total(total)}</Typography>
+        <Typography sx={{ color: 'text.secondary', flex: 1 }}>
+          {[
+            t.total(total, more),
+            ...(more && order !== 'arrivedAt' ? [t.newestSorted(total)] : []),
+            ...(newestOnly ? [t.newestSearched] : []),
+          ].join('. ')}
+        </Typography>
         <Button component={Link} href="/review/customers">
           {customers.title}
         </Button>
@@ -247,11 +267,9 @@ export function RecordsRoom({
             setHidden(model)
             localStorage.setItem(columnStore, JSON.stringify(model))
           }}
-          paginationModel={{ page: Number(params.get('page') ?? 0), pageSize: Number(params.get('size') ?? 50) }}
+          paginationModel={{ page, pageSize: Number(params.get('size') ?? 50) }}
           onPaginationModelChange={({ page, pageSize }) => set({ page: String(page), size: String(pageSize) })}
-          sortModel={[
-            { field: params.get('sort') ?? 'arrivedAt', sort: params.get('direction') === 'asc' ? 'asc' : 'desc' },
-          ]}
+          sortModel={[{ field: order, sort: params.get('direction') === 'asc' ? 'asc' : 'desc' }]}
           onSortModelChange={([sort]) => set({ sort: sort?.field ?? '', direction: sort?.sort ?? '' })}
           onRowClick={({ id }) => router.push(`/review/${id}`)}
           onCellKeyDown={({ id }, event) => {

@@ -1,4 +1,4 @@
-import { customerPage } from '../../../server/customers.ts'
+import { customerPage } from '../../../server/customer-list.ts'
 import { readJson } from '../../../server/limits.ts'
 import { answering } from '../../../server/problem.ts'
 import { runtime } from '../../../server/runtime.ts'

@@ -78,9 +78,10 @@ export function CustomersRoom({
     // What was taken in is shown.
     ...(taken > 0 && { taken: String(taken) }),
   })
-  const { value, error, busy } = useFetched<{ rows: CustomerRow[]; total: number }>(`/api/customers?${query}`, {
-    keep: true,
-  })
+  const { value, error, busy } = useFetched<{ rows: CustomerRow[]; total: number; more: boolean }>(
+    `/api/customers?${query}`,
+    { keep: true },
+  )
   const columns = useMemo(() => columnsIn(zone), [zone])
   return (
     <Box component="main" id="contents" sx={{ padding: 1.5, display: 'grid', gap: 1.5 }}>
@@ -100,7 +101,7 @@ export function CustomersRoom({
           sx={{ width: 280 }}
         />
         <Typography role="status" sx={{ color: 'text.secondary' }}>
-          {value === null ? '' : t.total(value.total)}
+          {value === null ? '' : t.total(value.total, value.more)}
         </Typography>
         {mayExport && (
           <Box sx={{ marginInlineStart: 'auto', display: 'flex', gap: 1 }}>

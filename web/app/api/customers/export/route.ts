@@ -1,5 +1,5 @@
 import * as yup from '../../../../view/yup.ts'
-import { customerFormats, exportCustomers } from '../../../../server/customers.ts'
+import { customerFormats, exportCustomers } from '../../../../server/customer-list.ts'
 import { answering } from '../../../../server/problem.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { permit } from '../../../../server/who.ts'
