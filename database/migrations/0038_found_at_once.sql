@@ -24,6 +24,19 @@ CREATE INDEX "record_channel" ON "record" USING btree ("channel","arrived_at");-
 CREATE INDEX "record_outcome" ON "record" USING btree ("outcome","arrived_at");--> statement-breakpoint
 CREATE INDEX "record_disposition" ON "record" USING btree ("disposition_id","arrived_at");--> statement-breakpoint
 CREATE INDEX "record_tags" ON "record" USING gin ("tags") WHERE tags <> '{}';--> statement-breakpoint
+-- As before, in a language whose plans are made once a connection: it is asked at every call, text and email that comes.
+create or replace function customer_root(text) returns text language plpgsql stable as $$
+declare
+  one text := $1;
+  next text;
+begin
+  loop
+    select merged_into into next from customer where id = one;
+    if not found then return $1; end if;
+    if next is null then return one; end if;
+    one := next;
+  end loop;
+end $$;--> statement-breakpoint
 -- Told by those who are merged alone, who are few.
 create or replace view merged_customer as
   with recursive up (id, root) as (
@@ -66,10 +79,15 @@ begin
   group by r.id
   on conflict (customer_id) do update set conversations = excluded.conversations, last_at = excluded.last_at;
 end $$;--> statement-breakpoint
+-- Who comes is nobody else yet.
 create function customers_came() returns trigger language plpgsql security definer set search_path = public as $$
 begin
-  perform list_customers((select array_agg(id) from came));
-  insert into customer_contact (customer_id) select id from came where merged_into is null on conflict do nothing;
+  insert into customer_listed (id, root, merged, name, words)
+  select id, id, false, lower(name), lower(array_to_string(name || tags, E'\n')) from came;
+  insert into customer_contact (customer_id) select id from came on conflict do nothing;
+  if exists (select from came where merged_into is not null) then
+    perform list_customers(array(select id from came)), count_contacts(array(select id from came));
+  end if;
   return null;
 end $$;--> statement-breakpoint
 create trigger customers_came after insert on customer referencing new table as came
@@ -85,19 +103,29 @@ end $$;--> statement-breakpoint
 create trigger customer_told after update of name, tags, merged_into on customer for each row
   when ((old.name, old.tags, old.merged_into) is distinct from (new.name, new.tags, new.merged_into))
   execute function customer_told();--> statement-breakpoint
-create function addresses_changed() returns trigger language plpgsql security definer set search_path = public as $$
+create function addresses_came() returns trigger language plpgsql security definer set search_path = public as $$
 begin
-  perform list_customers((select array_agg(customer_id) from changed));
+  update customer_listed l set words = l.words || more.lines
+  from (select own.root, string_agg(E'\n' || a.value, '') as lines
+        from came join customer_listed own on own.id = came.customer_id join address a on a.id = came.address_id
+        group by own.root) more
+  where l.root = more.root;
   return null;
 end $$;--> statement-breakpoint
-create trigger addresses_came after insert on customer_address referencing new table as changed
-  for each statement execute function addresses_changed();--> statement-breakpoint
-create trigger addresses_went after delete on customer_address referencing old table as changed
-  for each statement execute function addresses_changed();--> statement-breakpoint
+create trigger addresses_came after insert on customer_address referencing new table as came
+  for each statement execute function addresses_came();--> statement-breakpoint
+create function addresses_went() returns trigger language plpgsql security definer set search_path = public as $$
+begin
+  perform list_customers(array(select customer_id from went));
+  return null;
+end $$;--> statement-breakpoint
+create trigger addresses_went after delete on customer_address referencing old table as went
+  for each statement execute function addresses_went();--> statement-breakpoint
 create function contacts_came() returns trigger language plpgsql security definer set search_path = public as $$
 begin
   insert into customer_contact as c (customer_id, conversations, last_at)
-  select customer_root(customer_id), count(*), max(arrived_at) from came group by 1
+  select coalesce(l.root, came.customer_id), count(*), max(came.arrived_at)
+  from came left join customer_listed l on l.id = came.customer_id group by 1
   on conflict (customer_id) do update
     set conversations = c.conversations + excluded.conversations, last_at = greatest(c.last_at, excluded.last_at);
   return null;
