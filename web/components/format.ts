@@ -33,11 +33,23 @@ export function lengthText(ms: number): string {
   return minutes % 60 === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`
 }
 
+const formats = new Map<string, readonly [Intl.DateTimeFormat, Intl.DateTimeFormat]>()
+
+/** How days and times of a zone are written: made once, since making one takes far longer than writing with it. */
+function formatsIn(zone: string): readonly [Intl.DateTimeFormat, Intl.DateTimeFormat] {
+  const made = formats.get(zone) ?? [
+    new Intl.DateTimeFormat('en-CA', { timeZone: zone, dateStyle: 'short' }),
+    new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit' }),
+  ]
+  formats.set(zone, made)
+  return made
+}
+
 /** The time of day of an instant in a zone; with the date where it is not the day of `now`. */
 export function timeText(at: number, zone: string, now: number | null = null): string {
-  const day = (instant: number): string => new Date(instant).toLocaleDateString('en-CA', { timeZone: zone })
-  const time = new Date(at).toLocaleTimeString('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit' })
-  return now === null || day(at) === day(now) ? time : `${day(at)} ${time}`
+  const [days, times] = formatsIn(zone)
+  const [time, day] = [times.format(at), days.format(at)]
+  return now === null || day === days.format(now) ? time : `${day} ${time}`
 }
 
 /** An opening in the reader's own zone, which is named: "Monday 15 March, 08:00 WET". */

@@ -80,12 +80,13 @@ function arc(index: number, slots: number, radius: number): string {
   return `M${at(from)} A${radius} ${radius} 0 ${to - from > 180 ? 1 : 0} 1 ${at(to)}`
 }
 
+const ink = 'var(--mui-palette-text-primary)'
 const strokes: Record<Phase, { dash?: string; color: string }> = {
-  waiting: { color: 'text.primary' },
-  connected: { color: 'text.primary' },
-  resting: { color: 'text.primary', dash: '1.6 1.6' },
-  wrapUp: { color: 'text.primary', dash: '1.6 1.6' },
-  offered: { color: 'secondary.main', dash: '3.2 3' },
+  waiting: { color: ink },
+  connected: { color: ink },
+  resting: { color: ink, dash: '1.6 1.6' },
+  wrapUp: { color: ink, dash: '1.6 1.6' },
+  offered: { color: 'var(--mui-palette-secondary-main)', dash: '3.2 3' },
 }
 
 /**
@@ -96,58 +97,37 @@ export function LoadRing({ slots, carried, admits, label, initials, size = 36 }:
   const count = Math.max(1, slots, carried.length)
   const small = size < 24
   return (
-    <Box
-      component="span"
-      role="img"
-      aria-label={label}
-      sx={{ display: 'inline-flex', width: size, height: size, flexShrink: 0 }}
-    >
+    <span role="img" aria-label={label} style={{ display: 'inline-flex', width: size, height: size, flexShrink: 0 }}>
       <svg width={size} height={size} viewBox="0 0 40 40" aria-hidden="true">
         {Array.from({ length: count }, (_, index) => {
           const item = carried[index]
-          const { color, dash } = item === undefined ? { color: 'divider', dash: undefined } : strokes[item.phase]
-          return (
-            <Box
+          return item === undefined ? (
+            <path
               key={index}
-              component="path"
               d={arc(index, count, 16)}
               fill="none"
-              strokeWidth={item === undefined ? 2.5 : small ? 8 : 5}
-              strokeDasharray={small ? undefined : dash}
-              sx={{
-                stroke: (theme) =>
-                  pathOf(theme.vars?.palette ?? theme.palette, item === undefined ? 'text.secondary' : color),
-              }}
-              opacity={item === undefined ? 0.55 : 1}
+              strokeWidth={2.5}
+              stroke="var(--mui-palette-text-secondary)"
+              opacity={0.55}
+            />
+          ) : (
+            <path
+              key={index}
+              d={arc(index, count, 16)}
+              fill="none"
+              strokeWidth={small ? 8 : 5}
+              strokeDasharray={small ? undefined : strokes[item.phase].dash}
+              stroke={strokes[item.phase].color}
             />
           )
         })}
         {initials !== undefined && !small && (
-          <Box
-            component="text"
-            x="20"
-            y="24.4"
-            textAnchor="middle"
-            sx={{
-              fontSize: 12,
-              fontFamily: (theme) => theme.typography.fontFamily,
-              fill: 'currentColor',
-              fontWeight: 600,
-            }}
-          >
+          <text x="20" y="24.4" textAnchor="middle" fontSize={12} fontWeight={600} fill="currentColor">
             {initials}
-          </Box>
+          </text>
         )}
-        {!admits && (
-          <Box component="path" d="M5 35 L35 5" strokeWidth="3" sx={{ stroke: 'currentColor' }} opacity={0.75} />
-        )}
+        {!admits && <path d="M5 35 L35 5" strokeWidth="3" stroke="currentColor" opacity={0.75} />}
       </svg>
-    </Box>
+    </span>
   )
-}
-
-function pathOf(palette: object, path: string): string {
-  let at: unknown = palette
-  for (const key of path.split('.')) at = (at as Record<string, unknown>)[key]
-  return String(at)
 }

@@ -53,7 +53,7 @@ async function watchSeat(): Promise<{ view(): View | null; sent: string[]; close
   const send = (event: string, data: unknown): void => {
     sent.push(JSON.stringify(data))
     if (event === 'snapshot') view = data as View
-    else if (event === 'change' && view !== null) view = changed(view, data as ViewChange)
+    else if (event === 'change' && view !== null) view = changed(view, [data as ViewChange])
   }
   const stream = { send, close: () => undefined, closed: false }
   const close = await new LiveFeed(runtime, { kind: 'seat', agentId: 'ana' }, stream).begin(null)

@@ -26,7 +26,7 @@ class Seat implements Stream {
   closed = false
   send(event: string, data: unknown): void {
     if (event === 'snapshot') this.view = data as View
-    else if (event === 'change' && this.view !== null) this.view = changed(this.view, data as ViewChange)
+    else if (event === 'change' && this.view !== null) this.view = changed(this.view, [data as ViewChange])
   }
   close(): void {
     this.closed = true

@@ -299,32 +299,64 @@ export interface ViewChange {
   readonly messages: Readonly<Record<string, readonly MessageView[]>>
 }
 
-const merge = <T>(
+/** What is there after each of these; the same object where none changes anything. */
+function merged<T>(
   before: Readonly<Record<string, T>>,
-  changes: Readonly<Record<string, T | null>>,
-): Record<string, T> =>
-  Object.fromEntries(
-    Object.entries({ ...before, ...changes }).filter((entry): entry is [string, T] => entry[1] !== null),
-  )
+  parts: readonly Readonly<Record<string, T | null>>[],
+): Readonly<Record<string, T>> {
+  if (parts.every((part) => Object.keys(part).length === 0)) return before
+  const after = new Map(Object.entries(before))
+  for (const part of parts)
+    for (const [id, one] of Object.entries(part))
+      if (one === null) after.delete(id)
+      else after.set(id, one)
+  return Object.fromEntries(after)
+}
 
-/** The view after a change. Parts that the change does not touch stay the same objects; older changes do nothing. */
-export function changed(view: View, change: ViewChange): View {
-  if (change.seq <= view.seq) return view
-  const same = (part: object): boolean => Object.keys(part).length === 0
-  const gone = new Set(Object.keys(change.interactions).filter((id) => change.interactions[id] === null))
-  const messages = Object.fromEntries(Object.entries(view.messages).filter(([id]) => !gone.has(id)))
-  for (const [id, added] of Object.entries(change.messages)) {
-    const known = new Set(messages[id]?.map(({ number }) => number))
-    messages[id] = [...(messages[id] ?? []), ...added.filter(({ number }) => !known.has(number))]
+/** Messages of what is gone go; others are added to those there are. */
+function messagesAfter(before: View['messages'], changes: readonly ViewChange[]): View['messages'] {
+  const touches = ({ messages, interactions }: ViewChange): boolean =>
+    Object.keys(messages).length > 0 || Object.values(interactions).includes(null)
+  if (!changes.some(touches)) return before
+  const after = new Map(Object.entries(before))
+  for (const { interactions, messages } of changes) {
+    for (const [id, one] of Object.entries(interactions)) if (one === null) after.delete(id)
+    for (const [id, added] of Object.entries(messages)) {
+      const there = after.get(id) ?? []
+      const known = new Set(there.map(({ number }) => number))
+      after.set(id, [...there, ...added.filter(({ number }) => !known.has(number))])
+    }
   }
+  return Object.fromEntries(after)
+}
+
+/** The view after these changes, in their order. Parts that none touches stay the same objects; older changes do nothing. */
+export function changed(view: View, changes: readonly ViewChange[]): View {
+  let seq = view.seq
+  const newer = changes.filter((change) => {
+    if (change.seq <= seq) return false
+    seq = change.seq
+    return true
+  })
+  const last = newer.at(-1)
+  if (last === undefined) return view
   return {
     ...view,
-    seq: change.seq,
-    at: change.at,
-    people: same(change.people) ? view.people : merge(view.people, change.people),
-    queues: same(change.queues) ? view.queues : merge(view.queues, change.queues),
-    interactions: same(change.interactions) ? view.interactions : merge(view.interactions, change.interactions),
-    messages: same(change.messages) && gone.size === 0 ? view.messages : messages,
+    seq,
+    at: last.at,
+    people: merged(
+      view.people,
+      newer.map(({ people }) => people),
+    ),
+    queues: merged(
+      view.queues,
+      newer.map(({ queues }) => queues),
+    ),
+    interactions: merged(
+      view.interactions,
+      newer.map(({ interactions }) => interactions),
+    ),
+    messages: messagesAfter(view.messages, newer),
   }
 }
 

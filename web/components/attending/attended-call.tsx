@@ -14,13 +14,14 @@ import { firstName } from '../format.ts'
 import { useKeptSwitch } from '../kept.ts'
 import { useNotice } from '../frame/notice.tsx'
 import { useOneWindow } from '../one-window.ts'
-import { useLive, useLiveStore } from '../stream/context.tsx'
+import { useLivePart, useLiveStore } from '../stream/context.tsx'
 import { sendCommand } from '../stream/send.ts'
 
 /** The call that a supervisor listens to, advises in or has joined, whatever room they are in meanwhile. */
 export function AttendedCall({ personId }: { personId: string }) {
-  const { view } = useLive()
-  const attended = Object.values(view?.interactions ?? {}).find((one) => partIn(one, personId) !== undefined)
+  const attended = useLivePart(({ view }) =>
+    Object.values(view?.interactions ?? {}).find((one) => partIn(one, personId) !== undefined),
+  )
   return attended === undefined ? null : <Attended key={attended.id} interaction={attended} personId={personId} />
 }
 
@@ -29,7 +30,7 @@ const partIn = ({ guests }: InteractionView, id: string): InteractionView['guest
 
 function Attended({ interaction, personId }: { interaction: InteractionView; personId: string }) {
   const store = useLiveStore()
-  const { status } = useLive()
+  const status = useLivePart((state) => state.status)
   const notice = useNotice()
   const [muted, setMuted] = useKeptSwitch(`muted ${interaction.id}`)
   const { id, agentName, customerName } = interaction

@@ -4,14 +4,18 @@ import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { en } from '../../messages/en.ts'
 import { dayText, timeText } from '../format.ts'
-import { useLive, useNow, useSeat } from '../stream/context.tsx'
+import { useLivePart, useNow, useSeatPart } from '../stream/context.tsx'
+import type { StoreState } from '../stream/store.ts'
+
+const toldBy = ({ view, clockOffsetMs }: StoreState): number | null => (view === null ? null : clockOffsetMs)
+const zoneOf = ({ view }: StoreState): string | null => view?.plan?.zone ?? null
 
 /** The centre's own day and time, which may not be those of this computer. */
 export function CentreClock() {
-  const [live, seat] = [useLive(), useSeat()]
-  const { view, clockOffsetMs } = live.view === null ? seat : live
-  const now = useNow(clockOffsetMs)
-  const zone = view?.plan?.zone ?? null
+  const told = [useLivePart(toldBy), useSeatPart(toldBy)].find((one) => one !== null) ?? null
+  const zones = [useLivePart(zoneOf), useSeatPart(zoneOf)]
+  const now = useNow(told ?? 0)
+  const zone = zones.find((one) => one !== null) ?? null
   // Written once a minute: the streams that tell the time tell of everything else as well.
   const minute = Math.floor(now / 60_000) * 60_000
   const [time, day] = useMemo(

@@ -14,7 +14,8 @@ import { AttendedCall } from '../attending/attended-call.tsx'
 import { Mark } from '../glyphs.tsx'
 import { LeftCall } from '../seat/left-call.tsx'
 import { OfferCard } from '../seat/offer-card.tsx'
-import { LiveStream, ownPerson, SeatStream, useLive, useSeat } from '../stream/context.tsx'
+import { LiveStream, ownPerson, SeatStream, useLivePart, useSeatPart } from '../stream/context.tsx'
+import type { StoreState } from '../stream/store.ts'
 import { CentreClock } from './centre-clock.tsx'
 import { Headline } from './headline.tsx'
 import { Notices } from './notice.tsx'
@@ -58,10 +59,14 @@ export function Frame({ person, children }: { person: FramePerson; children: Rea
   )
 }
 
+const planOf = ({ view }: StoreState) => view?.plan ?? null
+const ownOf = ({ view }: StoreState) => ownPerson(view)
+
 function Bar({ person }: { person: FramePerson }) {
   const path = usePathname()
-  const seat = useSeat().view
-  const live = useLive().view
+  const seated = useSeatPart(ownOf)
+  const seatPlan = useSeatPart(planOf)
+  const livePlan = useLivePart(planOf)
   const of = may(person.roles, 'live.view') && path !== '/seat' ? 'centre' : 'seat'
   return (
     <>
@@ -122,7 +127,7 @@ function Bar({ person }: { person: FramePerson }) {
           <Palette roles={person.roles} />
         </Box>
         <CentreClock />
-        <PresenceMenu name={person.name} person={ownPerson(seat)} plan={seat?.plan ?? live?.plan ?? null} />
+        <PresenceMenu name={person.name} person={seated} plan={seatPlan ?? livePlan} />
       </Box>
       <Headline of={of} />
       <Shortcuts />

@@ -11,7 +11,8 @@ import { en } from '../../messages/en.ts'
 import { openChannels, waitMsAt, type EmergencyView, type View } from '../../view/view.ts'
 import { clockText, inWords } from '../format.ts'
 import { Notches } from '../glyphs.tsx'
-import { ownPerson, useLive, useNow, useSeat } from '../stream/context.tsx'
+import { ownPerson, useLive, useLivePart, useNow, useSeat, useSeatPart } from '../stream/context.tsx'
+import type { StoreState } from '../stream/store.ts'
 import { stateName } from './presence.tsx'
 
 function situationOf(view: View, now: number): Situation {
@@ -233,9 +234,11 @@ const Line = ({ text, strong = false }: { text: string; strong?: boolean }) => (
   </Typography>
 )
 
+const statusOf = ({ status }: StoreState) => status
+
 /** The row under the bar: what most needs attention now. */
 export function Headline({ of }: { of: 'centre' | 'seat' }) {
-  const status = { live: useLive().status, seat: useSeat().status }[of === 'centre' ? 'live' : 'seat']
+  const status = { live: useLivePart(statusOf), seat: useSeatPart(statusOf) }[of === 'centre' ? 'live' : 'seat']
   return (
     <Box
       component="section"

@@ -10,16 +10,24 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { may, type PlanDocument, type Role } from '@eudromos/core/plan'
 import { en } from '../../messages/en.ts'
 import { palette as t } from '../../messages/palette.ts'
-import { ownPerson, useLive, useSeat, useSeatStore } from '../stream/context.tsx'
+import type { View } from '../../view/view.ts'
+import { ownPerson, useLivePart, useSeatPart, useSeatStore } from '../stream/context.tsx'
 import { request, requestJson, sendCommand } from '../stream/send.ts'
 import { useNotice } from './notice.tsx'
 import { foundFor, targetsFor, type Target } from './targets.ts'
 
+const nobody: View['people'] = {}
+
 /** The search field: go to anything, do anything. Ctrl+K leads here from everywhere. */
 export function Palette({ roles }: { roles: readonly Role[] }) {
   const router = useRouter()
-  const live = useLive().view
-  const seat = useSeat().view
+  const [open, setOpen] = useState(false)
+  const seated = useSeatPart(({ view }) => ownPerson(view) !== null)
+  const agentId = useSeatPart(({ view }) => view?.agentId ?? null)
+  const seatPlan = useSeatPart(({ view }) => view?.plan ?? null)
+  const livePlan = useLivePart(({ view }) => view?.plan ?? null)
+  // Nobody is looked for until it is open.
+  const people = useLivePart(({ view }) => (open ? view?.people : undefined) ?? nobody)
   const seatStore = useSeatStore()
   const notice = useNotice()
   const { setMode } = useColorScheme()
@@ -34,8 +42,7 @@ export function Palette({ roles }: { roles: readonly Role[] }) {
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
   }, [])
-  const plan = live?.plan ?? seat?.plan ?? null
-  const seated = ownPerson(seat) !== null
+  const plan = livePlan ?? seatPlan
   // The plan as it is edited is read when somebody looks for something, so that all of it is found.
   const [document, setDocument] = useState<PlanDocument | null>(null)
   const read = (): void => {
@@ -45,10 +52,9 @@ export function Palette({ roles }: { roles: readonly Role[] }) {
       () => undefined,
     )
   }
-  const [open, setOpen] = useState(false)
   const targets = useMemo<Target[]>(
-    () => (open ? targetsFor({ roles, plan, document, people: Object.values(live?.people ?? {}), seated }) : []),
-    [open, roles, plan, document, live?.people, seated],
+    () => (open ? targetsFor({ roles, plan, document, people: Object.values(people), seated }) : []),
+    [open, roles, plan, document, people, seated],
   )
   const [input, setInput] = useState('')
   const found = useMemo(() => foundFor(targets, input, roles), [targets, input, roles])
@@ -65,7 +71,7 @@ export function Palette({ roles }: { roles: readonly Role[] }) {
     else if (act === 'shortcuts') window.dispatchEvent(new KeyboardEvent('keydown', { key: '?' }))
     else if (typeof act === 'string') setMode(act)
     else
-      sendCommand(seatStore, 'setPresence', { agentId: seat?.agentId, stateId: act?.stateId }).catch((error: Error) =>
+      sendCommand(seatStore, 'setPresence', { agentId, stateId: act?.stateId }).catch((error: Error) =>
         notice(error.message),
       )
   }

@@ -1,20 +1,21 @@
 'use client'
 import { createContext, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from 'react'
 import type { View } from '../../view/view.ts'
+import { pulseOf, secondMs } from './pulse.ts'
 import { StreamStore, type StoreState } from './store.ts'
 
 const LiveContext = createContext<StreamStore | null>(null)
 const SeatContext = createContext<StreamStore | null>(null)
 
-function useStream(url: string | null): StreamStore | null {
-  const store = useMemo(() => (url === null ? null : new StreamStore(url)), [url])
+function useStream(url: string | null, paced = false): StreamStore | null {
+  const store = useMemo(() => (url === null ? null : new StreamStore(url, paced)), [url, paced])
   useEffect(() => store?.open(), [store])
   return store
 }
 
 /** The stream of the whole centre, for those who may see it. */
 export function LiveStream({ allowed, children }: { allowed: boolean; children: ReactNode }) {
-  return <LiveContext value={useStream(allowed ? '/api/live?view=live' : null)}>{children}</LiveContext>
+  return <LiveContext value={useStream(allowed ? '/api/live?view=live' : null, true)}>{children}</LiveContext>
 }
 
 /** The stream of one agent's seat; while it is open the agent counts as connected. */
@@ -29,26 +30,28 @@ export const useSeatStore = (): StreamStore | null => useContext(SeatContext)
 const nothing: StoreState = { view: null, status: 'connecting', clockOffsetMs: 0, typing: new Set() }
 const never = (): (() => void) => () => undefined
 
-export const useStore = (store: StreamStore | null): StoreState =>
-  useSyncExternalStore(
+/** A part of what the stream gives; draws anew only when that part is another. */
+function usePart<T>(store: StreamStore | null, partOf: (state: StoreState) => T): T {
+  return useSyncExternalStore(
     store?.subscribe ?? never,
-    () => store?.get() ?? nothing,
-    () => nothing,
+    () => partOf(store?.get() ?? nothing),
+    () => partOf(nothing),
   )
+}
+export const useLivePart = <T,>(partOf: (state: StoreState) => T): T => usePart(useLiveStore(), partOf)
+export const useSeatPart = <T,>(partOf: (state: StoreState) => T): T => usePart(useSeatStore(), partOf)
 
-export const useLive = (): StoreState => useStore(useLiveStore())
-export const useSeat = (): StoreState => useStore(useSeatStore())
+const whole = (state: StoreState): StoreState => state
+export const useLive = (): StoreState => usePart(useLiveStore(), whole)
+export const useSeat = (): StoreState => usePart(useSeatStore(), whole)
+
+const noTime = (): number => 0
 
 /** The centre's time in milliseconds, moving every `everyMs`. 0 until the first render in the browser. */
-export function useNow(offsetMs: number, everyMs = 1000): number {
-  const [now, setNow] = useState(0)
-  useEffect(() => {
-    const tick = (): void => setNow(Date.now())
-    tick()
-    const timer = setInterval(tick, everyMs)
-    return () => clearInterval(timer)
-  }, [everyMs])
-  return now === 0 ? 0 : now + offsetMs
+export function useNow(offsetMs: number, everyMs = secondMs): number {
+  const { subscribe, now } = pulseOf(everyMs)
+  const at = useSyncExternalStore(subscribe, now, noTime)
+  return at === 0 ? 0 : at + offsetMs
 }
 
 const noOffset = (): null => null

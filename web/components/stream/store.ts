@@ -1,5 +1,6 @@
 'use client'
 import { changed, type View, type ViewChange } from '../../view/view.ts'
+import { pulseOf, secondMs } from './pulse.ts'
 
 export type StreamStatus = 'connecting' | 'open' | 'lost'
 
@@ -20,7 +21,11 @@ interface Signalled {
 
 const typingLastsMs = 4000
 
-/** Follows one stream of the centre and holds the view that it gives. A burst of changes is one render. */
+/**
+ * Follows one stream of the centre and holds the view that it gives. A burst of changes is one render; where the stream is
+ * `paced`, as that of the whole centre is, there is one a second at most, with the clocks, unless somebody waits for what they
+ * did.
+ */
 export class StreamStore {
   private state: StoreState = { view: null, status: 'connecting', clockOffsetMs: 0, typing: new Set() }
   private shown = this.state
@@ -28,16 +33,27 @@ export class StreamStore {
   private source: EventSource | null = null
   private readonly typingEnds = new Map<string, ReturnType<typeof setTimeout>>()
   private renderDue = false
+  /** What came since the view was last made of it. */
+  private pending: ViewChange[] = []
+  private shownAt = 0
+  private stopPulse: (() => void) | null = null
+  /** Up to which of the journal somebody waits to see. */
+  private awaited = 0
   private readonly signals = new Map<string, Set<(from: string, data: unknown) => void>>()
   private retry: ReturnType<typeof setTimeout> | null = null
 
-  constructor(private readonly url: string) {}
+  constructor(
+    private readonly url: string,
+    private readonly paced = false,
+  ) {}
 
   open(): () => void {
     this.connect()
     return () => {
       this.source?.close()
       this.source = null
+      this.stopPulse?.()
+      this.stopPulse = null
       if (this.retry !== null) clearTimeout(this.retry)
     }
   }
@@ -47,17 +63,19 @@ export class StreamStore {
     this.source = source
     source.addEventListener('snapshot', (event) => {
       const view = JSON.parse((event as MessageEvent<string>).data) as View
+      this.pending = []
       this.set({ view, status: 'open', clockOffsetMs: view.at - Date.now() })
     })
     source.addEventListener('change', (event) => {
       const change = JSON.parse((event as MessageEvent<string>).data) as ViewChange
-      const { view } = this.state
-      if (view !== null) this.set({ view: changed(view, change), status: 'open' })
+      if (this.state.view === null) return
+      this.pending.push(change)
+      this.set({ status: 'open' })
     })
     // Summaries of queues come by themselves now and then; they are no step of the journal.
     source.addEventListener('queues', (event) => {
       const queues = JSON.parse((event as MessageEvent<string>).data) as View['queues']
-      const { view } = this.state
+      const view = this.takePending()
       if (view !== null) this.set({ view: { ...view, queues: { ...view.queues, ...queues } } })
     })
     source.addEventListener('signal', (event) => {
@@ -84,18 +102,48 @@ export class StreamStore {
     }
   }
 
+  /** The view with what came since. */
+  private takePending(): View | null {
+    const { view } = this.state
+    if (view === null || this.pending.length === 0) return view
+    const after = changed(view, this.pending)
+    this.pending = []
+    this.state = { ...this.state, view: after }
+    return after
+  }
+
   private set(part: Partial<StoreState>): void {
+    const turned = part.status !== undefined && part.status !== this.state.status
     this.state = { ...this.state, ...part }
-    if (this.renderDue) return
-    this.renderDue = true
-    const show = (): void => {
-      this.renderDue = false
-      this.shown = this.state
-      for (const listener of this.listeners) listener()
-    }
-    // Frames do not come while the tab is hidden; offers must be announced there too.
-    if (document.hidden) setTimeout(show, 50)
-    else requestAnimationFrame(show)
+    const seq = this.pending.at(-1)?.seq ?? this.state.view?.seq ?? 0
+    const wanted = turned || (this.awaited > this.seqShown() && seq >= this.awaited)
+    if (!this.renderDue) {
+      this.renderDue = true
+      if (this.paced && !wanted && Date.now() - this.shownAt < secondMs)
+        this.stopPulse ??= pulseOf(secondMs).subscribe(this.show)
+      else this.soon()
+    } else if (wanted && this.stopPulse !== null) this.soon()
+  }
+
+  private seqShown(): number {
+    return this.shown.view?.seq ?? 0
+  }
+
+  private soon(): void {
+    // No frames are drawn while the tab is hidden; offers must be announced there too.
+    if (document.hidden) setTimeout(this.show, 50)
+    else requestAnimationFrame(this.show)
+  }
+
+  private readonly show = (): void => {
+    this.stopPulse?.()
+    this.stopPulse = null
+    if (!this.renderDue) return
+    this.renderDue = false
+    this.shownAt = Date.now()
+    this.takePending()
+    this.shown = this.state
+    for (const listener of this.listeners) listener()
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -117,6 +165,9 @@ export class StreamStore {
 
   /** Resolves once the view reaches `seq`, so that who did something sees it done; gives up after three seconds. */
   reached(seq: number): Promise<void> {
+    this.awaited = Math.max(this.awaited, seq)
+    // What came already is not kept back any longer.
+    if (this.renderDue) this.set({})
     return new Promise((resolve) => {
       const stop = this.subscribe(() => check())
       const patience = setTimeout(() => done(), 3000)
@@ -126,7 +177,7 @@ export class StreamStore {
         resolve()
       }
       const check = (): void => {
-        if ((this.shown.view?.seq ?? 0) >= seq) done()
+        if (this.seqShown() >= seq) done()
       }
       check()
     })

@@ -24,6 +24,8 @@ export interface Opening {
 }
 
 export interface Lane {
+  /** When it was so. */
+  readonly at: number
   readonly queue: PlanView['queues'][number]
   readonly waiting: readonly Token[]
   /** How many could be offered what waits now, of these who serve other queues too; in wrap-up; at something else. */
@@ -47,8 +49,46 @@ export interface Lane {
 export const targetOf = (plan: PlanView, queue: PlanView['queues'][number]): number =>
   queue.target?.seconds ?? plan.defaultTargetSeconds
 
+interface Kept {
+  readonly of: readonly unknown[]
+  readonly lane: Lane
+}
+
+const minuteMs = 60_000
+
+/** The lanes made so far. A lane of which nothing is different stays the same object, so that it is not drawn anew. */
+export class Lanes {
+  private kept = new Map<string, Kept>()
+
+  of(view: View, now: number): Lane[] {
+    const before = this.kept
+    this.kept = new Map()
+    return lanesOf(view, now, (queue, waiting, resting, plan) => {
+      const live = view.queues[queue.id]
+      // Where nobody waits only the hours move, and they are told by the minute.
+      const at = waiting.length > 0 || (live?.turnsAt ?? Infinity) - now < 2 * minuteMs ? now : now - (now % minuteMs)
+      const people = (live?.nextIds ?? []).map((id) => view.people[id])
+      const of = [queue, live, plan.defaultTargetSeconds, resting, at, people.length, ...people, ...waiting]
+      const last = before.get(queue.id)
+      const lane =
+        last !== undefined && of.length === last.of.length && of.every((one, n) => one === last.of[n])
+          ? last.lane
+          : { ...laneOf(view, plan, queue, waiting, at), resting }
+      this.kept.set(queue.id, { of, lane })
+      return lane
+    })
+  }
+}
+
+type Maker = (
+  queue: PlanView['queues'][number],
+  waiting: readonly InteractionView[],
+  resting: number,
+  plan: PlanView,
+) => Lane
+
 /** The lanes of a view at an instant, in the plan's order. Retired queues are left out unless somebody waits there. */
-export function lanesOf(view: View, now: number): Lane[] {
+export function lanesOf(view: View, now: number, make?: Maker): Lane[] {
   const { plan } = view
   if (plan === null) return []
   const waiting = new Map<string, InteractionView[]>()
@@ -63,10 +103,10 @@ export function lanesOf(view: View, now: number): Lane[] {
   }
   return plan.queues
     .filter(({ id, service }) => service !== 'retired' || waiting.has(id))
-    .map((queue) => ({
-      ...laneOf(view, plan, queue, waiting.get(queue.id) ?? [], now),
-      resting: resting.get(queue.id) ?? 0,
-    }))
+    .map((queue) => {
+      const [own, silent] = [waiting.get(queue.id) ?? [], resting.get(queue.id) ?? 0]
+      return make?.(queue, own, silent, plan) ?? { ...laneOf(view, plan, queue, own, now), resting: silent }
+    })
 }
 
 function laneOf(
@@ -82,6 +122,7 @@ function laneOf(
   const level = live === undefined ? null : levelNow(live, waiting, target, now)
   const goal = queue.target?.percent ?? 0
   return {
+    at: now,
     queue,
     waiting: waiting
       .map((interaction) => {
@@ -126,13 +167,16 @@ export interface Pile {
 /** Above this many tokens a lane shows wider piles, so that it stays readable at a glance. */
 const mostTokens = 25
 const tokenWidth = 0.075
+/** Wider than a token, so that as many piles as there can be fit in a lane beside each other. */
+const pileWidth = 0.085
+const [laneBegin, laneEnd] = [0.03, 0.965]
 
 /**
  * Tokens that would overlap, as piles; one by itself is a pile of one. `tokens` come with the shortest wait first. No pile
  * holds late ones beside others, each stands wholly on its side of the target, and none covers another.
  */
 export function pilesOf(tokens: readonly Token[]): Pile[] {
-  const width = tokens.length > mostTokens ? 2 * tokenWidth : tokenWidth
+  const width = tokens.length > mostTokens ? 2 * pileWidth : pileWidth
   const piles: Token[][] = []
   for (const token of tokens) {
     const first = piles.at(-1)?.[0]
@@ -143,8 +187,8 @@ export function pilesOf(tokens: readonly Token[]): Pile[] {
   const places = piles.map((of) => of.reduce((sum, { place }) => sum + place, 0) / of.length)
   const late = piles.findIndex(([first]) => first !== undefined && isLate(first))
   const early = late === -1 ? piles.length : late
-  apart(places, early, piles.length, targetPlace + tokenWidth / 2, 1)
-  apart(places, 0, early, 0, targetPlace - tokenWidth / 2)
+  apart(places, early, piles.length, targetPlace + tokenWidth / 2, laneEnd)
+  apart(places, 0, early, laneBegin, targetPlace - tokenWidth / 2)
   return piles.map((of, n) => ({ place: places[n] ?? 0, tokens: of }))
 }
 

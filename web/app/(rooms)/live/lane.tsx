@@ -2,7 +2,6 @@
 import Box from '@mui/material/Box'
 import ButtonBase from '@mui/material/ButtonBase'
 import Paper from '@mui/material/Paper'
-import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { memo } from 'react'
 import { offersByItself } from '@eudromos/core/plan'
@@ -14,6 +13,7 @@ import { en } from '../../../messages/en.ts'
 import { methodNames } from '../../../messages/skills.ts'
 import type { PersonView, PlanView } from '../../../view/view.ts'
 import { pilesOf, targetOf, type Lane } from './lane-data.ts'
+import { tip } from './lanes-tip.tsx'
 import { PileMark, TokenMark } from './token-mark.tsx'
 import { useDrop, type Dropped } from './use-drop.ts'
 
@@ -22,20 +22,20 @@ export const laneColumns = '216px minmax(0, 1fr) 318px'
 interface LaneProps {
   readonly lane: Lane
   readonly plan: PlanView
-  readonly now: number
   readonly nameOf: (personId: string) => string
   readonly onToken: (interactionId: string) => void
   readonly onPerson: (personId: string) => void
   readonly onQueue: (queueId: string) => void
   /** Null where one may only look. What is dragged here is moved to the queue, or given to the person. */
   readonly onDrop: ((interactionId: string, to: Dropped) => void) | null
-  readonly onFold: (queueId: string) => void
+  readonly onFold: (queueId: string, fold: boolean) => void
 }
 
 const text = (ms: number | null): string | null => (ms === null ? null : clockText(ms))
 
 /** The lane's last line: closed or soon so, else when it closes next and how fast it answers. */
-function Standing({ lane, plan, now }: Pick<LaneProps, 'lane' | 'plan' | 'now'>) {
+function standingOf({ lane, plan }: Pick<LaneProps, 'lane' | 'plan'>): string {
+  const now = lane.at
   const { open, turnsAt, pressing, emergency } = lane.opening
   const at = turnsAt === null ? null : timeText(turnsAt, plan.zone, now)
   const inTime = turnsAt === null ? '' : inWords(turnsAt - now)
@@ -48,7 +48,7 @@ function Standing({ lane, plan, now }: Pick<LaneProps, 'lane' | 'plan' | 'now'>)
           at === null ? text(averageHandleMs(lane.figures)) : null,
         )
   const calm = [at === null ? null : en.live.until(at), service === '' ? averages : service].filter(Boolean).join(' · ')
-  const line = emergency
+  return emergency
     ? en.emergency.lane
     : !open
       ? at === null
@@ -57,19 +57,6 @@ function Standing({ lane, plan, now }: Pick<LaneProps, 'lane' | 'plan' | 'now'>)
       : pressing
         ? en.live.closesAt(at ?? '', inTime)
         : calm
-  return (
-    <Typography
-      variant="body2"
-      noWrap
-      title={line}
-      sx={{
-        color: pressing ? 'warning.main' : open ? 'text.secondary' : 'text.primary',
-        fontWeight: pressing || !open ? 650 : 400,
-      }}
-    >
-      {pressing && <Notches lateness="near" />} {line}
-    </Typography>
-  )
 }
 
 /** The queue's name, which opens what can be said of it and done about its hours. */
@@ -96,12 +83,20 @@ export function QueueName({ queue, onQueue }: Pick<LaneProps, 'onQueue'> & Pick<
   )
 }
 
-function Figures({ lane, plan, now, onQueue }: Pick<LaneProps, 'lane' | 'plan' | 'now' | 'onQueue'>) {
-  const { queue, level, levelState } = lane
+interface FiguresProps extends Pick<LaneProps, 'plan' | 'onQueue'>, Pick<Lane, 'queue' | 'level' | 'levelState'> {
+  /** How it stands with its hours. */
+  readonly line: string
+  readonly open: boolean
+  readonly pressing: boolean
+}
+
+/** Drawn anew only when one of these is another, not with every second that somebody waits. */
+const Figures = memo(function Figures(props: FiguresProps) {
+  const { queue, level, levelState, plan, line, open, pressing, onQueue } = props
   return (
     <Box sx={{ minWidth: 0 }}>
       <Typography variant="h3" component="h2" noWrap>
-        <QueueName queue={lane.queue} onQueue={onQueue} />
+        <QueueName queue={queue} onQueue={onQueue} />
       </Typography>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <Typography variant="figure" sx={{ color: latenessColor[levelState], whiteSpace: 'nowrap' }}>
@@ -116,12 +111,22 @@ function Figures({ lane, plan, now, onQueue }: Pick<LaneProps, 'lane' | 'plan' |
         </Typography>
         <Notches lateness={levelState} />
       </Box>
-      <Standing lane={lane} plan={plan} now={now} />
+      <Typography
+        variant="body2"
+        noWrap
+        title={line}
+        sx={{
+          color: pressing ? 'warning.main' : open ? 'text.secondary' : 'text.primary',
+          fontWeight: pressing || !open ? 650 : 400,
+        }}
+      >
+        {pressing && <Notches lateness="near" />} {line}
+      </Typography>
     </Box>
   )
-}
+})
 
-function Ring({
+const Ring = memo(function Ring({
   person,
   plan,
   onPerson,
@@ -129,42 +134,44 @@ function Ring({
 }: { person: PersonView } & Pick<LaneProps, 'plan' | 'onPerson' | 'onDrop'>) {
   const { over, handlers } = useDrop(onDrop === null ? null : (id) => onDrop(id, { personId: person.id }))
   return (
-    <Tooltip title={ringLabel(plan, person)} enterDelay={400} disableInteractive>
-      <ButtonBase
-        aria-label={ringLabel(plan, person)}
-        onClick={() => onPerson(person.id)}
-        {...handlers}
-        sx={{
-          borderRadius: '50%',
-          width: 34,
-          height: 34,
-          outline: over ? '3px solid' : 'none',
-          outlineColor: 'secondary.main',
-        }}
-      >
-        <PersonRing plan={plan} person={person} size={32} />
-      </ButtonBase>
-    </Tooltip>
+    <button
+      type="button"
+      className="ring"
+      data-over={over ? '' : undefined}
+      {...tip(ringLabel(plan, person))}
+      onClick={() => onPerson(person.id)}
+      {...handlers}
+    >
+      <PersonRing plan={plan} person={person} size={32} />
+    </button>
   )
-}
+})
+
+/** How many could take what waits, and what the others are at. */
+const Crew = memo(function Crew({ free, others, method }: Record<'free' | 'others' | 'method', string>) {
+  return (
+    <Box sx={{ width: 132, flexShrink: 0 }}>
+      <Typography variant="body2" sx={{ fontWeight: 650 }}>
+        {free}
+      </Typography>
+      {[others, method].filter(Boolean).map((line) => (
+        <Typography key={line} variant="body2" sx={{ color: 'text.secondary' }}>
+          {line}
+        </Typography>
+      ))}
+    </Box>
+  )
+})
 
 function People({ lane, plan, onPerson, onDrop }: Pick<LaneProps, 'lane' | 'plan' | 'onPerson' | 'onDrop'>) {
   const { free, soon, busy, shared, next } = lane
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, minWidth: 0 }}>
-      <Box sx={{ width: 132, flexShrink: 0 }}>
-        <Typography variant="body2" sx={{ fontWeight: 650 }}>
-          {en.live.free(free, shared)}
-        </Typography>
-        <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          {en.live.soonBusy(soon, busy, lane.resting, lane.hidden)}
-        </Typography>
-        {!offersByItself(lane.queue.selection) && (
-          <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-            {methodNames[lane.queue.selection]}
-          </Typography>
-        )}
-      </Box>
+      <Crew
+        free={en.live.free(free, shared)}
+        others={en.live.soonBusy(soon, busy, lane.resting, lane.hidden)}
+        method={offersByItself(lane.queue.selection) ? '' : methodNames[lane.queue.selection]}
+      />
       <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 38px)', rowGap: 0.25, columnGap: 0.5 }}>
         {next.map((person) => (
           <Ring key={person.id} person={person} plan={plan} onPerson={onPerson} onDrop={onDrop} />
@@ -175,7 +182,7 @@ function People({ lane, plan, onPerson, onDrop }: Pick<LaneProps, 'lane' | 'plan
 }
 
 /** In the lane itself: a stopgap's reason, and the messages that wait for the opening. */
-function LaidOver({ lane: { opening }, plan, now }: Pick<LaneProps, 'lane' | 'plan' | 'now'>) {
+function LaidOver({ lane: { opening, at: now }, plan }: Pick<LaneProps, 'lane' | 'plan'>) {
   const { stopgap, messages } = opening
   const said = [
     stopgap === null
@@ -200,7 +207,7 @@ function LaidOver({ lane: { opening }, plan, now }: Pick<LaneProps, 'lane' | 'pl
 
 /** One queue as a lane: its figures, those waiting on their way to the target's line, the people who could take them. */
 export const LaneRow = memo(function LaneRow(props: LaneProps) {
-  const { lane, plan, now, nameOf, onToken, onPerson, onQueue, onDrop, onFold } = props
+  const { lane, plan, nameOf, onToken, onPerson, onQueue, onDrop, onFold } = props
   const { over, handlers } = useDrop(onDrop === null ? null : (id) => onDrop(id, { queueId: lane.queue.id }))
   const late = lane.waiting.some(({ lateness }) => lateness === 'late')
   return (
@@ -225,20 +232,36 @@ export const LaneRow = memo(function LaneRow(props: LaneProps) {
       }}
     >
       <FoldButton folded={false} queue={lane.queue} onFold={onFold} />
-      <Figures lane={lane} plan={plan} now={now} onQueue={onQueue} />
+      <Figures
+        queue={lane.queue}
+        level={lane.level}
+        levelState={lane.levelState}
+        plan={plan}
+        line={standingOf({ lane, plan })}
+        open={lane.opening.open}
+        pressing={lane.opening.pressing}
+        onQueue={onQueue}
+      />
       <Box
         sx={{ position: 'relative', height: 70, alignSelf: 'center' }}
         role="group"
         aria-label={en.live.waiting(lane.waiting.length)}
       >
         <Box sx={{ position: 'absolute', insetInline: 0, top: 25, borderTop: 1, borderColor: 'divider' }} />
-        <LaidOver lane={lane} plan={plan} now={now} />
+        <LaidOver lane={lane} plan={plan} />
         {pilesOf(lane.waiting).map((pile) => {
           const oldest = pile.tokens.at(-1)
           if (oldest === undefined) return null
           const { id } = oldest.interaction
           return pile.tokens.length === 1 ? (
-            <TokenMark key={id} token={oldest} nameOf={nameOf} onToken={onToken} draggable={onDrop !== null} />
+            <TokenMark
+              key={id}
+              token={oldest}
+              place={pile.place}
+              nameOf={nameOf}
+              onToken={onToken}
+              draggable={onDrop !== null}
+            />
           ) : (
             <PileMark key={id} pile={pile} nameOf={nameOf} onToken={onToken} />
           )
@@ -257,7 +280,7 @@ function FoldButton({ folded, queue, onFold }: { folded: boolean } & Pick<Lane, 
       aria-label={label}
       aria-expanded={!folded}
       title={label}
-      onClick={() => onFold(queue.id)}
+      onClick={() => onFold(queue.id, !folded)}
       sx={{ position: 'absolute', left: 0, insetBlock: 0, width: 25, minHeight: 24, borderRadius: 0.5, fontSize: 11 }}
     >
       <span aria-hidden="true">{folded ? '▸' : '▾'}</span>
@@ -266,7 +289,7 @@ function FoldButton({ folded, queue, onFold }: { folded: boolean } & Pick<Lane, 
 }
 
 /** A calm queue folded to one line. */
-export function FoldedLane({
+export const FoldedLane = memo(function FoldedLane({
   lane,
   onQueue,
   onDrop,
@@ -301,7 +324,7 @@ export function FoldedLane({
       </Typography>
     </Paper>
   )
-}
+})
 
 /** The one vertical line through all lanes: everyone's answer target. */
 export function TargetLine() {

@@ -7,7 +7,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { targetPlace } from '@eudromos/core/figures'
 import { useNotice } from '../../../components/frame/notice.tsx'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
@@ -18,8 +18,10 @@ import { HelpAsked } from './calls-now.tsx'
 import { EmergencyBanner } from './emergency-banner.tsx'
 import { EmergencyDrawer } from './emergency-drawer.tsx'
 import { GroundsDrawer } from './grounds-drawer.tsx'
-import { fullLanes, lanesOf, troubleOf, type Lane } from './lane-data.ts'
+import { fullLanes, Lanes, troubleOf, type Lane } from './lane-data.ts'
 import { FoldedLane, laneColumns, LaneRow, TargetLine } from './lane.tsx'
+import { LanesTip } from './lanes-tip.tsx'
+import { lanesLook } from './token-mark.tsx'
 import { LanesTable } from './lanes-table.tsx'
 import { PeopleTable } from './people-table.tsx'
 import { PersonDrawer } from './person-drawer.tsx'
@@ -55,7 +57,8 @@ export function LiveRoom(props: LiveRoomProps) {
   const [byTrouble, setByTrouble] = useState(false)
   /** What somebody has folded or unfolded by hand stays so. */
   const [byHand, setByHand] = useState<ReadonlyMap<string, boolean>>(new Map())
-  const all = view === null || now === 0 ? [] : lanesOf(view, now)
+  const [made] = useState(() => new Lanes())
+  const all = view === null || now === 0 ? [] : made.of(view, now)
   const found = bySearch.trim().toLowerCase()
   const ofTeam = new Set(
     byTeam === everyTeam
@@ -87,19 +90,15 @@ export function LiveRoom(props: LiveRoomProps) {
   useEffect(() => {
     if (!held.current) setOrder(wantedOrder === '' ? [] : wantedOrder.split(' '))
   }, [wantedOrder])
-  const onFold = useCallback(
-    (id: string) => {
-      const unfolded = full.has(id)
-      setByHand((before) => new Map(before).set(id, !unfolded))
-      setFull((before) => {
-        const next = new Set(before)
-        if (unfolded) next.delete(id)
-        else next.add(id)
-        return next
-      })
-    },
-    [full],
-  )
+  const onFold = useCallback((id: string, fold: boolean) => {
+    setByHand((before) => new Map(before).set(id, !fold))
+    setFull((before) => {
+      const next = new Set(before)
+      if (fold) next.delete(id)
+      else next.add(id)
+      return next
+    })
+  }, [])
   const open = useCallback(
     (what: 'grounds' | 'person' | 'lane' | 'emergency', id: string) =>
       router.replace(`/live?${what}=${id}`, { scroll: false }),
@@ -109,17 +108,22 @@ export function LiveRoom(props: LiveRoomProps) {
   const people = view?.people
   const steer = useSteer(people, view?.plan ?? null)
   const notice = useNotice()
-  const interactions = view?.interactions
+  // What lanes call on stays the same while the view moves: they would all be drawn anew.
+  const latest = useRef({ view, steer })
+  useLayoutEffect(() => {
+    latest.current = { view, steer }
+  })
   const onDrop = useCallback(
     (id: string, to: Dropped) => {
-      const interaction = interactions?.[id]
+      const { view: seen, steer: by } = latest.current
+      const interaction = seen?.interactions[id]
       if (interaction === undefined || ('queueId' in to && to.queueId === interaction.queueId)) return
-      const work = 'queueId' in to ? steer.move(interaction, to.queueId) : steer.give(interaction, to.personId)
+      const work = 'queueId' in to ? by.move(interaction, to.queueId) : by.give(interaction, to.personId)
       work.catch((error: Error) => notice(error.message))
     },
-    [interactions, steer, notice],
+    [notice],
   )
-  const nameOf = useCallback((id: string) => people?.[id]?.name ?? id, [people])
+  const nameOf = useCallback((id: string) => latest.current.view?.people[id]?.name ?? id, [])
   const onToken = useCallback((id: string) => open('grounds', id), [open])
   const onPerson = useCallback((id: string) => open('person', id), [open])
   const onQueue = useCallback((id: string) => open('lane', id), [open])
@@ -210,75 +214,82 @@ export function LiveRoom(props: LiveRoomProps) {
       )}
       {shown === 'table' && <LanesTable lanes={lanes} zone={plan.zone} now={now} onQueue={onQueue} />}
       {shown === 'lanes' && (
-        <Box
-          onPointerEnter={() => (held.current = true)}
-          onPointerLeave={() => (held.current = false)}
-          onFocus={() => (held.current = true)}
-          onBlur={() => (held.current = false)}
-        >
-          <Box sx={{ position: 'relative', paddingBlockStart: '22px' }}>
-            <Box
-              aria-hidden="true"
-              sx={{
-                position: 'absolute',
-                top: 0,
-                left: 27,
-                right: 17,
-                display: 'grid',
-                gridTemplateColumns: laneColumns,
-                gap: 2,
-              }}
-            >
-              <Box sx={{ gridColumn: 2, position: 'relative' }}>
-                <Typography
-                  variant="body2"
-                  sx={{
-                    position: 'absolute',
-                    left: `${targetPlace * 100}%`,
-                    transform: 'translateX(-50%)',
-                    whiteSpace: 'nowrap',
-                  }}
-                >
-                  {en.live.target}
-                </Typography>
+        <LanesTip>
+          <Box
+            sx={lanesLook}
+            onPointerEnter={() => (held.current = true)}
+            onPointerLeave={() => (held.current = false)}
+            onFocus={() => (held.current = true)}
+            onBlur={() => (held.current = false)}
+          >
+            <Box sx={{ position: 'relative', paddingBlockStart: '22px' }}>
+              <Box
+                aria-hidden="true"
+                sx={{
+                  position: 'absolute',
+                  top: 0,
+                  left: 27,
+                  right: 17,
+                  display: 'grid',
+                  gridTemplateColumns: laneColumns,
+                  gap: 2,
+                }}
+              >
+                <Box sx={{ gridColumn: 2, position: 'relative' }}>
+                  <Typography
+                    variant="body2"
+                    sx={{
+                      position: 'absolute',
+                      left: `${targetPlace * 100}%`,
+                      transform: 'translateX(-50%)',
+                      whiteSpace: 'nowrap',
+                    }}
+                  >
+                    {en.live.target}
+                  </Typography>
+                </Box>
+              </Box>
+              <Box sx={{ position: 'relative', display: 'grid', gap: 0.75 }}>
+                <TargetLine />
+                {standing.map((lane) => (
+                  <LaneRow
+                    key={lane.queue.id}
+                    lane={lane}
+                    plan={plan}
+                    nameOf={nameOf}
+                    onToken={onToken}
+                    onPerson={onPerson}
+                    onQueue={onQueue}
+                    onDrop={mayAssign ? onDrop : null}
+                    onFold={onFold}
+                  />
+                ))}
               </Box>
             </Box>
-            <Box sx={{ position: 'relative', display: 'grid', gap: 0.75 }}>
-              <TargetLine />
-              {standing.map((lane) => (
-                <LaneRow
-                  now={now}
-                  key={lane.queue.id}
-                  lane={lane}
-                  plan={plan}
-                  nameOf={nameOf}
-                  onToken={onToken}
-                  onPerson={onPerson}
-                  onQueue={onQueue}
-                  onDrop={mayAssign ? onDrop : null}
-                  onFold={onFold}
-                />
-              ))}
-            </Box>
+            {folded.length > 0 && (
+              <Box
+                component="section"
+                aria-label={en.live.calm}
+                sx={{
+                  display: 'grid',
+                  gridTemplateColumns: 'repeat(3, minmax(0, 1fr))',
+                  gap: 0.75,
+                  marginBlockStart: 1,
+                }}
+              >
+                {folded.map((lane) => (
+                  <FoldedLane
+                    key={lane.queue.id}
+                    lane={lane}
+                    onQueue={onQueue}
+                    onDrop={mayAssign ? onDrop : null}
+                    onFold={onFold}
+                  />
+                ))}
+              </Box>
+            )}
           </Box>
-          {folded.length > 0 && (
-            <Box
-              component="section"
-              aria-label={en.live.calm}
-              sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, minmax(0, 1fr))', gap: 0.75, marginBlockStart: 1 }}
-            >
-              {folded.map((lane) => (
-                <FoldedLane
-                  key={lane.queue.id}
-                  lane={lane}
-                  onQueue={onQueue}
-                  onDrop={mayAssign ? onDrop : null}
-                  onFold={onFold}
-                />
-              ))}
-            </Box>
-          )}
-        </Box>
+        </LanesTip>
       )}
       <GroundsDrawer
         interactionId={params.get('grounds')}

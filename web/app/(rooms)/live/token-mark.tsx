@@ -1,14 +1,11 @@
 'use client'
-import Box from '@mui/material/Box'
-import ButtonBase from '@mui/material/ButtonBase'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
-import Tooltip from '@mui/material/Tooltip'
-import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { clockText } from '../../../components/format.ts'
 import { ChannelShape, latenessColor } from '../../../components/glyphs.tsx'
 import { en } from '../../../messages/en.ts'
+import { tip } from './lanes-tip.tsx'
 import type { Pile, Token } from './lane-data.ts'
 import { draggedType } from './steer.ts'
 
@@ -32,53 +29,83 @@ function tokenLabel(token: Token, nameOf: MarkProps['nameOf']): string {
     .join(', ')
 }
 
-const tokenPlace = (place: number) => ({
-  position: 'absolute',
-  left: `clamp(18px, ${(place * 100).toFixed(2)}%, calc(100% - 22px))`,
-  transform: 'translateX(-50%)',
-  transition: 'left 1s linear',
-  zIndex: 3,
-})
+/**
+ * How what stands on a lane looks, for whoever has lanes in it: one rule for all of them, as they are drawn anew every second.
+ * Where one stands is in its own style, since it moves.
+ */
+export const lanesLook = {
+  '& .token, & .ring': {
+    all: 'unset',
+    boxSizing: 'border-box',
+    cursor: 'pointer',
+    WebkitTapHighlightColor: 'transparent',
+  },
+  '& .token': {
+    position: 'absolute',
+    top: 14,
+    transform: 'translateX(-50%)',
+    zIndex: 3,
+    display: 'inline-flex',
+    flexDirection: 'column',
+    alignItems: 'center',
+    justifyContent: 'center',
+    gap: '4px',
+    minWidth: 24,
+    minHeight: 44,
+    borderRadius: 1,
+  },
+  '& .ring': { display: 'inline-flex', width: 34, height: 34, alignItems: 'center', justifyContent: 'center' },
+  '& .ring, & .ring:focus-visible': { borderRadius: '50%' },
+  '& .token:focus-visible, & .ring:focus-visible': { outline: '2px solid', outlineColor: 'primary.main' },
+  '& .ring[data-over]': { outline: '3px solid', outlineColor: 'secondary.main' },
+  ...Object.fromEntries(
+    Object.entries(latenessColor).map(([of, color]) => [`& .token[data-lateness=${of}]`, { color }]),
+  ),
+  '& .sign': { display: 'inline-flex', padding: '3px', borderRadius: 1.5 },
+  '& .sign[data-offered]': { outline: '2px dashed', outlineColor: 'secondary.main' },
+  '& .token .waits': { typography: 'figure', lineHeight: 1 },
+  '& .pile': {
+    typography: 'figure',
+    lineHeight: 1,
+    minWidth: 24,
+    height: 21,
+    paddingInline: 0.5,
+    boxSizing: 'border-box',
+    borderRadius: 1,
+    bgcolor: 'currentcolor',
+    display: 'grid',
+    placeItems: 'center',
+  },
+  '& .pile > span': { color: 'background.paper' },
+} as const
+
+const placeStyle = (place: number) => ({ left: `clamp(18px, ${(place * 100).toFixed(2)}%, calc(100% - 22px))` })
 
 /** One that waits, on its way along the lane. */
-export function TokenMark({ token, nameOf, onToken, draggable }: { token: Token; draggable: boolean } & MarkProps) {
-  const { interaction, waitMs, lateness, place } = token
-  const label = tokenLabel(token, nameOf)
+export function TokenMark({
+  token: { interaction, waitMs, lateness },
+  token,
+  place,
+  nameOf,
+  onToken,
+  draggable,
+}: { token: Token; place: number; draggable: boolean } & MarkProps) {
   return (
-    <Tooltip title={label} enterDelay={400} disableInteractive>
-      <ButtonBase
-        aria-label={label}
-        draggable={draggable}
-        onDragStart={(event) => event.dataTransfer.setData(draggedType, interaction.id)}
-        onClick={() => onToken(interaction.id)}
-        sx={{
-          ...tokenPlace(place),
-          top: 14,
-          flexDirection: 'column',
-          gap: 0.5,
-          color: latenessColor[lateness],
-          minWidth: 24,
-          minHeight: 44,
-          borderRadius: 1,
-          bgcolor: 'transparent',
-        }}
-      >
-        <Box
-          sx={{
-            display: 'inline-flex',
-            padding: '3px',
-            borderRadius: 1.5,
-            outline: interaction.offer === null ? 'none' : '2px dashed',
-            outlineColor: 'secondary.main',
-          }}
-        >
-          <ChannelShape channel={interaction.channel} size={15} />
-        </Box>
-        <Typography variant="figure" component="span" sx={{ lineHeight: 1 }}>
-          {clockText(waitMs)}
-        </Typography>
-      </ButtonBase>
-    </Tooltip>
+    <button
+      type="button"
+      className="token"
+      data-lateness={lateness}
+      {...tip(tokenLabel(token, nameOf))}
+      draggable={draggable}
+      onDragStart={(event) => event.dataTransfer.setData(draggedType, interaction.id)}
+      onClick={() => onToken(interaction.id)}
+      style={placeStyle(place)}
+    >
+      <span className="sign" data-offered={interaction.offer === null ? undefined : ''}>
+        <ChannelShape channel={interaction.channel} size={15} />
+      </span>
+      <span className="waits">{clockText(waitMs)}</span>
+    </button>
   )
 }
 
@@ -90,52 +117,35 @@ export function PileMark({ pile, nameOf, onToken }: { pile: Pile } & MarkProps) 
   const label = en.live.pile(pile.tokens.length, clockText(oldest.waitMs))
   return (
     <>
-      <ButtonBase
+      <button
+        type="button"
+        className="token"
+        data-lateness={oldest.lateness}
         aria-label={label}
         aria-haspopup="menu"
         onClick={(event) => setAnchor(event.currentTarget)}
-        sx={{
-          ...tokenPlace(pile.place),
-          top: 14,
-          flexDirection: 'column',
-          gap: 0.5,
-          color: latenessColor[oldest.lateness],
-          minHeight: 44,
-          borderRadius: 1,
-        }}
+        style={placeStyle(pile.place)}
       >
-        <Box
-          sx={{
-            minWidth: 24,
-            height: 21,
-            paddingInline: 0.5,
-            borderRadius: 1,
-            bgcolor: 'currentcolor',
-            display: 'grid',
-            placeItems: 'center',
-          }}
-        >
-          <Typography variant="figure" component="span" sx={{ color: 'background.paper', lineHeight: 1 }}>
-            {pile.tokens.length}
-          </Typography>
-        </Box>
-        <Typography variant="figure" component="span" sx={{ lineHeight: 1 }}>
-          {clockText(oldest.waitMs)}
-        </Typography>
-      </ButtonBase>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {pile.tokens.toReversed().map((token) => (
-          <MenuItem
-            key={token.interaction.id}
-            onClick={() => {
-              setAnchor(null)
-              onToken(token.interaction.id)
-            }}
-          >
-            {tokenLabel(token, nameOf)}
-          </MenuItem>
-        ))}
-      </Menu>
+        <span className="pile">
+          <span>{pile.tokens.length}</span>
+        </span>
+        <span className="waits">{clockText(oldest.waitMs)}</span>
+      </button>
+      {anchor !== null && (
+        <Menu anchorEl={anchor} open onClose={() => setAnchor(null)}>
+          {pile.tokens.toReversed().map((token) => (
+            <MenuItem
+              key={token.interaction.id}
+              onClick={() => {
+                setAnchor(null)
+                onToken(token.interaction.id)
+              }}
+            >
+              {tokenLabel(token, nameOf)}
+            </MenuItem>
+          ))}
+        </Menu>
+      )}
     </>
   )
 }
