@@ -5,9 +5,10 @@ import MenuItem from '@mui/material/MenuItem'
 import Skeleton from '@mui/material/Skeleton'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
+import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
-import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react'
+import { memo, useCallback, useDeferredValue, useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { targetPlace } from '@eudromos/core/figures'
 import { useNotice } from '../../../components/frame/notice.tsx'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
@@ -23,10 +24,9 @@ import { FoldedLane, laneColumns, LaneRow, TargetLine } from './lane.tsx'
 import { LanesTip } from './lanes-tip.tsx'
 import { lanesLook } from './token-mark.tsx'
 import { LanesTable } from './lanes-table.tsx'
-import { PeopleTable } from './people-table.tsx'
 import { PersonDrawer } from './person-drawer.tsx'
 import { QueueDrawer } from './queue-drawer.tsx'
-import { openChannels } from '../../../view/view.ts'
+import { openChannels, type PlanView } from '../../../view/view.ts'
 import { useSteer } from './steer.ts'
 import type { Dropped } from './use-drop.ts'
 
@@ -40,6 +40,12 @@ interface LiveRoomProps {
   readonly mayLayOver: boolean
   readonly mayCloseAll: boolean
 }
+
+/** Brought when it is wanted: what it is made of is larger than all the rest. */
+const PeopleTable = dynamic(() => import('./people-table.tsx').then((found) => found.PeopleTable), { ssr: false })
+
+/** So many lanes are drawn first; the rest follows without holding anything up. */
+const atOnce = 6
 
 /** The supervisor's view of now. */
 export function LiveRoom(props: LiveRoomProps) {
@@ -58,6 +64,7 @@ export function LiveRoom(props: LiveRoomProps) {
   /** What somebody has folded or unfolded by hand stays so. */
   const [byHand, setByHand] = useState<ReadonlyMap<string, boolean>>(new Map())
   const [made] = useState(() => new Lanes())
+  const most = useDeferredValue(view === null ? atOnce : Infinity, atOnce)
   const all = view === null || now === 0 ? [] : made.of(view, now)
   const found = bySearch.trim().toLowerCase()
   const ofTeam = new Set(
@@ -124,6 +131,7 @@ export function LiveRoom(props: LiveRoomProps) {
     [notice],
   )
   const nameOf = useCallback((id: string) => latest.current.view?.people[id]?.name ?? id, [])
+  const onEmergency = useCallback(() => open('emergency', 'new'), [open])
   const onToken = useCallback((id: string) => open('grounds', id), [open])
   const onPerson = useCallback((id: string) => open('person', id), [open])
   const onQueue = useCallback((id: string) => open('lane', id), [open])
@@ -134,68 +142,26 @@ export function LiveRoom(props: LiveRoomProps) {
   const here = Object.values(view.people).filter(({ connected, stateId }) => connected && !signedOut(plan, stateId))
   const waiting = all.reduce((sum, lane) => sum + lane.waiting.length, 0)
   const ready = here.filter(({ stateId, closedTo }) => openChannels(plan, stateId, closedTo).length > 0).length
-  const standing = lanes.filter(({ queue }) => full.has(queue.id))
-  const folded = lanes.filter(({ queue }) => !full.has(queue.id))
+  const standing = lanes.filter(({ queue }) => full.has(queue.id)).slice(0, most)
+  const folded = most === Infinity ? lanes.filter(({ queue }) => !full.has(queue.id)) : []
   return (
     <Box component="main" id="contents" tabIndex={-1} sx={{ padding: 1.5, outline: 'none', minWidth: 960 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, marginBlockEnd: 0.5 }}>
         <Typography component="h1" variant="body1">
           {waiting === 0 ? en.live.nobodyWaits : en.live.waiting(waiting)} · {en.live.peopleIn(here.length, ready)}
         </Typography>
-        {plan.teams.length > 0 && (
-          <TextField
-            select
-            size="small"
-            value={byTeam}
-            onChange={({ target }) => setByTeam(target.value)}
-            slotProps={{ htmlInput: { 'aria-label': en.live.team } }}
-            sx={{ width: 150, marginInlineStart: 'auto' }}
-          >
-            <MenuItem value={everyTeam}>{en.live.allTeams}</MenuItem>
-            {plan.teams.map(({ id, name }) => (
-              <MenuItem key={id} value={id}>
-                {name}
-              </MenuItem>
-            ))}
-          </TextField>
-        )}
-        <TextField
-          size="small"
-          value={bySearch}
-          onChange={({ target }) => setBySearch(target.value)}
-          placeholder={shown === 'people' ? en.live.findPerson : en.live.find}
-          slotProps={{ htmlInput: { 'aria-label': shown === 'people' ? en.live.findPerson : en.live.find } }}
-          sx={{ width: 150 }}
+        <Choices
+          teams={plan.teams}
+          byTeam={byTeam}
+          setByTeam={setByTeam}
+          bySearch={bySearch}
+          setBySearch={setBySearch}
+          byTrouble={byTrouble}
+          setByTrouble={setByTrouble}
+          shown={shown}
+          setShown={setShown}
+          onEmergency={mayCloseAll ? onEmergency : null}
         />
-        <TextField
-          select
-          size="small"
-          value={byTrouble ? 'trouble' : 'plan'}
-          onChange={({ target }) => setByTrouble(target.value === 'trouble')}
-          slotProps={{ htmlInput: { 'aria-label': en.live.order } }}
-          sx={{ width: 150 }}
-        >
-          <MenuItem value="plan">{en.live.orders.plan}</MenuItem>
-          <MenuItem value="trouble">{en.live.orders.trouble}</MenuItem>
-        </TextField>
-        <Button component={Link} href="/live/who" variant="text">
-          {en.rota.title}
-        </Button>
-        {mayCloseAll && <Button onClick={() => open('emergency', 'new')}>{en.emergency.begin}</Button>}
-        <TextField
-          select
-          size="small"
-          value={shown}
-          onChange={({ target }) => setShown(target.value as Shown)}
-          slotProps={{ htmlInput: { 'aria-label': en.live.shownAs } }}
-          sx={{ width: 104 }}
-        >
-          {shownAs.map((one) => (
-            <MenuItem key={one} value={one}>
-              {en.live.views[one]}
-            </MenuItem>
-          ))}
-        </TextField>
       </Box>
       {view.emergencies.map((emergency) => (
         <EmergencyBanner key={emergency.id} emergency={emergency} view={view} now={now} mayEnd={mayCloseAll} />
@@ -317,6 +283,84 @@ export function LiveRoom(props: LiveRoomProps) {
 const everyTeam = ' '
 const shownAs = ['lanes', 'table', 'people'] as const
 type Shown = (typeof shownAs)[number]
+
+interface ChoicesProps {
+  readonly teams: PlanView['teams']
+  readonly byTeam: string
+  readonly setByTeam: (team: string) => void
+  readonly bySearch: string
+  readonly setBySearch: (text: string) => void
+  readonly byTrouble: boolean
+  readonly setByTrouble: (byTrouble: boolean) => void
+  readonly shown: Shown
+  readonly setShown: (shown: Shown) => void
+  /** Null where one may not close the centre. */
+  readonly onEmergency: (() => void) | null
+}
+
+/** What is shown, and in which order. Drawn anew when one chooses, not with every second. */
+const Choices = memo(function Choices(props: ChoicesProps) {
+  const { teams, byTeam, setByTeam, bySearch, setBySearch, byTrouble, setByTrouble, shown, setShown, onEmergency } =
+    props
+  return (
+    <>
+      {teams.length > 0 && (
+        <TextField
+          select
+          size="small"
+          value={byTeam}
+          onChange={({ target }) => setByTeam(target.value)}
+          slotProps={{ htmlInput: { 'aria-label': en.live.team } }}
+          sx={{ width: 150, marginInlineStart: 'auto' }}
+        >
+          <MenuItem value={everyTeam}>{en.live.allTeams}</MenuItem>
+          {teams.map(({ id, name }) => (
+            <MenuItem key={id} value={id}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      <TextField
+        size="small"
+        value={bySearch}
+        onChange={({ target }) => setBySearch(target.value)}
+        placeholder={shown === 'people' ? en.live.findPerson : en.live.find}
+        slotProps={{ htmlInput: { 'aria-label': shown === 'people' ? en.live.findPerson : en.live.find } }}
+        sx={{ width: 150 }}
+      />
+      <TextField
+        select
+        size="small"
+        value={byTrouble ? 'trouble' : 'plan'}
+        onChange={({ target }) => setByTrouble(target.value === 'trouble')}
+        slotProps={{ htmlInput: { 'aria-label': en.live.order } }}
+        sx={{ width: 150 }}
+      >
+        <MenuItem value="plan">{en.live.orders.plan}</MenuItem>
+        <MenuItem value="trouble">{en.live.orders.trouble}</MenuItem>
+      </TextField>
+      <Button component={Link} href="/live/who" variant="text">
+        {en.rota.title}
+      </Button>
+      {onEmergency !== null && <Button onClick={onEmergency}>{en.emergency.begin}</Button>}
+      <TextField
+        select
+        size="small"
+        value={shown}
+        onChange={({ target }) => setShown(target.value as Shown)}
+        slotProps={{ htmlInput: { 'aria-label': en.live.shownAs } }}
+        sx={{ width: 104 }}
+      >
+        {shownAs.map((one) => (
+          <MenuItem key={one} value={one}>
+            {en.live.views[one]}
+          </MenuItem>
+        ))}
+      </TextField>
+    </>
+  )
+})
 
 /** In this order; what it does not name comes after, as it was. */
 const sorted = (lanes: readonly Lane[], order: readonly string[]): readonly Lane[] => {
