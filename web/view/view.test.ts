@@ -50,12 +50,12 @@ test('changes taken together are the changes one after the other, however they c
   )
   fc.assert(
     fc.property(steps, fc.nat(8), (drawn, size) => {
-      const all = drawn.map(({ seq, ...rest }) => change(seq, rest as Partial<ViewChange>))
-      const one = all.reduce((before, each) => changed(before, [each]), view)
+      const all = drawn.map(({ seq, ...rest }) => change(seq, rest as unknown as Partial<ViewChange>))
+      const one = all.reduce<View>((before, each) => changed(before, [each]), view)
       const portions = Array.from({ length: Math.ceil(all.length / (size + 1)) }, (_, n) =>
         all.slice(n * (size + 1), (n + 1) * (size + 1)),
       )
-      expect(portions.reduce(changed, view)).toEqual(one)
+      expect(portions.reduce<View>((before, part) => changed(before, part), view)).toEqual(one)
     }),
   )
 })

@@ -40,8 +40,9 @@ import { TeamForm } from './people/team-form.tsx'
 import { QueueForm } from './queue-form.tsx'
 import { SkillForm } from './skills/skill-form.tsx'
 import { ScriptForm } from './scripts/script-form.tsx'
+import { useCounted } from './counted.ts'
 import { TemplateForm } from './templates/template-form.tsx'
-import { findingsOf, freshOf, kinds, wantedOf, type Kind, type Thing } from './things.ts'
+import { freshOf, kinds, wantedOf, type Kind, type Thing } from './things.ts'
 
 /** The plan bench: what there is to the left, the one thing being edited in the middle, its effects to the right. */
 export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: number; mayEdit: boolean }) {
@@ -80,7 +81,7 @@ export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: num
     return () => window.removeEventListener('beforeunload', stay)
   }, [dirty])
   const shown = useMemo(() => made ?? wantedOf(params, plan), [made, params, plan])
-  const findings = useMemo(() => findingsOf(document, hour), [document, hour])
+  const findings = useCounted(document, hour)
   /** Leaves what is edited, after asking where that would lose something. */
   const leave = (go: () => void): void => {
     if (dirty) setLeavingTo(() => go)

@@ -1,25 +1,6 @@
-// The things of the plan: each kind, a new one, the one that the address names, and what is wrong with each.
+// The things of the plan: each kind, a new one, and the one that the address names.
 import { v7 as newId } from 'uuid'
-import {
-  checkHours,
-  checkLimits,
-  checkLine,
-  checkPeople,
-  checkQueue,
-  checkShift,
-  checkScript,
-  checkSite,
-  checkSkill,
-  checkState,
-  checkTeam,
-  checkTemplate,
-  linesTo,
-  plainPlanned,
-  skillEdit,
-  type PersonEdit,
-  type PlanDocument,
-  type QueueEdit,
-} from '@eudromos/core/plan'
+import { linesTo, plainPlanned, type PersonEdit, type PlanDocument, type QueueEdit } from '@eudromos/core/plan'
 import type { PlanState } from '../../../server/plan.ts'
 import { blankCalendar } from './hours/calendar-form.tsx'
 import { blankHours } from './hours/hours-form.tsx'
@@ -146,9 +127,9 @@ export function freshOf(kind: Exclude<Kind, 'centre'>, document: PlanDocument): 
   }
 }
 
-const sitting = ({ people }: PlanDocument, id: string): string[] =>
+export const sitting = ({ people }: PlanDocument, id: string): string[] =>
   people.filter(({ siteId }) => siteId === id).map((person) => person.id)
-const working = ({ people }: PlanDocument, id: string): string[] =>
+export const working = ({ people }: PlanDocument, id: string): string[] =>
   people.filter(({ shiftId }) => shiftId === id).map((person) => person.id)
 
 /** What the address names: one thing of the plan, by default the first queue. */
@@ -185,39 +166,4 @@ export function wantedOf(
   if (params.get('centre') !== null) return { kind: 'centre', value: centreValue(document) }
   const queue = pick(document.queues, params.get('queue')) ?? document.queues[0]
   return queue === undefined ? null : { kind: 'queue', value: { ...queue, lineIds: linesTo(document, queue.id) } }
-}
-
-const none: ReadonlyMap<string, number> = new Map()
-
-/** How many findings each thing of the plan has, of those that depend on the date as from `at`; none before it is known (0). */
-export function findingsOf(document: PlanDocument, at: number): Record<Kind, ReadonlyMap<string, number>> {
-  if (at === 0)
-    return Object.fromEntries([...kinds, 'centre'].map((kind) => [kind, none])) as ReturnType<typeof findingsOf>
-  const count = <T extends { readonly id: string }>(all: readonly T[], find: (one: T) => readonly unknown[]) =>
-    new Map(all.map((one) => [one.id, find(one).length]))
-  return {
-    queue: new Map(document.queues.map((one) => [one.id, checkQueue(one, document).length])),
-    line: new Map(document.lines.map((one) => [one.id, checkLine(one, document).length])),
-    template: new Map(document.templates.map((one) => [one.id, checkTemplate(one, document).length])),
-    script: count(document.scripts, (one) => checkScript(one, document)),
-    hours: count(document.hours, (one) => checkHours(one, document, at)),
-    site: count(document.sites, (one) => checkSite(one, sitting(document, one.id), document, at)),
-    shift: count(document.shifts, (one) => checkShift(one, working(document, one.id), document, at)),
-    calendar: new Map(),
-    centre: new Map(),
-    team: new Map(
-      document.teams.map((one) => [
-        one.id,
-        checkTeam(
-          one,
-          document.people.filter(({ teamId }) => teamId === one.id).map(({ id }) => id),
-          document,
-        ).length,
-      ]),
-    ),
-    person: new Map([...checkPeople(document)].map(([id, findings]) => [id, findings.length])),
-    presence: new Map(document.presenceStates.map((one) => [one.id, checkState(one, document).length])),
-    limits: new Map(document.loadLimits.map((one) => [one.id, checkLimits(one, document).length])),
-    skill: new Map(document.skills.map((one) => [one.id, checkSkill(skillEdit(document, one), document).length])),
-  }
 }
