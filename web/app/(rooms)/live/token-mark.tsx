@@ -54,6 +54,8 @@ export const lanesLook = {
     minHeight: 44,
     borderRadius: 1,
   },
+  // What a button is by itself was taken away, and with it that it can be dragged.
+  '& .token[draggable=true]': { WebkitUserDrag: 'element', userSelect: 'none' },
   '& .ring': { display: 'inline-flex', width: 34, height: 34, alignItems: 'center', justifyContent: 'center' },
   '& .ring, & .ring:focus-visible': { borderRadius: '50%' },
   '& .token:focus-visible, & .ring:focus-visible': { outline: '2px solid', outlineColor: 'primary.main' },
