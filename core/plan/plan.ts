@@ -103,7 +103,7 @@ export interface CentreSettings {
   readonly dayTurnsAtHour: number
   /** Stands in for the answer target of a queue that has none. */
   readonly defaultTargetSeconds: number
-  /** Which waiting interaction goes first: the relatively latest, or plainly the oldest. */
+  /** Which waiting interaction goes first: latest relative to target, or longest waiting. */
   readonly order: 'lateness' | 'oldestFirst'
   readonly agentGraceSeconds: number
   readonly customerGraceSeconds: number
@@ -358,7 +358,7 @@ export interface Line {
   readonly channel: Channel
   /** Of a number or a mailbox only the first counts: nobody chooses there. */
   readonly queueIds: readonly QueueId[]
-  /** What comes in by it asks for this beside what its queue asks for, each skill once. */
+  /** Skills required on this line this beside what its queue asks for, each skill once. */
   readonly requirements: readonly Requirement[]
   /** 1 to 10, in place of the queue's; null: the queue's. */
   readonly priority: number | null

@@ -108,8 +108,8 @@ test('a caller keeps the place without the line, rings in, and is called at thei
   await expect(bay).toBeHidden()
 
   // Where one call is all there is, who refuses it is texted.
-  await rosalind.getByLabel('Calls at most').fill('1')
-  await rosalind.getByRole('textbox', { name: 'Text to those not reached' }).fill('We could not reach you.')
+  await rosalind.getByLabel('Most attempts').fill('1')
+  await rosalind.getByRole('textbox', { name: 'Text after failed attempts' }).fill('We could not reach you.')
   await rosalind.getByRole('button', { name: 'Save and publish' }).click()
   await expect(rosalind.getByText(/Published as version \d+\./).last()).toBeVisible()
   await sayPresence(ana, 'Break')
@@ -131,7 +131,7 @@ test('a caller keeps the place without the line, rings in, and is called at thei
   await rosalind.getByRole('gridcell', { name: 'Amara Fairlie' }).first().click()
   await expect(rosalind.getByText('called back')).toBeVisible()
   await rosalind.goto('/plan?queue=today-s-sailings')
-  await rosalind.getByLabel('Calls at most').fill('3')
+  await rosalind.getByLabel('Most attempts').fill('3')
   await setCallback(rosalind, '60')
 })
 

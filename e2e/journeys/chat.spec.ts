@@ -89,7 +89,7 @@ test('an offer that nobody answers goes to the next agent, and the first is set 
   await expect(bayOf(ines, 'Owen Lomas')).toBeVisible()
   await passSeconds(answerWindow)
   await expect(bayOf(joao, 'Owen Lomas')).toBeVisible()
-  await expect(ines.getByText('you were set to Unattended')).toBeVisible()
+  await expect(ines.getByText('were set to Unattended')).toBeVisible()
   await bayOf(joao, 'Owen Lomas').getByRole('button', { name: 'Decline' }).click()
   await joao.getByRole('menuitem', { name: 'Not my field' }).click()
   await expect(bayOf(joao, 'Owen Lomas')).toBeHidden()

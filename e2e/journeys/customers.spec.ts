@@ -38,12 +38,12 @@ test('customers are found, what is known of one is changed, exported and erased'
   await expect(rosalind.getByText(/^Agreed on/)).toBeVisible()
   await expectAccessible(rosalind)
   const arrives = rosalind.waitForEvent('download')
-  await rosalind.getByRole('link', { name: 'Export what is kept' }).click()
+  await rosalind.getByRole('link', { name: 'Export all data' }).click()
   expect((await arrives).suggestedFilename()).toBe('customer.json')
   await rosalind.getByRole('button', { name: 'Erase' }).click()
   await rosalind.getByRole('dialog').getByRole('button', { name: 'Erase' }).click()
   await rosalind.getByRole('textbox', { name: 'Find by name, number, email or tag' }).fill('Tomas')
-  await expect(rosalind.getByText('Nobody is known by this. Look for another name, number or address.')).toBeVisible()
+  await expect(rosalind.getByText('No customer matches. Try another name, number or address.')).toBeVisible()
 })
 
 test('two who turn out to be one are merged, found by either number, and split again', async ({ browser }) => {

@@ -44,7 +44,7 @@ test('a queue is assigned by hand: nobody is offered it until a supervisor gives
 }) => {
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan?queue=groups')
   const choose = async (method: string): Promise<void> => {
-    await rosalind.getByRole('combobox', { name: 'Choose among them by' }).click()
+    await rosalind.getByRole('combobox', { name: 'Selection method' }).click()
     await rosalind.getByRole('option', { name: method }).click()
     await rosalind.getByRole('button', { name: 'Save and publish' }).click()
     await expect(rosalind.getByText(/Published as version \d+\./)).toBeVisible()
@@ -54,7 +54,7 @@ test('a queue is assigned by hand: nobody is offered it until a supervisor gives
   await sayPresence(bram, 'Ready')
   await customerAt(browser, 'Edda Falk', 'Groups', 'Forty children on Tuesday')
   await rosalind.goto('/live')
-  await expect(rosalind.getByRole('region', { name: 'Headline' })).toContainText('give it to somebody')
+  await expect(rosalind.getByRole('region', { name: 'Headline' })).toContainText('assign it')
   await rosalind.getByRole('button', { name: /^Edda Falk/ }).click()
   const panel = panelOf(rosalind)
   await expect(panel).toContainText('This queue is assigned by hand')
@@ -153,7 +153,7 @@ test('an open list: both see it, the quicker one has it; a silent customer is as
   await expect(bay).toContainText('was asked whether they are still there')
   await passSeconds(500)
   await expect(bay).toBeHidden()
-  await expect(customer.getByText('This conversation rests.', { exact: false })).toBeVisible()
+  await expect(customer.getByText('This conversation is resting.', { exact: false })).toBeVisible()
   await customer.getByLabel('Write a message').fill('The noon boat')
   await customer.getByRole('button', { name: 'Send' }).click()
   await bay.getByRole('button', { name: /^Answer/ }).click()

@@ -253,7 +253,7 @@ test('a supervisor closes a queue for a while, with a reason, and ends that', as
   await choose(rosalind, 'For how long', 'the rest of the day')
   await choose(rosalind, 'Reason', 'meeting or training')
   await panel.getByLabel('In your own words').fill('Storm briefing')
-  await panel.getByRole('button', { name: 'Lay it over the day' }).click()
+  await panel.getByRole('button', { name: 'Apply' }).click()
   await expect(panel).toContainText(/Closes at \d\d:\d\d, until .*00:00, by a stopgap: Storm briefing/)
   await expect(lane).toContainText(/Closes at \d\d:\d\d: Storm briefing\./)
   await panel.getByRole('button', { name: 'End this' }).click()

@@ -136,7 +136,7 @@ test('a mailbox is made as a line: its address is checked, and no other’s', as
   await rosalind.getByRole('option', { name: 'Bookings' }).click()
   await rosalind.getByRole('combobox', { name: 'Hours' }).click()
   await rosalind.getByRole('option', { name: 'Lost property' }).click()
-  await rosalind.getByLabel('Answer while nobody answers').fill('We answer from {opens}.')
+  await rosalind.getByLabel('Automatic reply when closed').fill('We answer from {opens}.')
   await expectAccessible(rosalind)
   await rosalind.getByRole('button', { name: 'Save and publish' }).click()
   await expect(rosalind.getByText(/Published/).first()).toBeVisible()

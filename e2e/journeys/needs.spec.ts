@@ -99,7 +99,7 @@ test('what else waits of a customer is joined by whoever talks to them, and come
   const bay = bayOf(ines, 'Greta Dunmore')
   await expect(bay).toContainText('Does it sail?')
   await ines.keyboard.press('Alt+a')
-  await bay.getByText('Who it is, and what was before').click()
+  await bay.getByText('Customer and history').click()
   await expect(bay).toContainText('Also here: a text waits in Bookings.')
   await expectAccessible(ines)
   await bay.getByRole('button', { name: 'Join', exact: true }).click()

@@ -77,7 +77,7 @@ test('router, web and database are killed while people talk: the sound goes on, 
   await expect(async () => {
     const again = other.getByRole('button', { name: 'Try again' })
     if ((await again.count()) > 0) await again.click({ timeout: 1000 })
-    await expect(other.getByRole('heading', { name: 'What an interaction passes' })).toBeVisible({ timeout: 2000 })
+    await expect(other.getByRole('heading', { name: 'Routing' })).toBeVisible({ timeout: 2000 })
   }).toPass()
   await expectHeld(bay, phone)
   await expectSound(bay)

@@ -13,7 +13,7 @@ test('signing in with a wrong password says so', async ({ page }) => {
 
 test('what a role may not do is refused on the server', async ({ browser }) => {
   const mei = await signIn(browser, 'Mei Sorrell', '/plan')
-  await expect(mei.getByRole('alert').filter({ hasText: 'You may look at the plan, not change it.' })).toBeVisible()
+  await expect(mei.getByRole('alert').filter({ hasText: 'You can view the plan but not change it.' })).toBeVisible()
   await expect(mei.getByRole('link', { name: 'Outside' })).toHaveCount(0)
   const headers = { origin: origin() }
   const plan = (await (await mei.request.get('/api/plan/queues')).json()) as {

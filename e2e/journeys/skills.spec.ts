@@ -72,7 +72,7 @@ test('what a queue asks for decides: nobody is offered it until less will do, an
   await forty.getByRole('combobox', { name: 'Fares' }).click()
   await rosalind.getByRole('option', { name: 'level 4 or more' }).click()
   await expect(effects).toContainText(/\d people in all after 40 s: Fares 4 or more/)
-  await choose(rosalind, 'Choose among them by', 'best skilled')
+  await choose(rosalind, 'Selection method', 'best skilled')
   await expectAccessible(rosalind)
   await saved(rosalind)
 
@@ -90,7 +90,7 @@ test('what a queue asks for decides: nobody is offered it until less will do, an
   await rosalind.goto('/live')
   await rosalind.getByRole('button', { name: /Pilar Quist/ }).click()
   const panel = rosalind.getByRole('dialog')
-  await expect(panel).toContainText('Asked for by now: Fares 5.')
+  await expect(panel).toContainText('Required now: Fares 5.')
   await expect(panel).toContainText('has Fares at level 4; level 5 is asked for; will do after 40 s of waiting')
   const change = panel.getByRole('region', { name: 'What would have to change' })
   await expect(change).toContainText('João Tavares would with Fares at level 5 instead of 4.')

@@ -91,7 +91,7 @@ test('Live moves by itself; a token and a ring open their grounds', async ({ bro
   await expect(rosalind.getByRole('row', { name: /Bram Ostrander.*Break.*of 1/ })).toBeVisible()
   await expectAccessible(rosalind)
   await rosalind.getByRole('gridcell', { name: /Bram Ostrander/ }).click()
-  await expect(rosalind.getByRole('dialog').getByText('Who waits, and why not with them')).toBeVisible()
+  await expect(rosalind.getByRole('dialog').getByText('Who is waiting, and why not with them')).toBeVisible()
   await bram.context().close()
 })
 
@@ -116,7 +116,7 @@ test('a supervisor tries a queue in preparation in one window, acting as an agen
   browser,
 }) => {
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/outside/beside?agent=ana-mirel')
-  await expect(rosalind.getByText('You act as Ana Mirel.')).toBeVisible()
+  await expect(rosalind.getByText('You are acting as Ana Mirel.')).toBeVisible()
   await rosalind.getByRole('button', { name: 'Ready', exact: true }).click()
   await rosalind.getByLabel('Write as').click()
   await rosalind.getByRole('option', { name: 'Tilda Marsh (test)' }).click()
@@ -173,11 +173,11 @@ test('a window keeps its name from one thing to the next, and what is not there 
   const names = await rosalind.evaluate<string[]>('names')
   expect([...new Set(names)]).toEqual(['Plan · Eudromos', 'Live · Eudromos'])
   await rosalind.goto('/review/no-such-record')
-  await expect(rosalind.getByRole('heading', { name: 'There is nothing here' })).toBeVisible()
+  await expect(rosalind.getByRole('heading', { name: 'Page not found' })).toBeVisible()
   await expect(rosalind.getByRole('navigation').getByRole('link', { name: 'Live', exact: true }).first()).toBeVisible()
   await expectAccessible(rosalind)
   await rosalind.goto('/nowhere')
-  await rosalind.getByRole('link', { name: 'To the first page' }).click()
+  await rosalind.getByRole('link', { name: 'Go to the home page' }).click()
   await expect(rosalind).toHaveURL(/\/live$/)
   await rosalind.context().close()
 })
@@ -190,7 +190,7 @@ test('a line leads customers to the queues that it names, and to none while it i
   await rosalind.getByRole('combobox', { name: 'Leads to' }).fill('Lost')
   await rosalind.getByRole('option', { name: 'Lost property' }).click()
   await rosalind.keyboard.press('Escape')
-  await expect(rosalind.getByRole('region', { name: 'What a customer meets on it now' })).toContainText(
+  await expect(rosalind.getByRole('region', { name: 'What a customer finds on it now' })).toContainText(
     /Lost property (open: nobody waits|closed)/,
   )
   await rosalind.getByRole('button', { name: 'Save and publish' }).click()
@@ -202,13 +202,13 @@ test('a line leads customers to the queues that it names, and to none while it i
   await expect(site.getByRole('combobox')).toHaveText(/^Lost property/)
   await site.getByRole('combobox').click()
   await expect(site.getByRole('option')).toHaveCount(1)
-  await rosalind.getByRole('switch', { name: 'Customers reach the centre by it' }).click()
+  await rosalind.getByRole('switch', { name: 'Customers can use this line' }).click()
   await rosalind.getByRole('button', { name: 'Save and publish' }).click()
   await expect(rosalind.getByText('Nothing: the line is off.')).toBeVisible()
   await expect(rosalind.getByRole('button', { name: 'Save and publish' })).toBeDisabled()
   await site.reload()
   await expect(site.getByRole('option')).toHaveCount(0)
-  await expect(site.getByRole('alert').filter({ hasText: 'Nobody takes chats at the moment' })).toBeVisible()
+  await expect(site.getByRole('alert').filter({ hasText: 'Chat is not available at the moment' })).toBeVisible()
   await rosalind.getByRole('button', { name: 'Delete' }).click()
   await rosalind.getByRole('dialog').getByRole('button', { name: 'Delete' }).click()
   // While the dialog is open nothing behind it counts as there.
@@ -217,9 +217,9 @@ test('a line leads customers to the queues that it names, and to none while it i
   await rosalind.goto('/plan?queue=boarding-assistance')
   await rosalind.getByRole('combobox', { name: 'Lines that lead here' }).focus()
   await rosalind.keyboard.press('Backspace')
-  await expect(rosalind.getByText('No line leads here, and no other queue sends on to it').first()).toBeVisible()
+  await expect(rosalind.getByText('No line leads here and no other queue overflows to it').first()).toBeVisible()
   await rosalind.getByRole('button', { name: 'Add one' }).click()
-  await expect(rosalind.getByText('No line leads here, and no other queue sends on to it')).toHaveCount(0)
+  await expect(rosalind.getByText('No line leads here and no other queue overflows to it')).toHaveCount(0)
   // As it was before: nothing is left to undo.
   await expect(rosalind.getByRole('button', { name: 'Undo changes' })).toBeDisabled()
 })

@@ -1,28 +1,28 @@
 // Calls: what the seat and the customer's telephone say.
 export const calls = {
   sound: 'Sound',
-  level: (name: string) => `How loud: ${name}`,
+  level: (name: string) => `Level: ${name}`,
   you: 'You',
   states: {
-    connecting: 'The sound is being connected',
+    connecting: 'Connecting sound',
     connected: 'Connected',
-    lost: 'The sound was lost and is being taken up again',
+    lost: 'Sound lost, reconnecting',
   },
   grades: { good: 'good', fair: 'fair', poor: 'poor' },
   quality: (grade: string, roundTripMs: number | null, lost: number) =>
     `${grade}${roundTripMs === null ? '' : `, ${roundTripMs} ms`}, ${lost} % lost`,
   notPlayed: 'not heard now',
-  kept: 'Your browser lets this page sound once you press a key or click in it.',
-  made: 'There is no microphone that may be used: a made tone is heard instead.',
+  kept: 'Your browser plays sound on this page once you press a key or click.',
+  made: 'No microphone is available: a tone is sent instead.',
   talking: 'talking',
   left: (name: string) =>
-    `You are in a call with ${name}: as long as you are away from your seat neither hears the other.`,
+    `You are in a call with ${name}: while you are away from your seat neither of you hears the other.`,
   backToSeat: 'Back to the seat',
   held: (clock: string) => `on hold for ${clock}`,
   gone: (name: string) => `${name}’s line is dead; the call ends if it does not come back`,
   textTo: (name: string) => `Text ${name}`,
   sendText: 'Send the text',
-  noText: 'Write none',
+  noText: 'Do not text',
   keypad: 'Keypad',
   key: (key: string) => `Key ${key === '*' ? 'star' : key === '#' ? 'hash' : key}`,
   pressed: (keys: string) => `Pressed ${keys}`,
@@ -35,7 +35,7 @@ export const calls = {
   sounds: 'Sounds',
   notify: 'Notify me',
   notified: (name: string) => `${name} is calling`,
-  elsewhere: 'Another window of yours rings and carries the sound. Close it to have it here.',
+  elsewhere: 'Another of your windows rings and carries the sound. Close it to use this one.',
 } as const
 
 /** A call at the customer's telephone. */

@@ -42,7 +42,7 @@ const talks: Record<TalkingWay, (n: number) => string> = {
 export const emergency = {
   begin: 'Close in an emergency…',
   title: 'Close in an emergency',
-  help: 'Closes at once, over hours and stopgaps, until somebody opens it again. Opening gives everything back.',
+  help: 'Closes at once, overriding hours and stopgaps, until someone reopens it. Reopening restores everything.',
   scope: 'What closes',
   scopes,
   site: 'Site',
@@ -56,9 +56,9 @@ export const emergency = {
   reason: 'Reason',
   announcement: 'Announcement to customers',
   announcementHelp: 'Shown on the chat box of the queues that close.',
-  announcementDraft: 'We have had to close at short notice, and are back as soon as we can.',
+  announcementDraft: 'We have had to close at short notice and will be back as soon as we can.',
   effect: 'What it would do',
-  nothing: 'There is nothing to close and nobody to evacuate there.',
+  nothing: 'There is nothing to close and no one to evacuate.',
   closes: (names: readonly string[]) =>
     names.length === 0
       ? 'No queue closes: each is served from elsewhere too.'

@@ -22,12 +22,12 @@ const texts: Texts = {
   noTestCustomers: () => 'In preparation and without test customers: nobody gets in to try it.',
   answerWindowBeyondTarget: ({ window, target }) =>
     `One unanswered offer (${window} s) alone would miss the answer target (${target} s).`,
-  unknownPerson: () => 'Somebody listed is no longer among the people. Remove them the list.',
+  unknownPerson: () => 'Somebody listed is no longer among the people. Remove them from the list.',
   notAnAgent: () => 'Somebody listed is not an agent, and is offered nothing.',
   unknownHours: () => 'Opening hours: these are no longer in the plan. Choose others.',
   neverOpen: ({ hours }) => `“${hours}” has no opening at all: this queue never opens.`,
   sentInACircle: ({ name }) =>
-    `At closing: sent on to “${name}”, customers would come back here. Choose another queue.`,
+    `At closing: customers who overflow to “${name}” would come back here. Choose another queue.`,
   unknownQueue: () => 'At closing: that queue is retired or gone. Choose another.',
   nobodyOnShift: () =>
     'It is offered only to people on shift, and nobody listed has a shift: nobody would ever be offered anything.',
@@ -42,24 +42,25 @@ const texts: Texts = {
   nobodySkilledYet: ({ skill, least, seconds }) =>
     `For the first ${seconds} s nobody in reach has what is asked for: ${skill} at level ${least} or more.`,
   relaxesNothing: ({ skill, seconds }) =>
-    `After ${seconds} s ${skill} is asked for no less than before. Lower the level, or take it off the step.`,
+    `After ${seconds} s ${skill} is asked for no less than before. Lower the level, or remove it from the step.`,
   reachAddsNobody: ({ seconds }) =>
-    `After ${seconds} s it is offered to nobody new. Choose others, or take the step off.`,
+    `After ${seconds} s it is offered to nobody new. Choose others, or remove the step.`,
   stepTooLate: ({ seconds, longest }) =>
     `The step after ${seconds} s never comes: after ${longest} s nobody waits here any more.`,
   fullToUnknown: () => 'When it is full: that queue is retired or gone. Choose another.',
-  fullInACircle: ({ name }) => `When it is full: sent on to “${name}”, customers could come back here. Choose another.`,
+  fullInACircle: ({ name }) =>
+    `When it is full: customers who overflow to “${name}” could come back here. Choose another.`,
   waitedToUnknown: () => 'After the longest wait: that queue is retired or gone. Choose another.',
   waitedInACircle: ({ name }) =>
-    `After the longest wait: sent on to “${name}”, customers could come back here. Choose another.`,
+    `After the longest wait: customers who overflow to “${name}” could come back here. Choose another.`,
   unknownTeam: () => 'A team that it is offered to is no longer in the plan. Remove it.',
   teamWithoutAgents: ({ team, tier }) =>
     tier === 0 ? `Nobody in ${team} is an agent.` : `Nobody in tier ${tier} of ${team} is an agent.`,
   noTextLine: () =>
-    'Text to those not reached: no line of the plan sends texts, so nobody would get it. Make a text number, or leave it empty.',
+    'Text after failed attempts: no line of the plan sends texts, so nobody would get it. Make a text number, or leave it empty.',
   unknownScript: () => 'Call script: this is no longer in the plan. Choose another, or none.',
   unknownDisposition: () => 'Dispositions: one of these is no longer among the centre’s. Remove it.',
-  noLine: () => 'No line leads here, and no other queue sends on to it: nobody comes in but by hand.',
+  noLine: () => 'No line leads here and no other queue overflows to it: customers arrive only by hand.',
   nameTaken: ({ name }) => `Name: another queue is called “${name}”. Choose a different name.`,
 }
 
@@ -144,7 +145,7 @@ export const placeText = ({ kind }: PlanPlace, called: string): string =>
 
 const referenceTexts: Record<ReferenceFinding['code'], (params: ReferenceFinding['params']) => string> = {
   idTwice: ({ id }) => `The id “${id}” stands twice. Give one of them another id.`,
-  namedTwice: ({ field, id }) => `${field}: “${id}” stands twice. Take one of them out.`,
+  namedTwice: ({ field, id }) => `${field}: “${id}” stands twice. Remove one of them.`,
   notThere: ({ field, kind, id }) =>
     `${field}: the plan has no ${things[kind as PlanList]} “${id}”. Name another, or add it to the plan.`,
   unknownZone: ({ field, id }) => `${field}: “${id}” is no time zone. Write one such as Europe/Lisbon.`,

@@ -38,9 +38,9 @@ export const hours = {
   copyWeekdays: 'Copy to Monday to Friday',
   copyAll: 'Copy to every day',
   copyTo: (day: string) => `Copy to ${day}`,
-  calendars: 'Holiday calendars taken',
+  calendars: 'Holiday calendars',
   exceptions: 'Exceptions by date',
-  noExceptions: 'None. A date put here replaces the week on that day, and holidays.',
+  noExceptions: 'None. A date here replaces that day’s hours and holidays.',
   date: 'Date',
   dateTaken: 'This date has an exception already.',
   times: 'Open',
@@ -84,7 +84,7 @@ export const calendar = {
   holidaysOf: (year: number, n: number) => `${year}: ${count(n, 'holiday', 'holidays')}`,
   yearBefore: (year: number) => `The year before ${year}`,
   yearAfter: (year: number) => `The year after ${year}`,
-  none: 'None in this year. Add one below, or import a calendar file.',
+  none: 'None this year. Add one below, or import a calendar file.',
   list: 'Holidays',
   removeHoliday: (name: string) => `Remove ${name}`,
   showAll: (n: number) => `Show all ${n}`,
@@ -92,7 +92,7 @@ export const calendar = {
   until: 'Until (included)',
   name: 'Name',
   copyYear: (year: number) => `Copy ${year} to ${year + 1}`,
-  usedBy: (names: readonly string[]) => (names.length === 0 ? 'Taken by nothing.' : `Taken by ${names.join(', ')}.`),
+  usedBy: (names: readonly string[]) => (names.length === 0 ? 'Not used.' : `Taken by ${names.join(', ')}.`),
   noneInstead: 'None of these holidays',
   files: 'Calendar files',
   filesHelp:
@@ -115,7 +115,7 @@ export const calendar = {
 
 export const stopgap = {
   title: 'For a while',
-  help: 'Laid over the hours until the time given; then the queue goes by its hours again by itself.',
+  help: 'Overrides the opening hours until the time given; then they apply again.',
   what: 'What',
   kinds: { closed: 'closed', open: 'open' },
   until: 'Until',
@@ -141,7 +141,7 @@ export const stopgap = {
   untilATime: 'until a time',
   span: (from: string, until: string, time: string) => `${from} to ${until}, ${time}`,
   words: 'In your own words (optional)',
-  plan: 'Lay it over the day',
+  plan: 'Apply',
   current: (kind: 'closed' | 'open', from: string | null, until: string, reason: string, who: string | null) => {
     const by = `by a stopgap: ${reason}${who === null ? '' : ` (${who})`}.`
     if (from !== null) return `${kind === 'closed' ? 'Closes' : 'Opens'} at ${from}, until ${until}, ${by}`

@@ -85,7 +85,7 @@ export const palette = {
     ['Callers who were cut off', 'back within same agent'],
     ['Warning for abusive customers', 'abuse block recover'],
     ['What customers need', 'relay interpreter real-time text accessibility'],
-    ['What is known of customers besides', 'custom fields customer'],
+    ['Other customer details', 'custom fields customer'],
     ['Decline reasons', 'refuse offer why'],
     ['Dispositions', 'outcome wrap-up codes'],
   ] as const,

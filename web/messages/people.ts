@@ -14,22 +14,22 @@ const oneOf: Record<Channel, string> = { voice: 'call', chat: 'chat', sms: 'text
 const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) => string> = {
   nameTaken: ({ name }) => `Name: another is called “${name}” already. Choose another name.`,
   nobodyCanBeReady: ({ channel }) =>
-    `Channels: in no state that people can choose would ${channelNames[channel as Channel].toLowerCase()} come. Let one admit them.`,
+    `Channels: in no state that people can choose do ${channelNames[channel as Channel].toLowerCase()} come. Let one admit them.`,
   admitsNothing: () =>
-    'Nothing comes in this state, however long it lasts. Give it longest minutes, so that somebody is told.',
+    'No work is received in this state, however long it lasts. Set its longest minutes so that the headline says when it is exceeded.',
   neverFits: ({ channel, needs, slots }) =>
     `A ${oneOf[channel as Channel]} can never be taken: it needs ${needs} slots, and there are ${slots}. Give it fewer, or more slots in all.`,
   takesNothing: () => 'Nobody with these limits can take anything. Allow at least one of some channel.',
   keepsEverybody: ({ kept, people }) =>
     `Kept free for calls: ${kept} of ${people}. As long as no call comes, nobody would be offered anything else that fills them.`,
   keepsForNoCalls: () => 'Kept free for calls: with these limits nobody can take a call. Give 0, or allow calls.',
-  usedByNobody: () => 'Nobody goes by these limits yet.',
+  usedByNobody: () => 'No one has these limits yet.',
   parentInACircle: () => 'Part of: a team cannot be part of itself, nor of one below it. Choose another.',
   nobodyInTeam: () => 'Nobody is in this team yet.',
   emailTaken: ({ email }) => `Address: somebody else signs in as ${email}. Give another.`,
   noAdministrator: () => 'Roles: nobody would be an administrator any more. Make somebody else one first.',
-  noLimits: () => 'Without load limits an agent takes nothing. Choose some.',
-  noQueue: () => 'No queue offers to them: not by name, and not by a team.',
+  noLimits: () => 'Without load limits an agent receives no work. Choose some.',
+  noQueue: () => 'No queue offers them work, by name or by team.',
   neverAble: ({ queues }) => `Offered nothing of ${queues}, however long one waits: their skills or limits do not do.`,
   neverOnShift: ({ queues }) => `Offered nothing of ${queues}: only people on shift are, and they have no shift.`,
   leadsToUnknown: () => 'Leads to: one of these queues is no longer in the plan. Remove it.',
@@ -93,10 +93,10 @@ export const presence = {
   title: 'Presence',
   one: 'Presence state',
   fresh: 'New presence state',
-  admits: 'What comes in it',
-  admitsNothing: 'Nothing comes in it.',
+  admits: 'Work received in it',
+  admitsNothing: 'No work is received in it.',
   most: 'Longest minutes',
-  mostHelp: 'Empty: no matter how long. Beyond it the headline names them',
+  mostHelp: 'Empty: no limit. The headline names whoever exceeds it',
   who: 'Who may choose it',
   everybody: 'Everybody',
   sign: 'Sign',
@@ -133,8 +133,8 @@ export const limits = {
   channel: 'Channel',
   needs: 'Slots of one',
   most: 'Most at once',
-  alone: 'Wants them alone',
-  beside: 'But beside',
+  alone: 'Takes the agent alone',
+  beside: 'Except beside',
   freeForCalls: 'Kept free for calls',
   freeForCallsHelp:
     'So many of these people stay free for a call: they are offered nothing else that would leave no room for one. 0: nobody',
@@ -163,8 +163,8 @@ export const limits = {
           : `No ${oneOf[channel]} more: at most ${gap.most} at once.`
       case 'alone':
         return gap.wants === 'carried'
-          ? `No ${oneOf[channel]} beside a ${oneOf[gap.beside]}, which wants them alone.`
-          : `No ${oneOf[channel]} beside a ${oneOf[gap.beside]}: it wants them alone.`
+          ? `No ${oneOf[channel]} beside a ${oneOf[gap.beside]}, which takes the agent alone.`
+          : `No ${oneOf[channel]} beside a ${oneOf[gap.beside]}: it takes the agent alone.`
       case 'otherCustomer':
         return `No ${oneOf[channel]} beside a ${oneOf[gap.beside]} of another customer.`
     }
@@ -176,13 +176,13 @@ export const team = {
   title: 'Teams',
   one: 'Team',
   fresh: 'New team',
-  description: 'What everybody may read',
-  notes: 'Notes for the team alone',
+  description: 'Description for everyone',
+  notes: 'Notes for the team only',
   parent: 'Part of',
   noParent: 'no other team',
   lead: 'Lead',
   noLead: 'nobody',
-  private: 'Private: its work is seen by its people, its lead and its observers only',
+  private: 'Private: only its people, its lead and its observers see its work',
   observers: 'Observers',
   members: (n: number) => `${people(n)} in it`,
   tier: 'Tier',
@@ -230,8 +230,8 @@ export const centre = {
   title: 'The centre',
   open: 'Settings and lists',
   one: 'The centre',
-  order: 'Who goes first',
-  orders: { lateness: 'the relatively latest', oldestFirst: 'plainly the oldest' },
+  order: 'Queueing order',
+  orders: { lateness: 'latest relative to target', oldestFirst: 'longest waiting' },
   defaultTarget: 'Target of a queue without one, seconds',
   retry: 'Refused by all: offered again after, seconds',
   journalDays: 'Journal kept at hand, days',
@@ -285,14 +285,14 @@ export const person = {
   calm: 'Takes effect at once.',
   none: 'nobody',
   leaves:
-    'They sign in no more and are in no queue and no team. What they are working on goes back to its queue; records keep the name.',
+    'They can no longer sign in and leave all queues and teams. Their current work is requeued; records keep the name.',
   signIn: 'Sign-in',
   signsIn: 'They sign in with a password of their own.',
-  signsInNot: 'They have no password yet, and cannot sign in.',
-  simulated: 'A simulated person: nobody signs in as them.',
+  signsInNot: 'They have no password yet and cannot sign in.',
+  simulated: 'A simulated person: no one signs in as them.',
   makePassword: 'Make a new password',
   passwordFor: (name: string) => `A password for ${name}`,
-  passwordOnce: 'It is shown only now. Where they are signed in with an older one, that has ended.',
+  passwordOnce: 'It is shown only once. Sessions with an older password have ended.',
   copy: 'Copy',
   copied: 'Copied.',
   close: 'Close',

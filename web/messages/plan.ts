@@ -37,7 +37,7 @@ export const bulk = {
     target: 'Target',
     window: 'Window, s',
     wrapUp: 'Wrap-up, s',
-    most: 'Most waiting',
+    most: 'Queue limit',
     priority: 'Priority',
     selection: 'Chosen by',
     people: 'Could serve',

@@ -56,7 +56,7 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   queueInEmergency: () => 'This queue is closed in an emergency. Open it again there.',
   unknownSite: () => 'This site is not in the published plan.',
   unknownEmergency: () => 'This emergency closing is over.',
-  emergencyIdle: () => 'There is nothing to close and nobody to evacuate there.',
+  emergencyIdle: () => 'There is nothing to close and no one to evacuate.',
   unknownAbsence: () => 'This absence has been taken back already.',
   absenceTime: () => 'Absence: give an end after its beginning, ahead of now and within the next 400 days.',
   absenceNotOwn: () => 'In this centre supervisors enter absences. Ask one of them.',

@@ -51,7 +51,7 @@ export const shift = {
     'Drag on a day to add time; drag it to move it, its edges to stretch it. By keyboard: arrows move it, Shift and arrows move its end, Alt and arrows its beginning, Delete removes it.',
   closedDay: 'free',
   times: 'Works',
-  noExceptions: 'None. A date put here replaces the week on that day, and holidays.',
+  noExceptions: 'None. A date here replaces that day’s hours and holidays.',
   pauses: 'Planned within it',
   noPauses: 'Nothing yet. Breaks, meals and training stand here; offers still come in them until the agent says Break.',
   kind: 'What',

@@ -2,7 +2,7 @@
 import type { Channel } from '@eudromos/core/plan'
 import { channelNames } from './people.ts'
 export const steering = {
-  title: 'Do something about it',
+  title: 'Actions',
   giveTo: 'Give to',
   give: 'Give it',
   given: (name: string, to: string) => `${name} is offered to ${to}.`,
@@ -14,14 +14,14 @@ export const steering = {
   move: 'Move it',
   moved: (name: string, queue: string) => `${name} waits in ${queue} now, with the time waited so far.`,
   back: 'Move back',
-  byHand: 'This queue is assigned by hand: nobody is offered it until you give it to somebody.',
+  byHand: 'This queue is assigned by hand: nobody is offered it until you assign it.',
   openList: 'This queue is an open list: whoever takes it first has it.',
-  wished: (name: string, time: string) => `It waits for ${name} alone, for another ${time}.`,
+  wished: (name: string, time: string) => `It is reserved for ${name} for another ${time}.`,
 } as const
 
 export const lending = {
   title: 'For a while',
-  help: 'Laid over the plan, and over by itself at the time given.',
+  help: 'Overrides the plan and ends by itself at the time given.',
   lend: 'Lend to a queue',
   queue: 'Queue',
   skill: 'Skill',
@@ -40,7 +40,7 @@ export const lending = {
     `${skill} at level ${level} until ${until}${by === null ? '' : ` (${by})`}`,
   takeBack: 'Take back',
   takeBackOf: (what: string) => `Take back: ${what}`,
-  done: 'Done. It is over by itself, or with “Take back”.',
+  done: 'Done. It ends by itself, or with “Take back”.',
   none: 'Serves every queue from the start.',
   lacks: (skill: string, level: number) => `Give ${skill} at level ${level} for as long, as the queue asks for it`,
 } as const
@@ -67,7 +67,7 @@ export const seatWords = {
       : free
         ? `has room, ${taken} of ${slots}`
         : `no room now, ${taken} of ${slots}`,
-  nothingFound: 'Nobody and nothing of this name could take it.',
+  nothingFound: 'No one who could take it matches.',
   cancel: 'Cancel',
   passed: (name: string, to: string) => `${name} is transferred to ${to}.`,
   handedOver: (by: string, note: string | null) =>
@@ -81,20 +81,20 @@ export const seatWords = {
   noNewNow: 'New work is paused. Your conversations go on.',
   longer: '2 minutes more',
   asked: (name: string) => `${name} was asked whether they are still there; then the conversation rests.`,
-  rests: 'This conversation rests. Write, and it goes on.',
-  stillThere: 'Are you still there? Write something, or this conversation rests after a while.',
+  rests: 'This conversation is resting. Write to resume it.',
+  stillThere: 'Are you still there? If you do not reply, this conversation will be paused.',
 } as const
 
 /** What became of an interaction between its queues and hands. */
 export const passages = {
-  title: 'From hand to hand',
-  closed: (to: string) => `The queue closed: sent on to ${to}.`,
-  full: (to: string) => `The queue was full: sent on to ${to}.`,
-  waited: (to: string) => `Waited too long: sent on to ${to}.`,
+  title: 'Transfers and overflow',
+  closed: (to: string) => `The queue closed: overflowed to ${to}.`,
+  full: (to: string) => `The queue was full: overflowed to ${to}.`,
+  waited: (to: string) => `Waited too long: overflowed to ${to}.`,
   moved: (to: string, by: string) => `Moved to ${to} by ${by}.`,
   transferred: (to: string, by: string) => `Transferred to ${to} by ${by}.`,
   handedOver: (to: string, by: string) => `Handed over to ${to}, who was in the call, by ${by}.`,
-  handedBack: (to: string, by: string) => `Handed back to ${to}: ${by} was gone.`,
+  handedBack: (to: string, by: string) => `Requeued in ${to}: ${by} was gone.`,
   rested: (by: string) => `Rested, since the customer said nothing more to ${by}.`,
   woken: (to: string) => `The customer wrote again: waits in ${to}.`,
   note: (text: string) => `Note: ${text}`,

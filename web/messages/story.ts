@@ -14,15 +14,15 @@ const phases: Record<Phase, string> = {
 
 export const story = {
   tags: 'Tags of the customer',
-  title: 'What was before',
-  whoItIs: 'Who it is, and what was before',
-  first: 'Nothing is on record yet.',
+  title: 'History',
+  whoItIs: 'Customer and history',
+  first: 'No history yet.',
   total: (n: number, shown: number) =>
     n > shown ? `The latest ${shown} of ${count(n, 'conversation', 'conversations')}` : null,
   now: (channel: Channel, phase: Phase, queue: string) =>
     `Also here: ${channel === 'email' ? 'an' : 'a'} ${one[channel]} ${phases[phase]} in ${queue}.`,
   join: 'Join',
-  joinHelp: 'It comes to you as soon as you have room, and to nobody else.',
+  joinHelp: 'It comes to you as soon as you have room, and to no one else.',
   joined: (channel: Channel, queue: string) =>
     `Joined: the ${one[channel]} in ${queue} comes to you as soon as you have room.`,
   apart: 'Keep apart',

@@ -6,4 +6,5 @@ export const takenOut = {
   deadline: (time: string) =>
     `A fault in Eudromos kept something from happening by itself at ${time}: publish the plan again so that it is tried again, and report the fault with the router’s log.`,
   record: 'Open record',
+  close: 'Dismiss',
 }

@@ -14,6 +14,8 @@ jest.mock('next/navigation', () => ({ useRouter: () => ({ push: (href: string) =
 jest.mock('../stream/context.tsx', () => ({
   useLive: () => ({ view, status, clockOffsetMs: 0 }),
   useSeat: () => ({ view, status, clockOffsetMs: 0 }),
+  useLivePart: (part: (state: object) => unknown) => part({ view, status }),
+  useSeatPart: (part: (state: object) => unknown) => part({ view, status }),
   useNow: () => now,
   ownPerson: ({ people, agentId }: View) => people[agentId ?? ''] ?? null,
 }))
@@ -58,7 +60,7 @@ describe('a supervisor reads', () => {
       'that nobody is there, and who could come',
       { present: 0, free: 0 },
       'break',
-      'nobody of its people is Ready. 1 person who is not Ready could take it.',
+      'none of its people is Ready. 1 person who is not Ready could take it.',
     ],
   ])('who waits for too long, and %s', (_, live, stateId, tail) => {
     view = madeView({
@@ -87,7 +89,7 @@ describe('a supervisor reads', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Go there' }))
     fireEvent.click(screen.getByRole('button', { name: /2/ }))
     expect(screen.getAllByRole('menuitem').map(({ textContent }) => textContent)).toEqual([
-      'Queue 0: 1 waits, the longest 0:30; the one who is there cannot take it now. 1 person who is not Ready could take it.',
+      'Queue 0: 1 waits, the longest 0:30; the one person there cannot take it now. 1 person who is not Ready could take it.',
       '1 person is Unattended.',
     ])
     fireEvent.click(screen.getByText('1 person is Unattended.'))
@@ -99,7 +101,7 @@ describe('a supervisor reads', () => {
       queues: [madePlanQueue('q0', ['ana'], { selection: 'byHand' })],
       live: { q0: { waiting: 1, oldestWait: waits(50), present: 1, free: 1 } },
     })
-    expect(shown('centre')).toContain('Queue 0: 1 waits, the longest 0:50; give it to somebody.')
+    expect(shown('centre')).toContain('Queue 0: 1 waits, the longest 0:50; assign it.')
   })
 
   test('what closes soon with somebody waiting, who was refused, and what nobody could serve', () => {
@@ -111,7 +113,7 @@ describe('a supervisor reads', () => {
     view = madeView({ queues, interactions: [madeInteraction('i1', 'q0', now, { stuck: true, customerName: 'Orla' })] })
     expect(shown('centre')).toContain('Orla in Queue 0 was refused three times.')
     view = madeView({ queues: [madePlanQueue('q0', [])] })
-    expect(shown('centre')).toContain('Queue 0: nobody could serve it. Add people to it.')
+    expect(shown('centre')).toContain('No one can serve Queue 0. Add people to it.')
   })
 
   test('an emergency before all else', () => {
@@ -143,16 +145,16 @@ describe('an agent reads', () => {
 
   test('that they are Ready, or that nothing comes to them', () => {
     view = seat({})
-    expect(shown('seat')).toBe('You are Ready. What comes next can be yours.')
+    expect(shown('seat')).toBe('You are Ready to receive work.')
     view = seat({ people: { ana: madePerson('ana', { stateId: 'offline' }) } })
-    expect(shown('seat')).toBe('You are Offline: nothing comes to you.')
+    expect(shown('seat')).toBe('You are Offline and receive no work.')
   })
 
   test('an offer first, then who waits for their word; an email has longer', () => {
     view = seat(own(talking(90), madeInteraction('i2', 'q0', 0, { phase: 'offered', customerName: 'Ilse' })))
-    expect(shown('seat')).toBe('Ilse waits for your answer.')
+    expect(shown('seat')).toBe('Ilse is waiting for your answer.')
     view = seat(own(talking(90)))
-    expect(shown('seat')).toBe('Orla has waited 1:30 for your next word.')
+    expect(shown('seat')).toBe('Orla has waited 1:30 for your reply.')
     view = seat(own(talking(20)))
     expect(shown('seat')).toBe('1 conversation with you.')
     view = seat(own(talking(500, { channel: 'email' })))

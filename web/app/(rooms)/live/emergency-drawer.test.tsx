@@ -60,7 +60,7 @@ test('a site that nothing hangs on alone closes no queue, and its people can sti
   const button = () => screen.getByRole<HTMLButtonElement>('button', { name: /now$/ })
   expect(button().disabled).toBe(true)
   await choose('Site', 'Quay')
-  expect(effect().textContent).toContain('There is nothing to close and nobody to evacuate there.')
+  expect(effect().textContent).toContain('There is nothing to close and no one to evacuate.')
   await choose('Site', 'Port')
   expect(effect().textContent).toContain('1 queue closes: Queue 0.')
   expect(button().disabled).toBe(false)

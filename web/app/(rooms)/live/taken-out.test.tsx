@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { render, screen } from '@testing-library/react'
+import { fireEvent, render, screen } from '@testing-library/react'
 import { madePlanQueue, madeView } from '../../../view/testing/index.ts'
 import { TakenOut } from './taken-out.tsx'
 
@@ -17,4 +17,13 @@ test('who was taken out by a fault is named, with the record; a deadline says wh
   expect(screen.getByText(/conversation of Ilse Varga in Bookings/)).toBeTruthy()
   expect(screen.getByRole('link', { name: 'Open record' }).getAttribute('href')).toBe('/review/i1')
   expect(screen.getByText(/publish the plan again/)).toBeTruthy()
+  fireEvent.click(screen.getAllByRole('button', { name: 'Dismiss' })[0] as HTMLElement)
+  expect(screen.queryByText(/conversation of Ilse Varga/)).toBeNull()
+  // It stays away when the view is drawn anew, and another fault of the same is told again.
+  rerender(<TakenOut view={view} now={0} />)
+  rerender(<TakenOut view={{ ...view, quarantined }} now={0} />)
+  expect(screen.queryByText(/conversation of Ilse Varga/)).toBeNull()
+  expect(screen.getByText(/publish the plan again/)).toBeTruthy()
+  rerender(<TakenOut view={{ ...view, quarantined: quarantined.map((one) => ({ ...one, at: 5 })) }} now={0} />)
+  expect(screen.queryByText(/conversation of Ilse Varga/)).not.toBeNull()
 })
