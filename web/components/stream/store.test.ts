@@ -98,6 +98,20 @@ test('a lost connection is seen at once; one that is not paced draws each burst'
   expect(seen).toEqual([10, 12, 13])
 })
 
+test('one that is closed with something to be drawn draws again once it is opened', () => {
+  const store = new StreamStore('/x', true)
+  const close = store.open()
+  Source.last.tell('snapshot', snapshot)
+  jest.advanceTimersByTime(20)
+  Source.last.tell('change', change(11, 'a'))
+  close()
+  jest.advanceTimersByTime(2 * secondMs)
+  store.open()
+  Source.last.tell('snapshot', { ...snapshot, seq: 12 })
+  jest.advanceTimersByTime(2 * secondMs)
+  expect(store.get().view?.seq).toBe(12)
+})
+
 test('a pulse beats for all who hear it, and stops with the last', () => {
   const pulse = pulseOf(secondMs)
   const heard: number[] = []

@@ -54,6 +54,8 @@ export class StreamStore {
       this.source = null
       this.stopPulse?.()
       this.stopPulse = null
+      // What was to be drawn is drawn when it is opened again.
+      this.renderDue = false
       if (this.retry !== null) clearTimeout(this.retry)
     }
   }
