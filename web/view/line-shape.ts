@@ -58,5 +58,5 @@ export const lineShape = yup.object({
   hoursId: yup.string().max(200).nullable().default(null),
   tags: tagsShape,
   language: languageShape,
-  closedAnswer: yup.string().trim().max(600, 'Answer while closed: use at most 600 characters.').default(''),
+  closedAnswer: yup.string().trim().max(600, 'Automatic reply when closed: use at most 600 characters.').default(''),
 })

@@ -98,10 +98,10 @@ export const queueShape = yup.object({
   selection: yup.string().oneOf(selectionMethods).required(),
   mostWaiting: yup
     .number()
-    .typeError('Most waiting: give a number, or leave it empty.')
-    .integer('Most waiting: give a whole number.')
-    .min(1, 'Most waiting: give at least 1, or leave it empty.')
-    .max(100_000, 'Most waiting: give at most 100,000.')
+    .typeError('Queue limit: give a number, or leave it empty.')
+    .integer('Queue limit: give a whole number.')
+    .min(1, 'Queue limit: give at least 1, or leave it empty.')
+    .max(100_000, 'Queue limit: give at most 100,000.')
     .nullable()
     .default(null),
   whenFullTo: yup.string().max(200).nullable().default(null),
@@ -127,10 +127,10 @@ export const queueShape = yup.object({
     .default(null),
   callbackTries: yup
     .number()
-    .typeError('Calls at most: give a number.')
-    .integer('Calls at most: give a whole number.')
-    .min(1, 'Calls at most: give at least 1.')
-    .max(10, 'Calls at most: give at most 10.')
+    .typeError('Most attempts: give a number.')
+    .integer('Most attempts: give a whole number.')
+    .min(1, 'Most attempts: give at least 1.')
+    .max(10, 'Most attempts: give at most 10.')
     .default(3),
   callbackRetrySeconds: seconds('Again after', 10, 86_400).default(600),
   voicemail: yup.boolean().default(false),
