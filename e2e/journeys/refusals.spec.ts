@@ -8,7 +8,7 @@ test('signing in with a wrong password says so', async ({ page }) => {
   await page.getByLabel('E-mail address').fill('ana-mirel@skerrow.example')
   await page.getByLabel('Password').fill('not the password')
   await page.getByRole('button', { name: 'Sign in', exact: true }).click()
-  await expect(page.getByText('This address and password do not go together.')).toBeVisible()
+  await expect(page.getByText('The address or the password is wrong.')).toBeVisible()
 })
 
 test('what a role may not do is refused on the server', async ({ browser }) => {
