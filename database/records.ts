@@ -74,7 +74,7 @@ interface Meant {
 }
 
 /** Which of the records that meet the other conditions the text finds: the one of this id, or those of customers whom it finds. */
-async function foundBy(database: Database, find: string, others: SQL | undefined): Promise<Meant> {
+async function foundBy(database: Database, find: string, others: SQL | undefined, all: boolean): Promise<Meant> {
   const exact = eq(t.record.id, find)
   if ((await database.select({ id: t.record.id }).from(t.record).where(exact)).length > 0)
     return { met: and(others, exact), newestOnly: false }
@@ -86,6 +86,15 @@ async function foundBy(database: Database, find: string, others: SQL | undefined
     sql`(select unnest(${sql.param(rows.map(({ id }) => id))}::text[]))`
   if (named.rows.length <= mostNamed)
     return { met: and(others, inArray(t.record.customerId, idsOf(named))), newestOnly: false }
+  // A file has all of them, however long they take.
+  if (all)
+    return {
+      met: and(
+        others,
+        sql`exists (select from customer_listed l where l.id = ${t.record.customerId} and ${listed} offset 0)`,
+      ),
+      newestOnly: false,
+    }
   const newest = await database.execute<{ id: string; searched: number }>(
     sql`select n.id, n.searched from (
           select id, customer_id, count(*) over ()::int as searched from (
@@ -93,10 +102,13 @@ async function foundBy(database: Database, find: string, others: SQL | undefined
             order by ${desc(t.record.arrivedAt)}, ${desc(t.record.id)} limit ${mostSearched}) r) n
         join customer_listed l on l.id = n.customer_id where ${listed}`,
   )
-  return { met: inArray(t.record.id, idsOf(newest)), newestOnly: (newest.rows[0]?.searched ?? 0) >= mostSearched }
+  return {
+    met: inArray(t.record.id, idsOf(newest)),
+    newestOnly: (newest.rows[0]?.searched ?? mostSearched) >= mostSearched,
+  }
 }
 
-async function meant(database: Database, query: RecordQuery): Promise<Meant> {
+async function meant(database: Database, query: RecordQuery, all = false): Promise<Meant> {
   const met = and(
     query.hidden.queueIds.length === 0 ? undefined : notInArray(t.record.queueId, [...query.hidden.queueIds]),
     query.hidden.personIds.length === 0
@@ -112,7 +124,7 @@ async function meant(database: Database, query: RecordQuery): Promise<Meant> {
     query.dispositionId === null ? undefined : eq(t.record.dispositionId, query.dispositionId),
     query.tag === null ? undefined : and(sql`${t.record.tags} <> '{}'`, arrayContains(t.record.tags, [query.tag])),
   )
-  return query.customer === null ? { met, newestOnly: false } : foundBy(database, query.customer, met)
+  return query.customer === null ? { met, newestOnly: false } : foundBy(database, query.customer, met, all)
 }
 
 const joined = (database: Database) =>
@@ -219,7 +231,7 @@ export async function* allRecords(
   query: RecordQuery,
   pageSize: number,
 ): AsyncGenerator<readonly RecordRow[]> {
-  const { met } = await meant(database, query)
+  const { met } = await meant(database, query, true)
   const [order, sign] = query.direction === 'asc' ? [asc, sql`>`] : [desc, sql`<`]
   let after: SQL | undefined
   for (;;) {

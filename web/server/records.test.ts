@@ -112,6 +112,10 @@ test('what comes in while the pages are turned moves none; what many customers a
   await come(30_001, 30_000 + mostSearched, `case n when 30500 then 'm7' else 'c2' end`)
   const searched = await page({ customer: 'many' })
   expect(searched).toMatchObject({ total: 1, newestOnly: true, rows: [{ id: 'n30500' }] })
+  // A file has the older ones as well; where none of the newest is found, that they alone were searched is said all the same.
+  expect(await csvOf({ channel: 'sms', customer: 'many' })).toHaveLength(8)
+  await owner.query(`update record set customer_id = 'c2' where id = 'n30500'`)
+  expect(await page({ customer: 'many' })).toMatchObject({ total: 0, newestOnly: true })
   expect(await page({ customer: 'n10003' })).toMatchObject({ total: 1, newestOnly: false })
   await owner.end()
 })
