@@ -190,8 +190,9 @@ test('a line leads customers to the queues that it names, and to none while it i
   await rosalind.getByRole('combobox', { name: 'Leads to' }).fill('Lost')
   await rosalind.getByRole('option', { name: 'Lost property' }).click()
   await rosalind.keyboard.press('Escape')
+  // An email of a journey before this one in the same centre may still wait there.
   await expect(rosalind.getByRole('region', { name: 'What a customer finds on it now' })).toContainText(
-    /Lost property (open: nobody waits|closed)/,
+    /Lost property (open: (nobody waits|1 waits|\d+ wait), \d+ free|closed)/,
   )
   await rosalind.getByRole('button', { name: 'Save and publish' }).click()
   await expect(rosalind.getByText(/Published as version \d+\./)).toBeVisible()
