@@ -94,6 +94,7 @@ export {
   publishDraft,
   readDraft,
   readPublished,
+  readVersions,
   readPublishedBy,
   type Draft,
   type Publishing,

@@ -1,4 +1,4 @@
-import { asc, eq, max } from 'drizzle-orm'
+import { asc, desc, eq, gte, max } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import {
   plainCentre,
@@ -201,7 +201,24 @@ export async function readPublished(database: Reader, version: number): Promise<
   return row === undefined ? null : completed(row.document)
 }
 
-/** The same over a connection of one's own. */
+/** Who published which versions since an instant, the newest first, `most` of them. */
+export const readVersions = (
+  database: Reader,
+  since: number,
+  most: number,
+): Promise<{ version: number; publishedAt: number; publishedBy: string | null }[]> =>
+  database
+    .select({
+      version: t.planVersion.version,
+      publishedAt: t.planVersion.publishedAt,
+      publishedBy: t.planVersion.publishedBy,
+    })
+    .from(t.planVersion)
+    .where(gte(t.planVersion.publishedAt, since))
+    .orderBy(desc(t.planVersion.version))
+    .limit(most)
+
+/** The published plan of a version over a connection of one's own. */
 export const readPublishedBy = (client: Connection, version: number): Promise<PlanDocument | null> =>
   readPublished(drizzle(client), version)
 

@@ -25,6 +25,7 @@ export * from './scripts.ts'
 export { checkScript, usersOfScript } from './check-scripts.ts'
 export { termsOfNeeds } from './needs.ts'
 export { differences, type Difference } from './compare.ts'
+export { ownChanges, type NoticedField, type OwnChange } from './own-changes.ts'
 export {
   plainCentre,
   plainCentreWords,

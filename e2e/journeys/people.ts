@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Browser, type Page } from '@playwright/test'
+import { expect, type Browser, type Locator, type Page } from '@playwright/test'
 import { CentreClock, connect, setClock } from '../../database/index.ts'
 
 export const origin = (): string => process.env.EUDROMOS_E2E_ORIGIN ?? ''
@@ -118,4 +118,11 @@ export async function openTable(page: Page, name: string | RegExp): Promise<void
 export async function choose(page: Page, label: string, option: string): Promise<void> {
   await page.getByRole('combobox', { name: label, exact: true }).click()
   await page.getByRole('option', { name: option, exact: true }).click()
+}
+
+/** Types a date (YYYY-MM-DD) or a time of day (HH:MM) into the field of that label. */
+export async function typeWhen(within: Page | Locator, label: string, value: string): Promise<void> {
+  const first = within.getByRole('group', { name: label, exact: true }).getByRole('spinbutton').first()
+  await first.click()
+  await first.pressSequentially(value.replaceAll(/\D/g, ''))
 }

@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test'
 import { test } from './journey.ts'
-import { choose, customerAt, expectAccessible, goHome, origin, sayPresence, signIn } from './people.ts'
+import { choose, customerAt, expectAccessible, goHome, origin, sayPresence, signIn, typeWhen } from './people.ts'
 
 const saved = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: 'Save and publish' }).click()
@@ -9,8 +9,8 @@ const saved = async (page: Page): Promise<void> => {
 
 /** Enters an absence of whole days in the panel that is open. */
 async function enterAbsence(page: Page, fromOn: string, untilOn: string, reason: string): Promise<void> {
-  await page.getByLabel('From', { exact: true }).fill(fromOn)
-  await page.getByLabel('Until (included)').fill(untilOn)
+  await typeWhen(page, 'From', fromOn)
+  await typeWhen(page, 'Until (included)', untilOn)
   await choose(page, 'Reason', reason)
   await page.getByRole('button', { name: 'Enter it' }).click()
   await expect(page.getByText('The absence is entered.')).toBeVisible()
@@ -27,8 +27,8 @@ test('a shift is drawn with its pauses, and a site goes only with another in its
   await rosalind.getByRole('option', { name: 'Australia/Hobart' }).click()
   await expect(effects).toContainText('This goes by Australia/Hobart; the people concerned sit at Port Ansel')
   await rosalind.getByRole('button', { name: 'Undo changes' }).click()
-  await pauses.getByLabel('From', { exact: true }).fill('18:00')
-  await pauses.getByLabel('To', { exact: true }).fill('18:15')
+  await typeWhen(pauses, 'From', '18:00')
+  await typeWhen(pauses, 'To', '18:15')
   await pauses.getByRole('button', { name: 'Add' }).click()
   await expect(effects).toContainText('Monday: the break 18:00 to 18:15 is not within the shift')
   await pauses.getByRole('button', { name: 'Remove Break at 18:00' }).click()
@@ -76,7 +76,7 @@ test('a queue offers only to people on shift: who is absent is passed over, and 
   const panel = rosalind.getByRole('dialog')
   await expect(panel).toContainText('Shift: Office, Port Ansel.')
   await expectAccessible(rosalind)
-  await rosalind.getByLabel('From', { exact: true }).fill('2027-03-12')
+  await typeWhen(rosalind, 'From', '2027-03-12')
   await expect(panel).toContainText('Takes 8 h of the shift away.')
   await expect(panel).toContainText('Nobody else of Groups is on shift for 8 h of it.')
   await enterAbsence(rosalind, '2027-03-12', '2027-03-12', 'sick')

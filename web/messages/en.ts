@@ -186,6 +186,7 @@ export const en = {
     bays: 'Your conversations',
     offeredBay: (name: string) => `${name}: offered`,
     roomForOne: 'room for one more',
+    roomForFirst: 'You have nothing in hand. What is offered to you appears here.',
     noRoom: 'no room beside your current work',
     offerCard: 'Offered to you',
     offlineBay: 'You are Offline. Go Ready to receive work.',
@@ -258,9 +259,9 @@ export const en = {
     agentOffer: (name: string) => `${name} is waiting for your answer.`,
     agentTurn: (name: string, time: string) => `${name} has waited ${time} for your reply.`,
     agentNeeded: (queue: string, n: number, state: string) =>
-      `${queue}: ${n === 1 ? '1 waits' : `${n} wait`} and nobody is free. You are on ${state}.`,
+      `${queue}: ${n === 1 ? '1 waits' : `${n} wait`} and nobody is free. Your presence is ${state}.`,
     agentReady: 'You are Ready to receive work.',
-    agentQuiet: (state: string) => `You are ${state} and receive no work.`,
+    agentQuiet: (state: string) => `Your presence is ${state}: you receive no work.`,
     agentWorking: (n: number) => `${count(n, 'conversation', 'conversations')} with you.`,
   },
   plan: {

@@ -30,7 +30,7 @@ export const site = {
   people: (n: number) => `People who sit here (${n})`,
   calendars: 'Holidays kept here',
   calm: (n: number) => (n === 0 ? 'Nobody sits here.' : `${people(n)} ${n === 1 ? 'sits' : 'sit'} here.`),
-  now: (weekday: string, time: string) => `It is ${weekday}, ${time} there.`,
+  now: (day: string, time: string) => `It is ${day}, ${time} there.`,
   holidays: 'Holidays in the next twelve months',
   noHolidays: 'None in the next twelve months.',
   serves: 'Queues served from here',

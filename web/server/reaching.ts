@@ -14,6 +14,7 @@ import {
   type ContactTerms,
 } from '@eudromos/database'
 import type { ReachBar, ReachView } from '../view/reach.ts'
+import { dayText, timeText } from '../components/format.ts'
 import { reachBarText } from '../messages/reach-bars.ts'
 import { envelope } from './envelope.ts'
 import { subjectLine, uuid } from './gateway-shapes.ts'
@@ -40,8 +41,7 @@ interface Asked {
   readonly queueId: string
 }
 
-const localText = (at: number, zone: string): string =>
-  new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'long', hour: '2-digit', minute: '2-digit' }).format(at)
+const localText = (at: number, zone: string): string => `${dayText(at, zone)}, ${timeText(at, zone)}`
 
 /** What calling or writing to an address for a queue would be: who it is, by which lines, and what speaks against it. */
 export async function reachView({ database, follower }: Runtime, asked: Asked): Promise<ReachView> {

@@ -2,7 +2,7 @@ import 'server-only'
 import type { PlanDocument } from '@eudromos/core/plan'
 import type { CommandBodies } from '@eudromos/core/routing'
 import { insertContent, type NewContent } from '@eudromos/database'
-import { timeText, weekdayText } from '../components/format.ts'
+import { dayText, timeText } from '../components/format.ts'
 import { texts as words } from '../messages/texts.ts'
 import { checkedFile, safeFileName, type Carried } from './attachments.ts'
 import { refusedTo, type Caller } from './callers.ts'
@@ -58,7 +58,7 @@ function closedAnswerOf({ follower, clock }: Runtime, line: PlanDocument['lines'
   if (line.closedAnswer === '' || (state.queueDay(queueId).open && state.isLineOpenAt(line.id, now))) return ''
   const opensAt = state.answersFrom(line.id, queueId, now)
   const zone = document?.centre.zone ?? 'UTC'
-  const opens = opensAt === null ? words.nextOpening : `${weekdayText(opensAt, zone)} ${timeText(opensAt, zone)}`
+  const opens = opensAt === null ? words.nextOpening : `${dayText(opensAt, zone)} ${timeText(opensAt, zone)}`
   return line.closedAnswer.replaceAll('{opens}', opens)
 }
 

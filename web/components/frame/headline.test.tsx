@@ -147,7 +147,7 @@ describe('an agent reads', () => {
     view = seat({})
     expect(shown('seat')).toBe('You are Ready to receive work.')
     view = seat({ people: { ana: madePerson('ana', { stateId: 'offline' }) } })
-    expect(shown('seat')).toBe('You are Offline and receive no work.')
+    expect(shown('seat')).toBe('Your presence is Offline: you receive no work.')
   })
 
   test('an offer first, then who waits for their word; an email has longer', () => {
@@ -166,7 +166,7 @@ describe('an agent reads', () => {
   test('where they are needed while they take nothing', () => {
     const { queues: live } = madeView({ queues, live: { q0: { waiting: 2, free: 0 }, q1: { waiting: 3, free: 0 } } })
     view = seat({ queues: live, people: { ana: madePerson('ana', { stateId: 'offline' }) } })
-    expect(shown('seat')).toBe('Queue 1: 3 wait and nobody is free. You are on Offline.')
+    expect(shown('seat')).toBe('Queue 1: 3 wait and nobody is free. Your presence is Offline.')
   })
 
   test('that they are to leave', () => {

@@ -14,6 +14,7 @@ import { absenceSpan, blankAbsence, type AbsenceEntry } from '../../view/absence
 import type { PersonView } from '../../view/view.ts'
 import { lengthText } from '../format.ts'
 import { useSending } from '../stream/sending.ts'
+import { WhenField } from '../when/when-field.tsx'
 
 const t = en.rota
 
@@ -39,13 +40,12 @@ export function AbsenceForm({ person, rota, onTyped, onEnter, consequences }: Ab
     setTyped(next)
     onTyped(absenceSpan(next, zone))
   }
-  const field = (name: keyof AbsenceEntry, label: string, type: 'date' | 'time') => (
-    <TextField
-      type={type}
+  const field = (name: keyof AbsenceEntry, label: string, kind: 'date' | 'time') => (
+    <WhenField
+      kind={kind}
       label={label}
       value={entry[name]}
-      onChange={({ target }) => setEntry({ ...entry, [name]: target.value })}
-      slotProps={{ inputLabel: { shrink: true } }}
+      onChange={(value) => setEntry({ ...entry, [name]: value })}
     />
   )
   const enter = (): void => {

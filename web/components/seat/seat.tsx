@@ -20,6 +20,7 @@ import { ownPerson, useNow, useSeat } from '../stream/context.tsx'
 import { CallBay } from './call-bay.tsx'
 import { ConsultBay } from './consult-bay.tsx'
 import { ConversationBay } from './conversation-bay.tsx'
+import { EmptySeat } from './empty-seat.tsx'
 import { OfferBay } from './offer-bay.tsx'
 import { askedIn, offerSign, useOfferSigns, useSoundHere } from './offer-signs.ts'
 import { OpenList } from './open-list.tsx'
@@ -142,6 +143,15 @@ export function Seat({ onBehalfOf }: SeatProps) {
       : person.afterStateId === null
         ? en.seat.offlineBay
         : seatWords.afterNow(stateName(view.plan, person.afterStateId))
+  const bayWords = admits
+    ? fits
+      ? empty
+        ? en.seat.roomForFirst
+        : en.seat.roomForOne
+      : en.seat.noRoom
+    : evacuated
+      ? en.emergency.seatBay
+      : emptyBay
   return (
     <SeatActions value={actions}>
       <Box sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column', padding: 1.5, gap: 1.25 }}>
@@ -201,63 +211,77 @@ export function Seat({ onBehalfOf }: SeatProps) {
             })}
           </Box>
         )}
-        <Box sx={{ flex: 1, minHeight: 300, display: 'flex', gap: 1.25, overflowX: 'auto' }}>
-          {bays.map((id, index) => {
-            const interaction = id === null ? undefined : view.interactions[id]
-            const wide = id !== null && id === worked
-            return interaction !== undefined && phaseOrder(interaction) ? (
-              <Paper
-                key={interaction.id}
-                component="section"
-                data-bay={interaction.id}
-                aria-label={interaction.customerName}
-                onPointerDown={() => press(interaction.id)}
-                onFocus={() => {
-                  if (!pressed.current) setFocused(interaction.id)
-                }}
-                sx={{
-                  flex: wide ? '1.7 1 0' : '1 1 0',
-                  minWidth: 260,
-                  display: aside(id, index) ? 'none' : 'flex',
-                  flexDirection: 'column',
-                  overflow: 'hidden',
-                  border: 2,
-                  borderStyle: isRinging(interaction, view) ? 'dashed' : 'solid',
-                  borderColor: wide || isRinging(interaction, view) ? 'secondary.main' : 'divider',
-                }}
-              >
-                <Bay
-                  interaction={interaction}
-                  view={view}
-                  now={now}
-                  typing={typing.has(interaction.id)}
-                  soundHere={soundHere}
-                />
-              </Paper>
-            ) : (
-              <Box
-                key={`empty ${index}`}
-                sx={{
-                  flex: empty ? '1 1 0' : '0 0 84px',
-                  minWidth: 64,
-                  border: 1,
-                  borderStyle: 'dashed',
-                  borderColor: 'text.secondary',
-                  borderRadius: 2,
-                  display: aside(id, index) ? 'none' : 'grid',
-                  placeItems: 'center',
-                  padding: 1,
-                }}
-              >
-                <Typography variant="body2" sx={{ color: 'text.secondary', textAlign: 'center' }}>
-                  {admits ? (fits ? en.seat.roomForOne : en.seat.noRoom) : evacuated ? en.emergency.seatBay : emptyBay}
-                </Typography>
-              </Box>
-            )
-          })}
-        </Box>
+        {empty ? (
+          <EmptySeat
+            view={view}
+            person={person}
+            now={now}
+            words={bayWords}
+            onReady={
+              closed && person.closedTo.length === 0 && !unattended && !evacuated
+                ? () => void attempt('setPresence', { stateId: readyState(view) })
+                : null
+            }
+          />
+        ) : (
+          <Box sx={{ flex: 1, minHeight: 300, display: 'flex', gap: 1.25, overflowX: 'auto' }}>
+            {bays.map((id, index) => {
+              const interaction = id === null ? undefined : view.interactions[id]
+              const wide = id !== null && id === worked
+              return interaction !== undefined && phaseOrder(interaction) ? (
+                <Paper
+                  key={interaction.id}
+                  component="section"
+                  data-bay={interaction.id}
+                  aria-label={interaction.customerName}
+                  onPointerDown={() => press(interaction.id)}
+                  onFocus={() => {
+                    if (!pressed.current) setFocused(interaction.id)
+                  }}
+                  sx={{
+                    flex: wide ? '1.7 1 0' : '1 1 0',
+                    minWidth: 260,
+                    display: aside(id, index) ? 'none' : 'flex',
+                    flexDirection: 'column',
+                    overflow: 'hidden',
+                    border: 2,
+                    borderStyle: isRinging(interaction, view) ? 'dashed' : 'solid',
+                    borderColor: wide || isRinging(interaction, view) ? 'secondary.main' : 'divider',
+                  }}
+                >
+                  <Bay
+                    interaction={interaction}
+                    view={view}
+                    now={now}
+                    typing={typing.has(interaction.id)}
+                    soundHere={soundHere}
+                  />
+                </Paper>
+              ) : (
+                <Box
+                  key={`empty ${index}`}
+                  sx={{
+                    flex: '0 0 84px',
+                    minWidth: 64,
+                    border: 1,
+                    borderStyle: 'dashed',
+                    borderColor: 'text.secondary',
+                    borderRadius: 2,
+                    display: aside(id, index) ? 'none' : 'grid',
+                    placeItems: 'center',
+                    padding: 1,
+                  }}
+                >
+                  <Typography variant="body2" sx={{ color: 'text.secondary', textAlign: 'center' }}>
+                    {bayWords}
+                  </Typography>
+                </Box>
+              )
+            })}
+          </Box>
+        )}
         <OpenList view={view} now={now} />
-        <MyQueues view={view} now={now} />
+        {!empty && <MyQueues view={view} now={now} />}
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
           <Typography variant="body2" sx={{ color: 'text.secondary', flex: 1 }}>
             {en.seat.today(

@@ -14,6 +14,7 @@ import { SidePanel } from '../../../components/side-panel.tsx'
 import { useLiveStore } from '../../../components/stream/context.tsx'
 import { sendCommand } from '../../../components/stream/send.ts'
 import { useSending } from '../../../components/stream/sending.ts'
+import { WhenField } from '../../../components/when/when-field.tsx'
 import { en } from '../../../messages/en.ts'
 import { lending } from '../../../messages/steering.ts'
 import { endOf, lasts, nextAt, type Lasting } from '../../../view/lasting.ts'
@@ -135,13 +136,7 @@ function Begin({ queueId, open, plan, now }: { queueId: string; open: boolean; p
       ...(begins === 'now' ? {} : { from }),
     })
   const clock = (label: string, value: string, set: (text: string) => void) => (
-    <TextField
-      type="time"
-      label={label}
-      value={value}
-      onChange={({ target }) => set(target.value)}
-      slotProps={{ inputLabel: { shrink: true } }}
-    />
+    <WhenField kind="time" label={label} value={value} onChange={set} />
   )
   return (
     <Box

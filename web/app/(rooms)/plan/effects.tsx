@@ -14,7 +14,7 @@ import {
 } from '@eudromos/core/plan'
 import { isPreferred, preference, skillSum } from '@eudromos/core/routing'
 import { levelsOf, type Requirement } from '@eudromos/core/skills'
-import { clockText, secondsText, timeText, weekdayText } from '../../../components/format.ts'
+import { clockText, dayText, secondsText, timeText } from '../../../components/format.ts'
 import { admitsAnything } from '../../../components/frame/presence.tsx'
 import { useCentreNow, useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
@@ -186,7 +186,7 @@ function Bench({ queue, able, document }: BenchProps) {
       </Typography>
       <HeatMap hours={hours} zone={zone} needed={open} />
       <Typography variant="body2">
-        {gap === undefined ? skill.noGap : skill.firstGap(weekdayText(gap.at, zone), timeText(gap.at, zone))}
+        {gap === undefined ? skill.noGap : skill.firstGap(dayText(gap.at, zone), timeText(gap.at, zone))}
       </Typography>
     </Box>
   )

@@ -13,6 +13,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react'
 import { channels, type Channel } from '@eudromos/core/plan'
 import { useFetched } from '../../../components/fetched.ts'
 import { clockText, timeText } from '../../../components/format.ts'
+import { WhenField } from '../../../components/when/when-field.tsx'
 import { customers } from '../../../messages/customers.ts'
 import { en } from '../../../messages/en.ts'
 import { instantIn } from './instant.ts'
@@ -203,14 +204,13 @@ export function RecordsRoom({
       </Box>
       <Box role="search" sx={{ display: 'flex', gap: 1.25, flexWrap: 'wrap' }}>
         {(['from', 'to'] as const).map((name) => (
-          <TextField
+          <WhenField
             key={name}
-            type="datetime-local"
+            kind="dateTime"
             label={t[name]}
             value={params.get(name) ?? ''}
-            onChange={({ target }) => set({ [name]: target.value })}
-            slotProps={{ inputLabel: { shrink: true } }}
-            sx={{ width: 200 }}
+            onChange={(value) => set({ [name]: value })}
+            sx={{ width: 230 }}
           />
         ))}
         {choice(

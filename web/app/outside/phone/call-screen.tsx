@@ -17,7 +17,7 @@ import { useRecording } from '../../../components/call/use-recording.ts'
 import { useCallSound } from '../../../components/call/use-call-sound.ts'
 import type { CallSignal } from '../../../components/call/peer.ts'
 import { ChatClient } from '../../../components/chat-box/chat-client.ts'
-import { secondsText } from '../../../components/format.ts'
+import { dayText, secondsText, timeText } from '../../../components/format.ts'
 import { callbacks } from '../../../messages/callbacks.ts'
 import { calls, phoneCall as t } from '../../../messages/calls.ts'
 import { recording } from '../../../messages/recording.ts'
@@ -34,8 +34,10 @@ interface CallScreenProps {
   readonly onClose: () => void
 }
 
-const whenText = (at: number): string =>
-  new Intl.DateTimeFormat('en-GB', { weekday: 'long', hour: '2-digit', minute: '2-digit' }).format(at)
+const whenText = (at: number): string => {
+  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
+  return `${dayText(at, zone)}, ${timeText(at, zone)}`
+}
 
 /** What is heard at this moment, in words. */
 function captionOf(view: ChatView | null): string {

@@ -9,6 +9,7 @@ import { useState } from 'react'
 import { dateOf, dayMs, dayOf, Zone, type Holiday } from '@eudromos/core/hours'
 import { usersOfCalendar, type PlanDocument } from '@eudromos/core/plan'
 import { useCentreNow } from '../../../../components/stream/context.tsx'
+import { WhenField } from '../../../../components/when/when-field.tsx'
 import { en } from '../../../../messages/en.ts'
 import { calendarUserText } from '../../../../messages/rota.ts'
 import { copiedToNextYear, sorted, spanText } from '../../../../view/calendar.ts'
@@ -158,16 +159,10 @@ function AddHoliday({ onAdd }: { onAdd: (holiday: Holiday) => void }) {
   const last = until === '' ? from : until
   const ready = name.trim() !== '' && dayOf(from) !== null && dayOf(last) !== null && last >= from
   const date = (label: string, value: string, onChange: (text: string) => void) => (
-    <TextField
-      type="date"
-      label={label}
-      value={value}
-      onChange={({ target }) => onChange(target.value)}
-      slotProps={{ inputLabel: { shrink: true } }}
-    />
+    <WhenField kind="date" label={label} value={value} onChange={onChange} />
   )
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '150px 150px minmax(0, 1fr) auto', gap: 1 }}>
+    <Box sx={{ display: 'grid', gridTemplateColumns: '160px 160px minmax(0, 1fr) auto', gap: 1 }}>
       {date(t.from, from, setFrom)}
       {date(t.until, until, setUntil)}
       <TextField label={t.name} value={name} onChange={({ target }) => setName(target.value)} />

@@ -7,6 +7,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { dayOf, type DateException } from '@eudromos/core/hours'
+import { WhenField } from '../../../../components/when/when-field.tsx'
 import { en } from '../../../../messages/en.ts'
 import type { WeekWords } from '../../../../messages/hours.ts'
 import { unread } from '../unread.ts'
@@ -27,7 +28,7 @@ const typed = ({ intervals }: DateException): string => intervals.map(({ from, t
 const sayTimes = (intervals: DateException['intervals']): string =>
   intervals.map(({ from, to }) => `${from} to ${to}`).join(' and ')
 
-const columns = '150px minmax(0, 1fr) minmax(0, 1fr) 34px'
+const columns = '160px minmax(0, 1fr) minmax(0, 1fr) 34px'
 
 /** Dates that differ from the week: closed, or open at other times. */
 export function Exceptions({ exceptions, disabled, words = t, onChange }: ExceptionsProps) {
@@ -82,20 +83,19 @@ export function Exceptions({ exceptions, disabled, words = t, onChange }: Except
         <Box
           sx={{
             display: 'grid',
-            gridTemplateColumns: '150px minmax(0, 1fr) minmax(0, 1fr) auto',
+            gridTemplateColumns: '160px minmax(0, 1fr) minmax(0, 1fr) auto',
             gap: 1,
             alignItems: 'start',
             marginBlockStart: 1,
           }}
         >
-          <TextField
-            type="date"
+          <WhenField
+            kind="date"
             label={t.date}
             value={date}
             error={taken}
             helperText={taken ? t.dateTaken : undefined}
-            onChange={({ target }) => setDate(target.value)}
-            slotProps={{ inputLabel: { shrink: true } }}
+            onChange={setDate}
           />
           <TextField
             label={words.times}

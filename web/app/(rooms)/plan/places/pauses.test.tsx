@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
-import { fireEvent, render, screen } from '@testing-library/react'
+import { render, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
+import { typeWhen } from '../../../../components/when/testing.ts'
 import type { Pause } from '../../../../view/pauses.ts'
 import { Pauses } from './pauses.tsx'
 
@@ -21,8 +22,8 @@ test('a new one is added for the working week', async () => {
   render(<Pauses pauses={[]} disabled={false} onChange={changed} />)
   const add = screen.getByRole<HTMLButtonElement>('button', { name: 'Add' })
   expect(add.disabled).toBe(true)
-  fireEvent.change(screen.getByLabelText('From'), { target: { value: '15:00' } })
-  fireEvent.change(screen.getByLabelText('To'), { target: { value: '15:15' } })
+  await typeWhen('From', '1500')
+  await typeWhen('To', '1515')
   await userEvent.click(add)
   expect(changed).toHaveBeenCalledWith(
     [1, 2, 3, 4, 5].map((weekday) => ({ weekday, kind: 'break', from: '15:00', to: '15:15' })),

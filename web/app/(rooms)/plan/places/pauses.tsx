@@ -9,12 +9,13 @@ import ToggleButton from '@mui/material/ToggleButton'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { pauseKinds, type PauseKind } from '@eudromos/core/plan'
+import { WhenField } from '../../../../components/when/when-field.tsx'
 import { en } from '../../../../messages/en.ts'
 import { weekdays } from '../../../../messages/hours.ts'
 import { pauseRows, pausesOf, withDay, type Pause, type PauseRow } from '../../../../view/pauses.ts'
 
 const t = en.shift
-const columns = '130px 112px 112px minmax(0, 1fr)'
+const columns = '130px 124px 124px minmax(0, 1fr)'
 
 interface PausesProps {
   readonly pauses: readonly Pause[]
@@ -82,13 +83,7 @@ function AddPause({ onAdd }: { onAdd: (row: PauseRow) => void }) {
   const [from, setFrom] = useState('')
   const [to, setTo] = useState('')
   const time = (label: string, value: string, onChange: (text: string) => void) => (
-    <TextField
-      type="time"
-      label={label}
-      value={value}
-      onChange={({ target }) => onChange(target.value)}
-      slotProps={{ inputLabel: { shrink: true } }}
-    />
+    <WhenField kind="time" label={label} value={value} onChange={onChange} />
   )
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: columns, gap: 1, marginBlockStart: 1, alignItems: 'start' }}>

@@ -4,7 +4,7 @@ import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { dayMs, hoursFaults } from '@eudromos/core/hours'
 import { checkSite, hoursOf, reachedBy, type PlanDocument } from '@eudromos/core/plan'
-import { timeText, weekdayText } from '../../../../components/format.ts'
+import { dayText, timeText } from '../../../../components/format.ts'
 import { useCentreNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
 import type { PlanState } from '../../../../server/plan.ts'
@@ -79,7 +79,7 @@ function SiteEffects({ site, document, names, now, found }: SiteEffectsProps) {
   return (
     <EffectsPane found={found}>
       {sound && now > 0 && (
-        <Typography sx={{ fontWeight: 650 }}>{t.now(weekdayText(now, zone), timeText(now, zone))}</Typography>
+        <Typography sx={{ fontWeight: 650 }}>{t.now(dayText(now, zone), timeText(now, zone))}</Typography>
       )}
       {moving.length > 0 && <Typography>{t.elsewhere(moving)}</Typography>}
       <Typography variant="h3">{t.holidays}</Typography>

@@ -1,0 +1,12 @@
+import { readOwnChanges } from '../../../server/own-changes.ts'
+import { answering } from '../../../server/problem.ts'
+import { runtime } from '../../../server/runtime.ts'
+import { permit } from '../../../server/who.ts'
+
+/** What the plan has changed for an agent of late: for themself, and for those who may act in their name. */
+export const GET = (request: Request): Promise<Response> =>
+  answering(request, async () => {
+    const who = await permit('seat', 'actAs')
+    const agentId = new URL(request.url).searchParams.get('agent') ?? who.id
+    return Response.json(await readOwnChanges(await runtime(), who, agentId))
+  })
