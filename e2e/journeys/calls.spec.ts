@@ -128,7 +128,7 @@ test('before calls come one sees that one hears and is heard, once in a tab', as
   await panel.getByRole('button', { name: 'Done' }).click()
   await expect(joao.getByRole('button', { name: 'Check sound' })).toHaveCount(0)
   await joao.reload()
-  await expect(joao.getByText('My queues')).toBeVisible()
+  await expect(joao.getByRole('region', { name: 'What waits' })).toBeVisible()
   await expect(joao.getByRole('button', { name: 'Check sound' })).toHaveCount(0)
   await joao.context().close()
 })

@@ -108,7 +108,7 @@ test('after this, no new chats; a person is lent and a skill given for a while',
   await panel.getByRole('button', { name: 'Give it' }).click()
   await expect(panel.getByText(/^Freight papers at level 3 until/)).toBeVisible()
   await expectAccessible(rosalind)
-  await expect(ines.getByRole('region', { name: 'My queues' })).toContainText('Vehicles & freight')
+  await expect(ines.getByRole('region', { name: 'What waits' })).toContainText('Vehicles & freight')
   await customerAt(browser, 'Dagny Moe', 'Vehicles & freight', 'A lorry of seven metres')
   await bayOf(ines, 'Dagny Moe')
     .getByRole('button', { name: /^Answer/ })

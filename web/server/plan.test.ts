@@ -16,6 +16,7 @@ import {
   saveShift,
   saveSite,
 } from './plan.ts'
+import { readOwnChanges } from './own-changes.ts'
 import { readStock, removeLine, saveLine } from './plan-lines.ts'
 import { removeState, saveCentre, saveTeams } from './plan-people.ts'
 import { removeTemplate, saveTemplate } from './plan-templates.ts'
@@ -366,4 +367,20 @@ test('a presence state that somebody is in goes only with another for them', asy
   const [row] = await database.query.inbox.findMany({ orderBy: (one, { desc }) => desc(one.id), limit: 1 })
   expect(JSON.parse(row?.body ?? '{}')).toMatchObject({ body: { statesInstead: { training: 'break' } } })
   expect((await current()).document.presenceStates.map(({ id }) => id)).not.toContain('training')
+})
+
+test('agents learn what was changed for them, and nobody else’s', async () => {
+  const told = async () => (await readOwnChanges(runtime, bram, bram.id)).versions[0]
+  const bram: Who = { id: 'bram-ostrander', name: 'Bram Ostrander', roles: ['agent'] }
+  const { draft, document } = await current()
+  const queue = { ...named(document.queues, 'groups'), wrapUpSeconds: 77 }
+  await saveQueue(runtime, who, { draft, queue })
+  expect(await told()).toMatchObject({
+    at: beginsAt,
+    byName: 'Rosalind Okafor',
+    changes: [{ code: 'queueChanged', name: 'Groups', fields: ['wrapUpSeconds'] }],
+  })
+  expect((await problemOf(readOwnChanges(runtime, bram, 'ana-mirel')))?.code).toBe('notAllowed')
+  const ofAna = (await readOwnChanges(runtime, who, 'ana-mirel')).versions
+  expect(ofAna.flatMap(({ changes }) => changes)).not.toContainEqual(expect.objectContaining({ name: 'Groups' }))
 })
