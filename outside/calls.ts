@@ -19,6 +19,8 @@ interface Answer {
 export class CallNetwork {
   private readonly ringing = new Map<string, Ringing>()
   private readonly over = new Set<string>()
+  /** Made-up people at a number that is nobody's telephone in Outside. */
+  private readonly answering = new Map<string, (call: Ringing) => void>()
 
   constructor(
     private readonly network: Pick<TextNetwork, 'settings' | 'tell'>,
@@ -44,8 +46,19 @@ export class CallNetwork {
   /** The centre calls. The same id a second time is the same call; a number that is nobody's telephone is told of at once. */
   ring(call: Ringing): void {
     if (this.ringing.has(call.id) || this.over.has(call.id)) return
-    if (this.isPhone(call.to)) this.ringing.set(call.id, call)
-    else void this.report(call, 'unreachable')
+    const answering = this.answering.get(call.to)
+    if (answering !== undefined || this.isPhone(call.to)) {
+      this.ringing.set(call.id, call)
+      answering?.(call)
+    } else void this.report(call, 'unreachable')
+  }
+
+  /** Whoever is at this number is told of what rings there. Gives what ends it. */
+  answerAt(number: string, told: (call: Ringing) => void): () => void {
+    this.answering.set(number, told)
+    return () => {
+      if (this.answering.get(number) === told) this.answering.delete(number)
+    }
   }
 
   /** What rings at a telephone. */

@@ -1,13 +1,26 @@
 import { v7 as newId } from 'uuid'
+import type { CallSignal } from './call-end.ts'
+import { eventsOf } from './events.ts'
 
 export interface News {
   readonly interactionId: string
+  readonly channel: string | null
   readonly phase: 'waiting' | 'offered' | 'connected' | 'resting' | 'wrapUp' | 'over'
   readonly offer: { readonly id: string; readonly agentId: string } | null
   readonly agentId: string | null
   readonly turn: 'customer' | 'agent' | null
   readonly messages: number
   readonly onList: boolean
+  /** Nobody is at the customer's end: whoever has it calls them. */
+  readonly toDial: boolean
+}
+
+/** What another end of a call says to a simulated agent's. */
+export interface AgentSignal {
+  readonly interactionId: string
+  readonly from: string
+  readonly to: string
+  readonly data: CallSignal
 }
 
 export interface LineInfo {
@@ -102,11 +115,20 @@ export class Carrier {
     await this.send('/api/gateway/robots/commands', { id, type, agentId, body: { ...body, agentId } })
   }
 
+  /** A simulated agent's end of a call says something to another end. */
+  async signal(agentId: string, interactionId: string, to: string, data: CallSignal): Promise<void> {
+    await this.send('/api/gateway/robots/signals', { agentId, interactionId, to, data })
+  }
+
   /** Reads the stream until it ends or is aborted. `ready` gives the simulated agents that are connected now. */
   async follow(
     agents: number,
     signal: AbortSignal,
-    told: { ready(agentIds: readonly string[]): void; news(news: News): void },
+    told: {
+      ready(agentIds: readonly string[]): void
+      news(news: News): void
+      signal?(signal: AgentSignal): void
+    },
   ): Promise<void> {
     const query = new URLSearchParams({ connection: this.connection, agents: String(agents) })
     const answer = await fetch(`${this.origin}/api/gateway/robots/live?${query}`, {
@@ -114,23 +136,10 @@ export class Carrier {
       signal,
     })
     if (!answer.ok || answer.body === null) throw new GatewayError(answer.status, await answer.text())
-    let unread = ''
-    const decoder = new TextDecoder()
-    for await (const part of answer.body) {
-      unread += decoder.decode(part as Uint8Array, { stream: true })
-      const blocks = unread.split('\n\n')
-      unread = blocks.pop() ?? ''
-      for (const block of blocks) {
-        const field = (name: string): string | undefined =>
-          block
-            .split('\n')
-            .find((line) => line.startsWith(`${name}: `))
-            ?.slice(name.length + 2)
-        const data = field('data')
-        if (data === undefined) continue
-        if (field('event') === 'ready') told.ready((JSON.parse(data) as { agents: string[] }).agents)
-        else if (field('event') === 'news') told.news(JSON.parse(data) as News)
-      }
+    for await (const { event, data } of eventsOf(answer)) {
+      if (event === 'ready') told.ready((JSON.parse(data) as { agents: string[] }).agents)
+      else if (event === 'news') told.news(JSON.parse(data) as News)
+      else if (event === 'signal') told.signal?.(JSON.parse(data) as AgentSignal)
     }
   }
 }

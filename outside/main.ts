@@ -34,7 +34,7 @@ async function stop(): Promise<void> {
 async function start(input: unknown): Promise<void> {
   const settings = readSettings(input)
   await stop()
-  traffic = new Traffic(settings, origin, key, log, { texts, mails })
+  traffic = new Traffic(settings, origin, key, log, { texts, mails, calls })
   traffic.start()
 }
 

@@ -3,6 +3,7 @@ import type { TrafficSettings } from './traffic.ts'
 
 export const usualTraffic: TrafficSettings = {
   chatsPerMinute: 8,
+  callPercent: 15,
   textPercent: 15,
   mailPercent: 5,
   agents: 16,
@@ -14,6 +15,7 @@ export const usualTraffic: TrafficSettings = {
 
 const ranges = {
   chatsPerMinute: ['Conversations a minute', 0, 6000],
+  callPercent: ['By telephone, percent', 0, 100],
   textPercent: ['By text, percent', 0, 100],
   mailPercent: ['By email, percent', 0, 100],
   agents: ['Simulated agents', 0, 1000],

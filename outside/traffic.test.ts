@@ -1,4 +1,5 @@
 import { pino } from 'pino'
+import type { CallNetwork } from './calls.ts'
 import type { LineInfo, News } from './carrier.ts'
 import type { PhoneText, TextNetwork } from './texts.ts'
 import { Traffic, type TrafficSettings } from './traffic.ts'
@@ -19,6 +20,7 @@ const lines: LineInfo[] = [
     queues: [queue('sailings'), queue('bookings'), queue('closed', { open: false }), queue('groups', { byHand: true })],
   },
   { channel: 'sms', id: 'texts', address: '+442079460101', queues: [queue('sailings')] },
+  { channel: 'voice', id: 'calls', address: '+442079460100', queues: [queue('sailings')] },
   { channel: 'email', id: 'mailbox', address: 'bookings@skerrow.example', queues: [queue('bookings')] },
 ]
 
@@ -32,6 +34,7 @@ let running: Traffic[]
 beforeEach(() => {
   jest.useFakeTimers({ doNotFake: ['nextTick', 'setImmediate', 'queueMicrotask'] })
   asked = []
+  called = []
   refuses = {}
   running = []
   startedAt = Date.now()
@@ -62,6 +65,7 @@ afterEach(async () => {
 
 const usual: TrafficSettings = {
   chatsPerMinute: 30,
+  callPercent: 0,
   textPercent: 0,
   mailPercent: 0,
   agents: 1,
@@ -70,6 +74,14 @@ const usual: TrafficSettings = {
   queueIds: [],
   mood: 'even',
 }
+
+let called: { from: string; to: string }[] = []
+const calls = {
+  call: (from: string, to: string, id: string) => {
+    called.push({ from, to })
+    return Promise.resolve({ status: 201, body: { id, token: 'token', voicemail: false } })
+  },
+} as unknown as CallNetwork
 
 async function begin(
   settings: Partial<TrafficSettings> = {},
@@ -95,6 +107,8 @@ const chats = () => asked.filter(({ path }) => path === '/api/gateway/chats')
 const commands = () => asked.flatMap(({ body }) => (typeof body.type === 'string' ? [body.type] : []))
 const news = (rest: Partial<News>): News => ({
   interactionId: 'i1',
+  channel: 'chat',
+  toDial: false,
   phase: 'waiting',
   offer: null,
   agentId: null,
@@ -144,7 +158,7 @@ test('some text and some write email, and answer what they get for a while', asy
         return () => undefined
       },
     }) as unknown as TextNetwork
-  await begin({ textPercent: 50, mailPercent: 50 }, { texts: network('sms'), mails: network('email') })
+  await begin({ textPercent: 50, mailPercent: 50 }, { texts: network('sms'), mails: network('email'), calls })
   await pass(60)
   expect(chats()).toEqual([])
   expect(new Set(sent.map(({ by, to }) => `${by} ${to}`))).toEqual(
@@ -166,12 +180,34 @@ test('a day does not begin empty: within seconds some are there, by each of the 
   const network = (by: string) =>
     ({ write: () => sent.push(by), watch: () => () => undefined }) as unknown as TextNetwork
   await begin(
-    { chatsPerMinute: 12, textPercent: 1, mailPercent: 1 },
-    { texts: network('sms'), mails: network('email') },
+    { chatsPerMinute: 12, callPercent: 1, textPercent: 1, mailPercent: 1 },
+    { texts: network('sms'), mails: network('email'), calls },
   )
   await pass(9)
   expect(new Set(sent)).toEqual(new Set(['sms', 'email']))
+  expect(called.map(({ to }) => to)).toEqual(['+442079460100'])
   expect(chats().length).toBeGreaterThanOrEqual(3)
+})
+
+test('a simulated agent ends a call after a while, and calls once who is to be called back', async () => {
+  await begin({ chatsPerMinute: 0 })
+  await pass(4)
+  const call = (rest: Partial<News>) => tell('news', news({ channel: 'voice', agentId: 'ana', ...rest }))
+  call({ phase: 'connected', turn: 'agent' })
+  await pass(30)
+  expect(commands()).toEqual(['setPresence'])
+  await pass(90)
+  expect(commands()).toEqual(['setPresence', 'endInteraction'])
+  const back = { interactionId: 'i2', phase: 'connected', toDial: true } as const
+  call(back)
+  await pass(6)
+  expect(commands().at(-1)).toBe('dialCustomer')
+  // It rings, and nobody answers.
+  call({ ...back, toDial: false })
+  call(back)
+  await pass(120)
+  expect(commands().filter((type) => type === 'dialCustomer')).toHaveLength(1)
+  expect(commands().at(-1)).toBe('endInteraction')
 })
 
 test('a simulated agent answers, speaks as long as there is something to say, ends and wraps up', async () => {

@@ -1,5 +1,9 @@
 import type { Logger } from 'pino'
-import { Carrier, GatewayError, type News } from './carrier.ts'
+import { v7 as newId } from 'uuid'
+import { CallEnd } from './call-end.ts'
+import { Caller } from './callers.ts'
+import type { CallNetwork } from './calls.ts'
+import { Carrier, GatewayError, type AgentSignal, type News } from './carrier.ts'
 import { agentWord, customerName, customerWord } from './made-up.ts'
 import { moods, openingOf, type MoodName } from './moods.ts'
 import { texterNumber, writerAddress } from './numbers.ts'
@@ -8,9 +12,9 @@ import { between, nextGapSeconds, pick, seeded } from './random.ts'
 
 export interface TrafficSettings {
   readonly chatsPerMinute: number
-  /** Of a hundred customers so many text; the others chat or write email. */
+  /** Of a hundred customers so many call, text or write email; the others chat. */
+  readonly callPercent: number
   readonly textPercent: number
-  /** Likewise by email. */
   readonly mailPercent: number
   /** How many simulated agents are at work. */
   readonly agents: number
@@ -37,9 +41,19 @@ interface Conversation {
   /** How many more times each side speaks. */
   wordsLeft: number
   busy: boolean
+  /** So often its agent has called the customer. */
+  dials: number
   /** Simulated agents have seen it on their open list. */
   listed: boolean
 }
+
+export interface Networks {
+  readonly texts: TextNetwork
+  readonly mails: TextNetwork
+  readonly calls: CallNetwork
+}
+
+type Way = 'voice' | 'sms' | 'email' | 'chat'
 
 /** The first words of a question. */
 const subjectOf = (words: string): string => words.replace(/[.?!].*$/s, '')
@@ -60,16 +74,19 @@ export class Traffic {
   private agentIds: readonly string[] = []
   private trouble: string | null = null
   private readonly unwatch: (() => void)[]
+  private readonly callers = new Set<Caller>()
+  /** Simulated agents' ends of calls, by the call, the agent and whom they talk with. */
+  private readonly ends = new Map<string, CallEnd>()
   /** How often each of those who text or write still answers, by number or address. */
   private readonly writers = new Map<string, number>()
 
   constructor(
     readonly settings: TrafficSettings,
-    origin: string,
+    private readonly origin: string,
     key: string,
     private readonly log: Logger,
-    /** By which some of the customers text or write email; null: all of them chat. */
-    private readonly networks: { readonly texts: TextNetwork; readonly mails: TextNetwork } | null = null,
+    /** By which some of the customers call, text or write email; null: all of them chat. */
+    private readonly networks: Networks | null = null,
   ) {
     this.random = seeded(settings.seed)
     this.carrier = new Carrier(origin, key)
@@ -99,8 +116,15 @@ export class Traffic {
     )
     this.stopping.abort()
     for (const end of this.unwatch) end()
+    this.forgetAll()
+  }
+
+  private forgetAll(): void {
     for (const timer of this.timers) clearTimeout(timer)
     this.timers.clear()
+    for (const caller of this.callers) caller.end()
+    for (const end of this.ends.values()) end.close()
+    this.ends.clear()
   }
 
   private async keepFollowing(): Promise<void> {
@@ -109,12 +133,12 @@ export class Traffic {
         await this.carrier.follow(this.settings.agents, this.stopping.signal, {
           ready: (agentIds) => this.ready(agentIds),
           news: (news) => this.take(news),
+          signal: (signal) => this.hear(signal),
         })
       } catch (error) {
         this.note(error)
       }
-      for (const timer of this.timers) clearTimeout(timer)
-      this.timers.clear()
+      this.forgetAll()
       this.conversations.clear()
       this.offered.clear()
       if (!this.stopping.signal.aborted) await new Promise((resolve) => setTimeout(resolve, 1000))
@@ -132,26 +156,71 @@ export class Traffic {
 
   /** A day does not begin empty: within the first seconds some are there, by each of the ways that are used. */
   private beginWithAFew(): void {
-    const { chatsPerMinute, textPercent, mailPercent, mood } = this.settings
+    const { chatsPerMinute, callPercent, textPercent, mailPercent, mood } = this.settings
+    const first: Way[] = []
+    if (callPercent > 0) first.push('voice')
+    if (textPercent > 0) first.push('sms')
+    if (mailPercent > 0) first.push('email')
     for (let n = 0; n < Math.min(6, chatsPerMinute / 2); n += 1) {
       const drawn = this.drawnWay()
-      const way = n === 0 && textPercent > 0 ? 'sms' : n === 1 && mailPercent > 0 ? 'email' : drawn
+      const way = first[n] ?? drawn
       const [name, text, choice] = [customerName(this.random), openingOf(this.random, mood), this.random()]
       this.later(1, 8, () => this.meet(way, name, text, choice))
     }
   }
 
-  /** By text, by email or, null, by chat. */
-  private drawnWay(): 'sms' | 'email' | null {
-    const { textPercent, mailPercent } = this.settings
+  private drawnWay(): Way {
+    const { callPercent, textPercent, mailPercent } = this.settings
     const drawn = this.random() * 100
-    return drawn < textPercent ? 'sms' : drawn < textPercent + mailPercent ? 'email' : null
+    if (drawn < textPercent) return 'sms'
+    if (drawn < textPercent + mailPercent) return 'email'
+    return drawn < textPercent + mailPercent + callPercent ? 'voice' : 'chat'
   }
 
   /** Somebody comes by this way, or by a chat where there is no line for it. */
-  private async meet(way: 'sms' | 'email' | null, name: string, text: string, choice: number): Promise<void> {
-    if (way !== null && (await this.write(way, name, text, choice))) return
+  private async meet(way: Way, name: string, text: string, choice: number): Promise<void> {
+    if (way === 'voice' && (await this.call(choice))) return
+    if ((way === 'sms' || way === 'email') && (await this.write(way, name, text, choice))) return
     await this.begin(name, text, choice)
+  }
+
+  /** One of the lines of a channel that lead where customers are wanted; null where there is none. */
+  private async lineOf(channel: Way, choice: number): Promise<string | null> {
+    const wanted = this.settings.queueIds
+    const lines = (await this.carrier.lines()).flatMap((line) =>
+      line.channel === channel &&
+      line.address !== null &&
+      (wanted.length === 0 || line.queues.some(({ id }) => wanted.includes(id)))
+        ? [line.address]
+        : [],
+    )
+    return lines[Math.floor(choice * lines.length)] ?? null
+  }
+
+  /** Somebody calls; false where there is no line for it. */
+  private async call(choice: number): Promise<boolean> {
+    const line = await this.lineOf('voice', choice)
+    if (line === null || this.networks === null) return false
+    const { handleSeconds, mood } = this.settings
+    const caller = new Caller(
+      this.origin,
+      {
+        id: newId(),
+        from: texterNumber(this.begun),
+        to: line,
+        patienceSeconds: between(this.random, ...moods[mood].patienceSeconds),
+        talkSeconds: between(this.random, 0.8, 2.5) * handleSeconds,
+        ratherCalledBack: this.random() < 0.4,
+        seed: 1 + Math.floor(this.random() * 1_000_000),
+      },
+      this.networks.calls,
+      () => this.callers.delete(caller),
+      (error) => this.note(error),
+    )
+    this.callers.add(caller)
+    this.begun += 1
+    await caller.call()
+    return true
   }
 
   private goReady(agentId: string): Promise<void> {
@@ -172,16 +241,8 @@ export class Traffic {
 
   /** Somebody texts a line or writes to it, from a number or an address of their own; false where there is none. */
   private async write(channel: 'sms' | 'email', name: string, words: string, choice: number): Promise<boolean> {
-    const wanted = this.settings.queueIds
-    const lines = (await this.carrier.lines()).flatMap((line) =>
-      line.channel === channel &&
-      line.address !== null &&
-      (wanted.length === 0 || line.queues.some(({ id }) => wanted.includes(id)))
-        ? [line.address]
-        : [],
-    )
-    const line = lines[Math.floor(choice * lines.length)]
-    if (line === undefined || this.networks === null) return false
+    const line = await this.lineOf(channel, choice)
+    if (line === null || this.networks === null) return false
     const from = channel === 'sms' ? texterNumber(this.begun) : writerAddress(this.begun)
     this.writers.set(from, Math.floor(between(this.random, 1, 4)))
     if (channel === 'sms') this.networks.texts.write(from, line, words)
@@ -229,12 +290,13 @@ export class Traffic {
   }
 
   private fresh(phase: News['phase']): Conversation {
-    return { phase, wordsLeft: Math.floor(between(this.random, 1, 4)), busy: false, listed: false }
+    return { phase, wordsLeft: Math.floor(between(this.random, 1, 4)), busy: false, dials: 0, listed: false }
   }
 
   private take(news: News): void {
     const { interactionId, phase, offer, agentId, turn } = news
     if (phase === 'over') {
+      this.putDown(interactionId, null)
       this.conversations.delete(interactionId)
       this.carrier.forget(interactionId)
       return
@@ -246,7 +308,9 @@ export class Traffic {
     if (phase === 'offered' && offer !== null && this.agentIds.includes(offer.agentId)) this.meetOffer(news, offer)
     if (phase === 'waiting' && before !== 'waiting') conversation.listed = false
     if (phase === 'waiting' && news.onList && !conversation.listed) this.lookAtList(interactionId, conversation)
-    if (phase === 'connected') this.goOn(interactionId, conversation, agentId, turn)
+    this.putDown(interactionId, phase === 'connected' ? agentId : null)
+    if (phase === 'connected' && news.channel === 'voice') this.talk(news, conversation)
+    else if (phase === 'connected') this.goOn(interactionId, conversation, agentId, turn)
     if (phase === 'wrapUp' && before !== 'wrapUp' && agentId !== null && this.agentIds.includes(agentId))
       this.wrapUp(interactionId, agentId)
   }
@@ -307,6 +371,44 @@ export class Traffic {
     } else if (turn === 'customer' && this.carrier.knows(interactionId)) {
       speak(() => this.carrier.say(interactionId, customerWord(this.random)))
     }
+  }
+
+  /** In a call nobody writes: its agent ends it after a while, and calls who is to be called back, once. */
+  private talk({ interactionId, agentId, toDial }: News, conversation: Conversation): void {
+    if (conversation.busy || agentId === null || !this.agentIds.includes(agentId)) return
+    conversation.busy = true
+    const { handleSeconds } = this.settings
+    const [least, most] = toDial ? [2, 5] : [0.6 * handleSeconds, 1.8 * handleSeconds]
+    this.later(least, most, async () => {
+      conversation.busy = false
+      if (conversation.phase !== 'connected') return
+      const dials = toDial && conversation.dials === 0
+      if (dials) conversation.dials += 1
+      await this.carrier.act(agentId, dials ? 'dialCustomer' : 'endInteraction', { interactionId })
+    })
+  }
+
+  /** Another end of a call says something to a simulated agent: only where a real person is in it. */
+  private hear({ interactionId, from, to, data }: AgentSignal): void {
+    const key = `${interactionId} ${to} ${from}`
+    const seed = 1 + (Buffer.from(to).reduce((sum, byte) => sum * 31 + byte, 7) % 1_000_000)
+    const begins = from === 'customer' || to < from
+    const known =
+      this.ends.get(key) ?? new CallEnd(begins, seed, (said) => this.carrier.signal(to, interactionId, from, said))
+    this.ends.set(key, known)
+    known.hear(data).catch((error: unknown) => this.note(error))
+  }
+
+  /** Nobody but `agentId` is in the call any more, of the simulated ones. */
+  private putDown(interactionId: string, agentId: string | null): void {
+    for (const [key, end] of this.ends)
+      if (
+        key.startsWith(`${interactionId} `) &&
+        (agentId === null || !key.startsWith(`${interactionId} ${agentId} `))
+      ) {
+        end.close()
+        this.ends.delete(key)
+      }
   }
 
   private wrapUp(interactionId: string, agentId: string): void {

@@ -134,8 +134,7 @@ export const simulated: readonly ScenarioPerson[] = simulatedNames.map((name, n)
   id: slug(name),
   name,
   roles: ['agent'],
-  // They have no ears: calls come to real people.
-  loadLimitsId: n % 5 === 0 ? 'one-written' : 'written-only',
+  loadLimitsId: n % 5 === 0 ? 'one-written' : n % 5 === 4 ? 'written-only' : 'three-chats',
   ...whereOf(n),
   teamId: teamOf(n),
   // The crossing desk has tiers: newer people first, then those who know more.

@@ -1,3 +1,4 @@
+import type { Channel } from '@eudromos/core/plan'
 import { openOffer, visitOf } from '@eudromos/core/routing'
 import { idOf } from './connections.ts'
 import type { Change } from './follower.ts'
@@ -7,6 +8,8 @@ import type { Stream } from './stream.ts'
 /** What a carrier is told of an interaction of its own, or one that is before a simulated agent of its own. */
 export interface CarrierNews {
   readonly interactionId: string
+  /** Null once it is over. */
+  readonly channel: Channel | null
   readonly phase: 'waiting' | 'offered' | 'connected' | 'resting' | 'wrapUp' | 'over'
   readonly offer: { readonly id: string; readonly agentId: string } | null
   readonly agentId: string | null
@@ -14,6 +17,8 @@ export interface CarrierNews {
   readonly messages: number
   /** It waits in an open list: an agent takes it. */
   readonly onList: boolean
+  /** Nobody is at the customer's end of a call that rings nowhere: its agent calls them. */
+  readonly toDial: boolean
 }
 
 /** Tells a carrier, in codes and without words, what happens to its simulated customers and agents. */
@@ -33,7 +38,12 @@ export class CarrierFeed {
   async begin(stream: Stream): Promise<void> {
     const { connections, follower } = this.runtime
     const forget = connections.onClose(stream.close)
-    const unwatch = follower.watch({ changed: (change) => this.tell(change, stream) })
+    const unwatch = follower.watch({
+      changed: (change) => this.tell(change, stream),
+      signal: (signal) => {
+        if (this.agents.has(signal.to)) stream.send('signal', signal)
+      },
+    })
     this.stop = () => {
       forget()
       unwatch()
@@ -66,18 +76,23 @@ export class CarrierFeed {
     const { state } = this.runtime.follower
     const interaction = state.interactions.get(interactionId)
     if (interaction === undefined)
-      return { interactionId, phase: 'over', offer: null, agentId: null, turn: null, messages: 0, onList: false }
+      return {
+        ...{ interactionId, channel: null, phase: 'over', offer: null, agentId: null, turn: null, messages: 0 },
+        ...{ onList: false, toDial: false },
+      }
     const offer = openOffer(interaction)
-    const { phase, turn, messages, participations } = interaction
+    const { channel, phase, turn, messages, participations, away, dial, connections } = interaction
     const agentId = participations.find(({ to }) => to === null)?.personId ?? null
     return {
       interactionId,
+      channel,
       phase,
       offer: offer === null ? null : { id: offer.id, agentId: offer.agentId },
       agentId,
       turn: turn.side,
       messages,
       onList: phase === 'waiting' && state.lookup.queues.get(visitOf(interaction).queueId)?.selection === 'openList',
+      toDial: phase === 'connected' && away && dial === null && connections.length === 0,
     }
   }
 }
