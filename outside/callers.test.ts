@@ -30,7 +30,7 @@ beforeEach(() => {
   network = new CallNetwork({ settings: { up: true }, tell: tellCentre } as never, () => false)
   globalThis.fetch = ((url: string, init: RequestInit = {}) => {
     const path = new URL(url).pathname.replace('/api/gateway/calls/', '')
-    asked.push(path)
+    asked.push(init.method === 'DELETE' ? `no ${path}` : path)
     if (!path.endsWith('/live')) return Promise.resolve(Response.json({ seq: 1 }))
     told += 1
     const stream = new ReadableStream<Uint8Array>({
@@ -108,4 +108,17 @@ test('who would rather be called back asks for it, hangs up, and answers when it
   await pass(31)
   expect(asked.at(-1)).toBe('c1/leave')
   expect(over).toHaveBeenCalledTimes(1)
+})
+
+test('where traffic stops, nobody is left on a line or waiting to be called back', async () => {
+  const waiting = await begin()
+  await waiting.hangUp()
+  expect(asked).toEqual(['c1/live', 'c1/leave'])
+  asked = []
+  const away = await begin({ ratherCalledBack: true })
+  tell({ phase: 'waiting', callback: 'may' })
+  await pass(0)
+  await away.hangUp()
+  expect(asked).toEqual(['c1/live', 'c1/callback', 'no c1/callback'])
+  expect(over).toHaveBeenCalledTimes(2)
 })

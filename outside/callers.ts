@@ -100,7 +100,8 @@ export class Caller {
   /** The end towards one of those in the call: two simulated ones never say anything, and open nothing. */
   private endTo(party: string): CallEnd {
     const known =
-      this.ends.get(party) ?? new CallEnd(false, this.plan.seed, (data) => this.ask('signals', { to: party, data }))
+      this.ends.get(party) ??
+      new CallEnd(false, this.plan.seed, (data) => this.ask('signals', 'POST', { to: party, data }))
     this.ends.set(party, known)
     return known
   }
@@ -116,7 +117,7 @@ export class Caller {
 
   /** Puts the telephone down once the centre has noted it, and answers when it rings. */
   private async askCallback(): Promise<void> {
-    await this.ask('callback', {})
+    await this.ask('callback')
     for (const timer of this.timers) clearTimeout(timer)
     this.putDown()
     this.after(longestSeconds, () => Promise.resolve(this.end()))
@@ -128,9 +129,14 @@ export class Caller {
     })
   }
 
-  private async hangUp(): Promise<void> {
-    await this.ask('leave', {})
-    this.end()
+  /** Leaves, or wants no call back any more, and is then at the end. */
+  async hangUp(): Promise<void> {
+    try {
+      if (this.line !== null) await this.ask('leave')
+      else if (this.token !== '') await this.ask('callback', 'DELETE')
+    } finally {
+      this.end()
+    }
   }
 
   private headers(): Record<string, string> {
@@ -141,9 +147,9 @@ export class Caller {
     }
   }
 
-  private async ask(what: string, body: object): Promise<void> {
+  private async ask(what: string, method: 'POST' | 'DELETE' = 'POST', body: object = {}): Promise<void> {
     const answer = await fetch(`${this.origin}/api/gateway/calls/${this.id}/${what}`, {
-      method: 'POST',
+      method,
       headers: this.headers(),
       body: JSON.stringify(body),
     })

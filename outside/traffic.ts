@@ -109,11 +109,12 @@ export class Traffic {
     void this.keepFollowing()
   }
 
-  /** Ends at once: the simulated people leave when their stream closes. */
+  /** Ends at once: callers hang up, the other simulated people leave when their stream closes. */
   async stop(): Promise<void> {
-    await Promise.allSettled(
-      this.agentIds.map((agentId) => this.carrier.act(agentId, 'setPresence', { stateId: 'break' })),
-    )
+    await Promise.allSettled([
+      ...this.agentIds.map((agentId) => this.carrier.act(agentId, 'setPresence', { stateId: 'break' })),
+      ...[...this.callers].map((caller) => caller.hangUp()),
+    ])
     this.stopping.abort()
     for (const end of this.unwatch) end()
     this.forgetAll()
