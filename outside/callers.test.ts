@@ -122,3 +122,13 @@ test('where traffic stops, nobody is left on a line or waiting to be called back
   expect(asked).toEqual(['c1/live', 'c1/callback', 'no c1/callback'])
   expect(over).toHaveBeenCalledTimes(2)
 })
+
+test('who hangs up while the call is still being put through has left it', async () => {
+  const caller = new Caller('http://centre.example', plan, network, over, trouble)
+  const calling = caller.call()
+  await caller.hangUp()
+  expect(await calling).toBe(false)
+  expect(asked).toEqual(['c1/leave'])
+  await pass(100)
+  expect(asked).toEqual(['c1/leave'])
+})

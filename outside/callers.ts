@@ -33,6 +33,7 @@ export class Caller {
   private id: string
   private token = ''
   private phase = ''
+  private ended = false
   private unwatch: () => void = () => undefined
 
   constructor(
@@ -54,6 +55,13 @@ export class Caller {
       this.end()
       return false
     }
+    if (this.ended) {
+      // They hung up before the centre had said that it takes the call.
+      this.id = begun.id
+      this.token = begun.token
+      await this.ask('leave')
+      return false
+    }
     this.take(begun.id, begun.token)
     this.after(patienceSeconds, () => (this.phase === 'connected' ? Promise.resolve() : this.hangUp()))
     return true
@@ -61,6 +69,7 @@ export class Caller {
 
   /** Nothing is heard or said any more. */
   end(): void {
+    this.ended = true
     for (const timer of this.timers) clearTimeout(timer)
     this.timers.clear()
     this.putDown()

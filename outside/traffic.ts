@@ -201,7 +201,7 @@ export class Traffic {
   /** Somebody calls; false where there is no line for it. */
   private async call(choice: number): Promise<boolean> {
     const line = await this.lineOf('voice', choice)
-    if (line === null || this.networks === null) return false
+    if (line === null || this.networks === null || this.stopping.signal.aborted) return false
     const { handleSeconds, mood } = this.settings
     const caller = new Caller(
       this.origin,

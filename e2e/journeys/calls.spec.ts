@@ -210,3 +210,33 @@ test('a call is passed on to a colleague, who hears the customer and reads the n
   await goHome(joao)
   await goHome(ana)
 })
+
+test('simulated people have a voice: a caller hears one who answers, an agent one who calls', async ({ browser }) => {
+  const phone = await signIn(browser, 'Rosalind Okafor', null)
+  const traffic = (settings: object | null) =>
+    phone.evaluate(async (body) => {
+      const method = body === null ? 'DELETE' : 'PUT'
+      await fetch('/api/outside/traffic', {
+        method,
+        headers: { 'content-type': 'application/json' },
+        body: body === null ? undefined : JSON.stringify(body),
+      })
+    }, settings)
+  await call(phone, '+61491570006')
+  await traffic({ chatsPerMinute: 0, agents: 24, handleSeconds: 300 })
+  await expect(heardBy(phone)).toContainText('You are talking to')
+  await expectSound(phone)
+  await phone.getByRole('button', { name: 'Hang up' }).click()
+
+  await traffic({ chatsPerMinute: 60, callPercent: 100, textPercent: 0, mailPercent: 0, agents: 0 })
+  const ana = await signIn(browser, 'Ana Mirel')
+  await sayPresence(ana, 'Ready')
+  await ana
+    .getByRole('button', { name: /^Answer/ })
+    .first()
+    .click()
+  await expectSound(ana)
+  await traffic(null)
+  await ana.getByRole('button', { name: 'Finish wrap-up' }).click()
+  await goHome(ana)
+})
