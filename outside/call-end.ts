@@ -1,5 +1,5 @@
 import { v7 as newId } from 'uuid'
-import { MediaStreamTrack, RTCPeerConnection, RTCRtpCodecParameters, RtpHeader, RtpPacket } from 'werift'
+import type { RTCPeerConnection } from 'werift'
 import { frame, murmur } from './murmur.ts'
 
 /** What two ends of a call say to each other to set up its sound (docs/formats/gateway.yaml). */
@@ -13,7 +13,9 @@ export interface CallSignal {
 }
 
 const packetMs = 20
-const pcmu = () => new RTCRtpCodecParameters({ mimeType: 'audio/PCMU', clockRate: 8000, channels: 1, payloadType: 0 })
+/** Large, and needed only once a real person is in a call. */
+const webrtc = () => import('werift')
+type WebRtc = Awaited<ReturnType<typeof webrtc>>
 
 /**
  * A simulated person's end of a call: it talks without words, and drops what it hears. Nothing is opened before the
@@ -23,6 +25,7 @@ export class CallEnd {
   private readonly page = newId()
   private connection: RTCPeerConnection | null = null
   private session = ''
+  private closed = false
   private talking: NodeJS.Timeout | null = null
   private early: CallSignal[] = []
   /** Of sound, since this end was made. */
@@ -42,9 +45,11 @@ export class CallEnd {
 
   async hear(signal: CallSignal): Promise<void> {
     const { kind, session = '', sdp = '' } = signal
-    if (kind === 'here') return this.begins ? this.offer() : this.begin()
+    const rtc = await webrtc()
+    if (this.closed) return
+    if (kind === 'here') return this.begins ? this.offer(rtc) : this.begin()
     if (kind === 'offer') {
-      const connection = this.open(session)
+      const connection = this.open(rtc, session)
       await connection.setRemoteDescription({ type: 'offer', sdp })
       await connection.setLocalDescription(await connection.createAnswer())
       this.tell({ kind: 'answer', session, sdp: connection.localDescription?.sdp ?? '' })
@@ -59,6 +64,11 @@ export class CallEnd {
   }
 
   close(): void {
+    this.closed = true
+    this.drop()
+  }
+
+  private drop(): void {
     if (this.talking !== null) clearInterval(this.talking)
     this.talking = null
     this.early = []
@@ -66,8 +76,8 @@ export class CallEnd {
     this.connection = null
   }
 
-  private async offer(): Promise<void> {
-    const connection = this.open(newId())
+  private async offer(rtc: WebRtc): Promise<void> {
+    const connection = this.open(rtc, newId())
     await connection.setLocalDescription(await connection.createOffer())
     this.tell({ kind: 'offer', session: this.session, sdp: connection.localDescription?.sdp ?? '' })
   }
@@ -81,11 +91,13 @@ export class CallEnd {
       if (candidate !== undefined && session === this.session) await this.connection.addIceCandidate(candidate)
   }
 
-  private open(session: string): RTCPeerConnection {
-    this.close()
+  private open(rtc: WebRtc, session: string): RTCPeerConnection {
+    this.drop()
     this.session = session
+    const { MediaStreamTrack, RTCPeerConnection, RTCRtpCodecParameters, RtpHeader, RtpPacket } = rtc
+    const pcmu = new RTCRtpCodecParameters({ mimeType: 'audio/PCMU', clockRate: 8000, channels: 1, payloadType: 0 })
     const connection = new RTCPeerConnection({
-      codecs: { audio: [pcmu()], video: [] },
+      codecs: { audio: [pcmu], video: [] },
       iceServers: [],
       // Both ends may be on one machine that has no other network.
       iceAdditionalHostAddresses: ['127.0.0.1'],
@@ -103,30 +115,29 @@ export class CallEnd {
         this.tell({ kind: 'candidate', session, candidate: candidate.toJSON() })
     })
     connection.connectionStateChange.subscribe((state) => {
-      if (state === 'connected' && this.connection === connection) this.talk(track)
+      if (state === 'connected' && this.connection === connection)
+        this.talk((sent, words) => {
+          const header = {
+            payloadType: 0,
+            sequenceNumber: sent & 0xffff,
+            timestamp: (sent * frame) >>> 0,
+            ssrc: this.seed,
+          }
+          track.writeRtp(new RtpPacket(new RtpHeader(header), words))
+        })
     })
     return connection
   }
 
-  private talk(track: MediaStreamTrack): void {
+  /** Hands over the next words of 20 ms, with their number, as time goes on. */
+  private talk(write: (sent: number, words: Buffer) => void): void {
     if (this.talking !== null) return
     const words = murmur(this.seed)
     let sent = 0
     const begunAt = performance.now()
     this.talking = setInterval(() => {
       // A timer comes late now and then: what is due is sent, so that no gap grows.
-      for (const due = (performance.now() - begunAt) / packetMs; sent < due; sent += 1)
-        track.writeRtp(
-          new RtpPacket(
-            new RtpHeader({
-              payloadType: 0,
-              sequenceNumber: sent & 0xffff,
-              timestamp: (sent * frame) >>> 0,
-              ssrc: this.seed,
-            }),
-            words(),
-          ),
-        )
+      for (const due = (performance.now() - begunAt) / packetMs; sent < due; sent += 1) write(sent, words())
     }, packetMs)
   }
 

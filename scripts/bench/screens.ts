@@ -76,11 +76,18 @@ export async function benchScreens(quick: boolean): Promise<object> {
     .map((one) => one.split(';')[0])
     .join('; ')
   const busy = { chatsPerMinute: 240, agents: 300, handleSeconds: 90 }
-  await fetch(`${origin}/api/outside/traffic`, {
-    method: 'PUT',
-    headers: { origin, cookie, 'content-type': 'application/json' },
-    body: JSON.stringify(busy),
-  })
+  await until(
+    'Outside is there',
+    async () => {
+      const answer = await fetch(`${origin}/api/outside/traffic`, {
+        method: 'PUT',
+        headers: { origin, cookie, 'content-type': 'application/json' },
+        body: JSON.stringify(busy),
+      })
+      return answer.ok
+    },
+    warmUpMs,
+  )
   await until(
     'the agents are in',
     async () => {
