@@ -50,6 +50,7 @@ interface Listed {
 
 const t = en.records
 const sizes = [25, 50, 100]
+const settleMs = 500
 const fields = ['from', 'to', 'channel', 'queueId', 'agentId', 'outcome', 'tag', 'customer'] as const
 const columnStore = 'eudromos.records.columns'
 
@@ -158,6 +159,14 @@ export function RecordsRoom({
     { keep: true },
   )
   if (page === 0 && value !== null && value.upTo !== begun) setBegun(value.upTo)
+  // The rows come first: what dates are picked with is large.
+  const there = value !== null || error !== null
+  const [settled, setSettled] = useState(false)
+  useEffect(() => {
+    if (!there) return
+    const timer = setTimeout(() => setSettled(true), settleMs)
+    return () => clearTimeout(timer)
+  }, [there])
   const rows = value?.rows ?? []
   const { total, more, newestOnly } = value ?? { total: 0, more: false, newestOnly: false }
   const order = params.get('sort') ?? 'arrivedAt'
@@ -207,6 +216,7 @@ export function RecordsRoom({
           <WhenField
             key={name}
             kind="dateTime"
+            ready={settled}
             label={t[name]}
             value={params.get(name) ?? ''}
             onChange={(value) => set({ [name]: value })}
