@@ -25,7 +25,7 @@ test('erasing a customer takes name and words away and leaves the record', async
     outcome: 'answered' as const,
     messages: 1,
     offers: [],
-    handedBack: 0,
+    requeued: 0,
   }
   await owner.insert(schema.record).values([
     { ...record, id: 'i1' },

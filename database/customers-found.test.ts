@@ -58,7 +58,7 @@ const players: { [K in Step['kind']]: (id: string, one: Extract<Step, { kind: K 
     owner.query('delete from customer_address where customer_id = $1 and address_id = $2', [id, `a${address}`]),
   came: (id, { at }) =>
     owner.query(
-      `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back)
+      `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, requeued)
        values ($1, 'chat', $2, 'l', 'q', false, $3, 'answered', 0, '[]', 0)`,
       [`r${(made += 1)}`, id, at],
     ),

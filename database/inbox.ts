@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import type pg from 'pg'
-import type { Actor, Command, Refusal } from '@eudromos/core/routing'
+import { upcastCommand, type Actor, type Command, type Refusal } from '@eudromos/core/routing'
 import { joined, once } from './procedure.ts'
 
 /** What became of a command. `seq` is the journal's number up to which its effects reach. */
@@ -140,7 +140,7 @@ export async function readPending(client: pg.ClientBase, limit: number): Promise
     text: 'select id, body from inbox where answered_at is null order by id limit $1',
     values: [limit],
   })
-  return rows.map(({ id, body }) => ({ inboxId: id, command: JSON.parse(body) as Command }))
+  return rows.map(({ id, body }) => ({ inboxId: id, command: upcastCommand(JSON.parse(body) as Command) }))
 }
 
 export interface Pressure {

@@ -80,22 +80,22 @@ begin
   recorded as (
     insert into record (id, channel, customer_id, line_id, address_id, queue_id, test, arrived_at, outcome, answered_at, agent_id,
       ended_at, ended_by, closed_at, wait_ms, talk_ms, wrap_up_ms, hold_ms, held_at, messages, disposition_id, notes_content_id, offers,
-      handed_back, sent_on, passages, attendances, mood, tags, recording_refused, warnings, abuse, block_asked, way, dials)
+      requeued, overflowed, passages, attendances, mood, tags, recording_refused, warnings, abuse, block_asked, way, dials)
     select r.id, r.channel, r."customerId", r."lineId", r."addressId", r."queueId", r.test, r."arrivedAt", r.outcome, r."answeredAt",
       r."agentId", r."endedAt", r."endedBy", r."closedAt", r."waitMs", r."talkMs", r."wrapUpMs", r."holdMs", r."heldAt", r.messages,
-      r."dispositionId", r."notesContentId", r.offers, r."handedBack", r."sentOn", r.passages, r.attendances, r.mood, r.tags, r."recordingRefused",
+      r."dispositionId", r."notesContentId", r.offers, r."requeued", r."overflowed", r.passages, r.attendances, r.mood, r.tags, r."recordingRefused",
       r.warnings, r.abuse, r."blockAsked", r.way, r.dials
     from fence, jsonb_to_recordset(b_records) as r (id text, channel text, "customerId" text, "lineId" text,
       "addressId" text, "queueId" text, test boolean, "arrivedAt" bigint, outcome text, "answeredAt" bigint, "agentId" text,
       "endedAt" bigint, "endedBy" text, "closedAt" bigint, "waitMs" bigint, "talkMs" bigint, "wrapUpMs" bigint, "holdMs" bigint, "heldAt" bigint,
-      messages int, "dispositionId" text, "notesContentId" text, offers jsonb, "handedBack" int, "sentOn" int,
+      messages int, "dispositionId" text, "notesContentId" text, offers jsonb, "requeued" int, "overflowed" int,
       passages jsonb, attendances jsonb, mood text, tags text[], "recordingRefused" boolean, warnings int, abuse text, "blockAsked" boolean, way text, dials jsonb)
     on conflict (id) do update set customer_id = excluded.customer_id, queue_id = excluded.queue_id, outcome = excluded.outcome, answered_at = excluded.answered_at,
       agent_id = excluded.agent_id, ended_at = excluded.ended_at, ended_by = excluded.ended_by,
       closed_at = excluded.closed_at, wait_ms = excluded.wait_ms, talk_ms = excluded.talk_ms,
       wrap_up_ms = excluded.wrap_up_ms, hold_ms = excluded.hold_ms, held_at = excluded.held_at, messages = excluded.messages, disposition_id = excluded.disposition_id,
-      notes_content_id = excluded.notes_content_id, offers = excluded.offers, handed_back = excluded.handed_back,
-      sent_on = excluded.sent_on, passages = excluded.passages,
+      notes_content_id = excluded.notes_content_id, offers = excluded.offers, requeued = excluded.requeued,
+      overflowed = excluded.overflowed, passages = excluded.passages,
       attendances = excluded.attendances, mood = excluded.mood, recording_refused = excluded.recording_refused,
       warnings = excluded.warnings, abuse = excluded.abuse, block_asked = excluded.block_asked,
       way = excluded.way, dials = excluded.dials)

@@ -98,7 +98,7 @@ test('who is erased is heard no more', async () => {
   await part('c', 1, 'Hello, this is Mara')
   await owner.query(`insert into customer (id, name) values ('mara', 'Mara')`)
   await owner.query(
-    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back)
+    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, requeued)
      values ('call of mara', 'voice', 'mara', 'phone', 'sailings', false, 1, 'answered', 0, '[]', 0)`,
   )
   await eraseCustomer(web, 'mara', 'erased')

@@ -23,7 +23,7 @@ afterAll(async () => {
 
 const record = (id: string, customerId: string, rest: Partial<typeof t.record.$inferInsert> = {}) => ({
   ...{ id, customerId, channel: 'chat' as const, lineId: 'site', queueId: 'sailings', test: false, arrivedAt: 1 },
-  ...{ outcome: 'answered' as const, messages: 1, offers: [], handedBack: 0 },
+  ...{ outcome: 'answered' as const, messages: 1, offers: [], requeued: 0 },
   ...rest,
 })
 

@@ -30,3 +30,26 @@ test('load limits that were kept before there was email take none, and what they
     { id: 'old', channels: { ...before, email } },
   ])
 })
+
+test('records that were kept before they had the words of the trade have them now', async () => {
+  const { $client } = owner
+  const migration = readFileSync(join(process.cwd(), 'database/migrations/0039_words_of_the_trade.sql'), 'utf8')
+  const passage = (cause: string) => ({ cause, at: 1, fromQueueId: 'q', toQueueId: 'q' })
+  const insert = `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers,
+    handed_back, sent_on, passages) values ($1, 'chat', 'c', 'l', 'q', false, 1, $2, 0, '[]', 2, 1, $3)`
+  await $client.query('alter table record rename column requeued to handed_back')
+  await $client.query('alter table record rename column overflowed to sent_on')
+  await $client.query(insert, ['away', 'sentAway', '[]'])
+  const causes = ['closed', 'handedBack', 'moved', 'handedBack']
+  await $client.query(insert, ['there', 'answered', JSON.stringify(causes.map(passage))])
+  await $client.query(migration)
+  const { rows } = await $client.query('select id, outcome, requeued, overflowed, passages from record order by id')
+  const counts = { requeued: 2, overflowed: 1 }
+  expect(rows).toEqual([
+    { id: 'away', outcome: 'rejected', ...counts, passages: [] },
+    {
+      ...{ id: 'there', outcome: 'answered', ...counts },
+      passages: ['closed', 'requeued', 'moved', 'requeued'].map(passage),
+    },
+  ])
+})

@@ -257,7 +257,7 @@ test('a deadline that throws takes out its own interaction, while commands besid
   // Its agent is free for whoever waits next.
   expect(events.some((event) => event.type === 'offerMade' && event.interactionId === 'i2')).toBe(true)
   expect(await web.query.record.findFirst({ where: (one, { eq }) => eq(one.id, 'i1') })).toMatchObject({
-    outcome: 'sentAway',
+    outcome: 'rejected',
     endedBy: 'system',
   })
 })

@@ -284,7 +284,8 @@ test('rules of every part repeat as a second implementation has them', () => {
         dtstart: start,
         until: new Date(range.to - 1),
       }).all()
-      const want = [...new Set([start.getTime(), ...theirs.map((at) => at.getTime())])]
+      // That implementation gives them in the order of the positions.
+      const want = [...new Set([start.getTime(), ...theirs.map((at) => at.getTime())])].sort((a, b) => a - b)
       expect([rule, start.toISOString(), ...read]).toEqual([rule, start.toISOString(), ...want])
     }),
     { numRuns: 200 },

@@ -3,7 +3,7 @@ import type { Instant } from '../plan/index.ts'
 
 /**
  * Counts of one queue since its day began. A visit counts in the day on which it began, so at any time
- * entered = answered + abandoned + passedOn + sentAway + the visits of today that still wait.
+ * entered = answered + abandoned + passedOn + rejected + the visits of today that still wait.
  */
 export interface QueueFigures {
   dayBeganAt: Instant
@@ -13,7 +13,7 @@ export interface QueueFigures {
   abandoned: number
   abandonedWithin: number
   passedOn: number
-  sentAway: number
+  rejected: number
   callbacks: number
   messagesLeft: number
   waitSumMs: number
@@ -31,7 +31,7 @@ export const freshFigures = (dayBeganAt: Instant): QueueFigures => ({
   abandoned: 0,
   abandonedWithin: 0,
   passedOn: 0,
-  sentAway: 0,
+  rejected: 0,
   callbacks: 0,
   messagesLeft: 0,
   waitSumMs: 0,
@@ -42,7 +42,7 @@ export const freshFigures = (dayBeganAt: Instant): QueueFigures => ({
 })
 
 /** `callbacks` and `messagesLeft`: who hung up to be called at their turn, or having left a message. */
-export type VisitEnd = 'answered' | 'abandoned' | 'passedOn' | 'sentAway' | 'callbacks' | 'messagesLeft'
+export type VisitEnd = 'answered' | 'abandoned' | 'passedOn' | 'rejected' | 'callbacks' | 'messagesLeft'
 
 /** Counts the end of a visit that began at `enteredAt` and waited for `wait` ms; `targetMs` is the queue's target. */
 export function countVisitEnd(

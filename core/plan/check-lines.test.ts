@@ -59,7 +59,7 @@ test('a number that is led to another queue leaves the one before', () => {
   ).toEqual([['b'], ['a', 'b']])
 })
 
-test('a queue that nobody can come to is told, whether by a line or sent on', () => {
+test('a queue that nobody can come to is told, whether by a line or by overflow', () => {
   const found = (queues: PlanDocument['queues'][number][], lines = [plannedLine(['a'])]): string[] =>
     checkQueue(plannedQueue('b'), document(lines, queues))
       .map(({ code }) => code)

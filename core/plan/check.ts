@@ -53,7 +53,7 @@ const waysOn = ({ atClosingTo, whenFullTo, longestWaitSeconds, longestWaitTo }: 
     to === null ? [] : [to],
   )
 
-/** Whether somebody sent on to `to` could come back here, by any of the ways on. */
+/** Whether somebody who overflows to `to` could come back here, by any of the ways on. */
 function comesBack(queue: Ways, to: string, document: PlanDocument): boolean {
   const ways = new Map(document.queues.map((one) => [one.id as string, waysOn(one)]))
   const seen = new Set<string>()
@@ -131,7 +131,7 @@ function checkTeams(queue: PlanDocument['queues'][number], document: PlanDocumen
   }
 }
 
-/** Whether anybody can come into the queue: by a line, or sent on from another queue. */
+/** Whether anybody can come into the queue: by a line, or by overflow from another queue. */
 const isLedTo = ({ id }: Pick<Ways, 'id'>, { lines, queues }: PlanDocument): boolean =>
   lines.some(({ queueIds }) => queueIds.includes(id)) ||
   queues.some((one) => one.service !== 'retired' && waysOn(one).includes(id))

@@ -73,11 +73,11 @@ export const emergencyScopes = ['centre', 'site', 'queues'] as const
 /** What an emergency closing closes: everything, what is worked on at one site, or some queues. */
 export type EmergencyScope = (typeof emergencyScopes)[number]
 
-export const waitingWays = ['held', 'served', 'sentOn', 'ended'] as const
-/** What becomes of those who wait in an emergency: kept in place, still served, sent to another queue, sent away. */
+export const waitingWays = ['held', 'served', 'overflowed', 'ended'] as const
+/** What becomes of those who wait in an emergency: kept in place, still served, overflowed to another queue, rejected. */
 export type WaitingWay = (typeof waitingWays)[number]
 
-export const talkingWays = ['goOn', 'handedBack', 'ended'] as const
+export const talkingWays = ['goOn', 'requeued', 'ended'] as const
 /** What becomes of conversations in an emergency. */
 export type TalkingWay = (typeof talkingWays)[number]
 
@@ -281,11 +281,11 @@ export interface Queue {
   readonly answerWindowSeconds: number
   readonly selection: SelectionMethod
   readonly mostWaiting: number | null
-  /** Where newcomers beyond `mostWaiting` go; null: they are told so and sent away. */
+  /** Where newcomers beyond `mostWaiting` go; null: they are told so and rejected. */
   readonly whenFullTo: QueueId | null
   /** The wait in this queue after which one who waits does not stay; null: as long as it takes. */
   readonly longestWaitSeconds: number | null
-  /** Where they go then; null: they are told so and sent away. */
+  /** Where they go then; null: they are told so and rejected. */
   readonly longestWaitTo: QueueId | null
   readonly wrapUpSeconds: number
   /** What its conversations can be said to have come to; empty: all that the centre has. */

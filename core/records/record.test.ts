@@ -42,7 +42,7 @@ test('one who leaves before the answer is abandoned with the wait so far', () =>
   expect(recordOf('i1', centre.journal)).toMatchObject({ outcome: 'abandoned', waitMs: 7000, endedBy: 'customer' })
 })
 
-test('talk of a chat that was handed back adds up over both conversations', () => {
+test('talk of a chat that was requeued adds up over both conversations', () => {
   const centre = new TestCentre()
   centre.ready('ana')
   centre.arrive('i1')
@@ -53,13 +53,13 @@ test('talk of a chat that was handed back adds up over both conversations', () =
   centre.wait(10).do('leaveInteraction', { interactionId: 'i1' })
   expect(recordOf('i1', centre.journal)).toMatchObject({
     agentId: 'ana',
-    handedBack: 1,
+    requeued: 1,
     talkMs: 60_000,
     endedBy: 'customer',
   })
 })
 
-test('in an emergency one who waits is sent away, and a conversation is ended by the centre', () => {
+test('in an emergency one who waits is rejected, and a conversation is ended by the centre', () => {
   const centre = new TestCentre()
   centre.ready('ana')
   centre.arrive('i1')
@@ -72,14 +72,14 @@ test('in an emergency one who waits is sent away, and a conversation is ended by
     queueIds: [],
     evacuate: true,
     waiting: 'ended',
-    sendOnTo: null,
+    overflowTo: null,
     talking: 'ended',
     reason: 'weather',
     announcementId: null,
   })
   expect(recordOf('i1', centre.journal)).toMatchObject({ outcome: 'answered', talkMs: 9000, endedBy: 'system' })
   expect(recordOf('i2', centre.journal)).toMatchObject({
-    outcome: 'sentAway',
+    outcome: 'rejected',
     waitMs: 9000,
     endedBy: 'system',
     closedAt: centre.at,

@@ -15,7 +15,7 @@ import type {
   QueueId,
 } from '../plan/index.ts'
 import type { GuestWay } from '../calls/index.ts'
-import type { DialEnd, Event, GuestEnd, OfferCause, OfferEnd, SendingCause } from '../routing/index.ts'
+import type { DialEnd, Event, GuestEnd, OfferCause, OfferEnd, OverflowCause } from '../routing/index.ts'
 
 export interface RecordedOffer {
   readonly id: OfferId
@@ -36,10 +36,10 @@ export interface RecordedOffer {
 export interface Passage {
   readonly at: Instant
   /**
-   * Sent on since the queue closed, was full or the wait too long; moved by a supervisor; transferred; handed over to a
-   * colleague who was in the call; handed back; laid to rest and woken again.
+   * Overflowed since the queue closed, was full or the wait too long; moved by a supervisor; transferred; handed over to a
+   * colleague who was in the call; requeued; laid to rest and woken again.
    */
-  readonly cause: SendingCause | 'transferred' | 'handedOver' | 'handedBack' | 'rested' | 'woken'
+  readonly cause: OverflowCause | 'transferred' | 'handedOver' | 'requeued' | 'rested' | 'woken'
   readonly fromQueueId: QueueId
   readonly toQueueId: QueueId
   /** Who moved or transferred it, or had it last. */
@@ -60,7 +60,7 @@ export interface Attendance {
 }
 
 /** `notReached`: calls went out to the customer, and none was answered. */
-export type Outcome = 'underWay' | 'answered' | 'abandoned' | 'sentAway' | 'notReached'
+export type Outcome = 'underWay' | 'answered' | 'abandoned' | 'rejected' | 'notReached'
 
 /** How a contact came about: by the customer who stayed for it, asked to be called, or left a message; or by the agent. */
 export type Way = 'incoming' | 'callback' | 'voicemail' | 'outgoing'
@@ -86,7 +86,7 @@ export interface InteractionRecord {
   readonly way: Way
   readonly arrivedAt: Instant
   readonly outcome: Outcome
-  /** The first answer, and who gave it; a chat handed back is answered again, which shows in the offers. */
+  /** The first answer, and who gave it; a chat that was requeued is answered again, which shows in the offers. */
   readonly answeredAt: Instant | null
   readonly agentId: AgentId | null
   /** When the conversation ended, or the customer left. */
@@ -115,9 +115,9 @@ export interface InteractionRecord {
   readonly tags: readonly string[]
   readonly notesContentId: ContentId | null
   readonly offers: readonly RecordedOffer[]
-  readonly handedBack: number
-  /** How often a queue that closed sent it on to another; `queueId` is the last. */
-  readonly sentOn: number
+  readonly requeued: number
+  /** How often it left a queue for another; `queueId` is the last. */
+  readonly overflowed: number
   /** Each change of queue or hand before it was over, in order. */
   readonly passages: readonly Passage[]
   /** Calls that went out to the customer, in order. */
@@ -131,7 +131,7 @@ export interface InteractionRecord {
  * of that interaction so far; `seq` is the event's number in the journal.
  */
 export function recordAfter(before: InteractionRecord | null, event: Event, seq: number): InteractionRecord | null {
-  if (event.type === 'interactionArrived' || event.type === 'interactionSentAway') return begin(event)
+  if (event.type === 'interactionArrived' || event.type === 'interactionRejected') return begin(event)
   if (event.type === 'reachedOut') return beginOutward(event)
   if (before === null || !('interactionId' in event)) return null
   switch (event.type) {
@@ -165,19 +165,19 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
         talkMs: talkedBy(before, event.at),
       }
     }
-    case 'turnedAway':
-      return gone(before, event, 'sentAway', 'system')
+    case 'rejected':
+      return gone(before, event, 'rejected', 'system')
     case 'interactionQuarantined':
       return gone(
         parted(offHold(undialled(before, event.at), event.at), event.at, null),
         { ...event, waitedMs: null },
-        'sentAway',
+        'rejected',
         'system',
       )
-    case 'sentOn':
+    case 'overflowed':
       return {
         ...passed(before, event, { cause: event.cause, toQueueId: event.queueId, by: event.by }),
-        sentOn: before.sentOn + 1,
+        overflowed: before.overflowed + 1,
       }
     case 'transferred': {
       const { agentId, queueId, wish, noteContentId } = event
@@ -187,11 +187,11 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
         talkMs: talkedBy(before, event.at),
       }
     }
-    case 'handedBack': {
-      const back = { cause: 'handedBack', toQueueId: before.queueId, by: event.agentId } as const
+    case 'requeued': {
+      const back = { cause: 'requeued', toQueueId: before.queueId, by: event.agentId } as const
       return {
         ...passed(undialled(parted(before, event.at, null), event.at), event, back),
-        handedBack: before.handedBack + 1,
+        requeued: before.requeued + 1,
         talkMs: talkedBy(before, event.at),
       }
     }
@@ -293,7 +293,7 @@ const offHold = (before: InteractionRecord, at: Instant): InteractionRecord =>
 const gone = (
   before: InteractionRecord,
   { at, waitedMs }: { readonly at: Instant; readonly waitedMs: number | null | undefined },
-  outcome: 'abandoned' | 'sentAway',
+  outcome: 'abandoned' | 'rejected',
   endedBy: 'customer' | 'system',
 ): InteractionRecord => ({
   ...before,
@@ -321,25 +321,25 @@ const talkedBy = (record: InteractionRecord, at: Instant): number =>
 const lastAnswerOf = (record: InteractionRecord): Instant =>
   record.offers.findLast(({ end }) => end === 'answered')?.endedAt ?? record.arrivedAt
 
-function begin(event: Event<'interactionArrived' | 'interactionSentAway'>): InteractionRecord {
-  const sentAway = event.type === 'interactionSentAway'
+function begin(event: Event<'interactionArrived' | 'interactionRejected'>): InteractionRecord {
+  const rejected = event.type === 'interactionRejected'
   return {
     id: event.interactionId,
     channel: event.channel,
     customerId: event.customerId,
     lineId: event.lineId,
-    addressId: sentAway ? null : event.addressId,
+    addressId: rejected ? null : event.addressId,
     queueId: event.queueId,
     test: event.test,
-    way: !sentAway && event.leftMessage && event.channel === 'voice' ? 'voicemail' : 'incoming',
+    way: !rejected && event.leftMessage && event.channel === 'voice' ? 'voicemail' : 'incoming',
     arrivedAt: event.at,
-    outcome: sentAway ? 'sentAway' : 'underWay',
+    outcome: rejected ? 'rejected' : 'underWay',
     answeredAt: null,
     agentId: null,
-    endedAt: sentAway ? event.at : null,
-    endedBy: sentAway ? 'system' : null,
-    closedAt: sentAway ? event.at : null,
-    waitMs: sentAway ? 0 : null,
+    endedAt: rejected ? event.at : null,
+    endedBy: rejected ? 'system' : null,
+    closedAt: rejected ? event.at : null,
+    waitMs: rejected ? 0 : null,
     talkMs: null,
     wrapUpMs: null,
     holdMs: 0,
@@ -351,11 +351,11 @@ function begin(event: Event<'interactionArrived' | 'interactionSentAway'>): Inte
     warnings: 0,
     abuse: null,
     blockAsked: false,
-    tags: sentAway ? [] : event.tags,
+    tags: rejected ? [] : event.tags,
     notesContentId: null,
     offers: [],
-    handedBack: 0,
-    sentOn: 0,
+    requeued: 0,
+    overflowed: 0,
     passages: [],
     dials: [],
     attendances: [],

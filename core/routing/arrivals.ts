@@ -122,7 +122,7 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
   const instead = isFull ? insteadOf(state, queue) : null
   if (isFull && instead === null && !inThreads(channel))
     return [
-      event('interactionSentAway', at, {
+      event('interactionRejected', at, {
         interactionId,
         channel,
         customerId,
@@ -154,13 +154,13 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
     tags: line.tags,
     back,
   })
-  const sentOn = instead === null ? [] : [fullEvent(state, interactionId, instead, at)]
+  const overflowed = instead === null ? [] : [fullEvent(state, interactionId, instead, at)]
   const said = contentId === null ? [] : [saidByCustomer(interactionId, 1, contentId, at)]
-  return [arrived, ...sentOn, ...said]
+  return [arrived, ...overflowed, ...said]
 }
 
-const fullEvent = (state: State, interactionId: InteractionId, queueId: QueueId, at: Instant): Event<'sentOn'> =>
-  event('sentOn', at, {
+const fullEvent = (state: State, interactionId: InteractionId, queueId: QueueId, at: Instant): Event<'overflowed'> =>
+  event('overflowed', at, {
     interactionId,
     visitId: `${interactionId}.v2`,
     queueId,

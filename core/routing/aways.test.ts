@@ -125,7 +125,7 @@ test('who may never be called any more is told so as well', () => {
   hangUp(centre)
   const from = centre.journal.length
   later(centre, 61)
-  expect(types(centre.journal.slice(from))).toEqual(['messageSent', 'turnedAway'])
+  expect(types(centre.journal.slice(from))).toEqual(['messageSent', 'rejected'])
   expect(centre.journal[from]).toMatchObject({ side: 'agent', personId: null, ...notReached })
 })
 
@@ -169,7 +169,7 @@ test('nobody is called outside the times that the customer can be called at', ()
   later(centre, 600)
   expect(centre.state.interactions.has('call')).toBe(false)
   expect(centre.state.index.standing(queueId)).toMatchObject({ waiting: 0, heldOff: 0 })
-  expect(recordOf(centre)?.outcome).toBe('sentAway')
+  expect(recordOf(centre)?.outcome).toBe('rejected')
 })
 
 test('a callback is asked for by callers who wait long enough where the plan has it, and can be taken back', () => {

@@ -80,7 +80,7 @@ function heldOff(state: State, interaction: Interaction, at: Instant): Event[] {
   const until = callback === null ? null : callableFrom(callback, at)
   if (until !== null) return [event('callbackHeldOff', at, { interactionId, until })]
   const waitedMs = state.servedWaitMs(visitOf(interaction), at)
-  return [...regret(interaction, at), event('turnedAway', at, { interactionId, waitedMs })]
+  return [...regret(interaction, at), event('rejected', at, { interactionId, waitedMs })]
 }
 
 /** What the plan says to somebody whom the callback did not reach in the end. */

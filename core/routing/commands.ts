@@ -69,8 +69,8 @@ export interface CommandBodies {
     /** Whether the people concerned are set to Evacuated. */
     readonly evacuate: boolean
     readonly waiting: WaitingWay
-    /** Where those who wait are sent on to. */
-    readonly sendOnTo: QueueId | null
+    /** Where those who wait overflow to. */
+    readonly overflowTo: QueueId | null
     readonly talking: TalkingWay
     readonly reason: StopgapReason
     /** What customers are told. */

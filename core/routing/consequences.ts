@@ -150,11 +150,11 @@ export function estimateFor(state: State, queueId: QueueId): number | null {
   return estimateWaitSeconds(waiting + 1, slots, free, state.queueDay(queueId).recentHandleMs)
 }
 
-export function handBackEvent(state: State, interactionId: string, agentId: string, at: Instant): Event<'handedBack'> {
+export function handBackEvent(state: State, interactionId: string, agentId: string, at: Instant): Event<'requeued'> {
   const interaction = state.interaction(interactionId)
   const visit = visitOf(interaction)
   const answeredAt = visit.offers.at(-1)?.endedAt ?? visit.enteredAt
-  return event('handedBack', at, {
+  return event('requeued', at, {
     ...nextVisit(state, interaction, visit.queueId),
     agentId,
     waitedBeforeMs: state.servedWaitMs(visit, answeredAt),

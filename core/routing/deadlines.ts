@@ -85,14 +85,14 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
 /** The agent stays away: conversations go back to their queue with their history, wrap-up runs on. */
 function loseAgent(state: State, agentId: string, at: Instant): Event[] {
   const agent = state.agent(agentId)
-  const handedBack = agent.carried.flatMap((id) => {
+  const requeued = agent.carried.flatMap((id) => {
     const interaction = state.interaction(id)
     if (interaction.phase !== 'connected') return []
     return leaveTalk(state, interaction, agentId, at)
   })
   return [
     event('agentGraceEnded', at, { agentId }),
-    ...handedBack,
+    ...requeued,
     ...lapseWishes(state, agentId, at),
     event('presenceSet', at, { agentId, stateId: state.settings().awayStateId, cause: 'connectionLost' }),
   ]

@@ -33,7 +33,7 @@ const close = (
     queueIds: ['boats'],
     evacuate: false,
     waiting,
-    sendOnTo: null,
+    overflowTo: null,
     talking,
     reason: 'emergency',
     announcementId: null,
@@ -89,30 +89,30 @@ describe('while it lasts', () => {
     expect(centre.state.interaction('i1').phase).toBe('connected')
   })
 
-  test('they are sent on, with what they have waited, to a queue that stays open', () => {
+  test('they overflow, with what they have waited, to a queue that stays open', () => {
     const centre = centreOf()
     centre.do('setPresence', { agentId: 'ana', stateId: 'break' })
     centre.arrive('i1', 'boats')
-    const { events } = close(centre.wait(30), { waiting: 'sentOn', sendOnTo: 'trains' })
-    expect(events.find(({ type }) => type === 'sentOn')).toMatchObject({ queueId: 'trains', waitedBeforeMs: 30_000 })
+    const { events } = close(centre.wait(30), { waiting: 'overflowed', overflowTo: 'trains' })
+    expect(events.find(({ type }) => type === 'overflowed')).toMatchObject({ queueId: 'trains', waitedBeforeMs: 30_000 })
     expect(events.at(-1)).toMatchObject({ type: 'offerMade', agentId: 'ben' })
-    const nowhere = close(centreOf(), { waiting: 'sentOn', sendOnTo: 'boats' })
+    const nowhere = close(centreOf(), { waiting: 'overflowed', overflowTo: 'boats' })
     expect(nowhere.refusal).toEqual({ code: 'unknownQueue', params: { queueId: 'boats' } })
   })
 
-  test('they are sent away, and the counts add up; a message left stays', () => {
+  test('they are rejected, and the counts add up; a message left stays', () => {
     const centre = centreOf()
     centre.do('setPresence', { agentId: 'ana', stateId: 'break' })
     centre.arrive('i1', 'boats')
-    expect(types(close(centre, { waiting: 'ended' }).events)).toContain('turnedAway')
-    expect(centre.state.queueDay('boats').figures).toMatchObject({ entered: 1, sentAway: 1 })
+    expect(types(close(centre, { waiting: 'ended' }).events)).toContain('rejected')
+    expect(centre.state.queueDay('boats').figures).toMatchObject({ entered: 1, rejected: 1 })
     centre.arrive('i2', 'boats', { leaveMessage: true, contentId: 'words', connection: null })
     close(centre, { emergencyId: 'e2', waiting: 'ended' })
     expect([...centre.state.interactions.keys()]).toEqual(['i2'])
   })
 
   test('conversations go on, go back to the queue, or end, as asked', () => {
-    const phases = (['goOn', 'handedBack', 'ended'] as const).map((talking) => {
+    const phases = (['goOn', 'requeued', 'ended'] as const).map((talking) => {
       const centre = centreOf()
       centre.arrive('i1', 'boats')
       answer(centre, 'i1', 'ana')
@@ -126,7 +126,7 @@ describe('while it lasts', () => {
     const centre = centreOf()
     centre.arrive('i1', 'trains')
     answer(centre, 'i1', 'ana')
-    const { events } = close(centre, { scope: 'site', siteId: 'port', evacuate: true, talking: 'handedBack' })
+    const { events } = close(centre, { scope: 'site', siteId: 'port', evacuate: true, talking: 'requeued' })
     expect(presenceOf(centre, 'ana')).toBe('evacuated')
     expect(presenceOf(centre, 'ben')).toBe('ready')
     expect(events.at(-1)).toMatchObject({ type: 'offerMade', interactionId: 'i1', agentId: 'ben' })
@@ -211,7 +211,7 @@ describe('who may', () => {
       queueIds: [],
       evacuate: true,
       waiting: 'held',
-      sendOnTo: null,
+      overflowTo: null,
       talking: 'goOn',
       reason: 'weather',
       announcementId: null,

@@ -57,7 +57,7 @@ const reachable = ({ plan, agents, lookup }: State): Reachable => ({
 
 function faultIn(
   state: State,
-  { scope, siteId, queueIds, waiting, sendOnTo }: Asked,
+  { scope, siteId, queueIds, waiting, overflowTo }: Asked,
   reach: EmergencyReach,
 ): Refusal | null {
   if (scope === 'site' && state.plan?.siteIds.includes(siteId ?? '') !== true)
@@ -65,9 +65,9 @@ function faultIn(
   const unknown = scope === 'queues' ? queueIds.find((id) => !state.lookup.queues.has(id)) : undefined
   if (unknown !== undefined) return refuse('unknownQueue', { queueId: unknown })
   if (reach.queueIds.length + reach.agentIds.length === 0) return refuse('emergencyIdle')
-  const to = sendOnTo === null ? undefined : state.lookup.queues.get(sendOnTo)
-  if (waiting === 'sentOn' && (to?.service !== 'inService' || reach.queueIds.includes(to.id)))
-    return refuse('unknownQueue', { queueId: sendOnTo ?? '' })
+  const to = overflowTo === null ? undefined : state.lookup.queues.get(overflowTo)
+  if (waiting === 'overflowed' && (to?.service !== 'inService' || reach.queueIds.includes(to.id)))
+    return refuse('unknownQueue', { queueId: overflowTo ?? '' })
   return null
 }
 
@@ -88,7 +88,7 @@ export function beginEmergency(state: State, command: Command<'beginEmergency'>,
     siteId,
     queueIds: reach.queueIds,
     waiting,
-    sendOnTo: waiting === 'sentOn' ? body.sendOnTo : null,
+    overflowTo: waiting === 'overflowed' ? body.overflowTo : null,
     talking,
     evacuated: leaving.map(({ id, stateId, recovery }) => ({
       agentId: id,
@@ -137,7 +137,7 @@ function whatBecomes(
         else if (left) events.push(...withdraw(interaction, 'agentAway', at))
         if (closing && waiting === 'ended' && !interaction.leftMessage && !interaction.away)
           events.push(
-            event('turnedAway', at, {
+            event('rejected', at, {
               interactionId: interaction.id,
               waitedMs: state.servedWaitMs(visitOf(interaction), at),
             }),
@@ -146,7 +146,7 @@ function whatBecomes(
       case 'connected':
         if (agentId === null || !(closing || left)) break
         if (talking === 'ended') events.push(...end(state, interaction, 'system', at))
-        if (talking === 'handedBack') events.push(...leaveForQueue(state, interaction, agentId, at))
+        if (talking === 'requeued') events.push(...leaveForQueue(state, interaction, agentId, at))
         break
       case 'resting':
       case 'wrapUp':

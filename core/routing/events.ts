@@ -71,8 +71,8 @@ export interface EventBodies {
   stopgapEnded: { readonly stopgapId: StopgapId; readonly queueId: QueueId }
   emergencyBegan: EmergencyTerms & { readonly emergencyId: EmergencyId }
   emergencyEnded: { readonly emergencyId: EmergencyId }
-  /** The queue has closed in an emergency: who waited in it is sent away. */
-  turnedAway: Waited & { readonly interactionId: InteractionId }
+  /** Somebody who waited is told that they cannot be taken: the queue closed in an emergency, or the wait was too long. */
+  rejected: Waited & { readonly interactionId: InteractionId }
   absenceEntered: {
     readonly absenceId: AbsenceId
     readonly agentId: AgentId
@@ -142,8 +142,8 @@ export interface EventBodies {
     readonly back: { readonly wish: { readonly agentId: AgentId; readonly until: Instant } | null } | null
   }
   /** To another queue: moved by a supervisor, or since this one has closed or is full, or the wait was too long. */
-  sentOn: {
-    readonly cause: SendingCause
+  overflowed: {
+    readonly cause: OverflowCause
     /** Who moved it. */
     readonly by: PersonId | null
     readonly interactionId: InteractionId
@@ -152,7 +152,7 @@ export interface EventBodies {
     readonly waitedBeforeMs: number
     readonly estimatedWaitSeconds: number | null
   }
-  interactionSentAway: {
+  interactionRejected: {
     readonly interactionId: InteractionId
     readonly channel: Channel
     readonly customerId: CustomerId
@@ -350,7 +350,7 @@ export interface EventBodies {
   interactionQuarantined: { readonly interactionId: InteractionId; readonly kind: DeadlineKind }
   deadlineQuarantined: Deadline
   wrapUpEnded: { readonly interactionId: InteractionId; readonly cause: 'finished' | 'time' }
-  handedBack: {
+  requeued: {
     readonly interactionId: InteractionId
     readonly agentId: AgentId
     readonly visitId: VisitId
@@ -362,7 +362,7 @@ export interface EventBodies {
 }
 
 /** Why one who waited goes on to another queue. */
-export type SendingCause = 'closed' | 'full' | 'waited' | 'moved'
+export type OverflowCause = 'closed' | 'full' | 'waited' | 'moved'
 
 /** Why somebody beside the agent is not in a call any more, or never came. */
 export type GuestEnd = 'left' | 'declined' | 'missed' | 'dismissed' | 'connectionLost'
@@ -385,16 +385,17 @@ const versions: Partial<Record<EventType, number>> = {
   planTaken: 13,
   planExtended: 2,
   stopgapBegan: 2,
+  emergencyBegan: 2,
   callbackAsked: 2,
   interactionArrived: 7,
   wrapUpSaved: 2,
   messageSent: 2,
-  sentOn: 3,
+  overflowed: 3,
   offerMade: 2,
-  handedBack: 2,
+  requeued: 2,
   offerAnswered: 2,
   interactionAbandoned: 2,
-  turnedAway: 2,
+  rejected: 2,
 }
 
 export const event = <T extends EventType>(type: T, at: Instant, body: EventBodies[T]): Event<T> =>

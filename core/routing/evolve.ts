@@ -26,7 +26,7 @@ import {
 import { setAside, takeOut } from './quarantine.ts'
 import { handBack, release, transfer, without } from './passing.ts'
 import { extendDeadlines, takePlan } from './taking.ts'
-import { arrive, drop, endVisit, enter, sendOn } from './visits.ts'
+import { arrive, drop, endVisit, enter, overflow } from './visits.ts'
 
 /**
  * The only way that state changes: takes one event of the journal, in order, into the state (in place) and gives it
@@ -52,8 +52,8 @@ export function evolve(state: State, event: Event): State {
       return beginEmergency(state, event)
     case 'emergencyEnded':
       return endEmergency(state, event)
-    case 'turnedAway':
-      return drop(state, event.interactionId, 'sentAway')
+    case 'rejected':
+      return drop(state, event.interactionId, 'rejected')
     case 'absenceEntered':
       return enterAbsence(state, event)
     case 'absenceRemoved':
@@ -64,8 +64,8 @@ export function evolve(state: State, event: Event): State {
       return turnQueue(state, event.queueId, true)
     case 'queueClosed':
       return turnQueue(state, event.queueId, false)
-    case 'sentOn':
-      return sendOn(state, event)
+    case 'overflowed':
+      return overflow(state, event)
     case 'interactionQuarantined':
       return takeOut(state, event)
     case 'deadlineQuarantined':
@@ -150,10 +150,10 @@ export function evolve(state: State, event: Event): State {
     }
     case 'interactionArrived':
       return arrive(state, event)
-    case 'interactionSentAway': {
+    case 'interactionRejected': {
       const { figures } = state.queueDay(event.queueId)
       figures.entered += 1
-      figures.sentAway += 1
+      figures.rejected += 1
       return state
     }
     case 'customerConnected':
@@ -312,7 +312,7 @@ export function evolve(state: State, event: Event): State {
       })
     case 'wrapUpEnded':
       return endWrapUp(state, event.interactionId)
-    case 'handedBack':
+    case 'requeued':
       return handBack(state, event)
     default: {
       const unknown: never = event

@@ -113,7 +113,7 @@ describe('moved to another queue', () => {
     expect(move(centre, 'coaches').refusal).toBeNull()
     expect(centre.journal.slice(-2)).toMatchObject([
       { type: 'offerWithdrawn', reason: 'moved' },
-      { type: 'sentOn', cause: 'moved', by: 'sup', waitedBeforeMs: 30_000 },
+      { type: 'overflowed', cause: 'moved', by: 'sup', waitedBeforeMs: 30_000 },
     ])
     expect(centre.state.queueDay('boats').figures.passedOn).toBe(1)
     expect(move(centre, 'coaches').refusal?.code).toBe('sameQueue')

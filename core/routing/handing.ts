@@ -7,7 +7,7 @@ import { graceDueAt, makeOffer, nextVisit, withdraw } from './consequences.ts'
 import { wantsOf } from './demand.ts'
 import { event } from './events.ts'
 import { agentGrounds, type Criterion } from './grounds.ts'
-import { sendOnEvent, takesMore } from './match.ts'
+import { overflowEvent, takesMore } from './match.ts'
 import { isHeldOff, openOffer, visitOf, type Interaction } from './pieces.ts'
 import { dialledAtAnswer } from './reaching.ts'
 import type { State } from './state.ts'
@@ -127,7 +127,7 @@ export function moveInteraction(state: State, command: Command<'moveInteraction'
   if (!takesMore(state, queueId) && !interaction.test) return refuse('queueFull', { queueId })
   return [
     ...withdraw(interaction, 'moved', at),
-    { ...sendOnEvent(state, interaction, queueId, 'moved'), at, by: askedBy(command) },
+    { ...overflowEvent(state, interaction, queueId, 'moved'), at, by: askedBy(command) },
   ]
 }
 

@@ -409,7 +409,7 @@ export class Index {
       index.occupies.visitors.delete(id)
       index.occupies.offered.delete(id)
       index.occupies.heldOff.delete(id)
-      // Where only so many may wait there is room for one who is sent on.
+      // Where only so many may wait there is room for one who overflows to it.
       if (index.occupies.limited) this.touch(index.occupies)
     }
     queue?.visitors.add(id)

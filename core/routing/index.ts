@@ -1,6 +1,6 @@
 // Live routing: a deterministic state machine of commands and events. Imports plan, presence, capacity, figures, heap.
 // It reads no clock and draws no random number: time and ids come with each command.
-export { upcast } from './upcast.ts'
+export { upcast, upcastCommand } from './upcast.ts'
 export {
   isRefusal,
   refuse,
@@ -26,7 +26,7 @@ export {
   type EventType,
   type GuestEnd,
   type PresenceCause,
-  type SendingCause,
+  type OverflowCause,
 } from './events.ts'
 export { emergencyReach, type EmergencyReach, type Reachable } from './emergencies.ts'
 export { evolve } from './evolve.ts'

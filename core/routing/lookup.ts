@@ -31,7 +31,7 @@ export interface PlanLookup {
   readonly rosters: ReadonlyMap<AgentId, Openings>
   /** By queue: the emergency that keeps it closed. */
   readonly emergencies: ReadonlyMap<QueueId, Emergency>
-  /** By queue: those that send on to it while they are closed. */
+  /** By queue: those that overflow to it while they are closed. */
   readonly sources: ReadonlyMap<QueueId, readonly QueueId[]>
   readonly lines: ReadonlyMap<LineId, Line & { readonly leadsTo: ReadonlySet<QueueId> }>
   /** By queue: the channel of the lines that lead to it; chat, where several do and one of them is a chat box. */
@@ -103,7 +103,7 @@ function sourcesOf(plan: CompiledPlan | null, { emergencies }: Layers): Map<Queu
     add(id, atClosingTo)
     if (longestWaitTo !== atClosingTo) add(id, longestWaitTo)
   }
-  for (const { queueIds, sendOnTo, to } of emergencies) if (to === null) for (const id of queueIds) add(id, sendOnTo)
+  for (const { queueIds, overflowTo, to } of emergencies) if (to === null) for (const id of queueIds) add(id, overflowTo)
   return sources
 }
 

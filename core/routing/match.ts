@@ -1,7 +1,7 @@
 import { makeOffer, nextVisit } from './consequences.ts'
 import { offersByItself, type AgentId, type QueueId } from '../plan/index.ts'
 import { wantsOf } from './demand.ts'
-import { event, type Event, type SendingCause } from './events.ts'
+import { event, type Event, type OverflowCause } from './events.ts'
 import type { HeapNode } from '../heap/index.ts'
 import { tieOfArrival, type ClassIndex, type QueueIndex } from './index-pieces.ts'
 import { visitOf, type Agent, type Interaction } from './pieces.ts'
@@ -160,36 +160,36 @@ export function nextOffer(state: State): Event<'offerMade'> | null {
 }
 
 /**
- * The next to go on: it waits in a queue that has closed and sends on, or has waited there for too long, and the other
- * queue takes it. Where that one is closed as well, full or out of service, it stays and is served. Who is sent on to no
- * queue is told so and sent away.
+ * The next to go on: it waits in a queue that has closed and names another, or has waited there for too long, and the other
+ * queue takes it. Where that one is closed as well, full or out of service, it stays and is served. Who has no
+ * queue to go to is told so and rejected.
  */
-export function nextSentOn(state: State): Event<'sentOn' | 'turnedAway'> | null {
+export function nextOverflow(state: State): Event<'overflowed' | 'rejected'> | null {
   const { sources } = state.lookup
   for (const queue of state.index.dirty) {
-    const own = sentOnFrom(state, queue)
+    const own = overflowFrom(state, queue)
     if (own !== null) return own
     for (const from of sources.get(queue.id) ?? []) {
-      const sent = sentOnFrom(state, state.index.queue(from))
+      const sent = overflowFrom(state, state.index.queue(from))
       if (sent !== null) return sent
     }
   }
   return null
 }
 
-function sentOnFrom(state: State, { id: queueId, overdue, demand }: QueueIndex): Event<'sentOn' | 'turnedAway'> | null {
+function overflowFrom(state: State, { id: queueId, overdue, demand }: QueueIndex): Event<'overflowed' | 'rejected'> | null {
   const emergency = state.lookup.emergencies.get(queueId)
   if (emergency === undefined && overdue.size === 0 && demand.queue.atClosingTo === null) return null
-  const to = emergency === undefined ? demand.queue.atClosingTo : emergency.sendOnTo
+  const to = emergency === undefined ? demand.queue.atClosingTo : emergency.overflowTo
   if (to !== null && !state.queueDay(queueId).open && takesMore(state, to)) {
     const first = firstWaiting(state, queueId)
-    if (first !== null) return sendOnEvent(state, first, to, 'closed')
+    if (first !== null) return overflowEvent(state, first, to, 'closed')
   }
   return emergency === undefined ? nextOverdue(state, queueId) : null
 }
 
 /** Of those who have waited in the queue for too long the next who can go on. */
-function nextOverdue(state: State, queueId: QueueId): Event<'sentOn' | 'turnedAway'> | null {
+function nextOverdue(state: State, queueId: QueueId): Event<'overflowed' | 'rejected'> | null {
   const queue = state.lookup.queues.get(queueId)
   let first: Interaction | null = null
   for (const id of state.index.queue(queueId).overdue) {
@@ -199,13 +199,13 @@ function nextOverdue(state: State, queueId: QueueId): Event<'sentOn' | 'turnedAw
   if (first === null || queue === undefined) return null
   if (queue.longestWaitTo === null) {
     const waitedMs = state.servedWaitMs(visitOf(first), state.at)
-    return event('turnedAway', state.at, { interactionId: first.id, waitedMs })
+    return event('rejected', state.at, { interactionId: first.id, waitedMs })
   }
-  return takesMore(state, queue.longestWaitTo) ? sendOnEvent(state, first, queue.longestWaitTo, 'waited') : null
+  return takesMore(state, queue.longestWaitTo) ? overflowEvent(state, first, queue.longestWaitTo, 'waited') : null
 }
 
-export const sendOnEvent = (state: State, one: Interaction, to: QueueId, cause: SendingCause): Event<'sentOn'> =>
-  event('sentOn', state.at, {
+export const overflowEvent = (state: State, one: Interaction, to: QueueId, cause: OverflowCause): Event<'overflowed'> =>
+  event('overflowed', state.at, {
     ...nextVisit(state, one, to),
     queueId: to,
     cause,
@@ -224,7 +224,7 @@ export function firstWaiting(state: State, queueId: QueueId): Interaction | null
   return first
 }
 
-/** Whether the queue takes one more who is sent on to it. */
+/** Whether the queue takes one more who overflows to it. */
 export function takesMore(state: State, queueId: QueueId): boolean {
   const queue = state.lookup.queues.get(queueId)
   if (queue === undefined || queue.service !== 'inService' || !state.queueDay(queueId).open) return false

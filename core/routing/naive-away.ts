@@ -39,7 +39,7 @@ export abstract class NaiveAway extends NaiveCentre {
   protected abstract wrapUp(i: NaiveInteraction, at: number): void
   protected abstract handBack(i: NaiveInteraction, at: number): void
   protected abstract drop(i: NaiveInteraction): void
-  protected abstract letIn(i: NaiveInteraction, at: number): void
+  protected abstract enterAtOpening(i: NaiveInteraction, at: number): void
   protected abstract isThere(i: NaiveInteraction): boolean
 
   protected say(agent: NaiveAgent, at: number, change: () => unknown): void {
@@ -66,7 +66,7 @@ export abstract class NaiveAway extends NaiveCentre {
       ...this.agents.flatMap(({ id }) => later('shift', id, shiftOf(this.plan, id))),
       ...this.absences.flatMap(({ agent, from, to }) => later('shift', agent, [[from, to]])),
     ]
-    for (const i of this.interactions) this.letIn(i, at)
+    for (const i of this.interactions) this.enterAtOpening(i, at)
   }
 
   protected reopen(emergencyId: string, at: number): void {

@@ -154,13 +154,13 @@ export class NaiveLife extends NaiveAway {
   }
 
   /** What a message waited before its queue opened does not count. */
-  protected letIn(i: NaiveInteraction, at: number): void {
+  protected enterAtOpening(i: NaiveInteraction, at: number): void {
     if (i.awaitsOpening && this.isOpen(i.queue, at)) Object.assign(i, { awaitsOpening: false, enteredAt: at })
   }
 
   protected turnQueue(due: { at: number; id: string }): void {
     this.turns = this.turns.filter((turn) => turn.at !== due.at || turn.id !== due.id)
-    for (const i of this.interactions) if (i.queue === due.id) this.letIn(i, due.at)
+    for (const i of this.interactions) if (i.queue === due.id) this.enterAtOpening(i, due.at)
   }
 
   protected expire(kind: string, id: string, at: number): void {
@@ -236,7 +236,7 @@ export class NaiveLife extends NaiveAway {
 
   protected close(body: Extract<Command, { type: 'beginEmergency' }>['body'], at: number): void {
     const queues = (this.plan?.queues ?? []).filter(({ id }) => body.scope === 'centre' || body.queueIds.includes(id))
-    if (queues.length === 0 || (body.waiting === 'sentOn' && queues.some(({ id }) => id === body.sendOnTo))) return
+    if (queues.length === 0 || (body.waiting === 'overflowed' && queues.some(({ id }) => id === body.overflowTo))) return
     const ids = queues.map(({ id }) => id as string)
     const serving = (id: string): boolean => body.scope === 'centre' || queues.some((q) => isInReach(q, id, Infinity))
     const leaving = body.evacuate ? this.agents.filter((a) => serving(a.id) && a.state !== 'offline') : []
@@ -254,17 +254,17 @@ export class NaiveLife extends NaiveAway {
       if (i.phase === 'waiting' && closing && body.waiting === 'ended' && !i.leftMessage && !i.away) this.drop(i)
       if (i.phase !== 'connected' || !(closing || left)) continue
       if (body.talking === 'ended') this.wrapUp(i, at)
-      if (body.talking === 'handedBack') this.leaveForQueue(i, at)
+      if (body.talking === 'requeued') this.leaveForQueue(i, at)
     }
     for (const agent of leaving) this.setState(agent, 'evacuated', at)
-    const sendOnTo = body.waiting === 'sentOn' ? body.sendOnTo : null
+    const overflowTo = body.waiting === 'overflowed' ? body.overflowTo : null
     this.emergencies.push({
       id: body.emergencyId,
       queues: ids,
       from: at,
       to: Infinity,
       waiting: body.waiting,
-      sendOnTo,
+      overflowTo,
       evacuated,
     })
     this.planTurns(at)
@@ -274,7 +274,7 @@ export class NaiveLife extends NaiveAway {
     for (;;) {
       this.depart(at)
       this.holdOffUntimely(at)
-      if (this.sendOn(at)) continue
+      if (this.overflow(at)) continue
       const waiting = this.interactions
         .filter((i) => i.phase === 'waiting' && !i.awaitsOpening && !this.isHeldOff(i))
         .sort((a, b) => this.order(a, b, at))
@@ -298,12 +298,12 @@ export class NaiveLife extends NaiveAway {
     }
   }
 
-  protected sendOn(at: number): boolean {
+  protected overflow(at: number): boolean {
     const first = (those: NaiveInteraction[]): NaiveInteraction | undefined =>
       those.sort((a, b) => this.order(a, b, at))[0]
     for (const { id, atClosingTo, longestWaitTo } of this.plan?.queues ?? []) {
       const emergency = this.emergencyOf(id)
-      const toId = emergency === undefined ? atClosingTo : emergency.sendOnTo
+      const toId = emergency === undefined ? atClosingTo : emergency.overflowTo
       const there = this.interactions.filter((i) => i.phase === 'waiting' && i.queue === id && this.isIn(i))
       const late = emergency === undefined ? first(there.filter((i) => i.overdue)) : undefined
       const closed = this.isOpen(id, at) || toId === null || !this.takes(toId, at) ? undefined : first(there)

@@ -74,7 +74,7 @@ export interface NaiveEmergency {
   from: number
   to: number
   waiting: string
-  sendOnTo: string | null
+  overflowTo: string | null
   evacuated: { agent: string; state: string }[]
 }
 

@@ -1,5 +1,16 @@
 import { TestCentre, testPlan, testQueue } from '../testing/index.ts'
-import { groundsOf, nextDeadline, snapshotOf, stateFrom, upcast, visitOf, type Event, type Snapshot } from './index.ts'
+import {
+  groundsOf,
+  nextDeadline,
+  snapshotOf,
+  stateFrom,
+  upcast,
+  upcastCommand,
+  visitOf,
+  type Command,
+  type Event,
+  type Snapshot,
+} from './index.ts'
 
 // The test's clock begins at 1000 s. By day: open from 1000 to 2000 s and from 3000 to 4000 s.
 const day = { id: 'day', openings: [1_000_000, 2_000_000, 3_000_000, 4_000_000] }
@@ -112,7 +123,7 @@ describe('a queue keeps its hours', () => {
     })
   })
 
-  test('what is handed back while it is closed is served, with the open time waited before', () => {
+  test('what is requeued while it is closed is served, with the open time waited before', () => {
     const centre = centreWith(sailings())
     centre.at = 1_995_000
     centre.arrive('i1')
@@ -135,7 +146,7 @@ describe('those who wait when it closes', () => {
     expect(centre.state.interaction('i1').phase).toBe('offered')
   })
 
-  test('are sent on, in their order, with what they have waited; an offer that is out ends first', () => {
+  test('overflow, in their order, with what they have waited; an offer that is out ends first', () => {
     const centre = centreWith(sailings({ atClosingTo: 'night' }), ['night', [], {}])
     centre.ready('ana')
     centre.at = 1_990_000
@@ -144,12 +155,12 @@ describe('those who wait when it closes', () => {
     centre.at = 2_000_000
     expect(centre.do('setPresence', { agentId: 'ben', stateId: 'break' }).events).toMatchObject([
       { type: 'queueClosed' },
-      { type: 'sentOn', interactionId: 'i2', visitId: 'i2.v2', queueId: 'night', waitedBeforeMs: 10_000 },
+      { type: 'overflowed', interactionId: 'i2', visitId: 'i2.v2', queueId: 'night', waitedBeforeMs: 10_000 },
       { type: 'presenceSet' },
     ])
     expect(centre.state.interaction('i1').phase).toBe('offered')
     const declined = { agentId: 'ana', interactionId: 'i1', offerId: 'i1.v1.o1', reason: 'busy' }
-    expect(types(centre.do('declineOffer', declined).events)).toEqual(['offerDeclined', 'sentOn'])
+    expect(types(centre.do('declineOffer', declined).events)).toEqual(['offerDeclined', 'overflowed'])
     expect(centre.state.queueDay('sailings').figures).toMatchObject({ entered: 2, passedOn: 2 })
     expect(centre.state.queueDay('night').figures.entered).toBe(2)
   })
@@ -347,13 +358,41 @@ describe('a plan', () => {
       },
     })
     const back = { type: 'handedBack', v: 1, at: 5000, waitSince: 1000 } as unknown as Event
-    expect(upcast(back)).toEqual({ type: 'handedBack', v: 2, at: 5000, waitedBeforeMs: 4000 })
+    expect(upcast(back)).toEqual({ type: 'requeued', v: 2, at: 5000, waitedBeforeMs: 4000 })
     const answered = { type: 'offerAnswered', v: 1, at: 5000, offerId: 'o' } as unknown as Event
     expect(upcast(answered)).toEqual({ ...answered, v: 2, waitedMs: null })
   })
+
+  test('of before what happens had the names of the trade is read as one of today', () => {
+    const read = (event: object) => upcast({ at: 5000, ...event } as Event)
+    expect(read({ type: 'sentOn', v: 3, queueId: 'q', cause: 'full', by: null })).toMatchObject({
+      type: 'overflowed',
+      v: 3,
+      cause: 'full',
+    })
+    expect(read({ type: 'turnedAway', v: 1, interactionId: 'i' })).toMatchObject({
+      type: 'rejected',
+      v: 2,
+      waitedMs: null,
+    })
+    expect(read({ type: 'interactionSentAway', v: 1, interactionId: 'i' }).type).toBe('interactionRejected')
+    const terms = { emergencyId: 'e', waiting: 'sentOn', sendOnTo: 'q', talking: 'handedBack' }
+    const today = { emergencyId: 'e', waiting: 'overflowed', overflowTo: 'q', talking: 'requeued' }
+    expect(read({ type: 'emergencyBegan', v: 1, ...terms })).toEqual({
+      type: 'emergencyBegan',
+      v: 2,
+      at: 5000,
+      ...today,
+    })
+    const held = { emergencyId: 'e', waiting: 'held', overflowTo: null, talking: 'goOn' }
+    expect(read({ type: 'emergencyBegan', v: 1, ...held, sendOnTo: null, overflowTo: undefined })).toMatchObject(held)
+    expect(upcastCommand({ type: 'beginEmergency', body: terms } as unknown as Command).body).toEqual(today)
+    const other = { type: 'tick', body: { sendOnTo: 1 } } as unknown as Command
+    expect(upcastCommand(other)).toBe(other)
+  })
 })
 
-test('who still waits in a closed queue is sent on once the other opens', () => {
+test('who still waits in a closed queue overflows once the other opens', () => {
   const queues = [
     testQueue('boats', ['ana'], { hoursId: 'never', atClosingTo: 'trains' }),
     testQueue('trains', ['ben'], { hoursId: 'later' }),
@@ -365,7 +404,7 @@ test('who still waits in a closed queue is sent on once the other opens', () => 
   centre.do('publishPlan', { plan: testPlan({ version: 2, queues, hours }) })
   expect(visitOf(centre.state.interaction('i1')).queueId).toBe('boats')
   const { events } = centre.wait(150).do('setPresence', { agentId: 'ana', stateId: 'break' })
-  expect(types(events)).toEqual(['queueOpened', 'sentOn', 'presenceSet'])
+  expect(types(events)).toEqual(['queueOpened', 'overflowed', 'presenceSet'])
 })
 
 describe('at the second at which a queue closes it is closed for whatever else happens then', () => {
@@ -375,11 +414,11 @@ describe('at the second at which a queue closes it is closed for whatever else h
     for (const id of ['ana', 'ben']) centre.ready(id)
     centre.wait(985).arrive('i1')
     const { events } = centre.wait(15).do('setPresence', { agentId: 'nobody', stateId: 'break' })
-    expect(types(events)).toEqual(['queueClosed', 'offerMissed', 'presenceSet', 'sentOn'])
+    expect(types(events)).toEqual(['queueClosed', 'offerMissed', 'presenceSet', 'overflowed'])
     expect(visitOf(centre.state.interaction('i1')).queueId).toBe('night')
   })
 
-  test('nobody is sent on to a queue that closes as well', () => {
+  test('nobody overflows to a queue that closes as well', () => {
     const centre = centreWith(
       ['boats', ['ana'], { hoursId: 'day', atClosingTo: 'trains' }],
       ['trains', ['ben'], { hoursId: 'day' }],

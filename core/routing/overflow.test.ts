@@ -25,15 +25,15 @@ describe('waited too long', () => {
     const offer = centre.journal.find(({ type }) => type === 'offerMade')
     expect(offer).toMatchObject({ interactionId: 'i1', agentId: 'ben', at: centre.at })
     expect(figuresOf(centre, 'boats')).toMatchObject({ entered: 1, passedOn: 1 })
-    const sent = centre.journal.find(({ type }) => type === 'sentOn')
+    const sent = centre.journal.find(({ type }) => type === 'overflowed')
     expect(sent).toMatchObject({ cause: 'waited', waitedBeforeMs: 30_000 })
   })
-  test('to no queue: is told so and sent away', () => {
+  test('to no queue: is told so and rejected', () => {
     const centre = centreOf({ longestWaitSeconds: 30 })
     centre.arrive('i1', 'boats')
     centre.wait(31).ready('ben')
     expect(queueOf(centre, 'i1')).toBeUndefined()
-    expect(figuresOf(centre, 'boats')).toMatchObject({ entered: 1, sentAway: 1 })
+    expect(figuresOf(centre, 'boats')).toMatchObject({ entered: 1, rejected: 1 })
   })
   test('a new plan without a longest wait keeps those who had waited too long for the old one', () => {
     const closed = { hoursId: 'never' }
@@ -82,20 +82,20 @@ describe('waited too long', () => {
 })
 
 describe('full', () => {
-  test('a newcomer goes to the queue that it sends on to, and is counted as passed on', () => {
+  test('a newcomer goes to the queue that it overflows to, and is counted as passed on', () => {
     const centre = centreOf({ mostWaiting: 1, whenFullTo: 'coaches' })
     centre.arrive('i1', 'boats')
     centre.arrive('i2', 'boats')
     expect([queueOf(centre, 'i1'), queueOf(centre, 'i2')]).toEqual(['boats', 'coaches'])
     expect(figuresOf(centre, 'boats')).toMatchObject({ entered: 2, passedOn: 1 })
   })
-  test('where that one is full as well, is told so and sent away', () => {
+  test('where that one is full as well, is told so and rejected', () => {
     const centre = centreOf({ mostWaiting: 1, whenFullTo: 'coaches' }, { mostWaiting: 1 })
     for (const id of ['i1', 'i2', 'i3']) centre.arrive(id, 'boats')
     expect(queueOf(centre, 'i3')).toBeUndefined()
-    expect(figuresOf(centre, 'boats')).toMatchObject({ entered: 3, passedOn: 1, sentAway: 1 })
+    expect(figuresOf(centre, 'boats')).toMatchObject({ entered: 3, passedOn: 1, rejected: 1 })
   })
-  test('one who is handed back is no newcomer', () => {
+  test('one who is requeued is no newcomer', () => {
     const centre = centreOf({ mostWaiting: 1, whenFullTo: 'coaches' })
     centre.ready('ana')
     centre.arrive('i1', 'boats')

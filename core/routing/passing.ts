@@ -22,7 +22,7 @@ export function release(state: State, interaction: Interaction): void {
   }
 }
 
-export function handBack(state: State, event: Event<'handedBack'>): State {
+export function handBack(state: State, event: Event<'requeued'>): State {
   const interaction = state.interaction(event.interactionId)
   const { queueId } = visitOf(interaction)
   release(state, interaction)

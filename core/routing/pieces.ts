@@ -81,7 +81,7 @@ export interface EmergencyTerms {
   readonly siteId: SiteId | null
   readonly queueIds: readonly QueueId[]
   readonly waiting: WaitingWay
-  readonly sendOnTo: QueueId | null
+  readonly overflowTo: QueueId | null
   readonly talking: TalkingWay
   /** Who is set to Evacuated, and the presence that they get back. */
   readonly evacuated: readonly { readonly agentId: AgentId; readonly stateId: PresenceStateId }[]
@@ -328,7 +328,7 @@ export interface Agent {
   /** Channels of which they take nothing new for now. */
   closedTo: Channel[]
   connections: Connection[]
-  /** When the last connection is lost: the instant at which their work is handed back. */
+  /** When the last connection is lost: the instant at which their work is requeued. */
   graceDueAt: Instant | null
   offerId: OfferId | null
   /** Offered, connected and in wrap-up, in the order in which they came. */

@@ -81,8 +81,8 @@ test('times never run backwards, no deadline is left behind, and the counts add 
         for (const { id, figures } of state.queues.values()) {
           const counted = (one: string): boolean => state.interaction(one).visits.at(-1)?.counts === true
           const occupants = [...state.index.queue(id).visitors].filter(counted).length
-          const { answered, abandoned, passedOn, sentAway, callbacks, messagesLeft } = figures
-          const ended = answered + abandoned + passedOn + sentAway + callbacks + messagesLeft
+          const { answered, abandoned, passedOn, rejected, callbacks, messagesLeft } = figures
+          const ended = answered + abandoned + passedOn + rejected + callbacks + messagesLeft
           expect(figures.entered).toBe(ended + occupants)
         }
       })

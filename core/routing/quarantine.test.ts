@@ -53,7 +53,7 @@ test('it is taken out with all that hung on it; everything else goes on, also fr
   expect([...state.interactions.keys()]).toEqual(['i2', 'i3'])
   // Her slot is free at once, and the next has it.
   expect(state.agent('ana').carried).toEqual(['i3'])
-  expect(state.queueDay('sailings').figures).toMatchObject({ entered: 3, sentAway: 1 })
+  expect(state.queueDay('sailings').figures).toMatchObject({ entered: 3, rejected: 1 })
   const again = stateFrom(JSON.parse(JSON.stringify(snapshotOf(state))) as ReturnType<typeof snapshotOf>)
   expect(again.quarantined).toMatchObject([{ id: 'i1', interaction: { queueId: 'sailings' } }])
   expect(snapshotOf(again)).toEqual(snapshotOf(state))

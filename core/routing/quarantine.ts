@@ -40,7 +40,7 @@ export function quarantine(state: State, { body }: Command<'quarantine'>, at: In
 export function takeOut(state: State, { interactionId, kind, at }: Event<'interactionQuarantined'>): State {
   const interaction = state.interaction(interactionId)
   const visit = visitOf(interaction)
-  endVisit(state, visit, 'sentAway')
+  endVisit(state, visit, 'rejected')
   state.interactions.delete(interactionId)
   const offerId = openOffer(interaction)?.id
   for (const agent of state.agents.values()) {

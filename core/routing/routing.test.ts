@@ -218,8 +218,8 @@ describe('customers', () => {
   test('a full queue sends newcomers away and counts them', () => {
     const centre = new TestCentre(testPlan({ queues: [testQueue('sailings', ['ana'], { mostWaiting: 1 })] }))
     centre.arrive('i1')
-    expect(types(centre.arrive('i2'))).toEqual(['interactionSentAway'])
-    expect(centre.state.queueDay('sailings').figures).toMatchObject({ entered: 2, sentAway: 1 })
+    expect(types(centre.arrive('i2'))).toEqual(['interactionRejected'])
+    expect(centre.state.queueDay('sailings').figures).toMatchObject({ entered: 2, rejected: 1 })
   })
 
   test.each([
@@ -285,7 +285,7 @@ describe('a new plan', () => {
     centre.arrive('i1')
     answered(centre, 'i1')
     const outcome = centre.do('publishPlan', { plan: testPlan({ version: 2, agents: ['ben'] }) })
-    expect(types(outcome)).toEqual(['handedBack', 'planTaken'])
+    expect(types(outcome)).toEqual(['requeued', 'planTaken'])
     expect(offered(centre.ready('ben'))).toEqual(['i1>ben'])
   })
 

@@ -7,7 +7,7 @@ import { departures } from './saying.ts'
 import type { Event } from './events.ts'
 import { evolve } from './evolve.ts'
 import { DeadlineFault } from './quarantine.ts'
-import { nextOffer, nextRoundEnd, nextSentOn } from './match.ts'
+import { nextOffer, nextRoundEnd, nextOverflow } from './match.ts'
 import type { State } from './state.ts'
 
 export interface Outcome {
@@ -23,7 +23,7 @@ function take(state: State, events: readonly Event[], into: Event[]): void {
   }
 }
 
-/** Lets go whoever is done and said so beforehand, holds off whoever may not be called now, sends on whoever a closed queue sends on, makes every offer that can be made, and ends every round that has ended. */
+/** Lets go whoever is done and said so beforehand, holds off whoever may not be called now, lets overflow whoever their queue does not keep, makes every offer that can be made, and ends every round that has ended. */
 export function settle(state: State): Event[] {
   const events: Event[] = []
   let sentOnAt = -1
@@ -38,8 +38,8 @@ export function settle(state: State): Event[] {
       take(state, held, events)
       continue
     }
-    const sent = sentOnAt === state.index.touches ? null : nextSentOn(state)
-    // An offer takes nobody out of a queue and opens none: until something else happens nobody more is sent on.
+    const sent = sentOnAt === state.index.touches ? null : nextOverflow(state)
+    // An offer takes nobody out of a queue and opens none: until something else happens nobody more overflows.
     if (sent === null) sentOnAt = state.index.touches
     const next = sent ?? nextOffer(state) ?? nextRoundEnd(state)
     if (next === null) state.index.settled()

@@ -4,7 +4,7 @@ import type { Event } from './events.ts'
 import { lookupOf } from './lookup.ts'
 import { openOffer, visitOf } from './pieces.ts'
 import type { State } from './state.ts'
-import { letIn } from './turns.ts'
+import { enterAtOpening } from './turns.ts'
 
 export function takePlan(state: State, event: Event<'planTaken'>): State {
   const { plan } = event
@@ -36,7 +36,7 @@ export function takePlan(state: State, event: Event<'planTaken'>): State {
   for (const { id } of plan.queues) state.queueDay(id).open = state.isOpenAt(id, event.at)
   for (const interaction of state.interactions.values())
     if (visitOf(interaction).awaitsOpening && state.queueDay(visitOf(interaction).queueId).open)
-      letIn(state, interaction)
+      enterAtOpening(state, interaction)
   state.index.rebuild()
   reckonSteps(state)
   return state

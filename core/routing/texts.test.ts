@@ -45,7 +45,7 @@ test('a text waits however long nobody is at its other end', () => {
   expect(centre.state.interaction('t1').phase).toBe('offered')
 })
 
-test('a text to a full queue is not sent away', () => {
+test('a text to a full queue is not rejected', () => {
   const centre = centreOf({ mostWaiting: 1 })
   text(centre, 't1')
   text(centre, 't2', { addressId: 'another' })

@@ -115,14 +115,14 @@ export function turnQueue(state: State, queueId: QueueId, open: boolean): State 
   if (open)
     for (const id of [...state.index.queue(queueId).awaiting]) {
       const interaction = state.interaction(id)
-      letIn(state, interaction)
+      enterAtOpening(state, interaction)
       state.index.interactionChanged(interaction)
     }
   return state
 }
 
 /** Its queue has opened: from now on it waits, and counts, like one that comes now; its place is that of its arrival. */
-export function letIn(state: State, interaction: Interaction): void {
+export function enterAtOpening(state: State, interaction: Interaction): void {
   const visit = visitOf(interaction)
   visit.awaitsOpening = false
   visit.enteredAt = state.at

@@ -1,9 +1,20 @@
 import { dayMs } from '../hours/index.ts'
-import { plainCentre, plainLine, plainPerson, plainQueue, channels, upTo, type CompiledPlan } from '../plan/index.ts'
-import type { Event } from './events.ts'
+import {
+  plainCentre,
+  plainLine,
+  plainPerson,
+  plainQueue,
+  channels,
+  upTo,
+  type CompiledPlan,
+  type QueueId,
+} from '../plan/index.ts'
+import type { Command } from './commands.ts'
+import type { Event, EventType } from './events.ts'
+import type { EmergencyTerms } from './pieces.ts'
 
 interface First {
-  handedBack: Event<'handedBack'> & { readonly waitSince: number }
+  requeued: Event<'requeued'> & { readonly waitSince: number }
 }
 
 const before = {
@@ -34,8 +45,36 @@ const planOfToday = (plan: CompiledPlan, at: number): CompiledPlan =>
     })),
   })
 
+/** What events were called in journals of before. */
+const renamed: Readonly<Record<string, EventType>> = {
+  sentOn: 'overflowed',
+  handedBack: 'requeued',
+  turnedAway: 'rejected',
+  interactionSentAway: 'interactionRejected',
+}
+
+type OldTerms = Pick<EmergencyTerms, 'waiting' | 'talking'> & { readonly sendOnTo: QueueId | null }
+
+/** What becomes of those who wait and talk in an emergency, in the words of today. */
+function termsOfToday<T extends object>(written: T): Omit<T, 'sendOnTo'> {
+  if (!('sendOnTo' in written)) return written
+  const { sendOnTo, waiting, talking, ...rest } = written as T & OldTerms
+  return {
+    ...rest,
+    waiting: (waiting as string) === 'sentOn' ? 'overflowed' : waiting,
+    talking: (talking as string) === 'handedBack' ? 'requeued' : talking,
+    overflowTo: sendOnTo,
+  } as unknown as Omit<T, 'sendOnTo'>
+}
+
+/** A command in the words of today, which may have waited for its router while the program was renewed. */
+export const upcastCommand = (command: Command): Command =>
+  command.type === 'beginEmergency' ? { ...command, body: termsOfToday(command.body) } : command
+
 /** An event in the shape of today, whatever version wrote it. */
-export function upcast(event: Event): Event {
+export function upcast(written: Event): Event {
+  const type = renamed[written.type]
+  const event = type === undefined ? written : ({ ...written, type } as Event)
   switch (event.type) {
     case 'planTaken':
       return event.v >= 13 ? event : { ...event, v: 13, plan: planOfToday(event.plan, event.at) }
@@ -58,6 +97,8 @@ export function upcast(event: Event): Event {
         requirements: [],
         priority: null,
       }
+    case 'emergencyBegan':
+      return event.v >= 2 ? event : { ...termsOfToday(event), v: 2 }
     case 'stopgapBegan':
       return event.v >= 2 ? event : { ...event, v: 2, from: event.at, wordsId: null }
     case 'callbackAsked':
@@ -67,18 +108,18 @@ export function upcast(event: Event): Event {
     case 'messageSent':
       // Text threads are younger than the first version.
       return event.v >= 2 ? event : { ...event, v: 2, textLineId: null }
-    case 'handedBack': {
+    case 'requeued': {
       if (event.v >= 2) return event
-      const { waitSince, ...rest } = event as First['handedBack']
+      const { waitSince, ...rest } = event as First['requeued']
       return { ...rest, v: 2, waitedBeforeMs: event.at - waitSince }
     }
-    case 'sentOn':
+    case 'overflowed':
       return event.v >= 3 ? event : { ...event, v: 3, cause: event.v === 1 ? 'closed' : event.cause, by: null }
     case 'offerMade':
       return event.v >= 2 ? event : { ...event, v: 2, cause: 'match', by: null }
     case 'offerAnswered':
     case 'interactionAbandoned':
-    case 'turnedAway':
+    case 'rejected':
       return event.v >= 2 ? event : { ...event, v: 2, waitedMs: null }
     default:
       return event

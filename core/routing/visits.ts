@@ -52,19 +52,19 @@ export function enter(state: State, interaction: Interaction, next: NextVisit): 
   })
   if (!interaction.away) state.queueDay(next.queueId).figures.entered += 1
   state.index.interactionChanged(interaction)
-  // Where the queue sends on there may be more to do than to find an agent.
+  // Where the queue lets overflow there may be more to do than to find an agent.
   state.index.touch(state.index.queue(next.queueId))
   return state
 }
 
-export function sendOn(state: State, event: Event<'sentOn'>): State {
+export function overflow(state: State, event: Event<'overflowed'>): State {
   const interaction = state.interaction(event.interactionId)
   endVisit(state, visitOf(interaction), 'passedOn')
   return enter(state, interaction, event)
 }
 
 /** It is gone without an answer. */
-export function drop(state: State, id: string, end: 'abandoned' | 'sentAway'): State {
+export function drop(state: State, id: string, end: 'abandoned' | 'rejected'): State {
   const interaction = state.interaction(id)
   endVisit(state, visitOf(interaction), end)
   state.interactions.delete(id)

@@ -66,7 +66,7 @@ export const plan = fc
     windows: fc.tuple(...queues.map(() => fc.constantFrom(5, 15))),
     most: fc.option(fc.integer({ min: 1, max: 4 })),
     wrapUp: fc.constantFrom(0, 10),
-    // q1 sends on to q3 when it closes; q2 serves those who wait.
+    // q1 overflows to q3 when it closes; q2 serves those who wait.
     turns: fc.tuple(turns, turns, turns),
     kept: seldom(fc.subarray(queues)),
     shifts: fc.tuple(turns, turns),
@@ -128,7 +128,7 @@ export const plan = fc
           atClosingTo: n === 0 ? 'q3' : null,
           onShiftOnly: onShiftOnly.includes(id),
           ...asks[n],
-          // Full or too slow, q1 sends on to q2, and that to q3.
+          // Full or too slow, q1 overflows to q2, and that to q3.
           whenFullTo: n === 0 && fullTo ? 'q2' : null,
           longestWaitTo: onTo.includes(id) && n < 2 ? (queues[n + 1] ?? null) : null,
         }),

@@ -60,9 +60,9 @@ const emergency = fc
     scope: fc.constantFrom('centre', 'queues', 'queues'),
     queueIds: fc.subarray(queues, { minLength: 1 }),
     evacuate: fc.boolean(),
-    waiting: fc.constantFrom('held', 'served', 'sentOn', 'ended'),
-    sendOnTo: fc.constantFrom('q2', 'q3'),
-    talking: fc.constantFrom('goOn', 'handedBack', 'ended'),
+    waiting: fc.constantFrom('held', 'served', 'overflowed', 'ended'),
+    overflowTo: fc.constantFrom('q2', 'q3'),
+    talking: fc.constantFrom('goOn', 'requeued', 'ended'),
   })
   .map((body): Make => (state) => {
     const known = state.emergencies.some(({ id }) => id === body.emergencyId)

@@ -81,7 +81,7 @@ test('a centre closes in one action, and opening it gives everything back', asyn
   await goHome(ana)
 })
 
-test('some queues close, those who wait are sent away and told why', async ({ browser }) => {
+test('some queues close, those who wait are rejected and told why', async ({ browser }) => {
   const pim = await customerAt(browser, 'Pim Arlo', 'Groups', 'A choir of sixty')
   const rosalind = await aboutToClose(browser)
   await rosalind.getByRole('radio', { name: 'Some queues' }).check()
@@ -91,9 +91,9 @@ test('some queues close, those who wait are sent away and told why', async ({ br
   await rosalind.getByRole('option', { name: 'Groups' }).click()
   await rosalind.keyboard.press('Escape')
   await rosalind.getByRole('combobox', { name: 'Those who wait' }).click()
-  await rosalind.getByRole('option', { name: 'are sent away' }).click()
+  await rosalind.getByRole('option', { name: 'are rejected' }).click()
   await expect(effect).toContainText('1 queue closes: Groups.')
-  await expect(effect).toContainText('1 waits and is sent away.')
+  await expect(effect).toContainText('1 waits and is rejected.')
   await rosalind.getByLabel('Announcement to customers').fill(words)
   await rosalind.getByRole('button', { name: 'Close 1 queue now' }).click()
   await expect(pim.getByRole('status')).toContainText(words)

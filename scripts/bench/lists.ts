@@ -58,10 +58,10 @@ const filling = [
    union all select 'c' || n, 'e' || n from generate_series(1, ${customers}, 3) n`,
   // A few write and call far more often than others.
   `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, answered_at, agent_id, ended_at,
-     ended_by, closed_at, wait_ms, talk_ms, wrap_up_ms, messages, disposition_id, offers, handed_back, tags, passages)
+     ended_by, closed_at, wait_ms, talk_ms, wrap_up_ms, messages, disposition_id, offers, requeued, tags, passages)
    select 'i' || n, (array['voice', 'chat', 'sms', 'email'])[1 + n % 4],
      'c' || 1 + floor(${customers} * power(random(), 2))::int, 'line-' || n % 7, q.ids[1 + (n * 31) % cardinality(q.ids)], false, at,
-     case when n % 1000 = 0 then 'notReached' when n % 10 = 0 then 'abandoned' when n % 333 = 1 then 'sentAway' else 'answered' end,
+     case when n % 1000 = 0 then 'notReached' when n % 10 = 0 then 'abandoned' when n % 333 = 1 then 'rejected' else 'answered' end,
      case when n % 10 <> 0 then at + 20000 end, case when n % 10 <> 0 then p.ids[1 + (n * 17) % cardinality(p.ids)] end, at + 300000, 'customer', at + 330000,
      (random() * 90000)::bigint, (random() * 600000)::bigint, 30000, 1, case when n % 3 = 0 then 'd' || n % 9 end,
      jsonb_build_array(jsonb_build_object('agentId', p.ids[1 + (n * 17) % cardinality(p.ids)], 'madeAt', at, 'endedAt', at + 4000, 'result', 'answered')), 0,

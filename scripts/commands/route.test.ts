@@ -88,7 +88,7 @@ test('what goes from hand to hand other than by an offer', () => {
     return [...route(planText, text, false)].flatMap((line) => {
       const { refused, type, cause } = line as Line & { readonly cause?: string }
       if (refused !== undefined) return [`${refused} refused`]
-      return ['offerMade', 'sentOn', 'transferred'].includes(type ?? '') ? [`${type} ${cause ?? ''}`.trim()] : []
+      return ['offerMade', 'overflowed', 'transferred'].includes(type ?? '') ? [`${type} ${cause ?? ''}`.trim()] : []
     })
   }
   const i1 = { interactionId: 'i1' }
@@ -103,7 +103,7 @@ test('what goes from hand to hand other than by an offer', () => {
       ['10:06:10', 'assign', { ...i1, agentId: 'ines-valadao' }],
       ['10:06:12', 'move', { ...i1, queueId: 'lost-property' }],
     ]),
-  ).toEqual(['takeInteraction refused', 'offerMade taken', 'transferred', 'offerMade assigned', 'sentOn moved'])
+  ).toEqual(['takeInteraction refused', 'offerMade taken', 'transferred', 'offerMade assigned', 'overflowed moved'])
 })
 
 test('a text of the caller comes during the call, one of somebody else does not', () => {

@@ -55,6 +55,6 @@ export const phoneCall = {
   away: (name: string) => `${name} is gone for a moment. Please stay on the line.`,
   held: 'You are on hold. Music plays.',
   over: 'The call is over.',
-  sentAway: 'All lines are busy. The call is over.',
+  rejected: 'All lines are busy. The call is over.',
   again: 'Close',
 } as const

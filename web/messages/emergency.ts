@@ -16,26 +16,26 @@ const scopes: Record<EmergencyScope, string> = {
 const waitingWays: Record<WaitingWay, string> = {
   held: 'keep their place',
   served: 'are still served',
-  sentOn: 'go on to another queue',
-  ended: 'are sent away',
+  overflowed: 'go on to another queue',
+  ended: 'are rejected',
 }
 
 const talkingWays: Record<TalkingWay, string> = {
   goOn: 'go on',
-  handedBack: 'go back to their queue',
+  requeued: 'go back to their queue',
   ended: 'end',
 }
 
 const becomes: Record<WaitingWay, (n: number) => string> = {
   held: (n) => (n === 1 ? '1 waits and keeps the place.' : `${n} wait and keep their places.`),
   served: (n) => (n === 1 ? '1 waits and is still served.' : `${n} wait and are still served.`),
-  sentOn: (n) => (n === 1 ? '1 waits and goes on to the other queue.' : `${n} wait and go on to the other queue.`),
-  ended: (n) => (n === 1 ? '1 waits and is sent away.' : `${n} wait and are sent away.`),
+  overflowed: (n) => (n === 1 ? '1 waits and goes on to the other queue.' : `${n} wait and go on to the other queue.`),
+  ended: (n) => (n === 1 ? '1 waits and is rejected.' : `${n} wait and are rejected.`),
 }
 
 const talks: Record<TalkingWay, (n: number) => string> = {
   goOn: (n) => `${count(n, 'conversation goes', 'conversations go')} on.`,
-  handedBack: (n) => `${count(n, 'conversation goes', 'conversations go')} back to the queue.`,
+  requeued: (n) => `${count(n, 'conversation goes', 'conversations go')} back to the queue.`,
   ended: (n) => `${count(n, 'conversation ends', 'conversations end')}.`,
 }
 
@@ -49,7 +49,7 @@ export const emergency = {
   queues: 'Queues',
   waiting: 'Those who wait',
   waitingWays,
-  sendOnTo: 'Queue that takes them',
+  overflowTo: 'Queue that takes them',
   talking: 'Conversations',
   talkingWays,
   evacuate: 'Set the people concerned to Evacuated',

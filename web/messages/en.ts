@@ -66,7 +66,7 @@ export const en = {
     noLevel: 'nobody yet today',
     within: (seconds: string) => `in ${seconds}`,
     today: (entered: number, answered: number, abandoned: number) =>
-      `${entered} came, ${answered} answered, ${abandoned} gave up`,
+      `${entered} came, ${answered} answered, ${abandoned} abandoned`,
     average: (wait: string | null, handle: string | null) =>
       [wait === null ? null : `answer ${wait}`, handle === null ? null : `handle ${handle}`].filter(Boolean).join(', '),
     empty: 'No queue yet. A queue is where customers wait for an agent.',
@@ -360,7 +360,7 @@ export const en = {
     leaveSure: 'Leave the chat?',
     over: 'The chat has ended. Thank you for writing.',
     left: 'You have left the queue.',
-    sentAway: 'We cannot take another chat right now because so many people are waiting. Please try again later.',
+    rejected: 'We cannot take another chat right now because so many people are waiting. Please try again later.',
     again: 'Start another chat',
     inPreparation: 'in preparation',
     reconnecting: 'Connecting again…',

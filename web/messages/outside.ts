@@ -26,7 +26,7 @@ export const outside = {
     quiet: 'Eight a minute, patient, about everything. All should be well.',
     rush: 'Thirty a minute, in waves of eight minutes. Watch the targets, and bring back who is on break.',
     storm:
-      'Within a minute three times as many, impatient, all about today’s sailings. It passes when you lend that queue people of the others, or send on who waits.',
+      'Within a minute three times as many, impatient, all about today’s sailings. It passes when you lend that queue people of the others, or move who waits.',
   },
   orBy: 'Or evenly, as you say:',
   start: 'Start traffic',

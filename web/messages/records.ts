@@ -13,8 +13,8 @@ export const records = {
   outcomes: {
     underWay: 'under way',
     answered: 'answered',
-    abandoned: 'gave up',
-    sentAway: 'sent away',
+    abandoned: 'abandoned',
+    rejected: 'rejected',
     notReached: 'not reached',
   },
   channel: 'Channel',
@@ -59,8 +59,8 @@ export const records = {
   },
   actedAs: (actor: string, agent: string, n: number) =>
     `${actor} acted as ${agent} here (${count(n, 'step', 'steps')}).`,
-  sentOn: (n: number) => `Overflowed ${count(n, 'time', 'times')}; this is the last queue.`,
-  handedBack: (n: number) => `Requeued ${count(n, 'time', 'times')}.`,
+  overflowed: (n: number) => `Overflowed ${count(n, 'time', 'times')}; this is the last queue.`,
+  requeued: (n: number) => `Requeued ${count(n, 'time', 'times')}.`,
   endedBy: { customer: 'the customer', agent: 'the agent', system: 'the centre' },
   handle: 'Handling time',
   held: 'On hold',

@@ -226,11 +226,11 @@ export const ways = {
   longest: 'Longest wait, seconds',
   longestHelp: 'Empty: as long as it takes. An offer that is out ends first',
   afterLongest: 'Who has waited that long',
-  away: 'are told so and sent away',
+  away: 'are told so and rejected',
   goesTo: (queue: string) => `go on to ${queue}`,
   ends: (seconds: number, to: string | null) =>
     to === null
-      ? `After ${seconds} s who still waits is told so and sent away.`
+      ? `After ${seconds} s who still waits is told so and rejected.`
       : `After ${seconds} s who still waits goes on to ${to}.`,
 }
 

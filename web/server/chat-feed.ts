@@ -119,7 +119,7 @@ export class ChatFeed {
     const record = await readRecord(this.runtime.database, this.interactionId)
     const outcome = record?.outcome ?? 'abandoned'
     const all = this.messages.length
-    const turnedAway = record?.endedBy === 'system' ? record.endedAt : null
+    const rejected = record?.endedBy === 'system' ? record.endedAt : null
     return {
       phase: 'over',
       asked: false,
@@ -133,11 +133,11 @@ export class ChatFeed {
       agentAway: false,
       callback: null,
       calledFrom: null,
-      voicemail: record?.channel === 'voice' && outcome === 'sentAway' && takesMessages(this.runtime, record.queueId),
+      voicemail: record?.channel === 'voice' && outcome === 'rejected' && takesMessages(this.runtime, record.queueId),
       agentName: record?.agentName?.split(' ')[0] ?? null,
       place: null,
       estimatedWaitSeconds: null,
-      closure: turnedAway === null ? undefined : closureOf(this.runtime.follower, record?.queueId ?? '', turnedAway),
+      closure: rejected === null ? undefined : closureOf(this.runtime.follower, record?.queueId ?? '', rejected),
       receipts: { customer: { delivered: all, seen: all }, agent: { delivered: all, seen: all } },
     }
   }

@@ -68,7 +68,7 @@ describe('an emergency closing', () => {
   test('keeps its announcement as content, and hands the router its id only', async () => {
     expect(await ask(sup, 'beginEmergency', { ...emergency, announcement: '  The quay is under water. ' })).toBe(7)
     const body = sent[0]?.command.body as unknown as { announcementId: string }
-    expect(body).toMatchObject({ siteId: null, queueIds: [], sendOnTo: null })
+    expect(body).toMatchObject({ siteId: null, queueIds: [], overflowTo: null })
     expect(JSON.stringify(sent)).not.toContain('under water')
     const words = await readContents(database, [body.announcementId])
     expect(words.get(body.announcementId)?.text).toBe('The quay is under water.')

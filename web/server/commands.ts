@@ -143,7 +143,7 @@ const bodies = {
     queueIds: yup.array().of(yup.string().max(200).required()).max(10_000).default([]),
     evacuate: yup.boolean().required('Evacuate: say whether.'),
     waiting: oneOf(waitingWays, 'Those waiting'),
-    sendOnTo: yup.string().max(200).nullable().default(null),
+    overflowTo: yup.string().max(200).nullable().default(null),
     talking: oneOf(talkingWays, 'Conversations'),
     reason: oneOf(stopgapReasons, 'Reason'),
     announcement: yup.string().trim().max(500, 'Announcement: write at most 500 characters.').default(''),

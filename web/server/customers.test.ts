@@ -197,7 +197,7 @@ describe('customers who turn out to be the same', () => {
     for (const [n, name] of ['Nora Blaine', 'N. Blaine', 'Blaine family'].entries()) {
       await meetAddress(database, `+6149157010${n}`, { addressId: `b${n}`, customerId: `n${n}`, name })
       await owner.query(
-        `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back)
+        `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, requeued)
          values ($1, 'voice', $2, 'phone', 'sailings', false, $3, 'answered', 0, '[]', 0)`,
         [`call ${n}`, `n${n}`, 1000 + n],
       )
@@ -255,7 +255,7 @@ describe('customers who turn out to be the same', () => {
   test('are split again, and nothing is lost: what came by their numbers since is theirs, over or running', async () => {
     const since = async (id: string, number: string, at: number, closed: boolean, customer = 'n0') =>
       owner.query(
-        `insert into record (id, channel, customer_id, address_id, line_id, queue_id, test, arrived_at, closed_at, outcome, messages, offers, handed_back)
+        `insert into record (id, channel, customer_id, address_id, line_id, queue_id, test, arrived_at, closed_at, outcome, messages, offers, requeued)
          values ($1, 'voice', $2, $3, 'phone', 'sailings', false, $4::bigint, case when $5 then $4::bigint + 100 end, 'answered', 0, '[]', 0)`,
         [id, customer, number, at, closed],
       )
@@ -307,7 +307,7 @@ test('what others had with a customer since one looked last is new, for as long 
   at(hour)
   expect(await fresh()).toEqual([])
   await owner.query(
-    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back, agent_id)
+    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, requeued, agent_id)
      values ('new', 'voice', 'c2', 'phone', 'sailings', false, $1, 'answered', 0, '[]', 0, 'ana')`,
     [2 * hour],
   )
@@ -333,7 +333,7 @@ test('an export of many conversations asks as often as one of a few, and has the
       `Word ${n}`,
     ])
     await owner.query(
-      `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back, notes_content_id)
+      `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, requeued, notes_content_id)
        values ($1, 'voice', 'many', 'phone', 'sailings', false, $2, 'answered', 1, '[]', 0, $3)`,
       [`many ${n}`, 5000 + n, `n${n}-note`],
     )

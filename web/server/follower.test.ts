@@ -94,7 +94,7 @@ test('what customers are told in an emergency is read when it begins, and again 
     queueIds: [],
     evacuate: true,
     waiting: 'held',
-    sendOnTo: null,
+    overflowTo: null,
     talking: 'goOn',
     reason: 'weather',
     announcementId: 'a1',

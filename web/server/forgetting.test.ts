@@ -83,7 +83,7 @@ test('who is erased is so in memory, at open seats and pages, and for streams th
   expect(JSON.stringify(follower.since(before))).toContain('4711')
   // The record names whose conversation it is; here no router writes it.
   await journal.router.query(
-    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back)
+    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, requeued)
      values ('i1', 'chat', 'c1', 'site', 'sailings', false, 1, 'underWay', 1, '[]', 0)`,
   )
   await eraseCustomer(journal.web, 'c1', 'Erased')

@@ -61,7 +61,7 @@ function followed(channels: LoadLimits['channels'] = chatsOnly(1)) {
       queueIds: ['boats'],
       evacuate: true,
       waiting: 'held',
-      sendOnTo: null,
+      overflowTo: null,
       talking: 'goOn',
       reason: 'weather',
       announcementId: 'words',

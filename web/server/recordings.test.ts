@@ -150,7 +150,7 @@ test('a recording is heard by whoever may read its record, and that is noted; an
   talking('always')
   await owner.query(`insert into customer (id, name) values ('mara', 'Mara')`)
   await owner.query(
-    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back)
+    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, requeued)
      values ('old call', 'voice', 'mara', 'phone', 'sailings', false, 1, 'answered', 0, '[]', 0)`,
   )
   await beginRecording(web, { id: 'old', interactionId: 'old call', personId: 'ana', startedAt: 1 })

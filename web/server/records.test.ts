@@ -17,7 +17,7 @@ beforeAll(async () => {
   await owner.query(`insert into customer (id, name) values ('c1', '=Ilse Varga'), ('c2', 'Owen Ashdown')`)
   await owner.query(
     `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers,
-       handed_back, agent_id, warnings, abuse, block_asked, recording_refused, tags, wait_ms)
+       requeued, agent_id, warnings, abuse, block_asked, recording_refused, tags, wait_ms)
      values ('r1', 'voice', 'c1', 'phone', 'sailings', false, 1000, 'answered', 0, '[]', 0, 'ana', 2, 'insults', true,
        true, '{late,groups}', 2500),
        ('r2', 'chat', 'c2', 'site', 'care', false, 2000, 'abandoned', 1, '[]', 0, null, 0, null, false, false, '{}', 1000)`,
@@ -91,7 +91,7 @@ test('what comes in while the pages are turned moves none; what many customers a
   const owner = await connectAlone(place.ownerUrl)
   const come = (from: number, to: number, customer: string) =>
     owner.query(
-      `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back, wait_ms)
+      `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, requeued, wait_ms)
        select 'n' || n, 'sms', ${customer}, 'l', 'sailings', false, n, 'answered', 0, '[]', 0, n % 10 from generate_series($1::int, $2) n`,
       [from, to],
     )

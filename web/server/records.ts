@@ -35,7 +35,7 @@ const queryShape = yup.object({
   channel: yup.string().oneOf(channels).nullable().default(null),
   queueId: optional,
   agentId: optional,
-  outcome: yup.string().oneOf(['underWay', 'answered', 'abandoned', 'sentAway', 'notReached']).nullable().default(null),
+  outcome: yup.string().oneOf(['underWay', 'answered', 'abandoned', 'rejected', 'notReached']).nullable().default(null),
   dispositionId: optional,
   tag: optional,
   customer: optional,

@@ -133,7 +133,7 @@ test('an erased customer’s answers are gone', async () => {
   await answer(ana, 'hello')
   await owner.query(`insert into customer (id, name) values ('mara', 'Mara')`)
   await owner.query(
-    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back)
+    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, requeued)
      values ('call', 'voice', 'mara', 'phone', 'sailings', false, 1, 'answered', 0, '[]', 0)`,
   )
   await eraseCustomer(web, 'mara', 'Erased')

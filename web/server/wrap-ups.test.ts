@@ -21,7 +21,7 @@ beforeAll(async () => {
   runtime = { database, follower: { state: centre.state, document: null } } as unknown as Runtime
   const owner = await connectAlone(place.ownerUrl)
   await owner.query(
-    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, handed_back)
+    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, requeued)
      values ('i1', 'chat', 'c1', 'site', 'sailings', false, 1, 'answered', 0, '[]', 0)`,
   )
   await owner.end()

@@ -370,7 +370,7 @@ export interface ChatView {
   /** Of a call: whom its sound goes to or comes from; the first names of those whom the customer hears, hold or not; who has it. */
   readonly links: readonly { readonly id: string; readonly name: string | null; readonly hasIt: boolean }[]
   /** What came of it, once it is over. */
-  readonly outcome: 'answered' | 'abandoned' | 'sentAway' | 'notReached' | null
+  readonly outcome: 'answered' | 'abandoned' | 'rejected' | 'notReached' | null
   readonly queueName: string
   /** The first name of whoever answers. */
   readonly agentName: string | null

@@ -48,8 +48,8 @@ const roundedWait = (seconds: number): number =>
 const ending = (view: ChatView): string =>
   view.closure !== undefined
     ? en.emergency.chatClosed(view.closure.announcement)
-    : view.outcome === 'sentAway'
-      ? t.sentAway
+    : view.outcome === 'rejected'
+      ? t.rejected
       : view.outcome === 'abandoned'
         ? t.left
         : t.over

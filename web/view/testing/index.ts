@@ -132,7 +132,7 @@ export const madeEmergency = (id: string, rest: Partial<EmergencyView> = {}): Em
   siteName: null,
   queueIds: [],
   waiting: 'held',
-  sendOnTo: null,
+  overflowTo: null,
   talking: 'goOn',
   evacuatedIds: [],
   reason: 'emergency',

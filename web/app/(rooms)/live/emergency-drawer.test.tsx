@@ -34,10 +34,10 @@ test('what it would do is said before it is done, and changes with what is chose
   expect(effect().textContent).toContain('1 waits and keeps the place.')
   expect(effect().textContent).toContain('1 conversation goes on.')
   expect(effect().textContent).toContain('1 person is set to Evacuated.')
-  await choose('Those who wait', 'are sent away')
+  await choose('Those who wait', 'are rejected')
   await choose('Conversations', 'go back to their queue')
   await userEvent.click(screen.getByRole('switch', { name: 'Set the people concerned to Evacuated' }))
-  expect(effect().textContent).toContain('1 waits and is sent away.')
+  expect(effect().textContent).toContain('1 waits and is rejected.')
   expect(effect().textContent).toContain('1 conversation goes back to the queue.')
   expect(effect().textContent).not.toContain('Evacuated')
 })
@@ -80,7 +80,7 @@ test('those who wait go on only to a queue that stays open', async () => {
   expect(options.map(({ textContent }) => textContent)).toEqual(['Queue 1'])
   await userEvent.click(screen.getByRole('option', { name: 'Queue 1' }))
   await userEvent.click(button)
-  expect(send.mock.calls[0]?.[2]).toMatchObject({ queueIds: ['q0'], waiting: 'sentOn', sendOnTo: 'q1' })
+  expect(send.mock.calls[0]?.[2]).toMatchObject({ queueIds: ['q0'], waiting: 'overflowed', overflowTo: 'q1' })
 })
 
 test('a refusal is shown, and what was entered stays', async () => {

@@ -54,7 +54,7 @@ function Begin({ view, onDone }: { view: View; onDone: () => void }) {
   const [siteId, setSiteId] = useState<string | null>(null)
   const [queueIds, setQueueIds] = useState<readonly string[]>([])
   const [waiting, setWaiting] = useState<WaitingWay>('held')
-  const [sendOnTo, setSendOnTo] = useState<string | null>(null)
+  const [overflowTo, setSendOnTo] = useState<string | null>(null)
   const [talking, setTalking] = useState<TalkingWay>('goOn')
   const [evacuate, setEvacuate] = useState(true)
   const [reason, setReason] = useState<StopgapReason>('emergency')
@@ -73,7 +73,7 @@ function Begin({ view, onDone }: { view: View; onDone: () => void }) {
       queueIds: scope === 'queues' ? queueIds : [],
       evacuate,
       waiting,
-      sendOnTo: waiting === 'sentOn' ? sendOnTo : null,
+      overflowTo: waiting === 'overflowed' ? overflowTo : null,
       talking,
       reason,
       announcement,
@@ -147,11 +147,11 @@ function Begin({ view, onDone }: { view: View; onDone: () => void }) {
             </MenuItem>
           ))}
         </TextField>
-        {waiting === 'sentOn' && (
+        {waiting === 'overflowed' && (
           <TextField
             select
-            label={t.sendOnTo}
-            value={takers.some(({ id }) => id === sendOnTo) ? sendOnTo : ''}
+            label={t.overflowTo}
+            value={takers.some(({ id }) => id === overflowTo) ? overflowTo : ''}
             onChange={({ target }) => setSendOnTo(target.value)}
           >
             {takers.map(({ id, name }) => (
@@ -182,7 +182,7 @@ function Begin({ view, onDone }: { view: View; onDone: () => void }) {
         <Button
           type="submit"
           variant="contained"
-          disabled={busy || idle || (waiting === 'sentOn' && !takers.some(({ id }) => id === sendOnTo))}
+          disabled={busy || idle || (waiting === 'overflowed' && !takers.some(({ id }) => id === overflowTo))}
         >
           {t.close(touched.queues.length)}
         </Button>

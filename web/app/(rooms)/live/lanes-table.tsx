@@ -25,8 +25,8 @@ const columns = [
   'Opens or closes',
   'Came',
   'Answered',
-  'Gave up',
-  'Sent away',
+  'Abandoned',
+  'Rejected',
   callbacks.figures.callbacks,
   callbacks.figures.messagesLeft,
   'Average answer',
@@ -91,7 +91,7 @@ export function LanesTable({ lanes, zone, now, onQueue }: LanesTableProps) {
               {figure(figures?.entered ?? null)}
               {figure(figures?.answered ?? null)}
               {figure(figures?.abandoned ?? null)}
-              {figure(figures?.sentAway ?? null)}
+              {figure(figures?.rejected ?? null)}
               {figure(figures?.callbacks ?? null)}
               {figure(figures?.messagesLeft ?? null)}
               {figure(figures === null ? null : time(averageSpeedOfAnswerMs(figures)))}

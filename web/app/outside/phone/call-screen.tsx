@@ -45,8 +45,8 @@ function captionOf(view: ChatView | null): string {
   if (view.phase === 'over' || view.phase === 'wrapUp')
     return view.closure !== undefined
       ? en.emergency.chatClosed(view.closure.announcement)
-      : view.outcome === 'sentAway'
-        ? t.sentAway
+      : view.outcome === 'rejected'
+        ? t.rejected
         : t.over
   if (view.phase === 'connected')
     return view.held ? t.held : t.talking(...view.links.flatMap(({ name: one }) => one ?? []))

@@ -120,8 +120,8 @@ export function RecordPage({ details, plan, mayReach, mayMark }: RecordPageProps
             )}
             {row.tags.length > 0 && <Fact name={t.tags} value={row.tags.join(', ')} words />}
           </Box>
-          {row.passages.length === 0 && row.sentOn > 0 && <Typography>{t.sentOn(row.sentOn)}</Typography>}
-          {row.passages.length === 0 && row.handedBack > 0 && <Typography>{t.handedBack(row.handedBack)}</Typography>}
+          {row.passages.length === 0 && row.overflowed > 0 && <Typography>{t.overflowed(row.overflowed)}</Typography>}
+          {row.passages.length === 0 && row.requeued > 0 && <Typography>{t.requeued(row.requeued)}</Typography>}
           {[...acts].map(([key, n]) => {
             const [actor = '', agent = ''] = key.split(' ')
             return (
@@ -288,7 +288,7 @@ function passageText(
     case 'handedOver':
       return passages.handedOver(names[toAgentId ?? ''] ?? '', who)
     case 'moved':
-    case 'handedBack':
+    case 'requeued':
       return passages[cause](queue, who)
     case 'rested':
       return passages.rested(who)
