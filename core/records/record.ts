@@ -180,8 +180,8 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
         overflowed: before.overflowed + 1,
       }
     case 'transferred': {
-      const { agentId, queueId, wish, noteContentId } = event
-      const to = { toQueueId: queueId, toAgentId: wish?.agentId ?? null, noteContentId }
+      const { agentId, queueId, preferred, noteContentId } = event
+      const to = { toQueueId: queueId, toAgentId: preferred?.agentId ?? null, noteContentId }
       return {
         ...passed(parted(before, event.at, null), event, { cause: 'transferred', by: agentId, ...to }),
         talkMs: talkedBy(before, event.at),
@@ -229,7 +229,7 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
       return { ...passed(before, event, rest), talkMs: talkedBy(before, event.at) }
     }
     case 'woken': {
-      const to = { toQueueId: event.queueId, toAgentId: event.wish?.agentId ?? null }
+      const to = { toQueueId: event.queueId, toAgentId: event.preferred?.agentId ?? null }
       return passed(before, event, { cause: 'woken', by: null, ...to })
     }
     case 'callbackAsked':
@@ -249,8 +249,8 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
     case 'helpAsked':
     case 'wrapUpExtended':
     case 'customerAsked':
-    case 'wishBegan':
-    case 'wishLapsed':
+    case 'preferenceBegan':
+    case 'preferenceLapsed':
     case 'stepReached':
     case 'waitedTooLong':
     case 'roundEnded':

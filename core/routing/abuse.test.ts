@@ -97,8 +97,13 @@ test('an outage of the router does not shorten it', () => {
 test('a block is asked for once, and a supervisor settles it once', () => {
   const centre = talking()
   endForAbuse(centre, true)
-  const [wish] = centre.state.blockWishes
-  expect(wish).toMatchObject({ interactionId: 'one', agentId: 'ana', customerId: 'customer of one', addressId: null })
+  const [request] = centre.state.blockRequests
+  expect(request).toMatchObject({
+    interactionId: 'one',
+    agentId: 'ana',
+    customerId: 'customer of one',
+    addressId: null,
+  })
   const block = {
     blockId: 'b',
     customerId: 'customer of one',
@@ -114,7 +119,7 @@ test('a block is asked for once, and a supervisor settles it once', () => {
     'blockTime',
   )
   expect(types(centre.do('blockCustomer', block, sup))).toEqual(['blockBegan'])
-  expect(centre.state.blockWishes).toEqual([])
+  expect(centre.state.blockRequests).toEqual([])
   expect(centre.do('blockCustomer', { ...block, blockId: 'again' }, sup).refusal?.code).toBe('blockSettled')
   expect(centre.do('refuseBlock', { interactionId: 'one' }, sup).refusal?.code).toBe('blockSettled')
 })
@@ -126,7 +131,7 @@ test('an agent asks while they wrap up as well, and a supervisor may refuse', ()
   expect(types(centre.do('askForBlock', body))).toEqual(['blockAsked'])
   expect(centre.do('askForBlock', body).events).toEqual([])
   expect(types(centre.do('refuseBlock', { interactionId: 'one' }, sup))).toEqual(['blockRefused'])
-  expect(centre.state.blockWishes).toEqual([])
+  expect(centre.state.blockRequests).toEqual([])
 })
 
 test('who is blocked is told until when, by whichever of customer and number they come; it ends by itself', () => {

@@ -62,7 +62,7 @@ export const askForBlock = (state: State, command: Command<'askForBlock'>, at: I
   withOwn(state, command, (interaction) => blockAsked(state, interaction, command.body.agentId, at))
 
 const blockAsked = (state: State, interaction: Interaction, agentId: AgentId, at: Instant): Event[] =>
-  state.blockWishes.some(({ interactionId }) => interactionId === interaction.id)
+  state.blockRequests.some(({ interactionId }) => interactionId === interaction.id)
     ? []
     : [
         event('blockAsked', at, {
@@ -79,7 +79,7 @@ export function blockCustomer(state: State, command: Command<'blockCustomer'>, a
   if (!actorMay(state, command, 'customers.edit')) return refuse('notAllowed', { command: command.type })
   if (!(until > at && until <= at + longestBlockMs)) return refuse('blockTime', { until })
   if (state.blocks.some((one) => one.id === blockId && one.until > at)) return []
-  if (interactionId !== null && !state.blockWishes.some((wish) => wish.interactionId === interactionId))
+  if (interactionId !== null && !state.blockRequests.some((request) => request.interactionId === interactionId))
     return refuse('blockSettled', { interactionId })
   return [
     event('blockBegan', at, { blockId, customerId, addressId, askedIn: interactionId, until, by: askedBy(command) }),
@@ -90,7 +90,7 @@ export function blockCustomer(state: State, command: Command<'blockCustomer'>, a
 export function refuseBlock(state: State, command: Command<'refuseBlock'>, at: Instant): Decision {
   const { interactionId } = command.body
   if (!actorMay(state, command, 'customers.edit')) return refuse('notAllowed', { command: command.type })
-  if (!state.blockWishes.some((wish) => wish.interactionId === interactionId))
+  if (!state.blockRequests.some((request) => request.interactionId === interactionId))
     return refuse('blockSettled', { interactionId })
   return [event('blockRefused', at, { askedIn: interactionId, by: askedBy(command) })]
 }
@@ -121,14 +121,14 @@ export function turnBlocks(
 ): State {
   if (event.type === 'blockAsked') {
     const { interactionId, agentId, customerId, addressId, at } = event
-    state.blockWishes = [...state.blockWishes, { interactionId, agentId, customerId, addressId, at }]
+    state.blockRequests = [...state.blockRequests, { interactionId, agentId, customerId, addressId, at }]
     return state
   }
   if (event.type === 'blockEnded') {
     state.blocks = state.blocks.filter(({ id }) => id !== event.blockId)
     return state
   }
-  state.blockWishes = state.blockWishes.filter(({ interactionId }) => interactionId !== event.askedIn)
+  state.blockRequests = state.blockRequests.filter(({ interactionId }) => interactionId !== event.askedIn)
   if (event.type === 'blockRefused') return state
   const { blockId: id, customerId, addressId, askedIn, until, by, at } = event
   const lasting = state.blocks.filter((one) => one.until > at)

@@ -11,7 +11,7 @@ export function reachedOut(state: State, made: Event<'reachedOut'>): State {
   const plain = { test: false, leftMessage: false, requirements: [], priority: null, patience: 1 } as const
   const interaction = freshInteraction(
     { ...made, ...plain, customerGraceDueAt: null, estimatedWaitSeconds: null },
-    { connections: [], awaitsOpening: false, back: false, wish: null },
+    { connections: [], awaitsOpening: false, back: false, preferred: null },
   )
   const agent = state.agent(agentId)
   Object.assign(interaction, { outgoing: true, away: channel === 'voice', phase: 'connected' })

@@ -39,7 +39,7 @@ export function changesFor(state: State, interactionId: string, most = 5): Chang
   if (interaction === undefined || interaction.phase !== 'waiting') return []
   const visit = visitOf(interaction)
   const { selection } = state.index.queue(visit.queueId).demand.queue
-  if (visit.wish === null && !offersByItself(selection)) return []
+  if (visit.preferred === null && !offersByItself(selection)) return []
   if (visit.awaitsOpening || state.isHeld(visit.queueId)) return []
   const found: { readonly change: Change; readonly agent: AgentGrounds }[] = []
   for (const agentId of state.agents.keys()) {

@@ -3,7 +3,7 @@ import { inThreads, type AgentId, type Instant } from '../plan/index.ts'
 import { asAgent } from './allowed.ts'
 import { isCallable } from './callable.ts'
 import type { Command, Decision } from './commands.ts'
-import { lapseWishes, withdraw, withdrawFrom } from './consequences.ts'
+import { lapsePreferences, withdraw, withdrawFrom } from './consequences.ts'
 import { event, type Event } from './events.ts'
 import { goneFrom, lostWith } from './parting.ts'
 import { endsUnattended, type Connection, type Interaction } from './pieces.ts'
@@ -55,7 +55,7 @@ function disconnectionOf(state: State, agentId: AgentId, connectionId: string, a
     event('agentDisconnected', at, { agentId, connectionId, graceDueAt }),
     ...(last ? withdrawFrom(state, agentId, 'connectionLost', at) : []),
     ...(last ? agent.carried.flatMap((id) => noAnswer(state.interaction(id), agentId, at)) : []),
-    ...(last ? lapseWishes(state, agentId, at, graceDueAt ?? Infinity) : []),
+    ...(last ? lapsePreferences(state, agentId, at, graceDueAt ?? Infinity) : []),
   ]
 }
 

@@ -93,16 +93,16 @@ export function withdrawFrom(
 }
 
 /** Nobody need wait for an agent who will not be there: ends what is for them and lasts no longer than `until`. */
-export const lapseWishes = (state: State, agentId: AgentId, at: Instant, until = Infinity): Event[] =>
-  [...state.index.wishing(agentId)]
-    .filter((id) => (visitOf(state.interaction(id)).wish?.until ?? 0) <= until)
-    .map((interactionId) => event('wishLapsed', at, { interactionId, cause: 'away' }))
+export const lapsePreferences = (state: State, agentId: AgentId, at: Instant, until = Infinity): Event[] =>
+  [...state.index.preferring(agentId)]
+    .filter((id) => (visitOf(state.interaction(id)).preferred?.until ?? 0) <= until)
+    .map((interactionId) => event('preferenceLapsed', at, { interactionId, cause: 'away' }))
 
 /** Whoever it is for has not taken it. */
-export function refusedWish(interaction: Interaction, at: Instant): Event[] {
-  const { wish } = visitOf(interaction)
-  if (wish === null || wish.agentId !== openOffer(interaction)?.agentId) return []
-  return [event('wishLapsed', at, { interactionId: interaction.id, cause: 'refused' })]
+export function preferenceRefused(interaction: Interaction, at: Instant): Event[] {
+  const { preferred } = visitOf(interaction)
+  if (preferred === null || preferred.agentId !== openOffer(interaction)?.agentId) return []
+  return [event('preferenceLapsed', at, { interactionId: interaction.id, cause: 'refused' })]
 }
 
 /** The customer is gone: before an answer that is abandonment, in conversation its end, afterwards nothing. Who is to be called may hang up. */

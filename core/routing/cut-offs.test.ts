@@ -50,7 +50,7 @@ test('with the agent away they are first in the queue', () => {
   call(centre, 'before', 'another number')
   centre.wait(60)
   call(centre, 'second')
-  expect(visitOf(centre.state.interaction('second')).wish).toBeNull()
+  expect(visitOf(centre.state.interaction('second')).preferred).toBeNull()
   centre.do('setPresence', { agentId: 'ben', stateId: 'ready' })
   expect(offeredTo(centre, 'second')).toBe('ben')
   expect(offeredTo(centre, 'before')).toBeUndefined()

@@ -27,5 +27,5 @@ export function backFrom(
   if (channel !== 'voice' || cut === undefined || at - cut.at >= backWithinSeconds * 1000) return null
   const agent = state.agents.get(cut.agentId)
   const there = agent !== undefined && state.isPresent(agent, channel)
-  return { wish: there ? { agentId: agent.id, until: at + wishSeconds * 1000 } : null }
+  return { preferred: there ? { agentId: agent.id, until: at + wishSeconds * 1000 } : null }
 }

@@ -1,5 +1,12 @@
 import type { Instant } from '../plan/index.ts'
-import { handBackEvent, lapseWishes, leave, offerIdentity, overWithoutWrapUp, refusedWish } from './consequences.ts'
+import {
+  handBackEvent,
+  lapsePreferences,
+  leave,
+  offerIdentity,
+  overWithoutWrapUp,
+  preferenceRefused,
+} from './consequences.ts'
 import { event, type Event } from './events.ts'
 import { recovered } from './abuse.ts'
 import { turnCallback } from './callbacks.ts'
@@ -41,7 +48,7 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
       const agentId = offer.agentId
       return [
         event('offerMissed', at, offerIdentity(interaction, offer)),
-        ...refusedWish(interaction, at),
+        ...preferenceRefused(interaction, at),
         event('presenceSet', at, { agentId, stateId: state.settings().missedStateId, cause: 'missed' }),
       ]
     }
@@ -53,7 +60,7 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
     case 'match':
       throw new Error(`${kind} is no deadline of its own`)
     case 'wish':
-      return [event('wishLapsed', at, { interactionId: id, cause: 'time' })]
+      return [event('preferenceLapsed', at, { interactionId: id, cause: 'time' })]
     case 'loan':
       return endLayer(state, 'loan', id, 'time', at)
     case 'level':
@@ -93,7 +100,7 @@ function loseAgent(state: State, agentId: string, at: Instant): Event[] {
   return [
     event('agentGraceEnded', at, { agentId }),
     ...requeued,
-    ...lapseWishes(state, agentId, at),
+    ...lapsePreferences(state, agentId, at),
     event('presenceSet', at, { agentId, stateId: state.settings().awayStateId, cause: 'connectionLost' }),
   ]
 }

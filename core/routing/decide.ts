@@ -1,7 +1,7 @@
 import { inThreads, type AgentId, type Instant, type LineId } from '../plan/index.ts'
 import { actorMay, asAgent, withWork } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
-import { end, lapseWishes, leave, offerIdentity, refusedWish, withdraw } from './consequences.ts'
+import { end, lapsePreferences, leave, offerIdentity, preferenceRefused, withdraw } from './consequences.ts'
 import { connectAgent, disconnectAgent, disconnectCustomer, holds, loseProcess } from './connecting.ts'
 import { leaveTalk } from './deadlines.ts'
 import { event, type Event } from './events.ts'
@@ -222,7 +222,7 @@ function extendPlan(state: State, { body }: Command<'extendPlan'>, at: Instant):
 
 /** The agent is in the plan no more: nothing of their customers' is lost. */
 function dismiss(state: State, agentId: AgentId, at: Instant): Event[] {
-  const lapsed = lapseWishes(state, agentId, at)
+  const lapsed = lapsePreferences(state, agentId, at)
   const left = state.agent(agentId).carried.flatMap((interactionId): Event[] => {
     const interaction = state.interaction(interactionId)
     switch (interaction.phase) {
@@ -258,7 +258,10 @@ function replyToOffer(state: State, command: Command<'answerOffer' | 'declineOff
   }
   const { reason } = command.body
   if (state.plan?.declineReasonIds.includes(reason) !== true) return refuse('unknownDeclineReason', { reason })
-  return [event('offerDeclined', at, { ...offerIdentity(interaction, offer), reason }), ...refusedWish(interaction, at)]
+  return [
+    event('offerDeclined', at, { ...offerIdentity(interaction, offer), reason }),
+    ...preferenceRefused(interaction, at),
+  ]
 }
 
 /** Whose word it is: the customer's (`agentId` null) or that of an agent at work on it. */

@@ -11,7 +11,7 @@ export interface Wants {
   /** Their own; null: the queue's. */
   readonly priority: number | null
   /** The one agent whom it is for, in reach or not. */
-  readonly wish: AgentId | null
+  readonly preferred: AgentId | null
 }
 
 /** What sets this one apart. */
@@ -19,11 +19,11 @@ export const wantsOf = (interaction: Interaction): Wants => ({
   channel: interaction.channel,
   requirements: interaction.requirements,
   priority: interaction.priority,
-  wish: visitOf(interaction).wish?.agentId ?? null,
+  preferred: visitOf(interaction).preferred?.agentId ?? null,
 })
 
-export const wantsKey = ({ channel, requirements, priority, wish }: Wants): string => {
-  const first = wish === null ? `${channel} ${priority}` : `${channel} ${priority} for ${wish}`
+export const wantsKey = ({ channel, requirements, priority, preferred }: Wants): string => {
+  const first = preferred === null ? `${channel} ${priority}` : `${channel} ${priority} for ${preferred}`
   if (requirements.length === 0) return first
   return first + JSON.stringify(requirements.map(({ skillId, least, most }) => [skillId, least, most]))
 }
@@ -73,9 +73,9 @@ export class Demand {
     agentId: AgentId,
     levels: ReadonlyMap<string, number>,
     askedFor: readonly (readonly Requirement[])[],
-    wished = false,
+    preferredFor = false,
   ): number | null {
-    const reached = wished ? 0 : this.reachMs.get(agentId)
+    const reached = preferredFor ? 0 : this.reachMs.get(agentId)
     if (reached === undefined) return null
     const step = askedFor.findIndex((asked, n) => (this.steps[n] ?? 0) >= reached && meets(levels, asked))
     return step === -1 ? null : step

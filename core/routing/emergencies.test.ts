@@ -94,7 +94,10 @@ describe('while it lasts', () => {
     centre.do('setPresence', { agentId: 'ana', stateId: 'break' })
     centre.arrive('i1', 'boats')
     const { events } = close(centre.wait(30), { waiting: 'overflowed', overflowTo: 'trains' })
-    expect(events.find(({ type }) => type === 'overflowed')).toMatchObject({ queueId: 'trains', waitedBeforeMs: 30_000 })
+    expect(events.find(({ type }) => type === 'overflowed')).toMatchObject({
+      queueId: 'trains',
+      waitedBeforeMs: 30_000,
+    })
     expect(events.at(-1)).toMatchObject({ type: 'offerMade', agentId: 'ben' })
     const nowhere = close(centreOf(), { waiting: 'overflowed', overflowTo: 'boats' })
     expect(nowhere.refusal).toEqual({ code: 'unknownQueue', params: { queueId: 'boats' } })

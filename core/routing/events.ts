@@ -139,7 +139,7 @@ export interface EventBodies {
     /** What its line marks it with. */
     readonly tags: readonly string[]
     /** Its customer was cut off in a call before: whom it is for at first, where they are there. */
-    readonly back: { readonly wish: { readonly agentId: AgentId; readonly until: Instant } | null } | null
+    readonly back: { readonly preferred: { readonly agentId: AgentId; readonly until: Instant } | null } | null
   }
   /** To another queue: moved by a supervisor, or since this one has closed or is full, or the wait was too long. */
   overflowed: {
@@ -195,15 +195,15 @@ export interface EventBodies {
     readonly visitId: VisitId
     readonly queueId: QueueId
     /** To one agent: while it lasts nobody else is offered it. */
-    readonly wish: { readonly agentId: AgentId; readonly until: Instant } | null
+    readonly preferred: { readonly agentId: AgentId; readonly until: Instant } | null
     readonly noteContentId: ContentId | null
     readonly priority: number | null
     readonly estimatedWaitSeconds: number | null
     readonly customerGraceDueAt: Instant | null
   }
   /** What waits is for one agent alone, who has its customer already. */
-  wishBegan: { readonly interactionId: InteractionId; readonly agentId: AgentId; readonly until: Instant }
-  wishLapsed: { readonly interactionId: InteractionId; readonly cause: WishEnd }
+  preferenceBegan: { readonly interactionId: InteractionId; readonly agentId: AgentId; readonly until: Instant }
+  preferenceLapsed: { readonly interactionId: InteractionId; readonly cause: PreferenceEnd }
   messageSent: {
     readonly interactionId: InteractionId
     /** 1 for the first of the interaction. */
@@ -342,7 +342,7 @@ export interface EventBodies {
     readonly interactionId: InteractionId
     readonly visitId: VisitId
     readonly queueId: QueueId
-    readonly wish: { readonly agentId: AgentId; readonly until: Instant } | null
+    readonly preferred: { readonly agentId: AgentId; readonly until: Instant } | null
     readonly estimatedWaitSeconds: number | null
     readonly customerGraceDueAt: Instant | null
   }
@@ -371,7 +371,7 @@ export type GuestEnd = 'left' | 'declined' | 'missed' | 'dismissed' | 'connectio
 export type LayerEnd = 'time' | 'ended'
 
 /** Its time is up, the agent is away for the rest of it, or did not take it. */
-export type WishEnd = 'time' | 'away' | 'refused'
+export type PreferenceEnd = 'time' | 'away' | 'refused'
 
 export type EventType = keyof EventBodies
 

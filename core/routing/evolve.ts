@@ -192,13 +192,13 @@ export function evolve(state: State, event: Event): State {
     }
     case 'transferred':
       return transfer(state, event)
-    case 'wishBegan':
+    case 'preferenceBegan':
       return changeInteraction(state, event.interactionId, (interaction) => {
-        visitOf(interaction).wish = { agentId: event.agentId, until: event.until }
+        visitOf(interaction).preferred = { agentId: event.agentId, until: event.until }
       })
-    case 'wishLapsed':
+    case 'preferenceLapsed':
       return changeInteraction(state, event.interactionId, (interaction) => {
-        visitOf(interaction).wish = null
+        visitOf(interaction).preferred = null
       })
     case 'offerAnswered':
       return answer(state, event)

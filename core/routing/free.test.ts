@@ -56,7 +56,7 @@ test('who is free is who could be offered what waits, else what the lines bring:
 /** A preferred agent who is not of the queue is nobody whom the queue has. */
 const isOf = (state: State, queueId: string, agentId: string): boolean => {
   const waitsForThem = [...state.interactions.values()].some(
-    (one) => visitOf(one).queueId === queueId && visitOf(one).wish?.agentId === agentId,
+    (one) => visitOf(one).queueId === queueId && visitOf(one).preferred?.agentId === agentId,
   )
   return waitsForThem || state.index.queue(queueId).demand.order.has(agentId)
 }

@@ -19,7 +19,7 @@ function broughtTo(state: State, queue: QueueIndex): ClassIndex[] {
   const lines = [...state.lookup.lines.values()].filter(({ leadsTo }) => leadsTo.has(queue.id))
   if (lines.length === 0) return [state.index.plain(queue.id)]
   const brought = lines.map(({ channel, requirements, priority }) =>
-    state.index.classOf(queue, { channel, requirements, priority, wish: null }),
+    state.index.classOf(queue, { channel, requirements, priority, preferred: null }),
   )
   return [...new Set(brought)]
 }
@@ -82,7 +82,7 @@ function newcomer(state: State, line: Line, queueId: QueueId): Interaction {
       ...{ addressId: null, queueId, test: false, leftMessage: false, requirements: line.requirements },
       ...{ priority: line.priority, patience: 1, customerGraceDueAt: null, estimatedWaitSeconds: null },
     },
-    { connections: [], awaitsOpening: false, back: false, wish: null },
+    { connections: [], awaitsOpening: false, back: false, preferred: null },
   )
 }
 

@@ -1,5 +1,5 @@
 import type { Event } from './events.ts'
-import type { Connection, Interaction, Wish } from './pieces.ts'
+import type { Connection, Interaction, Preferred } from './pieces.ts'
 
 type Begun = Pick<
   Event<'interactionArrived'>,
@@ -24,11 +24,11 @@ interface Standing {
   readonly connections: readonly Connection[]
   readonly awaitsOpening: boolean
   readonly back: boolean
-  readonly wish: Wish | null
+  readonly preferred: Preferred | null
 }
 
 /** One that begins: it waits in its first visit. */
-export function freshInteraction(begun: Begun, { connections, awaitsOpening, back, wish }: Standing): Interaction {
+export function freshInteraction(begun: Begun, { connections, awaitsOpening, back, preferred }: Standing): Interaction {
   return {
     id: begun.interactionId,
     channel: begun.channel,
@@ -58,7 +58,7 @@ export function freshInteraction(begun: Begun, { connections, awaitsOpening, bac
         waitedBeforeMs: 0,
         awaitsOpening,
         estimatedWaitSeconds: begun.estimatedWaitSeconds,
-        wish: wish === null ? null : { ...wish },
+        preferred: preferred === null ? null : { ...preferred },
         step: 0,
         counts: true,
         overdue: false,

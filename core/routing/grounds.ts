@@ -11,7 +11,7 @@ import {
   type Agent,
   type Interaction,
   type Visit,
-  type Wish,
+  type Preferred,
   isHeldOff,
   isUnanswered,
 } from './pieces.ts'
@@ -20,7 +20,7 @@ import type { State } from './state.ts'
 
 /** `wishedFor`: it is for one agent, and while that lasts for nobody else. `notKept`: not one of those kept for calls. */
 export type Criterion =
-  'present' | 'wishedFor' | 'inReach' | 'skilled' | 'roomForIt' | 'notKept' | 'notOffered' | 'notTried' | 'onShift'
+  'present' | 'preferred' | 'inReach' | 'skilled' | 'roomForIt' | 'notKept' | 'notOffered' | 'notTried' | 'onShift'
 
 /** Why somebody is not on shift. */
 export type ShiftGap = 'noShift' | 'offShift' | 'absent'
@@ -76,7 +76,7 @@ export interface Grounds {
   readonly priority: number
   readonly selection: SelectionMethod
   /** Whom it is for alone, and until when. */
-  readonly wish: Wish | null
+  readonly preferred: Preferred | null
   /** What is asked for by now. */
   readonly asked: readonly Requirement[]
   /** When more people come into reach, or less is asked for; null where nothing of that is to come. */
@@ -97,8 +97,8 @@ export function agentGrounds(state: State, agentId: AgentId, interaction: Intera
   const of = state.index.classOf(queue, wantsOf(interaction))
   const levels = state.levelsOf(agentId)
   const held = state.isHeld(visit.queueId)
-  const { wish } = visit
-  const reachedMs = wish?.agentId === agentId ? 0 : queue.demand.reachedAfterMs(agentId)
+  const { preferred } = visit
+  const reachedMs = preferred?.agentId === agentId ? 0 : queue.demand.reachedAfterMs(agentId)
   const reach = reachGap(state, visit, queue.demand, reachedMs)
   const skill = skillGap(levels, of.askedFor, queue.demand.steps, visit.step)
   const limits = state.limitsOf(agentId)
@@ -115,7 +115,7 @@ export function agentGrounds(state: State, agentId: AgentId, interaction: Intera
   const { onShiftOnly } = queue
   const grounds: Ground[] = [
     ground('present', gap === null, { gap }),
-    ...(wish === null ? [] : [ground('wishedFor', wish.agentId === agentId)]),
+    ...(preferred === null ? [] : [ground('preferred', preferred.agentId === agentId)]),
     ground('inReach', reach === null, { reach }),
     ground('skilled', skill === null, { skill }),
     ground('roomForIt', room === null, { room }),
@@ -185,8 +185,8 @@ export function groundsOf(state: State, interactionId: InteractionId): Grounds |
   if (interaction === undefined) return null
   const visit = visitOf(interaction)
   const queue = state.index.queue(visit.queueId)
-  const { wish } = visit
-  const people = new Set([...(wish === null ? [] : [wish.agentId]), ...queue.demand.order.keys()])
+  const { preferred } = visit
+  const people = new Set([...(preferred === null ? [] : [preferred.agentId]), ...queue.demand.order.keys()])
   const agents = [...people]
     .flatMap((id) => agentGrounds(state, id, interaction) ?? [])
     .sort((a, b) => Number(b.eligible) - Number(a.eligible) || (isPreferred(a.preference, b.preference) ? -1 : 1))
@@ -202,7 +202,7 @@ export function groundsOf(state: State, interactionId: InteractionId): Grounds |
     stuck: isStuck(interaction),
     priority: state.priorityOf(interaction, state.at),
     selection: queue.demand.queue.selection,
-    wish: wish === null ? null : { ...wish },
+    preferred: preferred === null ? null : { ...preferred },
     asked: state.index.classOf(queue, wantsOf(interaction)).askedFor[visit.step] ?? [],
     nextStepAt: interaction.phase === 'waiting' || interaction.phase === 'offered' ? state.stepDueAt(visit) : null,
     retryDueAt: visit.retryDueAt,

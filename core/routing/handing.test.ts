@@ -163,7 +163,7 @@ describe('a transfer', () => {
     centre.ready('ben')
     expect(offersOf(centre).at(-1)).toBe('i2>cleo match')
     const ben = groundsOf(centre.state, 'i1')?.agents.find(({ agentId }) => agentId === 'ben')
-    expect(ben?.grounds.filter(({ holds }) => !holds).map(({ criterion }) => criterion)).toEqual(['wishedFor'])
+    expect(ben?.grounds.filter(({ holds }) => !holds).map(({ criterion }) => criterion)).toEqual(['preferred'])
     const from = centre.at
     centre.wait(30).do('setPresence', { agentId: 'ana', stateId: 'break' })
     expect(centre.journal.find((e) => e.type === 'offerMade' && e.agentId === 'ben')?.at).toBe(from + 20_000)
@@ -224,7 +224,7 @@ describe('what else waits of a customer whom one talks to', () => {
   }
   const join = (centre: TestCentre, agentId = 'ana', interactionId = 'i2') =>
     centre.do('joinWaiting', { agentId, interactionId })
-  const wishOf = (centre: TestCentre) => visitOf(centre.state.interaction('i2')).wish?.agentId ?? null
+  const preferredOf = (centre: TestCentre) => visitOf(centre.state.interaction('i2')).preferred?.agentId ?? null
 
   test('is for that agent alone once joined, who is offered it as soon as there is room, out of reach or not', () => {
     const centre = both()
@@ -242,11 +242,11 @@ describe('what else waits of a customer whom one talks to', () => {
     refused.do('finishWrapUp', { agentId: 'ana', interactionId: 'i1' })
     const offer = { agentId: 'ana', interactionId: 'i2', offerId: 'i2.v1.o1' }
     expect(refused.do('declineOffer', { ...offer, reason: 'busy' }).refusal).toBeNull()
-    expect(wishOf(refused)).toBeNull()
+    expect(preferredOf(refused)).toBeNull()
     const late = both()
     join(late)
     late.wait(1799).do('planPresence', { agentId: 'cleo', stateId: null })
-    expect(wishOf(late)).toBe('ana')
+    expect(preferredOf(late)).toBe('ana')
     late.wait(1).ready('cleo')
     expect(openOffer(late.state.interaction('i2'))?.agentId).toBe('cleo')
   })

@@ -61,7 +61,7 @@ export function takeInteraction(state: State, command: Command<'takeInteraction'
   if (state.lookup.queues.get(visit.queueId)?.selection !== 'openList') return refuse('notOnList', { interactionId })
   const barred = bar(state, agentId, interaction, [
     'present',
-    'wishedFor',
+    'preferred',
     'inReach',
     'skilled',
     'roomForIt',
@@ -93,7 +93,7 @@ export function joinWaiting(state: State, command: Command<'joinWaiting'>, at: I
   if (!has) return refuse('notTheirCustomer', { interactionId })
   return (
     bar(state, agentId, interaction, ['present', 'skilled']) ?? [
-      event('wishBegan', at, { interactionId, agentId, until: at + joinedForMs }),
+      event('preferenceBegan', at, { interactionId, agentId, until: at + joinedForMs }),
     ]
   )
 }
@@ -151,7 +151,7 @@ export function transferInteraction(state: State, command: Command<'transferInte
         ...nextVisit(state, interaction, queueId),
         agentId,
         queueId,
-        wish: toAgentId === null ? null : { agentId: toAgentId, until: at + settings.wishSeconds * 1000 },
+        preferred: toAgentId === null ? null : { agentId: toAgentId, until: at + settings.wishSeconds * 1000 },
         noteContentId,
         priority: least === null ? priority : Math.max(least, priority ?? 0),
         customerGraceDueAt: graceDueAt(state, interaction, at),

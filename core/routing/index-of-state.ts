@@ -52,7 +52,7 @@ export class Index {
   private readonly queues = new Map<QueueId, QueueIndex>()
   private readonly agents = new Map<AgentId, AgentIndex>()
   private readonly interactions = new Map<InteractionId, InteractionIndex>()
-  private readonly wishes = new Map<AgentId, Set<InteractionId>>()
+  private readonly byPreferred = new Map<AgentId, Set<InteractionId>>()
   private readonly ofCentre: DeadlineNodes = {}
   private readonly reserve = new Reserve()
   private readonly beside = new Beside()
@@ -91,7 +91,8 @@ export class Index {
       found = emptyClass(queue, wants, key)
       queue.classes.set(key, found)
       restClass(found, this.agents)
-      for (const agentId of wants.wish === null ? queue.demand.order.keys() : [wants.wish]) this.admit(found, agentId)
+      for (const agentId of wants.preferred === null ? queue.demand.order.keys() : [wants.preferred])
+        this.admit(found, agentId)
     } else if (queue.idle.delete(found)) queue.idle.add(found)
     return found
   }
@@ -101,7 +102,7 @@ export class Index {
     const agent = this.state.agents.get(agentId)
     const index = this.agents.get(agentId)
     const step =
-      index === undefined ? null : demand.firstStep(agentId, index.levels, of.askedFor, agentId === of.wants.wish)
+      index === undefined ? null : demand.firstStep(agentId, index.levels, of.askedFor, agentId === of.wants.preferred)
     if (agent === undefined || index === undefined || step === null) return
     const place = { of, step, seat: seatOf(agent, demand.order.get(agentId) ?? 0), present: false, free: false }
     const { channel } = of.wants
@@ -125,7 +126,7 @@ export class Index {
     this.queues.clear()
     this.agents.clear()
     this.interactions.clear()
-    this.wishes.clear()
+    this.byPreferred.clear()
     this.threads.clear()
     this.times.clear()
     this.times.leaveOut(this.state.quarantined)
@@ -244,7 +245,7 @@ export class Index {
       if (!this.state.hasRoom(agent, channel, customerId) || this.isKeptForCalls(agent, channel)) continue
       const { key, tie } = this.preferenceOf(agent, index, place, this.state.slotsTaken(agent))
       const people = queue.demand.order.size
-      const inTurn = queue.demand.queue.selection === 'inTurn' && visit.wish === null
+      const inTurn = queue.demand.queue.selection === 'inTurn' && visit.preferred === null
       const one = { agent, key: inTurn ? (key - turn + people) % people : key, tie }
       if (best === null || isPreferred(one, best)) best = one
     }
@@ -321,7 +322,7 @@ export class Index {
     this.occupy(index, interaction.id, awaits ? null : queue)
     index.occupies?.offered[interaction.phase === 'offered' ? 'add' : 'delete'](interaction.id)
     index.occupies?.heldOff[isHeldOff(interaction) ? 'add' : 'delete'](interaction.id)
-    this.wish(index, interaction.id, queue === null ? null : (visit.wish?.agentId ?? null))
+    this.preferred(index, interaction.id, queue === null ? null : (visit.preferred?.agentId ?? null))
     if (waits && queue !== null) {
       index.waiting ??= this.joinQueue(queue, interaction)
       if (this.beside.used) this.setBeside(interaction)
@@ -364,7 +365,7 @@ export class Index {
     if (index.waiting !== null) this.leaveQueue(index)
     this.occupy(index, interactionId, null)
     this.await(index, interactionId, null)
-    this.wish(index, interactionId, null)
+    this.preferred(index, interactionId, null)
     this.times.drop(index.deadlines)
     this.untimely.delete(interactionId)
     this.interactions.delete(interactionId)
@@ -373,7 +374,7 @@ export class Index {
   private indexOf(id: InteractionId): InteractionIndex {
     let index = this.interactions.get(id)
     if (index === undefined) {
-      index = { waiting: null, occupies: null, awaits: null, wished: null, deadlines: {} }
+      index = { waiting: null, occupies: null, awaits: null, preferredFor: null, deadlines: {} }
       this.interactions.set(id, index)
     }
     return index
@@ -423,15 +424,15 @@ export class Index {
     index.awaits = queue
   }
 
-  private wish(index: InteractionIndex, id: InteractionId, agentId: AgentId | null): void {
-    if (index.wished === agentId) return
-    if (index.wished !== null) this.wishes.get(index.wished)?.delete(id)
-    if (agentId !== null) this.wishes.set(agentId, (this.wishes.get(agentId) ?? new Set()).add(id))
-    index.wished = agentId
+  private preferred(index: InteractionIndex, id: InteractionId, agentId: AgentId | null): void {
+    if (index.preferredFor === agentId) return
+    if (index.preferredFor !== null) this.byPreferred.get(index.preferredFor)?.delete(id)
+    if (agentId !== null) this.byPreferred.set(agentId, (this.byPreferred.get(agentId) ?? new Set()).add(id))
+    index.preferredFor = agentId
   }
 
   /** What waits for this agent alone. */
-  wishing = (agentId: AgentId): ReadonlySet<InteractionId> => this.wishes.get(agentId) ?? none
+  preferring = (agentId: AgentId): ReadonlySet<InteractionId> => this.byPreferred.get(agentId) ?? none
 
   /** The next step of each who waits there: after the queue's hours have changed. */
   setSteps(queueId: QueueId): void {

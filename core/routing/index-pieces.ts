@@ -114,7 +114,7 @@ export interface QueueIndex {
 }
 
 /** Nothing of its own, but the channel. */
-export const plainWants = (channel: Channel): Wants => ({ channel, requirements: [], priority: null, wish: null })
+export const plainWants = (channel: Channel): Wants => ({ channel, requirements: [], priority: null, preferred: null })
 
 export const emptyQueue = (plan: Queue, demand: Demand): QueueIndex => ({
   id: plan.id,
@@ -135,7 +135,7 @@ export const emptyQueue = (plan: Queue, demand: Demand): QueueIndex => ({
 
 export const emptyClass = (queue: QueueIndex, wants: Wants, key: string): ClassIndex => {
   const { steps, order, queue: plan } = queue.demand
-  const method = wants.wish === null ? plan.selection : 'longestIdle'
+  const method = wants.preferred === null ? plan.selection : 'longestIdle'
   return {
     key,
     wants,
@@ -175,7 +175,7 @@ export interface InteractionIndex {
   /** The queue in which it counts as waiting or offered. */
   occupies: QueueIndex | null
   /** The agent whom it is for. */
-  wished: AgentId | null
+  preferredFor: AgentId | null
   /** The queue whose opening it awaits. */
   awaits: QueueIndex | null
   readonly deadlines: DeadlineNodes
@@ -207,7 +207,7 @@ export const isAsBusy = (before: Standing | undefined, { present, free, onShift 
 
 /** It waits where its visit has it wait. */
 export const isPlaceOf = ({ of, step }: NonNullable<InteractionIndex['waiting']>, visit: Visit): boolean =>
-  of.queue.id === visit.queueId && step === visit.step && of.wants.wish === (visit.wish?.agentId ?? null)
+  of.queue.id === visit.queueId && step === visit.step && of.wants.preferred === (visit.preferred?.agentId ?? null)
 
 export const tieOfArrival = (interaction: Interaction): string =>
   `${String(interaction.arrivedAt).padStart(15, '0')} ${interaction.id}`

@@ -72,7 +72,7 @@ export {
   type Stopgap,
   type TextState,
   type Visit,
-  type Wish,
+  type Preferred,
   type WithdrawalReason,
 } from './pieces.ts'
 export { isPreferred, preference, type Preference, type Standing } from './pools.ts'

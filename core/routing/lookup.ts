@@ -103,7 +103,8 @@ function sourcesOf(plan: CompiledPlan | null, { emergencies }: Layers): Map<Queu
     add(id, atClosingTo)
     if (longestWaitTo !== atClosingTo) add(id, longestWaitTo)
   }
-  for (const { queueIds, overflowTo, to } of emergencies) if (to === null) for (const id of queueIds) add(id, overflowTo)
+  for (const { queueIds, overflowTo, to } of emergencies)
+    if (to === null) for (const id of queueIds) add(id, overflowTo)
   return sources
 }
 

@@ -105,8 +105,8 @@ function matchBeside(state: State, queue: QueueIndex): Match | null {
   let best: Match | null = null
   for (const id of queue.beside) {
     const interaction = state.interaction(id)
-    const { tried, wish, step } = visitOf(interaction)
-    if (wish === null && !offersByItself(queue.demand.queue.selection)) continue
+    const { tried, preferred, step } = visitOf(interaction)
+    if (preferred === null && !offersByItself(queue.demand.queue.selection)) continue
     const first = ranked(state, interaction)
     if (best !== null && !isBefore(state, first, best.first)) continue
     const turn = state.turnOf(queue.id)
@@ -144,7 +144,7 @@ export function nextOffer(state: State): Event<'offerMade'> | null {
     let found = false
     const byItself = offersByItself(queue.demand.queue.selection)
     for (const one of queue.classes.values()) {
-      if (one.wants.wish === null && !byItself) continue
+      if (one.wants.preferred === null && !byItself) continue
       const match = matchOf(state, one)
       found ||= match !== null
       if (match !== null && (best === null || isBefore(state, match.first, best.first))) best = match
@@ -177,7 +177,10 @@ export function nextOverflow(state: State): Event<'overflowed' | 'rejected'> | n
   return null
 }
 
-function overflowFrom(state: State, { id: queueId, overdue, demand }: QueueIndex): Event<'overflowed' | 'rejected'> | null {
+function overflowFrom(
+  state: State,
+  { id: queueId, overdue, demand }: QueueIndex,
+): Event<'overflowed' | 'rejected'> | null {
   const emergency = state.lookup.emergencies.get(queueId)
   if (emergency === undefined && overdue.size === 0 && demand.queue.atClosingTo === null) return null
   const to = emergency === undefined ? demand.queue.atClosingTo : emergency.overflowTo

@@ -36,8 +36,14 @@ test('who was blocked by the other name is kept out by the one that is left', ()
   centre.do('mergeCustomer', merge)
   expect(blockedUntil(centre.state, { customerId: 'nora', addressId: null }, centre.at)).toBe(until)
   expect(centre.arrive('chat', 'sailings', { customerId: 'nora' }).refusal?.code).toBe('customerBlocked')
-  const wish = { agentId: 'ana', interactionId: 'out', channel: 'voice', customerId: 'nora', addressId: 'n1' } as const
-  const reach = { ...wish, lineId: 'phone', queueId: 'sailings', contentId: null }
+  const preferred = {
+    agentId: 'ana',
+    interactionId: 'out',
+    channel: 'voice',
+    customerId: 'nora',
+    addressId: 'n1',
+  } as const
+  const reach = { ...preferred, lineId: 'phone', queueId: 'sailings', contentId: null }
   expect(centre.do('reachOut', reach).refusal).toEqual({ code: 'blockedCustomer', params: { until } })
 })
 
@@ -109,9 +115,9 @@ describe('who had been merged and is split off again gets back what is theirs', 
     centre.do('answerOffer', { agentId: 'ana', offerId: 'thread.v1.o1', interactionId: 'thread' })
     centre.do('askForBlock', { agentId: 'ana', interactionId: 'thread' })
     centre.do('mergeCustomer', merge)
-    expect(centre.state.blockWishes).toMatchObject([{ customerId: 'nora' }])
+    expect(centre.state.blockRequests).toMatchObject([{ customerId: 'nora' }])
     centre.do('splitCustomer', split, sup)
-    expect(centre.state.blockWishes).toMatchObject([{ customerId: 'n. blaine' }])
+    expect(centre.state.blockRequests).toMatchObject([{ customerId: 'n. blaine' }])
   })
 
   test('not by an agent, and nobody from themselves', () => {

@@ -12,7 +12,7 @@ export function mergeCustomer(state: State, command: Command<'mergeCustomer'>, a
   const theirs = (one: { readonly customerId: string }): boolean => one.customerId === customerId
   const concerned =
     [...state.interactions.values()].some(theirs) ||
-    state.blockWishes.some(theirs) ||
+    state.blockRequests.some(theirs) ||
     state.blocks.some((one) => theirs(one) && one.until > at)
   return concerned && customerId !== intoId ? [event('customerMerged', at, { customerId, intoId })] : []
 }
@@ -24,7 +24,7 @@ export function splitCustomer(state: State, command: Command<'splitCustomer'>, a
   if (customerId === fromId) return []
   const merged = (one: { readonly customerId: string }): boolean => one.customerId === fromId
   const known = (addressId: string | null): boolean => addressId !== null && addressIds.includes(addressId)
-  const wishes = state.blockWishes.filter((one) => merged(one) && interactionIds.includes(one.interactionId))
+  const requests = state.blockRequests.filter((one) => merged(one) && interactionIds.includes(one.interactionId))
   const blocks = state.blocks.filter(
     (one) =>
       merged(one) &&
@@ -39,8 +39,8 @@ export function splitCustomer(state: State, command: Command<'splitCustomer'>, a
   const returned = running.map((interactionId) =>
     event('customerIdentified', at, { interactionId, agentId: null, customerId }),
   )
-  if (blocks.length + wishes.length === 0) return returned
-  const [blockIds, asked] = [blocks.map(({ id }) => id), wishes.map((one) => one.interactionId)]
+  if (blocks.length + requests.length === 0) return returned
+  const [blockIds, asked] = [blocks.map(({ id }) => id), requests.map((one) => one.interactionId)]
   return [...returned, event('blocksReturned', at, { customerId, blockIds, interactionIds: asked })]
 }
 
@@ -65,7 +65,7 @@ export function turnMerged(state: State, { customerId, intoId }: Event<'customer
   state.blocks = state.blocks.map((one) =>
     theirs(one) ? { ...one, customerId: intoId, laidOn: one.laidOn ?? customerId } : one,
   )
-  state.blockWishes = state.blockWishes.map((one) => (theirs(one) ? { ...one, customerId: intoId } : one))
+  state.blockRequests = state.blockRequests.map((one) => (theirs(one) ? { ...one, customerId: intoId } : one))
   for (const agent of state.agents.values())
     if (agent.carried.some((id) => moved.has(id))) state.index.agentChanged(agent)
   return state
@@ -74,7 +74,7 @@ export function turnMerged(state: State, { customerId, intoId }: Event<'customer
 export function returnBlocks(state: State, event: Event<'blocksReturned'>): State {
   const { customerId, blockIds, interactionIds } = event
   state.blocks = state.blocks.map((one) => (blockIds.includes(one.id) ? { ...one, customerId } : one))
-  state.blockWishes = state.blockWishes.map((one) =>
+  state.blockRequests = state.blockRequests.map((one) =>
     interactionIds.includes(one.interactionId) ? { ...one, customerId } : one,
   )
   return state

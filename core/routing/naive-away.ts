@@ -118,7 +118,7 @@ export abstract class NaiveAway extends NaiveCentre {
     if (i === undefined || agent === undefined || this.plan === null || !this.isThere(i)) return
     const has = this.carried(agentId).some((x) => x.phase === 'connected' && x.customer === i.customer)
     const skilled = isSkilled(this.plan, this.grants, this.queueOf(i), i, agentId, this.visitWait(i, at))
-    if (has && skilled && this.present(agent, i)) i.wish = { agent: agentId, until: at + 1_800_000 }
+    if (has && skilled && this.present(agent, i)) i.preferred = { agent: agentId, until: at + 1_800_000 }
   }
 
   protected mergeCustomer(customerId: string, intoId: string): void {
@@ -147,7 +147,8 @@ export abstract class NaiveAway extends NaiveCentre {
     )
 
   protected lapse(agent: string, until = Infinity): void {
-    for (const i of this.interactions) if (i.wish?.agent === agent && i.wish.until <= until) i.wish = null
+    for (const i of this.interactions)
+      if (i.preferred?.agent === agent && i.preferred.until <= until) i.preferred = null
   }
 
   protected isHeldOff = (i: NaiveInteraction): boolean => i.callback !== null && i.callback.heldUntil !== null

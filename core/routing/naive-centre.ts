@@ -56,7 +56,7 @@ export class NaiveCentre {
 
   /** Not where agents take for themselves, or a supervisor assigns, unless it is for one agent. */
   isOfferedByItself = (i: NaiveInteraction): boolean =>
-    i.wish !== null || !['openList', 'byHand'].includes(this.queueOf(i).selection)
+    i.preferred !== null || !['openList', 'byHand'].includes(this.queueOf(i).selection)
 
   eligible(i: NaiveInteraction, at: number): NaiveAgent[] {
     const { plan } = this
@@ -70,7 +70,7 @@ export class NaiveCentre {
     const able = this.agents.filter(
       (a) =>
         this.present(a, i) &&
-        (i.wish === null || i.wish.agent === a.id) &&
+        (i.preferred === null || i.preferred.agent === a.id) &&
         this.reaches(a, i, at) &&
         isRoom(plan, this.carried(a.id), i) &&
         !this.isKept(plan, a, i.channel) &&
@@ -139,7 +139,7 @@ export class NaiveCentre {
     const queue = this.queueOf(i)
     const waited = this.visitWait(i, at)
     if (this.plan === null || (queue.onShiftOnly && !a.onShift)) return false
-    const reached = i.wish?.agent === a.id || this.lentTo(i.queue).includes(a.id) || isInReach(queue, a.id, waited)
+    const reached = i.preferred?.agent === a.id || this.lentTo(i.queue).includes(a.id) || isInReach(queue, a.id, waited)
     return reached && isSkilled(this.plan, this.grants, queue, i, a.id, waited)
   }
 }

@@ -26,7 +26,7 @@ export class NaiveLife extends NaiveAway {
           { at: i.phase === 'wrapUp' ? i.dueAt : null, kind: 'wrapUp', id: i.id },
           { at: this.endsUnattended(i) ? i.graceDueAt : null, kind: 'customerGrace', id: i.id },
           { at: this.waits(i) ? i.retryDueAt : null, kind: 'round', id: i.id },
-          { at: this.waits(i) ? (i.wish?.until ?? null) : null, kind: 'wish', id: i.id },
+          { at: this.waits(i) ? (i.preferred?.until ?? null) : null, kind: 'wish', id: i.id },
           { at: this.silenceDueAt(i), kind: 'silence', id: i.id },
           { at: i.guest?.way === 'asked' ? i.guest.dueAt : null, kind: 'consult', id: i.id },
           { at: i.phase === 'resting' ? i.restUntil : null, kind: 'rest', id: i.id },
@@ -85,7 +85,7 @@ export class NaiveLife extends NaiveAway {
     const until = at + (this.plan?.centre.wishSeconds ?? 0) * 1000
     if (channel === 'voice' && !recorded && cut !== undefined) {
       i.priority = 10
-      if (instead === null && before !== undefined && this.present(before, i)) i.wish = { agent: before.id, until }
+      if (instead === null && before !== undefined && this.present(before, i)) i.preferred = { agent: before.id, until }
     }
     Object.assign(i, { leftMessage: leaves, awaitsOpening: leaves && !open, away: recorded })
     Object.assign(i, { graceDueAt: connection === null && !stays ? at + 10_000 * i.patience : null })
@@ -136,7 +136,7 @@ export class NaiveLife extends NaiveAway {
       graceDueAt: null,
       connections: [],
       tried: [],
-      wish: null,
+      preferred: null,
       retryDueAt: null,
       visit: 1,
       offers: 0,
@@ -195,7 +195,7 @@ export class NaiveLife extends NaiveAway {
     else if (kind === 'consult') i.guest = null
     else if (kind === 'dial') this.dialFailed(i, true, at)
     else if (kind === 'callback') this.turnCallback(i, at)
-    else if (kind === 'wish') i.wish = null
+    else if (kind === 'wish') i.preferred = null
     else if (kind === 'rest') this.drop(i)
     else if (kind === 'silence') this.silence(i, at)
     else {
@@ -236,7 +236,8 @@ export class NaiveLife extends NaiveAway {
 
   protected close(body: Extract<Command, { type: 'beginEmergency' }>['body'], at: number): void {
     const queues = (this.plan?.queues ?? []).filter(({ id }) => body.scope === 'centre' || body.queueIds.includes(id))
-    if (queues.length === 0 || (body.waiting === 'overflowed' && queues.some(({ id }) => id === body.overflowTo))) return
+    if (queues.length === 0 || (body.waiting === 'overflowed' && queues.some(({ id }) => id === body.overflowTo)))
+      return
     const ids = queues.map(({ id }) => id as string)
     const serving = (id: string): boolean => body.scope === 'centre' || queues.some((q) => isInReach(q, id, Infinity))
     const leaving = body.evacuate ? this.agents.filter((a) => serving(a.id) && a.state !== 'offline') : []
@@ -292,7 +293,7 @@ export class NaiveLife extends NaiveAway {
     for (const i of this.interactions) {
       if (i.phase !== 'waiting' || this.isHeldOff(i) || i.tried.length === 0 || i.retryDueAt !== null) continue
       const there = this.agents.filter(
-        (a) => this.present(a, i) && (i.wish === null || i.wish.agent === a.id) && this.reaches(a, i, at),
+        (a) => this.present(a, i) && (i.preferred === null || i.preferred.agent === a.id) && this.reaches(a, i, at),
       )
       if (there.every((a) => i.tried.includes(a.id))) i.retryDueAt = at + 5000
     }
@@ -334,13 +335,13 @@ export class NaiveLife extends NaiveAway {
 
   protected move(i: NaiveInteraction, to: string, at: number): void {
     const waitedBefore = this.waited(i, at)
-    Object.assign(i, { queue: to, enteredAt: at, waitedBefore, tried: [], wish: null, retryDueAt: null })
+    Object.assign(i, { queue: to, enteredAt: at, waitedBefore, tried: [], preferred: null, retryDueAt: null })
     Object.assign(i, { visit: i.visit + 1, offers: 0, step: 0, overdue: false })
   }
 
   protected refuse(i: NaiveInteraction): void {
     i.tried.push(i.agent ?? '')
-    if (i.wish?.agent === i.agent) i.wish = null
+    if (i.preferred?.agent === i.agent) i.preferred = null
     Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
   }
 
@@ -390,7 +391,7 @@ export class NaiveLife extends NaiveAway {
       graceDueAt:
         i.connections.length > 0 || i.leftMessage || i.away || naiveThread(i.channel) ? null : at + 10_000 * i.patience,
       tried: [],
-      wish: null,
+      preferred: null,
       retryDueAt: null,
       visit: i.visit + 1,
       step: 0,
@@ -422,6 +423,6 @@ export class NaiveLife extends NaiveAway {
     const until = at + (this.plan?.centre.wishSeconds ?? 0) * 1000
     this.visitAnew(i, at)
     Object.assign(i, { phase: 'waiting', asked: false, waitedBefore: 0, restUntil: null })
-    if (last !== undefined && this.present(last, i)) i.wish = { agent: last.id, until }
+    if (last !== undefined && this.present(last, i)) i.preferred = { agent: last.id, until }
   }
 }

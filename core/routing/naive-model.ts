@@ -353,7 +353,7 @@ export class NaiveModel extends NaiveLife {
         const agent = agentOf(agentId)
         if (i === undefined || agent === undefined || !this.isThere(i) || this.queueOf(i).selection !== 'openList')
           return
-        const mine = (i.wish === null || i.wish.agent === agentId) && this.reaches(agent, i, at)
+        const mine = (i.preferred === null || i.preferred.agent === agentId) && this.reaches(agent, i, at)
         if (!mine || !this.couldCarry(agent, i)) return
         i.offers += 1
         agent.workedAt = at
@@ -394,7 +394,8 @@ export class NaiveModel extends NaiveLife {
         this.handBack(i, at)
         Object.assign(i, { waitedBefore: 0, tried: [agentId] })
         if ('queueId' in to) i.queue = to.queueId
-        if (next !== undefined) i.wish = { agent: next.id, until: at + (this.plan?.centre.wishSeconds ?? 0) * 1000 }
+        if (next !== undefined)
+          i.preferred = { agent: next.id, until: at + (this.plan?.centre.wishSeconds ?? 0) * 1000 }
         const least = this.plan?.centre.transferPriority ?? null
         if (least !== null) i.priority = Math.max(least, i.priority ?? 0)
         return

@@ -62,7 +62,7 @@ export interface NaiveInteraction {
   graceDueAt: number | null
   connections: string[]
   tried: string[]
-  wish: { agent: string; until: number } | null
+  preferred: { agent: string; until: number } | null
   retryDueAt: number | null
   visit: number
   offers: number

@@ -376,6 +376,17 @@ describe('a plan', () => {
       waitedMs: null,
     })
     expect(read({ type: 'interactionSentAway', v: 1, interactionId: 'i' }).type).toBe('interactionRejected')
+    const preferred = { agentId: 'ana', until: 9 }
+    expect(read({ type: 'transferred', v: 1, wish: preferred })).toEqual({
+      type: 'transferred',
+      v: 1,
+      at: 5000,
+      preferred,
+    })
+    expect(read({ type: 'interactionArrived', v: 7, back: { wish: null } })).toMatchObject({
+      back: { preferred: null },
+    })
+    expect(read({ type: 'wishLapsed', v: 1, cause: 'time' }).type).toBe('preferenceLapsed')
     const terms = { emergencyId: 'e', waiting: 'sentOn', sendOnTo: 'q', talking: 'handedBack' }
     const today = { emergencyId: 'e', waiting: 'overflowed', overflowTo: 'q', talking: 'requeued' }
     expect(read({ type: 'emergencyBegan', v: 1, ...terms })).toEqual({

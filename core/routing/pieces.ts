@@ -44,7 +44,7 @@ export type WithdrawalReason =
 export type OfferCause = 'match' | 'taken' | 'assigned'
 
 /** While it lasts only this agent is offered the interaction, in reach or not. */
-export interface Wish {
+export interface Preferred {
   readonly agentId: AgentId
   until: Instant
 }
@@ -140,7 +140,7 @@ export interface Visit {
   /** It began while the queue was closed, which has not opened since: nobody is offered it until then. */
   awaitsOpening: boolean
   readonly estimatedWaitSeconds: number | null
-  wish: Wish | null
+  preferred: Preferred | null
   /** The last of the queue's steps that its wait has reached: who is in reach, and what is asked for. */
   step: number
   /** Its end counts in the queue's figures; not where it has been counted already, or is no visit of a customer's. */
@@ -268,7 +268,7 @@ export interface Block {
 }
 
 /** An agent asks that a customer be blocked; a supervisor has not said yet. */
-export interface BlockWish {
+export interface BlockRequest {
   readonly interactionId: InteractionId
   readonly agentId: AgentId
   readonly customerId: CustomerId

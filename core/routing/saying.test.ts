@@ -197,7 +197,7 @@ describe('a customer who says nothing more', () => {
     centre.ready('ben')
     word(centre)
     expect(offeredTo(centre).at(-1)).toBe('i1>ana')
-    expect(visitOf(centre.state.interaction('i1')).wish).toMatchObject({ agentId: 'ana' })
+    expect(visitOf(centre.state.interaction('i1')).preferred).toMatchObject({ agentId: 'ana' })
   })
   test('to the queue where that agent is not there', () => {
     const centre = silent()

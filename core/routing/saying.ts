@@ -2,7 +2,7 @@
 import { channels, type AgentId, type Instant, type PresenceState } from '../plan/index.ts'
 import { asAgent, personMay } from './allowed.ts'
 import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
-import { lapseWishes, withdrawFrom } from './consequences.ts'
+import { lapsePreferences, withdrawFrom } from './consequences.ts'
 import { event, type Event } from './events.ts'
 import type { State } from './state.ts'
 
@@ -23,7 +23,7 @@ export function setPresence(state: State, command: Command<'setPresence'>, at: I
   const cause = actor.id === agentId || command.onBehalfOf === agentId ? 'chosen' : 'setByOther'
   return [
     ...withdrawFrom(state, agentId, 'agentAway', at, presence.admits),
-    ...(presence.signedOut ? lapseWishes(state, agentId, at) : []),
+    ...(presence.signedOut ? lapsePreferences(state, agentId, at) : []),
     event('presenceSet', at, { agentId, stateId, cause }),
   ]
 }
@@ -69,7 +69,7 @@ export function departures(state: State): Event[] {
   const signedOut = state.lookup.presenceStates.get(stateId)?.signedOut ?? true
   return [
     event('presenceSet', state.at, { agentId, stateId, cause: 'planned' }),
-    ...(signedOut ? lapseWishes(state, agentId, state.at) : []),
+    ...(signedOut ? lapsePreferences(state, agentId, state.at) : []),
   ]
 }
 

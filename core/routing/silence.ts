@@ -24,7 +24,7 @@ export function wake(state: State, interaction: Interaction, at: Instant): Event
   return event('woken', at, {
     ...nextVisit(state, interaction, queueId),
     queueId,
-    wish: there ? { agentId: agent.id, until: at + wishSeconds * 1000 } : null,
+    preferred: there ? { agentId: agent.id, until: at + wishSeconds * 1000 } : null,
     customerGraceDueAt: graceDueAt(state, interaction, at),
   })
 }

@@ -3,7 +3,7 @@ import type {
   Absence,
   Agent,
   Block,
-  BlockWish,
+  BlockRequest,
   CutOff,
   Emergency,
   Grant,
@@ -31,7 +31,7 @@ export interface Snapshot {
   readonly absences: readonly Absence[]
   readonly cutOffs: readonly CutOff[]
   readonly blocks: readonly Block[]
-  readonly blockWishes: readonly BlockWish[]
+  readonly blockRequests: readonly BlockRequest[]
   readonly loans: readonly Loan[]
   readonly grants: readonly Grant[]
   readonly quarantined: readonly Quarantined[]
@@ -53,7 +53,7 @@ export const snapshotOf = (state: State): Snapshot => ({
   absences: state.absences,
   cutOffs: state.cutOffs,
   blocks: state.blocks,
-  blockWishes: state.blockWishes,
+  blockRequests: state.blockRequests,
   loans: state.loans,
   grants: state.grants,
   quarantined: state.quarantined,
@@ -71,7 +71,7 @@ export function stateFrom(snapshot: Snapshot): State {
   state.absences = [...snapshot.absences]
   state.cutOffs = [...snapshot.cutOffs]
   state.blocks = [...snapshot.blocks]
-  state.blockWishes = [...snapshot.blockWishes]
+  state.blockRequests = [...snapshot.blockRequests]
   state.loans = [...snapshot.loans]
   state.grants = [...snapshot.grants]
   state.quarantined = snapshot.quarantined

@@ -23,7 +23,7 @@ import {
   type Absence,
   type Agent,
   type Block,
-  type BlockWish,
+  type BlockRequest,
   type CutOff,
   type Emergency,
   type Grant,
@@ -55,7 +55,7 @@ export class State {
   /** Those that last, in the order in which they began; those whose time is over go when the next begins. */
   blocks: Block[] = []
   /** In the order in which they were asked. */
-  blockWishes: BlockWish[] = []
+  blockRequests: BlockRequest[] = []
   /** Those that last, in the order in which they began. */
   loans: Loan[] = []
   /** Likewise. */

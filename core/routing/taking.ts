@@ -68,7 +68,7 @@ export function extendDeadlines(state: State, outageMs: number): State {
     interaction.silentSince += outageMs
     const visit = visitOf(interaction)
     visit.retryDueAt = later(visit.retryDueAt)
-    if (visit.wish !== null) visit.wish.until += outageMs
+    if (visit.preferred !== null) visit.preferred.until += outageMs
     const offer = openOffer(interaction)
     if (offer !== null) offer.dueAt += outageMs
     if (interaction.dial !== null) interaction.dial.dueAt += outageMs

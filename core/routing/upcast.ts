@@ -51,6 +51,17 @@ const renamed: Readonly<Record<string, EventType>> = {
   handedBack: 'requeued',
   turnedAway: 'rejected',
   interactionSentAway: 'interactionRejected',
+  wishBegan: 'preferenceBegan',
+  wishLapsed: 'preferenceLapsed',
+}
+
+/** The agent for whom an interaction waits, by the name of today: of an event, and of what it came back with. */
+function preferredOfToday<T extends object>(written: T): T {
+  const back = 'back' in written && typeof written.back === 'object' ? written.back : null
+  const inner = back !== null && 'wish' in back ? { ...written, back: preferredOfToday(back) } : written
+  if (!('wish' in inner)) return inner
+  const { wish, ...rest } = inner
+  return { ...rest, preferred: wish } as unknown as T
 }
 
 type OldTerms = Pick<EmergencyTerms, 'waiting' | 'talking'> & { readonly sendOnTo: QueueId | null }
@@ -74,7 +85,7 @@ export const upcastCommand = (command: Command): Command =>
 /** An event in the shape of today, whatever version wrote it. */
 export function upcast(written: Event): Event {
   const type = renamed[written.type]
-  const event = type === undefined ? written : ({ ...written, type } as Event)
+  const event = preferredOfToday(type === undefined ? written : ({ ...written, type } as Event))
   switch (event.type) {
     case 'planTaken':
       return event.v >= 13 ? event : { ...event, v: 13, plan: planOfToday(event.plan, event.at) }

@@ -3,7 +3,7 @@ import { countVisitEnd, type VisitEnd } from '../figures/index.ts'
 import type { AgentId, VisitId, QueueId } from '../plan/index.ts'
 import type { Event } from './events.ts'
 import { freshInteraction } from './fresh.ts'
-import { visitOf, type Interaction, type Visit, type Wish } from './pieces.ts'
+import { visitOf, type Interaction, type Visit, type Preferred } from './pieces.ts'
 import type { State } from './state.ts'
 
 export function arrive(state: State, event: Event<'interactionArrived'>): State {
@@ -11,7 +11,7 @@ export function arrive(state: State, event: Event<'interactionArrived'>): State 
     connections: event.connection === null ? [] : [event.connection],
     awaitsOpening: event.leftMessage && !state.queueDay(event.queueId).open,
     back: event.back !== null,
-    wish: event.back?.wish ?? null,
+    preferred: event.back?.preferred ?? null,
   })
   interaction.away = event.leftMessage && event.channel === 'voice'
   state.interactions.set(interaction.id, interaction)
@@ -27,7 +27,7 @@ interface NextVisit {
   readonly queueId: QueueId
   readonly waitedBeforeMs: number
   readonly estimatedWaitSeconds: number | null
-  readonly wish?: Wish | null
+  readonly preferred?: Preferred | null
   /** Who is not offered it in the first round. */
   readonly tried?: readonly AgentId[]
 }
@@ -41,7 +41,7 @@ export function enter(state: State, interaction: Interaction, next: NextVisit): 
     waitedBeforeMs: next.waitedBeforeMs,
     awaitsOpening: false,
     estimatedWaitSeconds: next.estimatedWaitSeconds,
-    wish: next.wish ?? null,
+    preferred: next.preferred ?? null,
     step: 0,
     counts: !interaction.away,
     overdue: false,

@@ -10,13 +10,13 @@ const block = fc.constantFrom('b1', 'b2')
 export const someBlock: fc.Arbitrary<Make> = fc
   .tuple(block, customer, fc.integer({ min: 990, max: 1060 }))
   .map(([blockId, customerId, until]) => (state) => {
-    const wish = state.blockWishes[0]
+    const preferred = state.blockRequests[0]
     return [
       command('blockCustomer', {
         blockId,
-        customerId: wish?.customerId ?? customerId,
-        addressId: wish?.addressId ?? null,
-        interactionId: wish?.interactionId ?? null,
+        customerId: preferred?.customerId ?? customerId,
+        addressId: preferred?.addressId ?? null,
+        interactionId: preferred?.interactionId ?? null,
         until: until * 1000,
       }),
     ]

@@ -27,12 +27,12 @@ test('an abusive customer is warned, the chat is ended for it, a supervisor bloc
   await bay.getByRole('button', { name: 'Finish wrap-up' }).click()
 
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/live')
-  const wishes = rosalind.getByRole('region', { name: 'Blocks asked for' })
-  await expect(wishes).toContainText('Ana Mirel asks to block Brannoc Teale')
+  const byPreferred = rosalind.getByRole('region', { name: 'Blocks asked for' })
+  await expect(byPreferred).toContainText('Ana Mirel asks to block Brannoc Teale')
   await expectAccessible(rosalind)
-  await wishes.getByRole('button', { name: 'Block', exact: true }).click()
+  await byPreferred.getByRole('button', { name: 'Block', exact: true }).click()
   await rosalind.getByRole('menuitem', { name: 'for a day' }).click()
-  await expect(wishes).toBeHidden()
+  await expect(byPreferred).toBeHidden()
 
   await customer.getByRole('button', { name: 'Start another chat' }).click()
   await customer.getByLabel('Your name').fill('Brannoc Teale')

@@ -29,9 +29,9 @@ export const abuse = {
   recovering: (until: string) => `You are offered nothing until ${until}, to recover. Take the time you need.`,
   ready: 'I am Ready',
   // At the supervisor's.
-  wishes: 'Blocks asked for',
-  wish: (agent: string, customer: string) => `${agent} asks to block ${customer}`,
-  wishOfNobody: 'somebody',
+  requests: 'Blocks asked for',
+  request: (agent: string, customer: string) => `${agent} asks to block ${customer}`,
+  requestOfNobody: 'somebody',
   record: 'Record',
   blockFor: 'Block',
   refuse: 'Do not block',

@@ -133,7 +133,7 @@ export const en = {
     },
     criteria: {
       present: 'is not there',
-      wishedFor: 'it is reserved for someone else',
+      preferred: 'it is reserved for someone else',
       inReach: 'does not serve this queue',
       skilled: 'lacks a skill',
       roomForIt: (taken: number, slots: number) => `at capacity: ${taken} of ${count(slots, 'slot', 'slots')}`,
@@ -145,7 +145,7 @@ export const en = {
     all: 'Conditions',
     names: {
       present: 'present',
-      wishedFor: 'waits for them',
+      preferred: 'waits for them',
       notKept: 'not kept for calls',
       inReach: 'in reach',
       skilled: 'has the skills',

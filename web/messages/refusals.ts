@@ -5,7 +5,7 @@ type Params = Refusal['params']
 /** By the condition that keeps somebody from having it. */
 const cannot: Readonly<Record<string, string>> = {
   present: 'This person is not there for it now: not Ready, not connected, or closed to this channel.',
-  wishedFor: 'It waits for somebody else alone at the moment.',
+  preferred: 'It waits for somebody else alone at the moment.',
   inReach: 'This person does not serve its queue.',
   skilled: 'This person lacks a skill that is asked for.',
   roomForIt: 'This person has no room for it now.',

@@ -16,7 +16,7 @@ export const steering = {
   back: 'Move back',
   byHand: 'This queue is assigned by hand: nobody is offered it until you assign it.',
   openList: 'This queue is an open list: whoever takes it first has it.',
-  wished: (name: string, time: string) => `It is reserved for ${name} for another ${time}.`,
+  preferredFor: (name: string, time: string) => `It is reserved for ${name} for another ${time}.`,
 } as const
 
 export const lending = {

@@ -19,7 +19,7 @@ import { insertContent, type Submission } from '@eudromos/database'
 import { checkedFile } from './attachments.ts'
 import { envelope } from './envelope.ts'
 import { subjectLine } from './gateway-shapes.ts'
-import { inOwnHand, requireSeen, requireWish } from './hands.ts'
+import { inOwnHand, requireSeen, requireBlockRequest } from './hands.ts'
 import { notAllowed, refused } from './problem.ts'
 import { requireOfNumber } from './story.ts'
 import { limitRate } from './limits.ts'
@@ -311,7 +311,7 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown, file
   }
   if (type === 'blockCustomer' || type === 'refuseBlock') {
     const { interactionId } = checked as Checked<'blockCustomer' | 'refuseBlock'>
-    if (interactionId !== null) requireWish(runtime, who, interactionId)
+    if (interactionId !== null) requireBlockRequest(runtime, who, interactionId)
   }
   if (type === 'identifyCustomer') await requireOfNumber(runtime, checked as Checked<'identifyCustomer'>)
   const command = envelope(type, actor, commandBody as CommandBodies[PersonCommand], options)

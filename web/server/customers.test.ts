@@ -45,7 +45,7 @@ beforeAll(async () => {
     people: [],
     queues: [],
   }
-  const follower = { document, people, state: { interactions: new Map(), blocks, blockWishes: [] } }
+  const follower = { document, people, state: { interactions: new Map(), blocks, blockRequests: [] } }
   const sender = {
     submit: ({ command }: Submission) => {
       told.push(command)

@@ -207,8 +207,8 @@ export async function merge(
 
 /** The customer is one of their own again, and gets back what is theirs of what was and what runs. */
 export async function split({ database, follower, sender }: Runtime, who: Who, id: string): Promise<void> {
-  const { blocks, blockWishes } = follower.state
-  const asked = [...blocks.map(({ askedIn }) => askedIn), ...blockWishes.map((one) => one.interactionId)]
+  const { blocks, blockRequests } = follower.state
+  const asked = [...blocks.map(({ askedIn }) => askedIn), ...blockRequests.map((one) => one.interactionId)]
   const { root, ...theirs } = await readSplitting(
     database,
     id,

@@ -396,10 +396,10 @@ export class Follower {
   /** Names, numbers and notes of customers who are in the centre now, as far as they are not known. */
   private async loadWords(): Promise<void> {
     await this.loadHandovers()
-    const { interactions, blockWishes, quarantined } = this.state
+    const { interactions, blockRequests, quarantined } = this.state
     const taken = quarantined.flatMap(({ interaction }) => interaction ?? [])
     await this.loadCustomers(
-      new Set([...interactions.values(), ...blockWishes, ...taken].map(({ customerId }) => customerId)),
+      new Set([...interactions.values(), ...blockRequests, ...taken].map(({ customerId }) => customerId)),
     )
     await this.loadNumbers(new Set(this.state.interactions.keys()))
   }

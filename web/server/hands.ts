@@ -36,9 +36,9 @@ export function requireEnd(place: Pick<Runtime, 'follower'>, who: Who, interacti
 }
 
 /** Throws where the block was asked for by an agent whom who asks may not see the work of. */
-export function requireWish({ follower }: Pick<Runtime, 'follower'>, who: Who, interactionId: string): void {
-  const wish = follower.state.blockWishes.find((one) => one.interactionId === interactionId)
-  if (wish !== undefined && !sightFor(follower, who.id).person(wish.agentId)) throw notFound('This wish')
+export function requireBlockRequest({ follower }: Pick<Runtime, 'follower'>, who: Who, interactionId: string): void {
+  const request = follower.state.blockRequests.find((one) => one.interactionId === interactionId)
+  if (request !== undefined && !sightFor(follower, who.id).person(request.agentId)) throw notFound('This wish')
 }
 
 /** Throws where it is a private team's that who asks may not look into. */

@@ -4,7 +4,7 @@ import { readTranscripts } from '@eudromos/database'
 import type { MessageView, View, ViewChange } from '../view/view.ts'
 import type { Change, Follower } from './follower.ts'
 import {
-  blockWishViews,
+  blockRequestViews,
   emergencyViews,
   interactionView,
   messageView,
@@ -56,8 +56,10 @@ function reachOf(follower: Follower, scope: Scope): Reach {
 /** It waits in an open list of these queues, for anybody. */
 function isOnList({ lookup }: Follower['state'], queues: ReadonlySet<string>, one: Interaction | undefined): boolean {
   if (one?.phase !== 'waiting') return false
-  const { queueId, awaitsOpening, wish } = visitOf(one)
-  return queues.has(queueId) && !awaitsOpening && wish === null && lookup.queues.get(queueId)?.selection === 'openList'
+  const { queueId, awaitsOpening, preferred } = visitOf(one)
+  return (
+    queues.has(queueId) && !awaitsOpening && preferred === null && lookup.queues.get(queueId)?.selection === 'openList'
+  )
 }
 
 /** Whom a queue's people are shown to: supervisors whom they see; an agent is told numbers only. */
@@ -180,7 +182,7 @@ export class LiveFeed {
       agentId: this.scope.kind === 'seat' ? this.scope.agentId : null,
       plan: this.plan(reach),
       emergencies: emergencyViews(follower, this.scope.kind === 'seat' ? this.scope.agentId : null),
-      blockWishes: this.scope.kind === 'seat' ? [] : blockWishViews(follower, reach.people),
+      blockRequests: this.scope.kind === 'seat' ? [] : blockRequestViews(follower, reach.people),
       quarantined: this.scope.kind === 'seat' ? [] : quarantinedViews(follower, reach.queues),
       people: collect(state.agents.keys(), reach.people, (id) => personView(follower, id)),
       queues: collect(state.queues.keys(), reach.queues, (id) => queueView(follower, id, counted(this.scope, reach))),

@@ -4,7 +4,7 @@ import { TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
 import type { RotaPlan } from '@eudromos/core/rota'
 import type { Follower } from './follower.ts'
 import {
-  blockWishViews,
+  blockRequestViews,
   chatView,
   closureOf,
   emergencyViews,
@@ -78,8 +78,8 @@ test('a block that an agent in sight asks for is told with names; at their own s
   centre.do('answerOffer', { agentId, offerId: offer?.id ?? '', interactionId: 'i1' })
   centre.do('endForAbuse', { agentId, interactionId: 'i1', reason: 'hoax', block: true })
   follower.customerNames.set('rude', 'Brannoc Teale')
-  expect(blockWishViews(follower, () => false)).toEqual([])
-  expect(blockWishViews(follower, (id) => id === agentId)).toEqual([
+  expect(blockRequestViews(follower, () => false)).toEqual([])
+  expect(blockRequestViews(follower, (id) => id === agentId)).toEqual([
     {
       interactionId: 'i1',
       agentName: follower.people.get(agentId)?.name,

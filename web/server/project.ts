@@ -20,7 +20,7 @@ import {
 import type { TranscriptLine } from '@eudromos/database'
 import type {
   ChatView,
-  BlockWishView,
+  BlockRequestView,
   EmergencyView,
   InteractionView,
   MessageView,
@@ -104,16 +104,16 @@ const nameOf = (people: Follower['people'], id: string | null): string | null =>
   id === null ? null : (people.get(id)?.name ?? null)
 
 /** What agents in sight have asked for and no supervisor has settled. */
-export const blockWishViews = (
+export const blockRequestViews = (
   { state, people, customerNames }: Follower,
   inSight: (agentId: string) => boolean,
-): BlockWishView[] =>
-  state.blockWishes
+): BlockRequestView[] =>
+  state.blockRequests
     .filter(({ agentId }) => inSight(agentId))
-    .map(({ agentId, ...wish }) => ({
-      ...wish,
+    .map(({ agentId, ...preferred }) => ({
+      ...preferred,
       agentName: nameOf(people, agentId) ?? '',
-      customerName: customerNames.get(wish.customerId) ?? '',
+      customerName: customerNames.get(preferred.customerId) ?? '',
     }))
 
 /** What a fault took out, of the queues in sight. */
@@ -300,7 +300,7 @@ export function interactionView(
     helpSince: interaction.helpSince,
     recordingRefused: interaction.recordingRefused,
     warnings: interaction.warnings,
-    blockAsked: state.blockWishes.some(({ interactionId }) => interactionId === id),
+    blockAsked: state.blockRequests.some(({ interactionId }) => interactionId === id),
     asked: interaction.asked,
     handover:
       handover === null
@@ -310,7 +310,7 @@ export function interactionView(
             at: handover.at,
             note: handover.noteContentId === null ? null : (handovers.get(handover.noteContentId) ?? null),
           },
-    wishAgentId: visit.wish?.agentId ?? null,
+    preferredAgentId: visit.preferred?.agentId ?? null,
     customerHere: interaction.connections.length > 0,
     wrapUp:
       interaction.phase === 'wrapUp' && interaction.wrapUpDueAt !== null && working !== undefined

@@ -80,7 +80,7 @@ const known = async (number: string, name: string, terms = {}): Promise<string> 
   return customers[0]?.id ?? id
 }
 
-const wish = (rest: object = {}) => ({
+const preferred = (rest: object = {}) => ({
   id: '01920000-0000-7000-8000-000000000001',
   channel: 'voice' as const,
   address: ilse,
@@ -108,19 +108,19 @@ test('a line that is off, or without a number, is none to call by', () => {
 test('a customer is called in the name of a queue of one’s own, by its number', async () => {
   begin()
   const customerId = await known(ilse, 'Ilse')
-  expect(await codeOf(reachOut(runtime, ana, wish({ queueId: 'bookings' })))).toBe('notOfQueue')
-  expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('done')
+  expect(await codeOf(reachOut(runtime, ana, preferred({ queueId: 'bookings' })))).toBe('notOfQueue')
+  expect(await codeOf(reachOut(runtime, ana, preferred()))).toBe('done')
   expect([...centre.state.interactions.values()]).toMatchObject([
     { customerId, lineId: 'phone', outgoing: true, dial: { number: 1 } },
   ])
-  expect(await codeOf(reachOut(runtime, ana, wish({ agentId: 'ben' })))).toBe('notAllowed')
+  expect(await codeOf(reachOut(runtime, ana, preferred({ agentId: 'ben' })))).toBe('notAllowed')
 })
 
 test('a text needs words, and goes by the text line', async () => {
   begin()
   await known(ilse, 'Ilse')
-  expect(await codeOf(reachOut(runtime, ana, wish({ channel: 'sms' })))).toBe('noWords')
-  expect(await codeOf(reachOut(runtime, ana, wish({ channel: 'sms', text: 'Your ship is in.' })))).toBe('done')
+  expect(await codeOf(reachOut(runtime, ana, preferred({ channel: 'sms' })))).toBe('noWords')
+  expect(await codeOf(reachOut(runtime, ana, preferred({ channel: 'sms', text: 'Your ship is in.' })))).toBe('done')
   expect(content.map(({ body }) => body)).toEqual(['Your ship is in.'])
   expect([...centre.state.interactions.values()]).toMatchObject([{ lineId: 'texts', channel: 'sms', messages: 1 }])
 })
@@ -129,7 +129,7 @@ test('an email goes to an address, with a subject, at any hour', async () => {
   begin()
   const address = 'ilse@mail.example'
   const customerId = await known(address, 'Ilse Varga', { zone: 'Australia/Hobart' })
-  const mail = wish({ channel: 'email', address: 'Ilse@Mail.example', text: 'Your ship is in.' })
+  const mail = preferred({ channel: 'email', address: 'Ilse@Mail.example', text: 'Your ship is in.' })
   expect(await codeOf(reachOut(runtime, ana, mail))).toBe('noSubject')
   expect(await codeOf(reachOut(runtime, ana, { ...mail, channel: 'voice' }))).toBe('noLine')
   expect(await codeOf(reachOut(runtime, ana, { ...mail, address: ilse }))).toBe('noLine')
@@ -142,13 +142,13 @@ test('an email goes to an address, with a subject, at any hour', async () => {
 test('what speaks against it: their wish, no consent, the hour where they are', async () => {
   begin()
   await known(ilse, 'Ilse', { doNotContact: true })
-  expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('doNotContact')
+  expect(await codeOf(reachOut(runtime, ana, preferred()))).toBe('doNotContact')
   await known(ilse, 'Ilse')
   begin({ consentNeeded: true })
-  expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('noConsent')
+  expect(await codeOf(reachOut(runtime, ana, preferred()))).toBe('noConsent')
   await known(ilse, 'Ilse', { consentAt: 5, zone: 'Australia/Hobart' })
   // It is 23:00 there.
-  expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('quiet')
+  expect(await codeOf(reachOut(runtime, ana, preferred()))).toBe('quiet')
   await known(ilse, 'Ilse', { consentAt: 5 })
   const { state } = runtime.follower
   const addressId = (await readAddress(database, ilse))?.id ?? ''
@@ -162,9 +162,9 @@ test('what speaks against it: their wish, no consent, the hour where they are', 
     by: null,
   }
   state.blocks = [block]
-  expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('blocked')
+  expect(await codeOf(reachOut(runtime, ana, preferred()))).toBe('blocked')
   state.blocks = []
-  expect(await codeOf(reachOut(runtime, ana, wish()))).toBe('done')
+  expect(await codeOf(reachOut(runtime, ana, preferred()))).toBe('done')
   const view = await reachView(runtime, { address: tomas, customerId: null, queueId: 'sailings' })
   // Nobody is known by it, and it may be of any zone of its country.
   expect(view).toMatchObject({ customers: [], bars: [{ code: 'noConsent' }, { code: 'quiet' }] })
@@ -216,8 +216,8 @@ test('a message is of the call that waits, or instead of one; what is no sound i
 test('a carrier’s report is of the call of its number', async () => {
   begin()
   await known(ilse, 'Ilse')
-  await reachOut(runtime, ana, wish())
-  const id = wish().id
+  await reachOut(runtime, ana, preferred())
+  const id = preferred().id
   await reportDial(runtime, { id: `${id}.2`, end: 'busy' })
   expect(centre.state.interaction(id).dial).not.toBeNull()
   await reportDial(runtime, { id: `${id}.1`, end: 'busy' })

@@ -12,7 +12,7 @@ import { upTo } from '@eudromos/core/plan'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { Keeper } from './keeper.ts'
 import { ProblemError } from './problem.ts'
-import { begin, beginAtCustomer, end, hear, mark, markShape, putPart, unmark, wishOf } from './recordings.ts'
+import { begin, beginAtCustomer, end, hear, mark, markShape, putPart, unmark, choiceOf } from './recordings.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
 
@@ -84,15 +84,15 @@ test('whoever has the call records it where its queue has calls recorded, and no
 
 test('what was paused stays so in another window of the agent, what ran goes on, and a colleague begins as the queue says', async () => {
   talking('always')
-  const wish = async (who: Who): Promise<string> => (await wishOf(runtime, who, 'call')).wish
+  const choice = async (who: Who): Promise<string> => (await choiceOf(runtime, who, 'call')).choice
   await web.$client.query('delete from recording')
-  expect(await wish(ana)).toBe('')
+  expect(await choice(ana)).toBe('')
   await begin(runtime, ana, { id: ids.second, interactionId: 'call' })
-  expect(await wish(ana)).toBe('on')
+  expect(await choice(ana)).toBe('on')
   await end(runtime, at(ana), ids.second, { how: 'paused' })
-  expect(await wish(ana)).toBe('off')
-  expect(await wish(sup)).toBe('')
-  expect(await problemOf(wishOf(runtime, ben, 'call'))).toBe('notAllowed')
+  expect(await choice(ana)).toBe('off')
+  expect(await choice(sup)).toBe('')
+  expect(await problemOf(choiceOf(runtime, ben, 'call'))).toBe('notAllowed')
   await web.$client.query('delete from recording')
 })
 

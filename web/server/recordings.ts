@@ -15,7 +15,7 @@ import {
   type RecordingEnd,
 } from '@eudromos/database'
 import { uuid } from './gateway-shapes.ts'
-import type { RecordingWish } from '../view/recording.ts'
+import type { RecordingChoice } from '../view/recording.ts'
 import { inOwnHand } from './hands.ts'
 import { notFound, problem, ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
@@ -52,11 +52,15 @@ export async function begin(runtime: Runtime, who: Who, input: unknown): Promise
  * What whoever has the call had wanted of its recording before their page was opened anew, in another window or at another
  * computer: paused it stays, and what ran goes on.
  */
-export async function wishOf(runtime: Runtime, who: Who, interactionId: string): Promise<{ wish: RecordingWish }> {
+export async function choiceOf(
+  runtime: Runtime,
+  who: Who,
+  interactionId: string,
+): Promise<{ choice: RecordingChoice }> {
   inOwnHand(runtime, who, interactionId)
   const { recordings } = await readRecordingsOf(runtime.database, interactionId)
   const last = recordings.findLast(({ personId }) => personId === who.id)
-  return { wish: last?.end === 'paused' ? 'off' : last?.end === null ? 'on' : '' }
+  return { choice: last?.end === 'paused' ? 'off' : last?.end === null ? 'on' : '' }
 }
 
 /**

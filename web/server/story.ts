@@ -85,7 +85,7 @@ export async function storyOf(runtime: Runtime, who: Who, interactionId: string)
         phase: one.phase,
         queueName: queueName(visitOf(one).queueId),
         joinable: interaction.phase === 'connected' && one.phase === 'waiting' && one.customerId === customerId,
-        joined: one.phase === 'waiting' && visitOf(one).wish?.agentId === who.id,
+        joined: one.phase === 'waiting' && visitOf(one).preferred?.agentId === who.id,
       })),
     before: (shown ? entries : []).map((entry) => {
       // Of what a private team did one knows that it was, not what was said.

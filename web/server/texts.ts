@@ -51,8 +51,8 @@ export async function receiveText(runtime: Runtime, { pictures, ...input }: Rece
   const { line, addressId } = caller
   const order = orderOf(input.text)
   if (order !== null) {
-    const wish = { lineId: line.id, addressId, stop: order === 'stop', answer: words.confirm[order] }
-    await obeyOrder(database, { id: `${order}-${input.id}`, ...wish })
+    const preferred = { lineId: line.id, addressId, stop: order === 'stop', answer: words.confirm[order] }
+    await obeyOrder(database, { id: `${order}-${input.id}`, ...preferred })
     texter.look()
     // Nobody need answer it; who has the thread before them sees it there.
     if (follower.state.index.threads.of(line.id, addressId) === null) return { taken: true, order }

@@ -23,7 +23,12 @@ export function transferTargets({ state, document, people }: Follower, interacti
       const { free: freeIds, soon, busy } = peopleFor(state, id)
       const { open } = state.queueDay(id)
       const { demand } = state.index.queue(id)
-      const asks = state.index.classOf(state.index.queue(id), { channel, requirements: [], priority: null, wish: null })
+      const asks = state.index.classOf(state.index.queue(id), {
+        channel,
+        requirements: [],
+        priority: null,
+        preferred: null,
+      })
       const [first] = [...free]
         .filter((agent) => demand.order.has(agent.id))
         .filter((agent) => meets(state.levelsOf(agent.id), asks.askedFor[0] ?? []))
@@ -36,7 +41,7 @@ export function transferTargets({ state, document, people }: Follower, interacti
     channel,
     requirements: interaction.requirements,
     priority: null,
-    wish: null,
+    preferred: null,
   })
   const agents = there
     .map((agent) => ({

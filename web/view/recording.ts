@@ -1,2 +1,2 @@
 /** What an agent wants of the recording of a call: that it runs, that it does not, or what the queue says. */
-export type RecordingWish = 'on' | 'off' | ''
+export type RecordingChoice = 'on' | 'off' | ''

@@ -8,7 +8,7 @@ const view: View = {
   agentId: 'ana',
   plan: null,
   emergencies: [],
-  blockWishes: [],
+  blockRequests: [],
   quarantined: [],
   people: {},
   queues: {},

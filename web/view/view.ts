@@ -176,7 +176,7 @@ export interface InteractionView {
   /** The last transfer: who passed it on, and what they left to know. */
   readonly handover: { readonly byName: string; readonly at: number; readonly note: string | null } | null
   /** Whom it waits for alone. */
-  readonly wishAgentId: string | null
+  readonly preferredAgentId: string | null
   readonly customerHere: boolean
   readonly wrapUp: { readonly since: number; readonly dueAt: number } | null
   readonly dispositionId: string | null
@@ -252,7 +252,7 @@ export interface EmergencyView extends Omit<Emergency, 'by' | 'to' | 'announceme
 }
 
 /** An agent wants a customer blocked. */
-export interface BlockWishView {
+export interface BlockRequestView {
   readonly interactionId: string
   readonly agentName: string
   readonly customerId: string
@@ -271,7 +271,7 @@ export interface View {
   /** At the seat: those that touch it. */
   readonly emergencies: readonly EmergencyView[]
   /** None at a seat. */
-  readonly blockWishes: readonly BlockWishView[]
+  readonly blockRequests: readonly BlockRequestView[]
   /** What a fault of the program took out; of a seat nothing. */
   readonly quarantined: readonly QuarantinedView[]
   readonly people: Readonly<Record<string, PersonView>>

@@ -26,7 +26,7 @@ import { CallTexts } from './call-texts.tsx'
 import { FetchSupervisor, Guests } from './guests.tsx'
 import { Handover } from './handover.tsx'
 import { PassOn } from './pass-on.tsx'
-import { RecordingKey, useRecordingWish } from './recording-key.tsx'
+import { RecordingKey, useRecordingChoice } from './recording-key.tsx'
 import { ScriptPanel } from './script-panel.tsx'
 import { Story } from './story.tsx'
 
@@ -53,7 +53,7 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
   const held = heldSince !== null
   const away = interaction.away !== null
   const { sound, parties } = useCentreCall(store, interaction, self, { on: soundHere && !away, muted })
-  const recording = useRecordingWish(interaction, view, guest === undefined)
+  const recording = useRecordingChoice(interaction, view, guest === undefined)
   const place = useMemo(() => atAgent(id), [id])
   useRecording(sound, {
     place,

@@ -2,19 +2,19 @@
 import { act, renderHook } from '@testing-library/react'
 import { madeInteraction, madePlanQueue, madeView } from '../../view/testing/index.ts'
 import { request } from '../stream/send.ts'
-import { useRecordingWish } from './recording-key.tsx'
+import { useRecordingChoice } from './recording-key.tsx'
 
 jest.mock('../stream/send.ts', () => ({ request: jest.fn() }))
 
-let answer: (wish: string) => void
+let answer: (choice: string) => void
 const call = (rest: object = {}) => madeInteraction('i1', 'q0', 0, { channel: 'voice', phase: 'connected', ...rest })
-const wishOf = (recording: 'always' | 'byAgent' | 'never', rest: object = {}, own = true) =>
+const choiceOf = (recording: 'always' | 'byAgent' | 'never', rest: object = {}, own = true) =>
   renderHook(() =>
-    useRecordingWish(call(rest), madeView({ queues: [madePlanQueue('q0', ['ana'], { recording })] }), own),
+    useRecordingChoice(call(rest), madeView({ queues: [madePlanQueue('q0', ['ana'], { recording })] }), own),
   )
-const told = (wish: string) =>
+const told = (choice: string) =>
   act(async () => {
-    answer(wish)
+    answer(choice)
     await Promise.resolve()
   })
 
@@ -23,18 +23,18 @@ beforeEach(() => {
   jest.mocked(request).mockReset()
   jest
     .mocked(request)
-    .mockImplementation(() => new Promise((resolve) => (answer = (wish) => resolve({ wish } as never))))
+    .mockImplementation(() => new Promise((resolve) => (answer = (choice) => resolve({ choice } as never))))
 })
 
 test('nothing is recorded before it is known whether it was paused in another window', async () => {
-  const { result } = wishOf('always')
+  const { result } = choiceOf('always')
   expect(result.current).toMatchObject({ known: false, on: false, paused: false })
   await told('')
   expect(result.current).toMatchObject({ known: true, on: true, paused: false })
 })
 
 test('what was paused stays paused until the agent goes on', async () => {
-  const { result } = wishOf('always')
+  const { result } = choiceOf('always')
   await told('off')
   expect(result.current).toMatchObject({ on: false, paused: true })
   act(() => result.current.set('on'))
@@ -42,26 +42,26 @@ test('what was paused stays paused until the agent goes on', async () => {
 })
 
 test('what the agent records of their own choice goes on', async () => {
-  const { result } = wishOf('byAgent')
+  const { result } = choiceOf('byAgent')
   await told('on')
   expect(result.current).toMatchObject({ on: true })
 })
 
 test('what was wanted in this window is not asked for', () => {
   sessionStorage.setItem('eudromos.kept.recording i1', 'off')
-  expect(wishOf('always').result.current).toMatchObject({ known: true, on: false, paused: true })
+  expect(choiceOf('always').result.current).toMatchObject({ known: true, on: false, paused: true })
   expect(request).not.toHaveBeenCalled()
 })
 
 test('where calls are never recorded nothing is asked; who refuses is not recorded', async () => {
-  expect(wishOf('never').result.current).toMatchObject({ on: false, paused: false })
+  expect(choiceOf('never').result.current).toMatchObject({ on: false, paused: false })
   expect(request).not.toHaveBeenCalled()
-  const { result } = wishOf('always', { recordingRefused: true })
+  const { result } = choiceOf('always', { recordingRefused: true })
   await told('on')
   expect(result.current).toMatchObject({ on: false })
 })
 
 test('a colleague who was asked into the call neither records nor asks', () => {
-  expect(wishOf('always', {}, false).result.current).toMatchObject({ on: false, paused: false })
+  expect(choiceOf('always', {}, false).result.current).toMatchObject({ on: false, paused: false })
   expect(request).not.toHaveBeenCalled()
 })

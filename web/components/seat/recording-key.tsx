@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography'
 import { recording as t } from '../../messages/recording.ts'
 import type { InteractionView, View } from '../../view/view.ts'
 import { firstName } from '../format.ts'
-import type { RecordingWish } from '../../view/recording.ts'
+import type { RecordingChoice } from '../../view/recording.ts'
 import { useFetched } from '../fetched.ts'
 import { useKept } from '../kept.ts'
 
@@ -14,18 +14,18 @@ import { useKept } from '../kept.ts'
  * asked for where it is opened in another window. Before that is known nothing is recorded: card numbers may be read just then. `own`: who has the call,
  * not a colleague who was asked into it.
  */
-export function useRecordingWish(interaction: InteractionView, view: View, own: boolean) {
+export function useRecordingChoice(interaction: InteractionView, view: View, own: boolean) {
   const [kept, set] = useKept(`recording ${interaction.id}`)
   const policy = view.plan?.queues.find(({ id }) => id === interaction.queueId)?.recording ?? 'never'
   const asks = own && kept === '' && policy !== 'never'
-  const before = useFetched<{ wish: RecordingWish }>(
+  const before = useFetched<{ choice: RecordingChoice }>(
     asks ? `/api/recordings?${new URLSearchParams({ interaction: interaction.id })}` : null,
   )
   const known = !asks || !before.busy
-  const wish = kept === '' ? (before.value?.wish ?? '') : (kept as RecordingWish)
+  const choice = kept === '' ? (before.value?.choice ?? '') : (kept as RecordingChoice)
   const may = own && known && policy !== 'never' && !interaction.recordingRefused
-  const on = may && (wish === '' ? policy === 'always' : wish === 'on')
-  return { policy, known, on, paused: may && wish === 'off', set: (next: Exclude<RecordingWish, ''>) => set(next) }
+  const on = may && (choice === '' ? policy === 'always' : choice === 'on')
+  return { policy, known, on, paused: may && choice === 'off', set: (next: Exclude<RecordingChoice, ''>) => set(next) }
 }
 
 /** Says that the call is recorded, and lets its agent pause that while card numbers are read. */
@@ -34,7 +34,7 @@ export function RecordingKey({
   recording: { policy, known, on, paused, set },
 }: {
   interaction: InteractionView
-  recording: ReturnType<typeof useRecordingWish>
+  recording: ReturnType<typeof useRecordingChoice>
 }) {
   if (policy === 'never' || !known) return null
   if (interaction.recordingRefused)

@@ -153,9 +153,12 @@ export function GroundsDrawer({ interactionId, view, onClose, onPerson, steer }:
             </Typography>
           )}
           {grounds.awaitsOpening && <Typography sx={{ fontWeight: 650 }}>{words.awaitsOpening}</Typography>}
-          {grounds.wish !== null && (
+          {grounds.preferred !== null && (
             <Typography>
-              {steering.wished(nameOf(grounds.wish.agentId), clockText(Math.max(0, grounds.wish.until - grounds.at)))}
+              {steering.preferredFor(
+                nameOf(grounds.preferred.agentId),
+                clockText(Math.max(0, grounds.preferred.until - grounds.at)),
+              )}
             </Typography>
           )}
           {interaction?.phase === 'waiting' && grounds.selection === 'byHand' && (

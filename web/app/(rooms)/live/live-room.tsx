@@ -13,7 +13,7 @@ import { targetPlace } from '@eudromos/core/figures'
 import { useNotice } from '../../../components/frame/notice.tsx'
 import { useLive, useNow } from '../../../components/stream/context.tsx'
 import { en } from '../../../messages/en.ts'
-import { BlockWishes } from './block-wishes.tsx'
+import { BlockRequests } from './block-requests.tsx'
 import { TakenOut } from './taken-out.tsx'
 import { HelpAsked } from './calls-now.tsx'
 import { EmergencyBanner } from './emergency-banner.tsx'
@@ -167,7 +167,7 @@ export function LiveRoom(props: LiveRoomProps) {
         <EmergencyBanner key={emergency.id} emergency={emergency} view={view} now={now} mayEnd={mayCloseAll} />
       ))}
       <TakenOut view={view} now={now} />
-      <BlockWishes view={view} now={now} mayBlock={mayBlock} />
+      <BlockRequests view={view} now={now} mayBlock={mayBlock} />
       <HelpAsked view={view} now={now} mayListen={mayListen} onPerson={onPerson} />
       {shown === 'people' && (
         <PeopleTable

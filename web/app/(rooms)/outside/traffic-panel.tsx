@@ -11,7 +11,15 @@ import { en } from '../../../messages/en.ts'
 
 const t = en.outside
 const url = '/api/outside/traffic'
-const fields = ['chatsPerMinute', 'callPercent', 'textPercent', 'mailPercent', 'agents', 'handleSeconds', 'seed'] as const
+const fields = [
+  'chatsPerMinute',
+  'callPercent',
+  'textPercent',
+  'mailPercent',
+  'agents',
+  'handleSeconds',
+  'seed',
+] as const
 
 type Numbers = Record<(typeof fields)[number], number>
 

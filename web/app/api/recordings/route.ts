@@ -1,6 +1,6 @@
 import { readJson } from '../../../server/limits.ts'
 import { answering } from '../../../server/problem.ts'
-import { begin, wishOf } from '../../../server/recordings.ts'
+import { begin, choiceOf } from '../../../server/recordings.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { permit } from '../../../server/who.ts'
 
@@ -9,7 +9,7 @@ export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('seat', 'actAs')
     const interactionId = new URL(request.url).searchParams.get('interaction') ?? ''
-    return Response.json(await wishOf(await runtime(), who, interactionId))
+    return Response.json(await choiceOf(await runtime(), who, interactionId))
   })
 
 /** The agent's page begins to record a call. */

@@ -68,7 +68,7 @@ export function BlockedNow({ blocks, zone }: { readonly blocks: readonly BlockVi
       {blocks.map(({ id, customerId, customerName, until }) => (
         <Typography key={id}>
           <MuiLink component={Link} href={`/review/customers/${encodeURIComponent(customerId)}`}>
-            {customerName || t.wishOfNobody}
+            {customerName || t.requestOfNobody}
           </MuiLink>{' '}
           {t.until(timeText(until, zone, now))}
         </Typography>

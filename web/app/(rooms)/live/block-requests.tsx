@@ -12,15 +12,15 @@ import { abuse as t } from '../../../messages/abuse.ts'
 import type { View } from '../../../view/view.ts'
 
 /** Customers whom agents want blocked; a supervisor says for how long, or that they are not. */
-export function BlockWishes({ view, now, mayBlock }: { view: View; now: number; mayBlock: boolean }) {
+export function BlockRequests({ view, now, mayBlock }: { view: View; now: number; mayBlock: boolean }) {
   const store = useLiveStore()
   const notice = useNotice()
   const send = (type: string, body: Record<string, unknown>): void =>
     void sendCommand(store, type, body).catch((error: Error) => notice(error.message))
-  if (!mayBlock || view.blockWishes.length === 0) return null
+  if (!mayBlock || view.blockRequests.length === 0) return null
   return (
-    <Box component="section" aria-label={t.wishes} sx={{ display: 'grid', gap: 1, marginBlockEnd: 1 }}>
-      {view.blockWishes.map(({ interactionId, agentName, customerName, customerId, addressId }) => (
+    <Box component="section" aria-label={t.requests} sx={{ display: 'grid', gap: 1, marginBlockEnd: 1 }}>
+      {view.blockRequests.map(({ interactionId, agentName, customerName, customerId, addressId }) => (
         <OutlinedWarning
           key={interactionId}
           action={
@@ -44,7 +44,7 @@ export function BlockWishes({ view, now, mayBlock }: { view: View; now: number; 
             </Box>
           }
         >
-          {t.wish(agentName, customerName || t.wishOfNobody)}
+          {t.request(agentName, customerName || t.requestOfNobody)}
         </OutlinedWarning>
       ))}
     </Box>
