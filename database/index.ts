@@ -55,9 +55,9 @@ export {
   leaseSeconds,
   liveWebProcesses,
   removeWebProcess,
-  renewTurn,
+  renewLead,
   renewWebProcess,
-  takeTurn,
+  takeLead,
   tryLock,
   type Turn,
 } from './lease.ts'

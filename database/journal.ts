@@ -112,7 +112,7 @@ export class Fenced extends Error {}
 
 /**
  * Writes a batch whole or not at all: journal, read tables and answers in one statement, one transaction. It first locks
- * the epoch row, so that a router whose turn is over cannot write behind the next one's back. Afterwards it tells who
+ * the epoch row, so that a router whose lead is over cannot write behind the next one's back. Afterwards it tells who
  * listens.
  */
 export async function commitBatch(client: pg.ClientBase, batch: Batch): Promise<void> {

@@ -21,7 +21,7 @@ export const tryLock = async (client: pg.ClientBase): Promise<boolean> => {
  * Takes the turn: raises the epoch, which waits for a commit under way and shuts out all later ones of the holder
  * before. `seize` is for one who has no lock: then only a lease that has run out can be taken. Null when it has not.
  */
-export async function takeTurn(client: pg.ClientBase, holder: string, seize: boolean): Promise<Turn | null> {
+export async function takeLead(client: pg.ClientBase, holder: string, seize: boolean): Promise<Turn | null> {
   const { rows } = await client.query<{ epoch: number; silent: number; first: boolean }>(
     `update router_epoch r set epoch = r.epoch + 1, holder = $1, renewed_at = clock_timestamp()
      from (select renewed_at, epoch from router_epoch where id = 1 for update) before
@@ -35,8 +35,8 @@ export async function takeTurn(client: pg.ClientBase, holder: string, seize: boo
   return { epoch: row.epoch, silentMs: row.first ? null : Math.max(0, Math.round(row.silent)) }
 }
 
-/** Says that the holder of this epoch is at work. False when its turn is over. */
-export async function renewTurn(client: pg.ClientBase, epoch: number): Promise<boolean> {
+/** Says that the holder of this epoch is at work. False when its lead is over. */
+export async function renewLead(client: pg.ClientBase, epoch: number): Promise<boolean> {
   const { rowCount } = await client.query(
     'update router_epoch set renewed_at = clock_timestamp() where id = 1 and epoch = $1',
     [epoch],

@@ -50,8 +50,8 @@ export async function putPlan(tx: Transaction, document: PlanDocument): Promise<
       })
       .where(eq(t.person.id, was.id))
   }
-  const held = document.people.flatMap(({ id, skills }) => skills.map((one) => ({ ...one, personId: id })))
-  for (const part of inParts(held)) await tx.insert(t.personSkill).values(part)
+  const holdings = document.people.flatMap(({ id, skills }) => skills.map((one) => ({ ...one, personId: id })))
+  for (const part of inParts(holdings)) await tx.insert(t.personSkill).values(part)
 }
 
 /** A line as its table has it. */

@@ -57,11 +57,11 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
     .orderBy(asc(t.holidayCalendar.position), asc(t.holidayCalendar.id))
   const skills = await database.select().from(t.skill).orderBy(asc(t.skill.position), asc(t.skill.id))
   const skillsOf = new Map<string, { skillId: string; level: number }[]>()
-  const held = await database
+  const holdings = await database
     .select()
     .from(t.personSkill)
     .orderBy(asc(t.personSkill.personId), asc(t.personSkill.skillId))
-  for (const { personId, ...one } of held) skillsOf.set(personId, [...(skillsOf.get(personId) ?? []), one])
+  for (const { personId, ...one } of holdings) skillsOf.set(personId, [...(skillsOf.get(personId) ?? []), one])
   const document: PlanDocument = {
     centre: { ...plainCentre, ...plainCentreWords, ...draft.centre },
     presenceStates: states.map(({ position: _, ...state }) => state),

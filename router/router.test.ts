@@ -14,7 +14,7 @@ import {
   readSnapshot,
   removeWebProcess,
   renewWebProcess,
-  takeTurn,
+  takeLead,
   type Answer,
   type Database,
 } from '@eudromos/database'
@@ -318,18 +318,18 @@ describe('the fence', () => {
     messages: [{ interactionId: 'i', number: 1, at: 1, side: 'customer' as const, personId: null, contentId: 'c' }],
   })
 
-  test('a router whose turn is over writes nothing', async () => {
-    const first = await takeTurn(late, 'late', false)
-    await takeTurn(next, 'next', false)
+  test('a router whose lead is over writes nothing', async () => {
+    const first = await takeLead(late, 'late', false)
+    await takeLead(next, 'next', false)
     await expect(commitBatch(late, batch(first?.epoch ?? 0))).rejects.toThrow('is over')
     expect(await web.query.message.findMany()).toEqual([])
   })
 
   test('taking over waits for a commit under way, and shuts out one that comes while it waits', async () => {
-    const first = await takeTurn(late, 'late', false)
+    const first = await takeLead(late, 'late', false)
     const epoch = first?.epoch ?? 0
     await next.query('begin')
-    await takeTurn(next, 'next', false)
+    await takeLead(next, 'next', false)
     const writing = commitBatch(late, batch(epoch)).then(
       () => 'written',
       () => 'refused',
@@ -346,10 +346,10 @@ describe('the fence', () => {
   })
 
   test('a lease that has not run out cannot be seized', async () => {
-    await takeTurn(late, 'late', false)
-    expect(await takeTurn(next, 'next', true)).toBeNull()
+    await takeLead(late, 'late', false)
+    expect(await takeLead(next, 'next', true)).toBeNull()
     await late.query(`update router_epoch set renewed_at = clock_timestamp() - interval '4 seconds'`)
-    expect(await takeTurn(next, 'next', true)).toMatchObject({ epoch: 2 })
+    expect(await takeLead(next, 'next', true)).toMatchObject({ epoch: 2 })
   })
 })
 

@@ -8,8 +8,8 @@ import {
   liveWebProcesses,
   purgeInbox,
   readPublishedBy,
-  renewTurn,
-  takeTurn,
+  renewLead,
+  takeLead,
   tryLock,
   type Turn,
 } from '@eudromos/database'
@@ -96,7 +96,7 @@ export class Router {
       this.wake()
     }
     const renew = async (): Promise<void> => {
-      if (!(await renewTurn(lock, turn.epoch))) {
+      if (!(await renewLead(lock, turn.epoch))) {
         this.superseded = true
         lose()
       } else if (!this.locked) this.locked = await tryLock(lock)
@@ -145,13 +145,13 @@ export class Router {
     })
     while (!this.stopping && alive) {
       this.locked = await tryLock(lock)
-      if (this.locked) return takeTurn(lock, this.options.name, false)
+      if (this.locked) return takeLead(lock, this.options.name, false)
       const { rows } = await lock.query<{ late: boolean }>(
         'select renewed_at < clock_timestamp() - make_interval(secs => $1) as late from router_epoch',
         [leaseSeconds],
       )
       if (rows[0]?.late === true) {
-        const turn = await takeTurn(lock, this.options.name, true)
+        const turn = await takeLead(lock, this.options.name, true)
         if (turn !== null) return turn
       }
       await this.pause(standbyMs)

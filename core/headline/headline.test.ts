@@ -11,7 +11,7 @@ const queue = (id: string, rest: Partial<QueueNow> = {}): QueueNow => ({
   free: 1,
   away: 1,
   active: true,
-  held: false,
+  kept: false,
   byHand: false,
   ...rest,
 })
@@ -99,7 +99,7 @@ describe('steadiness', () => {
 })
 
 test('an emergency closing stands first, and those whom it holds in their places do not call for an answer', () => {
-  const held = queue('held', { waiting: 3, oldestWaitSince: 0, present: 0, held: true })
+  const kept = queue('kept', { waiting: 3, oldestWaitSince: 0, present: 0, kept: true })
   const late = queue('late', { waiting: 1, oldestWaitSince: 40_000 })
-  expect(keys([held, late], { emergencies: [{ id: 'e1', from: 90_000 }] })).toEqual(['emergency e1', 'queueWaits late'])
+  expect(keys([kept, late], { emergencies: [{ id: 'e1', from: 90_000 }] })).toEqual(['emergency e1', 'queueWaits late'])
 })

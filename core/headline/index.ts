@@ -16,7 +16,7 @@ export interface QueueNow {
   /** Whether it takes part in the day: in service, or drained. */
   readonly active: boolean
   /** An emergency keeps those who wait in it in their places. */
-  readonly held: boolean
+  readonly kept: boolean
   /** Nobody is offered by itself: somebody has to give it out. */
   readonly byHand: boolean
 }
@@ -73,7 +73,7 @@ export function concerns(situation: Situation, at: Instant): Concern[] {
     found.push({ kind: 'emergency', severity: emergencySeverity, emergencyId: id, forMs: at - from })
   for (const queue of queues) {
     if (queue.active && queue.members === 0) found.push({ kind: 'nobodyListed', severity: 0.3, queueId: queue.id })
-    if (queue.waiting === 0 || queue.held) continue
+    if (queue.waiting === 0 || queue.kept) continue
     const inMs = queue.closesAt === null ? Infinity : queue.closesAt - at
     if (inMs > 0 && inMs <= soonMs)
       found.push({ kind: 'closesSoon', severity: 0.9 + (soonMs - inMs) / soonMs / 2, queue, inMs })

@@ -9,19 +9,19 @@ test('gives what was added and not removed, in order, like a sorted list', () =>
   fc.assert(
     fc.property(fc.array(change, { maxLength: 200 }), (changes) => {
       const heap = new Heap<string>()
-      const held: HeapNode<string>[] = []
+      const nodes: HeapNode<string>[] = []
       changes.forEach(({ remove, key, pick }, n) => {
-        const victim = held[pick % Math.max(1, held.length)]
+        const victim = nodes[pick % Math.max(1, nodes.length)]
         if (remove && victim !== undefined) {
           heap.remove(victim)
-          held.splice(held.indexOf(victim), 1)
+          nodes.splice(nodes.indexOf(victim), 1)
         } else {
           const node = heapNode(`n${n}`, key, String(n).padStart(4, '0'))
           heap.add(node)
-          held.push(node)
+          nodes.push(node)
         }
-        expect(heap.size).toBe(held.length)
-        expect([...heap.inOrder()]).toEqual(inOrder(held))
+        expect(heap.size).toBe(nodes.length)
+        expect([...heap.inOrder()]).toEqual(inOrder(nodes))
       })
     }),
   )

@@ -62,12 +62,12 @@ const capabilities: Readonly<Record<Role, readonly Capability[]>> = {
 }
 
 /** Whether any of the roles carries the capability. */
-export const may = (held: readonly Role[], capability: Capability): boolean =>
-  held.some((role) => capabilities[role].includes(capability))
+export const may = (roles: readonly Role[], capability: Capability): boolean =>
+  roles.some((role) => capabilities[role].includes(capability))
 
 /**
  * Whether somebody of the roles `held` may make a person of the roles `before` one of the roles `after`, or change
  * anything else of them: administrators are made and changed by administrators only.
  */
-export const mayGive = (held: readonly Role[], before: readonly Role[], after: readonly Role[]): boolean =>
-  may(held, 'plan.edit') && (held.includes('administrator') || ![...before, ...after].includes('administrator'))
+export const mayGive = (roles: readonly Role[], before: readonly Role[], after: readonly Role[]): boolean =>
+  may(roles, 'plan.edit') && (roles.includes('administrator') || ![...before, ...after].includes('administrator'))

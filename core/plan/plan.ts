@@ -73,7 +73,7 @@ export const emergencyScopes = ['centre', 'site', 'queues'] as const
 /** What an emergency closing closes: everything, what is worked on at one site, or some queues. */
 export type EmergencyScope = (typeof emergencyScopes)[number]
 
-export const waitingWays = ['held', 'served', 'overflowed', 'ended'] as const
+export const waitingWays = ['kept', 'served', 'overflowed', 'ended'] as const
 /** What becomes of those who wait in an emergency: kept in place, still served, overflowed to another queue, rejected. */
 export type WaitingWay = (typeof waitingWays)[number]
 

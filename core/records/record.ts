@@ -244,7 +244,7 @@ export function recordAfter(before: InteractionRecord | null, event: Event, seq:
       return dialOver(before, event.at, event.end)
     case 'customerConnected':
       return before.dials.some(({ end }) => end === null) ? dialOver(before, event.at, 'answered') : null
-    case 'callbackHeldOff':
+    case 'callbackPutOff':
     case 'callbackDue':
     case 'helpAsked':
     case 'wrapUpExtended':

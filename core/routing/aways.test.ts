@@ -50,7 +50,7 @@ test('a caller keeps the place without the line, is called at their turn, and an
   ask(centre)
   hangUp(centre)
   later(centre, 600)
-  expect(centre.state.interaction('call')).toMatchObject({ phase: 'waiting', away: true })
+  expect(centre.state.interaction('call')).toMatchObject({ phase: 'waiting', toCall: true })
   centre.ready('ana')
   const { events } = answer(centre)
   expect(types(events)).toEqual(['offerAnswered', 'customerDialled'])
@@ -58,7 +58,7 @@ test('a caller keeps the place without the line, is called at their turn, and an
   pickUp(centre)
   expect(centre.state.interaction('call')).toMatchObject({
     phase: 'connected',
-    away: false,
+    toCall: false,
     callback: null,
     dial: null,
   })
@@ -139,7 +139,7 @@ test('who rings in during the wait keeps the place and is put through; hanging u
   expect(centre.state.interactions.has('call')).toBe(true)
   centre.ready('ana')
   expect(types(answer(centre).events)).toEqual(['offerAnswered'])
-  expect(centre.state.interaction('call')).toMatchObject({ away: false, callback: null, dial: null })
+  expect(centre.state.interaction('call')).toMatchObject({ toCall: false, callback: null, dial: null })
 })
 
 test('nobody is called outside the times that the customer can be called at', () => {
@@ -150,25 +150,25 @@ test('nobody is called outside the times that the customer can be called at', ()
   expect(centre.state.interaction('call').phase).toBe('offered')
   ask(centre, [from, from + 50_000, from + 500_000, from + 600_000])
   hangUp(centre)
-  expect(centre.state.interaction('call')).toMatchObject({ phase: 'waiting', callback: { heldUntil: from } })
+  expect(centre.state.interaction('call')).toMatchObject({ phase: 'waiting', callback: { putOffUntil: from } })
   const [{ queueId = '' } = {}] = centre.state.interaction('call').visits
-  expect(centre.state.index.standing(queueId)).toMatchObject({ waiting: 1, heldOff: 1 })
+  expect(centre.state.index.standing(queueId)).toMatchObject({ waiting: 1, putOff: 1 })
   centre.do('setPresence', { agentId: 'ana', stateId: 'break' })
   later(centre, 100)
-  expect(centre.state.interaction('call').callback?.heldUntil).toBeNull()
-  expect(centre.state.index.standing(queueId)).toMatchObject({ waiting: 1, heldOff: 0 })
+  expect(centre.state.interaction('call').callback?.putOffUntil).toBeNull()
+  expect(centre.state.index.standing(queueId)).toMatchObject({ waiting: 1, putOff: 0 })
   later(centre, 40)
   centre.do('setPresence', { agentId: 'ana', stateId: 'ready' })
   expect(centre.state.interaction('call').phase).toBe('offered')
   later(centre, 11)
   expect(openOffer(centre.state.interaction('call'))?.id).toBe('call.v1.o2')
   const { events } = answer(centre, 'call.v1.o2')
-  expect(types(events)).toEqual(['offerWithdrawn', 'callbackHeldOff'])
-  expect(centre.state.interaction('call').callback?.heldUntil).toBe(from + 500_000)
+  expect(types(events)).toEqual(['offerWithdrawn', 'callbackPutOff'])
+  expect(centre.state.interaction('call').callback?.putOffUntil).toBe(from + 500_000)
   centre.do('setPresence', { agentId: 'ana', stateId: 'break' })
   later(centre, 600)
   expect(centre.state.interactions.has('call')).toBe(false)
-  expect(centre.state.index.standing(queueId)).toMatchObject({ waiting: 0, heldOff: 0 })
+  expect(centre.state.index.standing(queueId)).toMatchObject({ waiting: 0, putOff: 0 })
   expect(recordOf(centre)?.outcome).toBe('rejected')
 })
 
@@ -215,7 +215,7 @@ test('a message to a queue that is closed or full waits in it; without voicemail
       connection: null,
     })
   leave(centre, 'closed')
-  expect(centre.state.interaction('closed')).toMatchObject({ phase: 'waiting', away: true, leftMessage: true })
+  expect(centre.state.interaction('closed')).toMatchObject({ phase: 'waiting', toCall: true, leftMessage: true })
   later(centre, 1000)
   expect(centre.state.interaction('closed').phase).toBe('offered')
   expect(figures(centre)).toMatchObject({ entered: 1, messagesLeft: 1 })
@@ -246,8 +246,8 @@ test('an agent calls somebody: it rings, is answered, and ends like any call', (
   reach(centre, 'voice')
   expect(centre.state.agent('ana').carried).toEqual(['out'])
   expect(reach(centre, 'voice', 'second').refusal?.code).toBe('onCall')
-  const away = { agentId: 'ana', interactionId: 'out', to: { queueId: 'sailings' }, noteContentId: null }
-  expect(centre.do('transferInteraction', away).refusal?.code).toBe('notConnected')
+  const toCall = { agentId: 'ana', interactionId: 'out', to: { queueId: 'sailings' }, noteContentId: null }
+  expect(centre.do('transferInteraction', toCall).refusal?.code).toBe('notConnected')
   later(centre, 3)
   pickUp(centre, 'out')
   later(centre, 40)
@@ -275,7 +275,11 @@ test('an agent texts somebody first; a thread that is alive already is told', ()
   const centre = centreWith()
   centre.ready('ana')
   expect(types(reach(centre, 'sms').events)).toEqual(['reachedOut', 'messageSent'])
-  expect(centre.state.interaction('out')).toMatchObject({ phase: 'connected', turn: { side: 'customer' }, away: false })
+  expect(centre.state.interaction('out')).toMatchObject({
+    phase: 'connected',
+    turn: { side: 'customer' },
+    toCall: false,
+  })
   expect(reach(centre, 'sms', 'again').refusal).toMatchObject({ code: 'threadAlive', params: { interactionId: 'out' } })
   expect(recordOf(centre, 'out')).toMatchObject({ way: 'outgoing', messages: 1 })
 })

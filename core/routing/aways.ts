@@ -14,7 +14,7 @@ export function reachedOut(state: State, made: Event<'reachedOut'>): State {
     { connections: [], awaitsOpening: false, back: false, preferred: null },
   )
   const agent = state.agent(agentId)
-  Object.assign(interaction, { outgoing: true, away: channel === 'voice', phase: 'connected' })
+  Object.assign(interaction, { outgoing: true, toCall: channel === 'voice', phase: 'connected' })
   interaction.turn = { side: 'customer', since: at }
   interaction.participations.push({ personId: agentId, role: 'agent', leg: 'talk', from: at, to: null })
   visitOf(interaction).counts = false
@@ -26,17 +26,17 @@ export function reachedOut(state: State, made: Event<'reachedOut'>): State {
   return state
 }
 
-/** The customer of a call that went out has answered: from now on it is a call like others. Who rings in before is held off no longer. */
+/** The customer of a call that went out has answered: from now on it is a call like others. Who rings in before is put off no longer. */
 export function atTheLine(interaction: Interaction): void {
-  if (interaction.callback !== null) interaction.callback.heldUntil = null
-  if (interaction.phase !== 'connected' || !interaction.away) return
-  Object.assign(interaction, { away: false, callback: null, dial: null, leftMessage: false })
+  if (interaction.callback !== null) interaction.callback.putOffUntil = null
+  if (interaction.phase !== 'connected' || !interaction.toCall) return
+  Object.assign(interaction, { toCall: false, callback: null, dial: null, leftMessage: false })
 }
 
 export function setAway(
   state: State,
   interaction: Interaction,
-  made: Event<'customerDialled' | 'dialEnded' | 'callbackAsked' | 'callbackHeldOff' | 'callbackDue' | 'messageLeft'>,
+  made: Event<'customerDialled' | 'dialEnded' | 'callbackAsked' | 'callbackPutOff' | 'callbackDue' | 'messageLeft'>,
 ): void {
   const { callback } = interaction
   switch (made.type) {
@@ -57,18 +57,18 @@ export function setAway(
         askedAt: made.at,
         tries: 0,
         callable: made.callable,
-        heldUntil: null,
+        putOffUntil: null,
         notReached: made.notReached,
       }
-      Object.assign(interaction, { away: true, customerGraceDueAt: null })
+      Object.assign(interaction, { toCall: true, customerGraceDueAt: null })
       endVisit(state, visitOf(interaction), 'callbacks')
       return
-    case 'callbackHeldOff':
+    case 'callbackPutOff':
     case 'callbackDue':
-      if (callback !== null) callback.heldUntil = made.type === 'callbackDue' ? null : made.until
+      if (callback !== null) callback.putOffUntil = made.type === 'callbackDue' ? null : made.until
       return
     case 'messageLeft':
-      Object.assign(interaction, { away: true, leftMessage: true, customerGraceDueAt: null })
+      Object.assign(interaction, { toCall: true, leftMessage: true, customerGraceDueAt: null })
       countVisit(state, visitOf(interaction), 'messagesLeft')
   }
 }

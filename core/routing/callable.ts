@@ -20,12 +20,12 @@ const isOff = ({ phase, connections }: Interaction): boolean => phase === 'waiti
 export function callbackDueAt(interaction: Interaction, at: Instant): Instant | null {
   const { callback } = interaction
   if (callback === null || !isOff(interaction)) return null
-  if (callback.heldUntil !== null) return callback.heldUntil
+  if (callback.putOffUntil !== null) return callback.putOffUntil
   return callback.callable.find((to, n) => n % 2 === 1 && to > at) ?? null
 }
 
 /** It waits, and its customer may not be called just now. */
 export const isUntimely = (interaction: Interaction, at: Instant): boolean => {
   const { callback } = interaction
-  return isOff(interaction) && callback !== null && callback.heldUntil === null && !isCallable(callback, at)
+  return isOff(interaction) && callback !== null && callback.putOffUntil === null && !isCallable(callback, at)
 }

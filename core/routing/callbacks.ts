@@ -9,8 +9,8 @@ import type { State } from './state.ts'
 
 /** Those who are called for this, by the plan and as long as they have waited. */
 export function mayAskCallback(state: State, interaction: Interaction, at: Instant): boolean {
-  const { channel, away, addressId } = interaction
-  if (channel !== 'voice' || !isUnanswered(interaction) || away || addressId === null) return false
+  const { channel, toCall, addressId } = interaction
+  if (channel !== 'voice' || !isUnanswered(interaction) || toCall || addressId === null) return false
   const visit = visitOf(interaction)
   const after = state.lookup.queues.get(visit.queueId)?.callbackAfterSeconds ?? null
   if (after === null) return false
@@ -20,7 +20,7 @@ export function mayAskCallback(state: State, interaction: Interaction, at: Insta
 export const mayLeaveMessage = (state: State, interaction: Interaction): boolean =>
   interaction.channel === 'voice' &&
   isUnanswered(interaction) &&
-  !interaction.away &&
+  !interaction.toCall &&
   state.lookup.queues.get(visitOf(interaction).queueId)?.voicemail === true
 
 /** An offer that is out goes on: whoever answers it is put through, or the call goes out. */
@@ -64,21 +64,21 @@ export function leaveMessage(
 
 /** The callback may be offered again; or, at the end of a time in which they are called, not before the next. */
 export const turnCallback = (state: State, interaction: Interaction, at: Instant): Event[] =>
-  interaction.callback?.heldUntil == null
-    ? heldOff(state, interaction, at)
+  interaction.callback?.putOffUntil == null
+    ? putOff(state, interaction, at)
     : [event('callbackDue', at, { interactionId: interaction.id })]
 
 /** The next of those who wait to be called and may not be called just now. */
-export function nextHeldOff(state: State): Event[] {
+export function nextPutOff(state: State): Event[] {
   const [id] = state.index.untimely
-  return id === undefined ? [] : heldOff(state, state.interaction(id), state.at)
+  return id === undefined ? [] : putOff(state, state.interaction(id), state.at)
 }
 
 /** Until they may be called next; where they never may, it is over, and they are told. */
-function heldOff(state: State, interaction: Interaction, at: Instant): Event[] {
+function putOff(state: State, interaction: Interaction, at: Instant): Event[] {
   const { id: interactionId, callback } = interaction
   const until = callback === null ? null : callableFrom(callback, at)
-  if (until !== null) return [event('callbackHeldOff', at, { interactionId, until })]
+  if (until !== null) return [event('callbackPutOff', at, { interactionId, until })]
   const waitedMs = state.servedWaitMs(visitOf(interaction), at)
   return [...regret(interaction, at), event('rejected', at, { interactionId, waitedMs })]
 }

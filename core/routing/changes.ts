@@ -40,7 +40,7 @@ export function changesFor(state: State, interactionId: string, most = 5): Chang
   const visit = visitOf(interaction)
   const { selection } = state.index.queue(visit.queueId).demand.queue
   if (visit.preferred === null && !offersByItself(selection)) return []
-  if (visit.awaitsOpening || state.isHeld(visit.queueId)) return []
+  if (visit.awaitsOpening || state.isKept(visit.queueId)) return []
   const found: { readonly change: Change; readonly agent: AgentGrounds }[] = []
   for (const agentId of state.agents.keys()) {
     const agent = agentGrounds(state, agentId, interaction)

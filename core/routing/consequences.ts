@@ -64,10 +64,10 @@ export const nextVisit = (
 /** When one who waits again counts as gone, where nobody is at the customer's end. */
 export const graceDueAt = (
   state: State,
-  { channel, connections, leftMessage, away, patience }: Interaction,
+  { channel, connections, leftMessage, toCall, patience }: Interaction,
   at: Instant,
 ): Instant | null =>
-  connections.length > 0 || leftMessage || away || inThreads(channel) ? null : at + state.customerGraceMs(patience)
+  connections.length > 0 || leftMessage || toCall || inThreads(channel) ? null : at + state.customerGraceMs(patience)
 
 /** Takes back the offer of the interaction, where one is out. */
 export function withdraw(interaction: Interaction, reason: WithdrawalReason, at: Instant): Event[] {
@@ -107,7 +107,7 @@ export function preferenceRefused(interaction: Interaction, at: Instant): Event[
 
 /** The customer is gone: before an answer that is abandonment, in conversation its end, afterwards nothing. Who is to be called may hang up. */
 export function leave(state: State, interaction: Interaction, cause: 'left' | 'pageClosed', at: Instant): Event[] {
-  if (interaction.away) return []
+  if (interaction.toCall) return []
   switch (interaction.phase) {
     case 'waiting':
     case 'offered':

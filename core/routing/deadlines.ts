@@ -114,6 +114,6 @@ export function leaveTalk(state: State, interaction: Interaction, agentId: strin
 
 /** It waits in its queue again; but a call that the agent began and nobody has answered is over. */
 export const leaveForQueue = (state: State, interaction: Interaction, agentId: string, at: Instant): Event[] =>
-  interaction.outgoing && interaction.away
+  interaction.outgoing && interaction.toCall
     ? overWithoutWrapUp(interaction.id, 'system', at)
     : [handBackEvent(state, interaction.id, agentId, at)]

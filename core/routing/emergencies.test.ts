@@ -21,7 +21,7 @@ const close = (
   {
     emergencyId = 'e1',
     scope = 'queues' as EmergencyScope,
-    waiting = 'held' as WaitingWay,
+    waiting = 'kept' as WaitingWay,
     talking = 'goOn' as TalkingWay,
     ...rest
   }: Partial<Asked> = {},
@@ -77,7 +77,7 @@ describe('while it lasts', () => {
     centre.arrive('i1', 'boats')
     expect(types(close(centre).events)).toEqual(['emergencyBegan', 'queueClosed', 'offerWithdrawn'])
     expect(centre.wait(60).arrive('i2', 'boats').refusal).toEqual({ code: 'queueClosed', params: { queueId: 'boats' } })
-    expect(groundsOf(centre.state, 'i1')).toMatchObject({ held: true, waitMs: 0, agents: [{ eligible: false }] })
+    expect(groundsOf(centre.state, 'i1')).toMatchObject({ kept: true, waitMs: 0, agents: [{ eligible: false }] })
     expect(types(open(centre).events)).toEqual(['emergencyEnded', 'queueOpened', 'offerMade'])
   })
 
@@ -213,7 +213,7 @@ describe('who may', () => {
       siteId: null,
       queueIds: [],
       evacuate: true,
-      waiting: 'held',
+      waiting: 'kept',
       overflowTo: null,
       talking: 'goOn',
       reason: 'weather',

@@ -135,7 +135,7 @@ function whatBecomes(
       case 'offered':
         if (closing && waiting !== 'served') events.push(...withdraw(interaction, 'queueClosed', at))
         else if (left) events.push(...withdraw(interaction, 'agentAway', at))
-        if (closing && waiting === 'ended' && !interaction.leftMessage && !interaction.away)
+        if (closing && waiting === 'ended' && !interaction.leftMessage && !interaction.toCall)
           events.push(
             event('rejected', at, {
               interactionId: interaction.id,

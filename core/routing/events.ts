@@ -274,7 +274,7 @@ export interface EventBodies {
     readonly notReached: TextToBe | null
   }
   /** They are not called before this. */
-  callbackHeldOff: { readonly interactionId: InteractionId; readonly until: Instant }
+  callbackPutOff: { readonly interactionId: InteractionId; readonly until: Instant }
   /** They may be called again. */
   callbackDue: { readonly interactionId: InteractionId }
   /** The caller has left a message instead of waiting. */

@@ -265,7 +265,7 @@ export function evolve(state: State, event: Event): State {
     case 'customerDialled':
     case 'dialEnded':
     case 'callbackAsked':
-    case 'callbackHeldOff':
+    case 'callbackPutOff':
     case 'callbackDue':
     case 'messageLeft':
       return changeInteraction(state, event.interactionId, (interaction) => setAway(state, interaction, event))

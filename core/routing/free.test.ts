@@ -16,9 +16,9 @@ function freeBySearch(state: State, queueId: string): string[] {
       one.phase === 'waiting' &&
       visitOf(one).queueId === queueId &&
       !visitOf(one).awaitsOpening &&
-      one.callback?.heldUntil == null,
+      one.callback?.putOffUntil == null,
   )
-  if (state.isHeld(queueId)) return []
+  if (state.isKept(queueId)) return []
   const found = [...state.agents.keys()].filter((id) => {
     if (waiting.length === 0) return prospectsOf(state, id).some((one) => one.queueId === queueId && one.agent.eligible)
     return waiting.some(

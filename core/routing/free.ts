@@ -39,7 +39,7 @@ export function peopleFor(state: State, queueId: QueueId): People {
   const queue = state.index.queue(queueId)
   const waited = [...queue.classes.values()].filter(({ waiting }) => waiting > 0)
   const classes = waited.length > 0 ? waited : broughtTo(state, queue)
-  const held = state.isHeld(queueId)
+  const kept = state.isKept(queueId)
   const present = new Set<AgentId>()
   /** Since when they have had nothing of what they could be offered. */
   const idle = new Map<AgentId, Instant>()
@@ -47,7 +47,7 @@ export function peopleFor(state: State, queueId: QueueId): People {
     const reached = waited.length > 0 ? reachedIn(of) : 0
     for (const [agentId, place] of of.places) {
       if (place.present) present.add(agentId)
-      if (held || !place.free || place.step > reached) continue
+      if (kept || !place.free || place.step > reached) continue
       if (queue.refused.size > 0 && waited.length > 0 && hasTriedAll(of, agentId, place.step)) continue
       const since = state.idleSinceOf(place.seat.node.item, of.wants.channel)
       idle.set(agentId, Math.min(since, idle.get(agentId) ?? Infinity))

@@ -40,7 +40,7 @@ export function freshInteraction(begun: Begun, { connections, awaitsOpening, bac
     leftMessage: begun.leftMessage,
     back,
     outgoing: false,
-    away: false,
+    toCall: false,
     callback: null,
     dial: null,
     dials: 0,

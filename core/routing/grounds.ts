@@ -12,7 +12,7 @@ import {
   type Interaction,
   type Visit,
   type Preferred,
-  isHeldOff,
+  isPutOff,
   isUnanswered,
 } from './pieces.ts'
 import { isPreferred, preference, type Preference } from './pools.ts'
@@ -69,9 +69,9 @@ export interface Grounds {
   /** A message to a closed queue: nobody is offered it before the opening. */
   readonly awaitsOpening: boolean
   /** Its queue is closed in an emergency: nobody is offered it until that is over. */
-  readonly held: boolean
+  readonly kept: boolean
   /** Its customer is to be called back, and not before this: nobody is offered it until then. */
-  readonly heldOffUntil: Instant | null
+  readonly putOffUntil: Instant | null
   readonly stuck: boolean
   readonly priority: number
   readonly selection: SelectionMethod
@@ -96,7 +96,7 @@ export function agentGrounds(state: State, agentId: AgentId, interaction: Intera
   const queue = state.index.queue(visit.queueId)
   const of = state.index.classOf(queue, wantsOf(interaction))
   const levels = state.levelsOf(agentId)
-  const held = state.isHeld(visit.queueId)
+  const kept = state.isKept(visit.queueId)
   const { preferred } = visit
   const reachedMs = preferred?.agentId === agentId ? 0 : queue.demand.reachedAfterMs(agentId)
   const reach = reachGap(state, visit, queue.demand, reachedMs)
@@ -143,7 +143,7 @@ export function agentGrounds(state: State, agentId: AgentId, interaction: Intera
       distance: distanceOf(state, queue, agentId),
     }),
     grounds,
-    eligible: !visit.awaitsOpening && !held && !isHeldOff(interaction) && grounds.every(({ holds }) => holds),
+    eligible: !visit.awaitsOpening && !kept && !isPutOff(interaction) && grounds.every(({ holds }) => holds),
   }
 }
 
@@ -197,8 +197,8 @@ export function groundsOf(state: State, interactionId: InteractionId): Grounds |
     waitMs: state.servedWaitMs(visit, state.at),
     place: placeOf(state, interaction),
     awaitsOpening: visit.awaitsOpening,
-    held: state.isHeld(visit.queueId),
-    heldOffUntil: interaction.callback?.heldUntil ?? null,
+    kept: state.isKept(visit.queueId),
+    putOffUntil: interaction.callback?.putOffUntil ?? null,
     stuck: isStuck(interaction),
     priority: state.priorityOf(interaction, state.at),
     selection: queue.demand.queue.selection,
@@ -226,7 +226,7 @@ export function waitingFor(state: State, agentId: AgentId): WaitingFor[] {
   const all: (WaitingFor & { readonly inTheWay: number })[] = []
   for (const interaction of state.interactions.values()) {
     const visit = visitOf(interaction)
-    if (!isUnanswered(interaction) || visit.awaitsOpening || isHeldOff(interaction)) continue
+    if (!isUnanswered(interaction) || visit.awaitsOpening || isPutOff(interaction)) continue
     const agent = agentGrounds(state, agentId, interaction)
     if (agent === null) return []
     const inTheWay = agent.eligible ? -1 : agent.grounds.filter(({ holds }) => !holds).length

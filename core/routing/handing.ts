@@ -8,7 +8,7 @@ import { wantsOf } from './demand.ts'
 import { event } from './events.ts'
 import { agentGrounds, type Criterion } from './grounds.ts'
 import { overflowEvent, takesMore } from './match.ts'
-import { isHeldOff, openOffer, visitOf, type Interaction } from './pieces.ts'
+import { isPutOff, openOffer, visitOf, type Interaction } from './pieces.ts'
 import { dialledAtAnswer } from './reaching.ts'
 import type { State } from './state.ts'
 
@@ -37,9 +37,9 @@ function barToNext(state: State, agentId: AgentId, interaction: Interaction): Re
 
 /** It waits and may be offered by now: its queue has opened, and no emergency holds it. */
 const isAvailable = (state: State, interaction: Interaction): boolean =>
-  !isHeldOff(interaction) &&
+  !isPutOff(interaction) &&
   !visitOf(interaction).awaitsOpening &&
-  state.lookup.emergencies.get(visitOf(interaction).queueId)?.waiting !== 'held'
+  state.lookup.emergencies.get(visitOf(interaction).queueId)?.waiting !== 'kept'
 
 /** What an agent would have for themselves: it waits, and may be offered by now. */
 function waitingForSelf(state: State, command: Command<'takeInteraction' | 'joinWaiting'>): Interaction | Refusal {
@@ -138,7 +138,7 @@ export function transferInteraction(state: State, command: Command<'transferInte
     const settings = state.settings()
     const queueId = 'queueId' in to ? to.queueId : visitOf(interaction).queueId
     const toAgentId = 'agentId' in to ? to.agentId : null
-    if (interaction.outgoing && interaction.away) return refuse('notConnected', { interactionId: interaction.id })
+    if (interaction.outgoing && interaction.toCall) return refuse('notConnected', { interactionId: interaction.id })
     if (toAgentId === agentId) return refuse('toSelf')
     if (toAgentId !== null && !state.agents.has(toAgentId)) return refuse('unknownAgent', { agentId: toAgentId })
     const closed = toAgentId === null ? notOpen(state, queueId, interaction) : null

@@ -21,7 +21,7 @@ import {
   type Standing,
 } from './index-pieces.ts'
 import { isUntimely } from './callable.ts'
-import { isHeldOff, isUnanswered, visitOf, type Agent, type Interaction } from './pieces.ts'
+import { isPutOff, isUnanswered, visitOf, type Agent, type Interaction } from './pieces.ts'
 import { isPreferred, preference, seatOf, type Choice, type Preference } from './pools.ts'
 import { restClass } from './idle-classes.ts'
 import { Reserve } from './reserve.ts'
@@ -41,7 +41,7 @@ export class Index {
   readonly steps = this.times.steps
   /** Agents who carry nothing more and have planned to be in another state then. */
   readonly leaving = new Set<AgentId>()
-  /** Callbacks that wait and whose customers may not be called just now: they are held off. */
+  /** Callbacks that wait and whose customers may not be called just now: they are put off. */
   readonly untimely = new Set<InteractionId>()
   /** Queues in which something changed that may make a match, send somebody on or end a round; all others have none. */
   readonly dirty = new Set<QueueIndex>()
@@ -314,14 +314,14 @@ export class Index {
     const visit = visitOf(interaction)
     const index = this.indexOf(interaction.id)
     const awaits = interaction.phase === 'waiting' && visit.awaitsOpening
-    const waits = interaction.phase === 'waiting' && !awaits && !isHeldOff(interaction)
+    const waits = interaction.phase === 'waiting' && !awaits && !isPutOff(interaction)
     const { waiting } = index
     if (waiting !== null && (!waits || !isPlaceOf(waiting, visit))) this.leaveQueue(index)
     const queue = isUnanswered(interaction) ? this.queue(visit.queueId) : null
     this.await(index, interaction.id, awaits ? queue : null)
     this.occupy(index, interaction.id, awaits ? null : queue)
     index.occupies?.offered[interaction.phase === 'offered' ? 'add' : 'delete'](interaction.id)
-    index.occupies?.heldOff[isHeldOff(interaction) ? 'add' : 'delete'](interaction.id)
+    index.occupies?.putOff[isPutOff(interaction) ? 'add' : 'delete'](interaction.id)
     this.preferred(index, interaction.id, queue === null ? null : (visit.preferred?.agentId ?? null))
     if (waits && queue !== null) {
       index.waiting ??= this.joinQueue(queue, interaction)
@@ -409,7 +409,7 @@ export class Index {
     if (index.occupies !== null) {
       index.occupies.visitors.delete(id)
       index.occupies.offered.delete(id)
-      index.occupies.heldOff.delete(id)
+      index.occupies.putOff.delete(id)
       // Where only so many may wait there is room for one who overflows to it.
       if (index.occupies.limited) this.touch(index.occupies)
     }
@@ -445,7 +445,7 @@ export class Index {
   /** What its wait comes to next, while it lasts. */
   private setWaits(interaction: Interaction): void {
     const visit = visitOf(interaction)
-    const { id, away } = interaction
+    const { id, toCall } = interaction
     const lasts = isUnanswered(interaction) && !visit.awaitsOpening
     const { deadlines } = this.indexOf(id)
     this.times.set(deadlines, 'step', id, lasts ? this.state.stepDueAt(visit) : null)
@@ -453,16 +453,16 @@ export class Index {
       deadlines,
       'longestWait',
       id,
-      lasts && !visit.overdue && !away ? this.state.longestWaitDueAt(visit) : null,
+      lasts && !visit.overdue && !toCall ? this.state.longestWaitDueAt(visit) : null,
     )
   }
 
   /** How it stands with the queue, for one who comes to it now with nothing special to ask. */
-  standing(queueId: QueueId): { waiting: number; heldOff: number; present: number; free: number; slots: number } {
-    const { visitors, heldOff } = this.queue(queueId)
+  standing(queueId: QueueId): { waiting: number; putOff: number; present: number; free: number; slots: number } {
+    const { visitors, putOff } = this.queue(queueId)
     const { present, free, slots } = this.plain(queueId)
     const there = present.reduce((sum, count) => sum + count, 0)
-    return { waiting: visitors.size, heldOff: heldOff.size, present: there, free: free[0]?.size ?? 0, slots }
+    return { waiting: visitors.size, putOff: putOff.size, present: there, free: free[0]?.size ?? 0, slots }
   }
 
   /** Everybody who waits in the queue, in no order. */

@@ -101,7 +101,7 @@ export interface QueueIndex {
   /** Of these those that are before an agent. */
   readonly offered: Set<InteractionId>
   /** And the callbacks that nobody is offered for now. */
-  readonly heldOff: Set<InteractionId>
+  readonly putOff: Set<InteractionId>
   /** Waiting interactions that somebody has refused in this round. */
   readonly refused: Set<InteractionId>
   /** Those that wait for it to open. */
@@ -125,7 +125,7 @@ export const emptyQueue = (plan: Queue, demand: Demand): QueueIndex => ({
   limited: plan.mostWaiting !== null,
   visitors: new Set(),
   offered: new Set(),
-  heldOff: new Set(),
+  putOff: new Set(),
   refused: new Set(),
   awaiting: new Set(),
   overdue: new Set(),

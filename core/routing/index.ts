@@ -43,10 +43,10 @@ export {
   type ShiftGap,
   type SkillGap,
 } from './grounds.ts'
-export { isAgentAway } from './parting.ts'
+export { isAgentGone } from './parting.ts'
 export {
   atWork,
-  isHeldOff,
+  isPutOff,
   isStuck,
   openOffer,
   partiesOf,

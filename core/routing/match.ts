@@ -140,7 +140,7 @@ function isBefore(state: State, a: Ranked, b: Ranked): boolean {
 export function nextOffer(state: State): Event<'offerMade'> | null {
   let best: Match | null = null
   for (const queue of state.index.matchable) {
-    if (state.isHeld(queue.id)) continue
+    if (state.isKept(queue.id)) continue
     let found = false
     const byItself = offersByItself(queue.demand.queue.selection)
     for (const one of queue.classes.values()) {

@@ -151,7 +151,7 @@ export abstract class NaiveAway extends NaiveCentre {
       if (i.preferred?.agent === agent && i.preferred.until <= until) i.preferred = null
   }
 
-  protected isHeldOff = (i: NaiveInteraction): boolean => i.callback !== null && i.callback.heldUntil !== null
+  protected isPutOff = (i: NaiveInteraction): boolean => i.callback !== null && i.callback.putOffUntil !== null
   protected silenceDueAt(i: NaiveInteraction): number | null {
     if (i.phase !== 'connected' || i.channel === 'voice' || i.owes !== 'customer' || this.plan === null) return null
     const { askAfterSilenceSeconds: ask } = this.plan.centre
@@ -166,20 +166,21 @@ export abstract class NaiveAway extends NaiveCentre {
 
   protected turnCallback(i: NaiveInteraction, at: number): void {
     if (i.callback === null) return
-    if (i.callback.heldUntil !== null) i.callback.heldUntil = null
+    if (i.callback.putOffUntil !== null) i.callback.putOffUntil = null
     else this.holdOff(i, at)
   }
 
   protected holdOff(i: NaiveInteraction, at: number): void {
     if (i.callback === null) return
-    i.callback.heldUntil = naiveCallable(i.callback.callable, at)
-    if (i.callback.heldUntil === null) this.drop(i)
+    i.callback.putOffUntil = naiveCallable(i.callback.callable, at)
+    if (i.callback.putOffUntil === null) this.drop(i)
   }
 
   protected holdOffUntimely(at: number): void {
     for (const i of [...this.interactions]) {
       const { callback, connections } = i
-      if (i.phase !== 'waiting' || callback === null || callback.heldUntil !== null || connections.length > 0) continue
+      if (i.phase !== 'waiting' || callback === null || callback.putOffUntil !== null || connections.length > 0)
+        continue
       if (naiveCallable(callback.callable, at) !== at) this.holdOff(i, at)
     }
   }
@@ -191,8 +192,8 @@ export abstract class NaiveAway extends NaiveCentre {
 
   /** Whoever it is answered by talks to the customer who has rung in; or their call goes out. */
   protected begun(i: NaiveInteraction, at: number): void {
-    if (!i.away) return
-    if (i.connections.length > 0) Object.assign(i, { away: false, callback: null, leftMessage: false })
+    if (!i.toCall) return
+    if (i.connections.length > 0) Object.assign(i, { toCall: false, callback: null, leftMessage: false })
     else if (i.callback !== null) this.ring(i, at)
   }
 
@@ -204,7 +205,7 @@ export abstract class NaiveAway extends NaiveCentre {
     const again = naiveCallable(i.callback.callable, at + callbackRetrySeconds * 1000)
     if (again === null || i.callback.tries >= callbackTries) return this.wrapUp(i, at)
     this.handBack(i, at)
-    i.callback.heldUntil = again
+    i.callback.putOffUntil = again
   }
 
   /** An agent calls or texts somebody. */
@@ -218,7 +219,7 @@ export abstract class NaiveAway extends NaiveCentre {
     if (this.isBlocked(customerId, addressId, at)) return
     this.begin(body, { number: addressId, customer: customerId, queue: queueId }, at)
     const i = this.interactions.find((i) => i.id === interactionId) as NaiveInteraction
-    Object.assign(i, { outgoing: true, away: channel === 'voice', phase: 'connected', agent: agentId })
+    Object.assign(i, { outgoing: true, toCall: channel === 'voice', phase: 'connected', agent: agentId })
     Object.assign(i, { owes: 'customer', answeredAt: at, graceDueAt: null })
     agent.workedAt = at
     if (channel === 'voice') this.ring(i, at)

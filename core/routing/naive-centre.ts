@@ -63,8 +63,8 @@ export class NaiveCentre {
     if (
       plan === null ||
       i.awaitsOpening ||
-      i.callback?.heldUntil != null ||
-      this.emergencyOf(i.queue)?.waiting === 'held'
+      i.callback?.putOffUntil != null ||
+      this.emergencyOf(i.queue)?.waiting === 'kept'
     )
       return []
     const able = this.agents.filter(
@@ -107,7 +107,7 @@ export class NaiveCentre {
 
   protected longestDueAt(i: NaiveInteraction): number | null {
     const { longestWaitSeconds } = this.queueOf(i)
-    if (longestWaitSeconds === null || i.overdue || i.away || !this.waits(i) || i.awaitsOpening) return null
+    if (longestWaitSeconds === null || i.overdue || i.toCall || !this.waits(i) || i.awaitsOpening) return null
     return whenWaited(this.spans(i.queue), i.enteredAt, longestWaitSeconds * 1000)
   }
 

@@ -56,7 +56,7 @@ export class NaiveLife extends NaiveAway {
   }
 
   protected endsUnattended = (i: NaiveInteraction): boolean =>
-    !i.away && (this.waits(i) || (i.channel === 'voice' && i.phase === 'connected'))
+    !i.toCall && (this.waits(i) || (i.channel === 'voice' && i.phase === 'connected'))
 
   /** One more comes in, unless its queue is closed to it or full. */
   protected arrive(
@@ -87,7 +87,7 @@ export class NaiveLife extends NaiveAway {
       i.priority = 10
       if (instead === null && before !== undefined && this.present(before, i)) i.preferred = { agent: before.id, until }
     }
-    Object.assign(i, { leftMessage: leaves, awaitsOpening: leaves && !open, away: recorded })
+    Object.assign(i, { leftMessage: leaves, awaitsOpening: leaves && !open, toCall: recorded })
     Object.assign(i, { graceDueAt: connection === null && !stays ? at + 10_000 * i.patience : null })
     Object.assign(i, { connections: connection === null ? [] : [connection.id], visit: instead === null ? 1 : 2 })
   }
@@ -117,7 +117,7 @@ export class NaiveLife extends NaiveAway {
       waitedBefore: 0,
       leftMessage: false,
       awaitsOpening: false,
-      away: false,
+      toCall: false,
       outgoing: false,
       callback: null,
       dial: null,
@@ -218,7 +218,7 @@ export class NaiveLife extends NaiveAway {
   }
 
   protected isReleased = (i: NaiveInteraction): boolean =>
-    !i.awaitsOpening && !this.isHeldOff(i) && this.emergencyOf(i.queue)?.waiting !== 'held'
+    !i.awaitsOpening && !this.isPutOff(i) && this.emergencyOf(i.queue)?.waiting !== 'kept'
   protected isThere(i: NaiveInteraction): boolean {
     return i.phase === 'waiting' && this.isReleased(i)
   }
@@ -252,7 +252,7 @@ export class NaiveLife extends NaiveAway {
       const left = leaving.some(({ id }) => id === i.agent)
       if (i.phase === 'offered' && (left || (closing && body.waiting !== 'served')))
         Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
-      if (i.phase === 'waiting' && closing && body.waiting === 'ended' && !i.leftMessage && !i.away) this.drop(i)
+      if (i.phase === 'waiting' && closing && body.waiting === 'ended' && !i.leftMessage && !i.toCall) this.drop(i)
       if (i.phase !== 'connected' || !(closing || left)) continue
       if (body.talking === 'ended') this.wrapUp(i, at)
       if (body.talking === 'requeued') this.leaveForQueue(i, at)
@@ -277,7 +277,7 @@ export class NaiveLife extends NaiveAway {
       this.holdOffUntimely(at)
       if (this.overflow(at)) continue
       const waiting = this.interactions
-        .filter((i) => i.phase === 'waiting' && !i.awaitsOpening && !this.isHeldOff(i))
+        .filter((i) => i.phase === 'waiting' && !i.awaitsOpening && !this.isPutOff(i))
         .sort((a, b) => this.order(a, b, at))
       const pair = waiting
         .filter((i) => this.isOfferedByItself(i))
@@ -291,7 +291,7 @@ export class NaiveLife extends NaiveAway {
       this.offers.push(`${at} ${pair.i.id}>${pair.agent.id}`)
     }
     for (const i of this.interactions) {
-      if (i.phase !== 'waiting' || this.isHeldOff(i) || i.tried.length === 0 || i.retryDueAt !== null) continue
+      if (i.phase !== 'waiting' || this.isPutOff(i) || i.tried.length === 0 || i.retryDueAt !== null) continue
       const there = this.agents.filter(
         (a) => this.present(a, i) && (i.preferred === null || i.preferred.agent === a.id) && this.reaches(a, i, at),
       )
@@ -365,10 +365,10 @@ export class NaiveLife extends NaiveAway {
     this.drop(i)
   }
 
-  protected isIn = (i: NaiveInteraction): boolean => !i.awaitsOpening && !this.isHeldOff(i)
+  protected isIn = (i: NaiveInteraction): boolean => !i.awaitsOpening && !this.isPutOff(i)
 
   protected leaveForQueue(i: NaiveInteraction, at: number): void {
-    if (!i.outgoing || !i.away) return this.handBack(i, at)
+    if (!i.outgoing || !i.toCall) return this.handBack(i, at)
     this.part(i, at)
     this.finish(i, at)
   }
@@ -389,7 +389,9 @@ export class NaiveLife extends NaiveAway {
       agent: null,
       enteredAt: at,
       graceDueAt:
-        i.connections.length > 0 || i.leftMessage || i.away || naiveThread(i.channel) ? null : at + 10_000 * i.patience,
+        i.connections.length > 0 || i.leftMessage || i.toCall || naiveThread(i.channel)
+          ? null
+          : at + 10_000 * i.patience,
       tried: [],
       preferred: null,
       retryDueAt: null,

@@ -51,7 +51,7 @@ export class NaiveModel extends NaiveLife {
           i.step = i.awaitsOpening ? 0 : reached.length
           if ((this.silenceDueAt(i) ?? Infinity) <= at) i.silentSince = at
           const longest = queue.longestWaitSeconds ?? Infinity
-          i.overdue = !i.awaitsOpening && !i.away && this.visitWait(i, at) >= longest * 1000
+          i.overdue = !i.awaitsOpening && !i.toCall && this.visitWait(i, at) >= longest * 1000
         }
         return
       case 'enterAbsence': {
@@ -179,9 +179,9 @@ export class NaiveModel extends NaiveLife {
         if (i === undefined || i.connections.includes(command.body.connectionId)) return
         i.connections.push(command.body.connectionId)
         i.graceDueAt = null
-        if (i.callback !== null) i.callback.heldUntil = null
-        if (i.phase === 'connected' && i.away)
-          Object.assign(i, { away: false, callback: null, dial: null, leftMessage: false })
+        if (i.callback !== null) i.callback.putOffUntil = null
+        if (i.phase === 'connected' && i.toCall)
+          Object.assign(i, { toCall: false, callback: null, dial: null, leftMessage: false })
         return
       }
       case 'reachOut':
@@ -192,10 +192,9 @@ export class NaiveModel extends NaiveLife {
         const i = find(interactionId)
         if (i?.phase !== 'connected' || i.agent !== agentId || i.channel !== 'voice') return
         if (command.type === 'stopDialling') return i.dial === null ? undefined : this.dialFailed(i, false, at)
-        if (!i.away || i.connections.length > 0 || i.number === null || i.dial !== null) return
+        if (!i.toCall || i.connections.length > 0 || i.number === null || i.dial !== null) return
         if (i.callback !== null && naiveCallable(i.callback.callable, at) !== at) return
-        this.ring(i, at)
-        return
+        return this.ring(i, at)
       }
       case 'reportDial': {
         const i = find(command.body.interactionId)
@@ -204,15 +203,15 @@ export class NaiveModel extends NaiveLife {
       }
       case 'askCallback': {
         const i = find(command.body.interactionId)
-        if (i === undefined || i.channel !== 'voice' || !this.waits(i) || i.away || i.number === null) return
+        if (i === undefined || i.channel !== 'voice' || !this.waits(i) || i.toCall || i.number === null) return
         const { callbackAfterSeconds } = this.queueOf(i)
         const from = naiveCallable(command.body.callable, at)
         if (callbackAfterSeconds === null || from === null) return
         if (this.waited(i, at) < callbackAfterSeconds * 1000) return
         if (from !== at && i.connections.length === 0 && i.phase === 'offered')
           Object.assign(i, { phase: 'waiting', agent: null, dueAt: null })
-        i.callback = { tries: 0, callable: command.body.callable, heldUntil: null }
-        Object.assign(i, { away: true, graceDueAt: null })
+        i.callback = { tries: 0, callable: command.body.callable, putOffUntil: null }
+        Object.assign(i, { toCall: true, graceDueAt: null })
         return
       }
       case 'cancelCallback': {
@@ -222,13 +221,13 @@ export class NaiveModel extends NaiveLife {
       }
       case 'leaveMessage': {
         const i = find(command.body.interactionId)
-        if (i === undefined || i.channel !== 'voice' || !this.waits(i) || i.away || !this.queueOf(i).voicemail) return
-        Object.assign(i, { away: true, leftMessage: true, graceDueAt: null })
+        if (i === undefined || i.channel !== 'voice' || !this.waits(i) || i.toCall || !this.queueOf(i).voicemail) return
+        Object.assign(i, { toCall: true, leftMessage: true, graceDueAt: null })
         return
       }
       case 'leaveInteraction': {
         const i = find(command.body.interactionId)
-        if (i === undefined || i.away) return
+        if (i === undefined || i.toCall) return
         if (this.waits(i)) this.drop(i)
         else if (i.phase === 'connected') this.wrapUp(i, at)
         else if (i.phase === 'resting') this.drop(i)
@@ -301,7 +300,7 @@ export class NaiveModel extends NaiveLife {
         if (i === undefined || !this.isOut(i, command.body)) return
         const agent = agentOf(command.body.agentId) as NaiveAgent
         if (
-          i.away &&
+          i.toCall &&
           i.connections.length === 0 &&
           i.callback !== null &&
           naiveCallable(i.callback.callable, at) !== at
@@ -386,7 +385,7 @@ export class NaiveModel extends NaiveLife {
       case 'transferInteraction': {
         const { agentId, interactionId, to } = command.body
         const i = find(interactionId)
-        if (i?.phase !== 'connected' || i.agent !== agentId || (i.outgoing && i.away)) return
+        if (i?.phase !== 'connected' || i.agent !== agentId || (i.outgoing && i.toCall)) return
         if ('queueId' in to && !this.isOpen(to.queueId, at)) return
         const next = 'agentId' in to ? agentOf(to.agentId) : undefined
         if ('agentId' in to && (next === undefined || to.agentId === agentId)) return

@@ -41,9 +41,9 @@ export interface NaiveInteraction {
   waitedBefore: number
   leftMessage: boolean
   /** Nobody need be at the customer's end of a call. */
-  away: boolean
+  toCall: boolean
   outgoing: boolean
-  callback: { tries: number; callable: readonly number[]; heldUntil: number | null } | null
+  callback: { tries: number; callable: readonly number[]; putOffUntil: number | null } | null
   dial: { number: number; dueAt: number } | null
   dials: number
   awaitsOpening: boolean
@@ -127,7 +127,7 @@ export const naiveCallable = (callable: readonly number[], at: number): number |
 /** When something about a callback changes by itself. */
 export function callbackDue({ callback }: NaiveInteraction, at: number): number | null {
   if (callback === null) return null
-  return callback.heldUntil ?? pairs(callback.callable).find(([from, to]) => from <= at && to > at)?.[1] ?? at
+  return callback.putOffUntil ?? pairs(callback.callable).find(([from, to]) => from <= at && to > at)?.[1] ?? at
 }
 
 /** Every wait, in seconds, at which something changes for those in the queue. */

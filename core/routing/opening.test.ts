@@ -1,16 +1,5 @@
 import { TestCentre, testPlan, testQueue } from '../testing/index.ts'
-import {
-  groundsOf,
-  nextDeadline,
-  snapshotOf,
-  stateFrom,
-  upcast,
-  upcastCommand,
-  visitOf,
-  type Command,
-  type Event,
-  type Snapshot,
-} from './index.ts'
+import { groundsOf, nextDeadline, snapshotOf, stateFrom, visitOf, type Event, type Snapshot } from './index.ts'
 
 // The test's clock begins at 1000 s. By day: open from 1000 to 2000 s and from 3000 to 4000 s.
 const day = { id: 'day', openings: [1_000_000, 2_000_000, 3_000_000, 4_000_000] }
@@ -338,68 +327,6 @@ describe('a plan', () => {
     expect(nextDeadline(centre.state)).toBe(5_000_000)
     const byHand = centre.do('extendPlan', { version: 1, times }, { kind: 'person', id: 'sup' })
     expect(byHand.refusal?.code).toBe('notAllowed')
-  })
-
-  test('of before there were hours has every queue always open', () => {
-    const { hours: _hours, shifts: _shifts, compiledUntil: _until, queues, people, ...rest } = testPlan()
-    const old = {
-      ...rest,
-      queues: queues.map(({ hoursId: _h, atClosingTo: _t, onShiftOnly: _s, ...queue }) => queue),
-      people: people.map(({ siteId: _site, shiftId: _shift, ...person }) => person),
-    }
-    const event = { type: 'planTaken', v: 1, at: 5, plan: old } as unknown as Event
-    expect(upcast(event)).toMatchObject({
-      v: 13,
-      plan: {
-        hours: [],
-        shifts: [],
-        queues: [{ hoursId: null, atClosingTo: null, onShiftOnly: false }],
-        people: [{ siteId: null, shiftId: null }, {}, {}, {}],
-      },
-    })
-    const back = { type: 'handedBack', v: 1, at: 5000, waitSince: 1000 } as unknown as Event
-    expect(upcast(back)).toEqual({ type: 'requeued', v: 2, at: 5000, waitedBeforeMs: 4000 })
-    const answered = { type: 'offerAnswered', v: 1, at: 5000, offerId: 'o' } as unknown as Event
-    expect(upcast(answered)).toEqual({ ...answered, v: 2, waitedMs: null })
-  })
-
-  test('of before what happens had the names of the trade is read as one of today', () => {
-    const read = (event: object) => upcast({ at: 5000, ...event } as Event)
-    expect(read({ type: 'sentOn', v: 3, queueId: 'q', cause: 'full', by: null })).toMatchObject({
-      type: 'overflowed',
-      v: 3,
-      cause: 'full',
-    })
-    expect(read({ type: 'turnedAway', v: 1, interactionId: 'i' })).toMatchObject({
-      type: 'rejected',
-      v: 2,
-      waitedMs: null,
-    })
-    expect(read({ type: 'interactionSentAway', v: 1, interactionId: 'i' }).type).toBe('interactionRejected')
-    const preferred = { agentId: 'ana', until: 9 }
-    expect(read({ type: 'transferred', v: 1, wish: preferred })).toEqual({
-      type: 'transferred',
-      v: 1,
-      at: 5000,
-      preferred,
-    })
-    expect(read({ type: 'interactionArrived', v: 7, back: { wish: null } })).toMatchObject({
-      back: { preferred: null },
-    })
-    expect(read({ type: 'wishLapsed', v: 1, cause: 'time' }).type).toBe('preferenceLapsed')
-    const terms = { emergencyId: 'e', waiting: 'sentOn', sendOnTo: 'q', talking: 'handedBack' }
-    const today = { emergencyId: 'e', waiting: 'overflowed', overflowTo: 'q', talking: 'requeued' }
-    expect(read({ type: 'emergencyBegan', v: 1, ...terms })).toEqual({
-      type: 'emergencyBegan',
-      v: 2,
-      at: 5000,
-      ...today,
-    })
-    const held = { emergencyId: 'e', waiting: 'held', overflowTo: null, talking: 'goOn' }
-    expect(read({ type: 'emergencyBegan', v: 1, ...held, sendOnTo: null, overflowTo: undefined })).toMatchObject(held)
-    expect(upcastCommand({ type: 'beginEmergency', body: terms } as unknown as Command).body).toEqual(today)
-    const other = { type: 'tick', body: { sendOnTo: 1 } } as unknown as Command
-    expect(upcastCommand(other)).toBe(other)
   })
 })
 

@@ -20,7 +20,7 @@ export const handedOver = ({ id }: Interaction, agentId: PersonId, toAgentId: Pe
   event('handedOver', at, { interactionId: id, agentId, toAgentId })
 
 /** The conversation goes on, but the page of the agent who has it is gone for the moment. */
-export const isAgentAway = (state: State, interaction: Interaction): boolean => {
+export const isAgentGone = (state: State, interaction: Interaction): boolean => {
   const agentId = interaction.phase === 'connected' ? atWork(interaction)[0]?.personId : undefined
   return agentId !== undefined && state.agents.get(agentId)?.connections.length === 0
 }

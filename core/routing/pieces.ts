@@ -202,7 +202,7 @@ export interface Interaction {
   /** Its agent began it. */
   readonly outgoing: boolean
   /** Of a call: nobody need be at the customer's end, who is to be called. */
-  away: boolean
+  toCall: boolean
   callback: Callback | null
   /** The call that goes out now, and how many did before it. */
   dial: Dial | null
@@ -302,7 +302,7 @@ export interface Callback {
   /** When they may be called, as instants in order: from, to, from, to … */
   readonly callable: readonly Instant[]
   /** Nobody is offered it before. */
-  heldUntil: Instant | null
+  putOffUntil: Instant | null
   /** Sent once the last call was not answered; null: nothing is. */
   readonly notReached: TextToBe | null
 }
@@ -348,15 +348,19 @@ export interface QueueDay {
 }
 
 /** It ends where nobody is at the customer's end for longer than the grace: while it waits, and a call also in conversation. */
-export const endsUnattended = ({ phase, channel, away }: Pick<Interaction, 'phase' | 'channel' | 'away'>): boolean =>
-  !away && (isUnanswered({ phase }) || (phase === 'connected' && channel === 'voice'))
+export const endsUnattended = ({
+  phase,
+  channel,
+  toCall,
+}: Pick<Interaction, 'phase' | 'channel' | 'toCall'>): boolean =>
+  !toCall && (isUnanswered({ phase }) || (phase === 'connected' && channel === 'voice'))
 
 /** It waits for an answer, offered or not. */
 export const isUnanswered = ({ phase }: Pick<Interaction, 'phase'>): boolean =>
   phase === 'waiting' || phase === 'offered'
 
 /** A callback that nobody is offered for now. */
-export const isHeldOff = ({ callback }: Pick<Interaction, 'callback'>): boolean => callback?.heldUntil != null
+export const isPutOff = ({ callback }: Pick<Interaction, 'callback'>): boolean => callback?.putOffUntil != null
 
 /** The visit in which the interaction is or last was. */
 export function visitOf(interaction: Interaction): Visit {

@@ -80,7 +80,7 @@ export const dialledAtAnswer = (state: State, interaction: Interaction, agentId:
 export const isTooLate = (interaction: Interaction, at: Instant): boolean =>
   isToBeCalled(interaction) && interaction.callback !== null && !isCallable(interaction.callback, at)
 
-const isToBeCalled = ({ away, connections }: Interaction): boolean => away && connections.length === 0
+const isToBeCalled = ({ toCall, connections }: Interaction): boolean => toCall && connections.length === 0
 
 export function dialCustomer(state: State, command: Command<'dialCustomer'>, at: Instant): Decision {
   const { agentId, interactionId } = command.body
@@ -128,6 +128,6 @@ export function dialFailed(
   return [
     failed,
     handBackEvent(state, interactionId, agentId, at),
-    event('callbackHeldOff', at, { interactionId, until: again }),
+    event('callbackPutOff', at, { interactionId, until: again }),
   ]
 }

@@ -35,7 +35,7 @@ interface Case {
   readonly unassigned: readonly string[]
 }
 
-const held = (levels: Readonly<Record<string, number | undefined>>) =>
+const holdings = (levels: Readonly<Record<string, number | undefined>>) =>
   Object.entries(levels).flatMap(([skillId, level]) => (level === undefined ? [] : [{ skillId, level }]))
 
 /** Calls want the agent alone; the cases have one channel more than the plan has so far, which the core does not mind. */
@@ -75,7 +75,7 @@ function planOf(one: Case, version: number, limits: typeof limitsOf): CompiledPl
     people: plan.people.map((person): PlanPerson => ({
       ...person,
       loadLimitsId: ids.includes(person.id) ? (person.id as string) : null,
-      skills: held(one.agents.find(({ id }) => id === person.id)?.skills ?? {}),
+      skills: holdings(one.agents.find(({ id }) => id === person.id)?.skills ?? {}),
     })),
     presenceStates: [
       ...plan.presenceStates,
@@ -128,7 +128,7 @@ test.each((cases as readonly Case[]).map((one) => [one.id, one] as const))('%s',
   const assigned: string[][] = []
   const unassigned: string[] = []
   for (const { id, channel, requires } of inOrder) {
-    const requirements = held(requires).map(({ skillId, level }) => ({ skillId, least: level, most: 5 }))
+    const requirements = holdings(requires).map(({ skillId, level }) => ({ skillId, least: level, most: 5 }))
     const agentId = take(centre, id, 'all', channel, { requirements })
     if (agentId === null) unassigned.push(id)
     else assigned.push([id, agentId])

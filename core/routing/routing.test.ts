@@ -215,7 +215,7 @@ describe('customers', () => {
     expect(centre.state.queueDay('sailings').figures).toMatchObject({ entered: 1, abandoned: 1, abandonedWithin: 0 })
   })
 
-  test('a full queue sends newcomers away and counts them', () => {
+  test('a full queue rejects newcomers and counts them', () => {
     const centre = new TestCentre(testPlan({ queues: [testQueue('sailings', ['ana'], { mostWaiting: 1 })] }))
     centre.arrive('i1')
     expect(types(centre.arrive('i2'))).toEqual(['interactionRejected'])

@@ -1,5 +1,5 @@
 import type { Instant } from '../plan/index.ts'
-import { nextHeldOff } from './callbacks.ts'
+import { nextPutOff } from './callbacks.ts'
 import { isRefusal, type Command, type CommandType, type Refusal } from './commands.ts'
 import { expire, nextDeadline, nextStep } from './deadlines.ts'
 import { decide } from './decide.ts'
@@ -33,9 +33,9 @@ export function settle(state: State): Event[] {
       take(state, leaving, events)
       continue
     }
-    const held = nextHeldOff(state)
-    if (held.length > 0) {
-      take(state, held, events)
+    const putOff = nextPutOff(state)
+    if (putOff.length > 0) {
+      take(state, putOff, events)
       continue
     }
     const sent = sentOnAt === state.index.touches ? null : nextOverflow(state)

@@ -124,8 +124,8 @@ export class State {
   }
 
   /** An emergency keeps those who wait in it in their places: nobody is offered them. */
-  isHeld(queueId: QueueId): boolean {
-    return this.lookup.emergencies.get(queueId)?.waiting === 'held'
+  isKept(queueId: QueueId): boolean {
+    return this.lookup.emergencies.get(queueId)?.waiting === 'kept'
   }
 
   /** The stopgap that the queue is under at the state's time, or comes under next; null: none. */

@@ -50,7 +50,7 @@ function reckonSteps(state: State): void {
     visit.step = state.index.queue(visit.queueId).demand.stepAt(waitedMs)
     const longest = state.lookup.queues.get(visit.queueId)?.longestWaitSeconds ?? null
     if ((state.silenceDueAt(interaction) ?? Infinity) <= state.at) interaction.silentSince = state.at
-    visit.overdue = longest !== null && !visit.awaitsOpening && !interaction.away && waitedMs >= longest * 1000
+    visit.overdue = longest !== null && !visit.awaitsOpening && !interaction.toCall && waitedMs >= longest * 1000
     state.index.interactionChanged(interaction)
   }
 }

@@ -53,6 +53,7 @@ const renamed: Readonly<Record<string, EventType>> = {
   interactionSentAway: 'interactionRejected',
   wishBegan: 'preferenceBegan',
   wishLapsed: 'preferenceLapsed',
+  callbackHeldOff: 'callbackPutOff',
 }
 
 /** The agent for whom an interaction waits, by the name of today: of an event, and of what it came back with. */
@@ -64,6 +65,8 @@ function preferredOfToday<T extends object>(written: T): T {
   return { ...rest, preferred: wish } as unknown as T
 }
 
+const renamedWays: Readonly<Record<string, string>> = { sentOn: 'overflowed', held: 'kept', handedBack: 'requeued' }
+
 type OldTerms = Pick<EmergencyTerms, 'waiting' | 'talking'> & { readonly sendOnTo: QueueId | null }
 
 /** What becomes of those who wait and talk in an emergency, in the words of today. */
@@ -72,8 +75,8 @@ function termsOfToday<T extends object>(written: T): Omit<T, 'sendOnTo'> {
   const { sendOnTo, waiting, talking, ...rest } = written as T & OldTerms
   return {
     ...rest,
-    waiting: (waiting as string) === 'sentOn' ? 'overflowed' : waiting,
-    talking: (talking as string) === 'handedBack' ? 'requeued' : talking,
+    waiting: renamedWays[waiting] ?? waiting,
+    talking: renamedWays[talking] ?? talking,
     overflowTo: sendOnTo,
   } as unknown as Omit<T, 'sendOnTo'>
 }

@@ -13,11 +13,11 @@ export function arrive(state: State, event: Event<'interactionArrived'>): State 
     back: event.back !== null,
     preferred: event.back?.preferred ?? null,
   })
-  interaction.away = event.leftMessage && event.channel === 'voice'
+  interaction.toCall = event.leftMessage && event.channel === 'voice'
   state.interactions.set(interaction.id, interaction)
   const visit = visitOf(interaction)
-  if (!visit.awaitsOpening || interaction.away) state.queueDay(event.queueId).figures.entered += 1
-  if (interaction.away) countVisit(state, visit, 'messagesLeft')
+  if (!visit.awaitsOpening || interaction.toCall) state.queueDay(event.queueId).figures.entered += 1
+  if (interaction.toCall) countVisit(state, visit, 'messagesLeft')
   state.index.interactionChanged(interaction)
   return state
 }
@@ -43,14 +43,14 @@ export function enter(state: State, interaction: Interaction, next: NextVisit): 
     estimatedWaitSeconds: next.estimatedWaitSeconds,
     preferred: next.preferred ?? null,
     step: 0,
-    counts: !interaction.away,
+    counts: !interaction.toCall,
     overdue: false,
     offers: [],
     tried: [...(next.tried ?? [])],
     retryDueAt: null,
     refusals: 0,
   })
-  if (!interaction.away) state.queueDay(next.queueId).figures.entered += 1
+  if (!interaction.toCall) state.queueDay(next.queueId).figures.entered += 1
   state.index.interactionChanged(interaction)
   // Where the queue lets overflow there may be more to do than to find an agent.
   state.index.touch(state.index.queue(next.queueId))

@@ -53,8 +53,8 @@ export const someDial: fc.Arbitrary<Make> = fc
   )
   .map(([n, what, anybody]) => (state) => {
     const ringing = some(state, n, ({ dial }) => dial !== null)
-    const away = some(state, n, (one) => one.away && one.phase === 'connected')
-    const one = what === 'dialled' ? away : what === 'ringsIn' ? some(state, n, isWaitingCall) : ringing
+    const toCall = some(state, n, (one) => one.toCall && one.phase === 'connected')
+    const one = what === 'dialled' ? toCall : what === 'ringsIn' ? some(state, n, isWaitingCall) : ringing
     if (one === undefined) return []
     const interactionId = one.id
     const agentId = anybody ?? ownerOf(one)

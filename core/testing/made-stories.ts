@@ -60,7 +60,7 @@ const emergency = fc
     scope: fc.constantFrom('centre', 'queues', 'queues'),
     queueIds: fc.subarray(queues, { minLength: 1 }),
     evacuate: fc.boolean(),
-    waiting: fc.constantFrom('held', 'served', 'overflowed', 'ended'),
+    waiting: fc.constantFrom('kept', 'served', 'overflowed', 'ended'),
     overflowTo: fc.constantFrom('q2', 'q3'),
     talking: fc.constantFrom('goOn', 'requeued', 'ended'),
   })

@@ -57,7 +57,7 @@ test('a centre closes in one action, and opening it gives everything back', asyn
     ['endEmergency', { emergencyId: 'any' }],
     [
       'beginEmergency',
-      { emergencyId: 'any', scope: 'centre', evacuate: true, waiting: 'held', talking: 'goOn', reason: 'other' },
+      { emergencyId: 'any', scope: 'centre', evacuate: true, waiting: 'kept', talking: 'goOn', reason: 'other' },
     ],
   ]) {
     const answer = await mei.request.post('/api/commands', {

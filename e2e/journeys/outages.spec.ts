@@ -14,7 +14,7 @@ async function press(bay: Locator, name: string, then: string): Promise<void> {
 }
 
 /** The centre is in control of the call: putting it on hold is heard at the other end, and taking it off. */
-async function expectHeld(bay: Locator, phone: Page): Promise<void> {
+async function expectKept(bay: Locator, phone: Page): Promise<void> {
   await press(bay, 'Hold', 'Resume')
   await expect(heardBy(phone)).toContainText('You are on hold. Music plays.')
   await press(bay, 'Resume', 'Hold')
@@ -56,7 +56,7 @@ test('router, web and database are killed while people talk: the sound goes on, 
   await expect(bayOf(joao, 'Marta Quill')).toBeVisible()
   await joao.keyboard.press('Alt+a')
   await expectSound(bayOf(joao, 'Marta Quill'))
-  await expectHeld(bay, phone)
+  await expectKept(bay, phone)
 
   const [web] = stand.webs
   web?.child.kill('SIGKILL')
@@ -66,7 +66,7 @@ test('router, web and database are killed while people talk: the sound goes on, 
   await expectSound(bay)
   await expectSound(phone)
   await comesUp
-  await expectHeld(bay, phone)
+  await expectKept(bay, phone)
 
   await stand.place.cluster.stop('immediate')
   await other.goto('/plan')
@@ -79,7 +79,7 @@ test('router, web and database are killed while people talk: the sound goes on, 
     if ((await again.count()) > 0) await again.click({ timeout: 1000 })
     await expect(other.getByRole('heading', { name: 'Routing' })).toBeVisible({ timeout: 2000 })
   }).toPass()
-  await expectHeld(bay, phone)
+  await expectKept(bay, phone)
   await expectSound(bay)
 
   await press(bay, 'Hang up', 'Finish wrap-up')

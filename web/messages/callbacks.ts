@@ -88,7 +88,7 @@ export const callbacks = {
     voicemail: 'The caller has left a message.',
     outgoing: 'A call of the agent’s own: nobody has answered it yet.',
   },
-  heldOff: (time: string) => `They are not called before ${time}: nobody is offered it until then.`,
+  putOff: (time: string) => `They are not called before ${time}: nobody is offered it until then.`,
   figures: { callbacks: 'Called back', messagesLeft: 'Messages left' },
   // In records.
   wayLabel: 'How it came about',

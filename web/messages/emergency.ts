@@ -14,7 +14,7 @@ const scopes: Record<EmergencyScope, string> = {
 }
 
 const waitingWays: Record<WaitingWay, string> = {
-  held: 'keep their place',
+  kept: 'keep their place',
   served: 'are still served',
   overflowed: 'go on to another queue',
   ended: 'are rejected',
@@ -27,7 +27,7 @@ const talkingWays: Record<TalkingWay, string> = {
 }
 
 const becomes: Record<WaitingWay, (n: number) => string> = {
-  held: (n) => (n === 1 ? '1 waits and keeps the place.' : `${n} wait and keep their places.`),
+  kept: (n) => (n === 1 ? '1 waits and keeps the place.' : `${n} wait and keep their places.`),
   served: (n) => (n === 1 ? '1 waits and is still served.' : `${n} wait and are still served.`),
   overflowed: (n) => (n === 1 ? '1 waits and goes on to the other queue.' : `${n} wait and go on to the other queue.`),
   ended: (n) => (n === 1 ? '1 waits and is rejected.' : `${n} wait and are rejected.`),

@@ -98,7 +98,7 @@ export const en = {
   },
   grounds: {
     title: (name: string) => `Why ${name} is here`,
-    held: 'Its queue is closed in an emergency. It keeps its place; no one is offered it until the queue reopens.',
+    kept: 'Its queue is closed in an emergency. It keeps its place; no one is offered it until the queue reopens.',
     awaitsOpening: 'A message for opening time: no one is offered it until the queue opens.',
     close: 'Close',
     waits: (time: string, place: number | null) =>

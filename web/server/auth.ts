@@ -29,7 +29,7 @@ const makeAuth = () =>
     },
   })
 
-const held = globalThis as unknown as { eudromosAuth?: ReturnType<typeof makeAuth> }
+const shared = globalThis as unknown as { eudromosAuth?: ReturnType<typeof makeAuth> }
 
 /** The session library, made at first use: its settings come from the environment of the running process. */
-export const auth = (): ReturnType<typeof makeAuth> => (held.eudromosAuth ??= makeAuth())
+export const auth = (): ReturnType<typeof makeAuth> => (shared.eudromosAuth ??= makeAuth())

@@ -81,7 +81,7 @@ export class CarrierFeed {
         ...{ onList: false, toDial: false },
       }
     const offer = openOffer(interaction)
-    const { channel, phase, turn, messages, participations, away, dial, connections } = interaction
+    const { channel, phase, turn, messages, participations, toCall, dial, connections } = interaction
     const agentId = participations.find(({ to }) => to === null)?.personId ?? null
     return {
       interactionId,
@@ -92,7 +92,7 @@ export class CarrierFeed {
       turn: turn.side,
       messages,
       onList: phase === 'waiting' && state.lookup.queues.get(visitOf(interaction).queueId)?.selection === 'openList',
-      toDial: phase === 'connected' && away && dial === null && connections.length === 0,
+      toDial: phase === 'connected' && toCall && dial === null && connections.length === 0,
     }
   }
 }

@@ -130,7 +130,7 @@ export class ChatFeed {
       shownAs: null,
       announcement: '',
       recorded: null,
-      agentAway: false,
+      agentGone: false,
       callback: null,
       calledFrom: null,
       voicemail: record?.channel === 'voice' && outcome === 'rejected' && takesMessages(this.runtime, record.queueId),

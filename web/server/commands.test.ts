@@ -58,7 +58,7 @@ const emergency = {
   emergencyId: 'e1',
   scope: 'centre',
   evacuate: true,
-  waiting: 'held',
+  waiting: 'kept',
   talking: 'goOn',
   reason: 'weather',
 }

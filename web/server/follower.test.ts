@@ -93,7 +93,7 @@ test('what customers are told in an emergency is read when it begins, and again 
     siteId: null,
     queueIds: [],
     evacuate: true,
-    waiting: 'held',
+    waiting: 'kept',
     overflowTo: null,
     talking: 'goOn',
     reason: 'weather',
@@ -105,6 +105,6 @@ test('what customers are told in an emergency is read when it begins, and again 
     { id: 'e1', queueIds: ['sailings'], announcement: 'The quay is under water.' },
   ])
   const later = await follow()
-  expect(closureOf(later, 'sailings', later.state.at)).toEqual({ announcement: 'The quay is under water.', held: true })
+  expect(closureOf(later, 'sailings', later.state.at)).toEqual({ announcement: 'The quay is under water.', kept: true })
   expect(closureOf(later, 'sailings', later.state.at - 1)).toBeUndefined()
 })

@@ -6,12 +6,12 @@ interface Bucket {
   at: number
 }
 
-const held = globalThis as unknown as { eudromosBuckets?: Map<string, Bucket> }
+const shared = globalThis as unknown as { eudromosBuckets?: Map<string, Bucket> }
 const mostBuckets = 50_000
 
 /** Lets `perMinute` requests a minute through for each key, in bursts of as many. Throws when there are more. */
 export function limitRate(key: string, perMinute: number): void {
-  const buckets = (held.eudromosBuckets ??= new Map())
+  const buckets = (shared.eudromosBuckets ??= new Map())
   const now = performance.now()
   const bucket = buckets.get(key) ?? { tokens: perMinute, at: now }
   bucket.tokens = Math.min(perMinute, bucket.tokens + ((now - bucket.at) / 60_000) * perMinute)

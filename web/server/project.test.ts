@@ -60,7 +60,7 @@ function followed(channels: LoadLimits['channels'] = chatsOnly(1)) {
       siteId: null,
       queueIds: ['boats'],
       evacuate: true,
-      waiting: 'held',
+      waiting: 'kept',
       overflowTo: null,
       talking: 'goOn',
       reason: 'weather',
@@ -119,7 +119,7 @@ describe('an emergency closing', () => {
     const before = centre.at
     centre.wait(5)
     close()
-    expect(chatView(follower, interaction, 0).closure).toEqual({ announcement: 'Back soon.', held: true })
+    expect(chatView(follower, interaction, 0).closure).toEqual({ announcement: 'Back soon.', kept: true })
     const during = centre.at
     centre.wait(5).do('endEmergency', { emergencyId: 'e1' })
     expect(visitOf(interaction).queueId).toBe('boats')
@@ -136,13 +136,13 @@ test('a caller is told who has the call, and when the centre hears nothing of th
   centre.arrive('call', 'boats', { channel: 'voice', lineId: 'phone' })
   const interaction = centre.state.interaction('call')
   const seen = () => chatView(follower, interaction, 0)
-  expect(seen()).toMatchObject({ agentAway: false, links: [] })
+  expect(seen()).toMatchObject({ agentGone: false, links: [] })
   centre.do('answerOffer', { agentId: 'ana', offerId: 'call.v1.o1', interactionId: 'call' })
-  expect(seen()).toMatchObject({ agentAway: false, links: [{ name: 'ana', hasIt: true }] })
+  expect(seen()).toMatchObject({ agentGone: false, links: [{ name: 'ana', hasIt: true }] })
   centre.do('disconnectAgent', { agentId: 'ana', connectionId: 'ana-1' })
-  expect(seen()).toMatchObject({ agentAway: true, links: [{ name: 'ana', hasIt: true }] })
+  expect(seen()).toMatchObject({ agentGone: true, links: [{ name: 'ana', hasIt: true }] })
   centre.do('connectAgent', { agentId: 'ana', connectionId: 'ana-2', processId: 'web' })
-  expect(seen().agentAway).toBe(false)
+  expect(seen().agentGone).toBe(false)
 })
 
 test('a person is shown with site, shift, whether they are on it, and their own absences', () => {

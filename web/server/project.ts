@@ -3,7 +3,7 @@ import { estimateWaitSeconds } from '@eudromos/core/figures'
 import { channels, reachedBy } from '@eudromos/core/plan'
 import {
   atWork,
-  isAgentAway,
+  isAgentGone,
   isStuck,
   oldestIn,
   openOffer,
@@ -142,7 +142,7 @@ export function closureOf({ state, announcements }: Follower, queueId: string, a
   const { announcementId, waiting } = emergency
   return {
     announcement: announcementId === null ? null : (announcements.get(announcementId) ?? null),
-    held: waiting === 'held',
+    kept: waiting === 'kept',
   }
 }
 
@@ -209,7 +209,7 @@ export function queueView(
   const { state } = follower
   const day = state.queues.get(id)
   if (day === undefined) return null
-  const { waiting, heldOff } = state.index.standing(id)
+  const { waiting, putOff } = state.index.standing(id)
   const { free, soon, busy } = peopleFor(state, id)
   const all = [...free, ...soon, ...busy]
   const shown = all.filter(inSight)
@@ -218,7 +218,7 @@ export function queueView(
     id,
     figures: { ...day.figures },
     // A callback of later is not late by waiting for its hour.
-    waiting: waiting - heldOff,
+    waiting: waiting - putOff,
     oldestWait: first === null ? null : waitView(state, visitOf(first)),
     open: day.open,
     turnsAt: state.nextTurn(id),
@@ -278,8 +278,8 @@ export function interactionView(
     awaitsOpening: visit.awaitsOpening,
     back: interaction.back,
     outgoing: interaction.outgoing,
-    away: awayOf(interaction),
-    heldUntil: interaction.callback?.heldUntil ?? null,
+    toCall: toCallOf(interaction),
+    putOffUntil: interaction.callback?.putOffUntil ?? null,
     ringing: interaction.dial === null ? null : { since: interaction.dial.since, dueAt: interaction.dial.dueAt },
     lastDial: interaction.lastDial,
     dials: interaction.dials,
@@ -325,8 +325,8 @@ export function interactionView(
   }
 }
 
-const awayOf = ({ away, outgoing, callback }: Interaction): InteractionView['away'] =>
-  !away ? null : outgoing ? 'outgoing' : callback === null ? 'voicemail' : 'callback'
+const toCallOf = ({ toCall, outgoing, callback }: Interaction): InteractionView['toCall'] =>
+  !toCall ? null : outgoing ? 'outgoing' : callback === null ? 'voicemail' : 'callback'
 
 export const messageView = ({
   number,
@@ -381,13 +381,13 @@ export function chatView(
     shownAs: queue?.shownAs || null,
     announcement: interaction.channel === 'voice' ? (queue?.announcement ?? '') : '',
     callback: interaction.callback !== null ? 'asked' : mayAskCallback(state, interaction, at) ? 'may' : null,
-    calledFrom: interaction.callback?.heldUntil ?? null,
+    calledFrom: interaction.callback?.putOffUntil ?? null,
     voicemail: mayLeaveMessage(state, interaction),
     recorded:
       interaction.channel !== 'voice' || queue === undefined || queue.recording === 'never'
         ? null
         : !interaction.recordingRefused,
-    agentAway: isAgentAway(state, interaction),
+    agentGone: isAgentGone(state, interaction),
     agentName: interaction.phase === 'connected' ? (name?.split(' ')[0] ?? null) : null,
     place,
     estimatedWaitSeconds:

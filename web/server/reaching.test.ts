@@ -208,9 +208,9 @@ test('a message is of the call that waits, or instead of one; what is no sound i
   expect(await codeOf(leaveVoicemail(runtime, { ...said, sound: 'AAAA' }))).toBe('typeNotTaken')
   expect(await codeOf(leaveVoicemail(runtime, { ...said, from: tomas }))).toBe('notFound')
   await leaveVoicemail(runtime, said)
-  expect(centre.state.interaction('call')).toMatchObject({ away: true, leftMessage: true, messages: 1 })
+  expect(centre.state.interaction('call')).toMatchObject({ toCall: true, leftMessage: true, messages: 1 })
   await leaveVoicemail(runtime, { ...said, id: 'other' })
-  expect(centre.state.interaction('other')).toMatchObject({ away: true, phase: 'waiting' })
+  expect(centre.state.interaction('other')).toMatchObject({ toCall: true, phase: 'waiting' })
 })
 
 test('a carrier’s report is of the call of its number', async () => {

@@ -1,6 +1,6 @@
 import 'server-only'
 import * as yup from '../view/yup.ts'
-import { isAgentAway, visitOf, type Interaction } from '@eudromos/core/routing'
+import { isAgentGone, visitOf, type Interaction } from '@eudromos/core/routing'
 import {
   beginRecording,
   deleteMark,
@@ -71,7 +71,7 @@ export async function beginAtCustomer(runtime: Runtime, callId: string, input: u
   const { id } = await idShape.validate(input)
   const { follower, database, clock } = runtime
   const interaction = follower.state.interactions.get(callId)
-  if (interaction === undefined || !isAgentAway(follower.state, interaction)) throw notRecorded()
+  if (interaction === undefined || !isAgentGone(follower.state, interaction)) throw notRecorded()
   const policy = policyOf(runtime, interaction)
   const last = (await readRecordingsOf(database, callId)).recordings.findLast(({ personId }) => personId !== null)
   const goesOn =

@@ -43,7 +43,7 @@ const contentsOf = (body: object): string[] =>
 
 const lastWordsMs = 200
 
-const held = globalThis as unknown as { eudromosRuntime?: Promise<Runtime> }
+const shared = globalThis as unknown as { eudromosRuntime?: Promise<Runtime> }
 
 export const setting = (name: string): string => {
   const value = process.env[name]
@@ -52,11 +52,11 @@ export const setting = (name: string): string => {
 }
 
 export function runtime(): Promise<Runtime> {
-  held.eudromosRuntime ??= begin().catch((error: unknown) => {
-    delete held.eudromosRuntime
+  shared.eudromosRuntime ??= begin().catch((error: unknown) => {
+    delete shared.eudromosRuntime
     throw error
   })
-  return held.eudromosRuntime
+  return shared.eudromosRuntime
 }
 
 async function begin(): Promise<Runtime> {

@@ -5,7 +5,7 @@ import {
   connectAlone,
   meetAddress,
   readCustomersOf,
-  takeTurn,
+  takeLead,
   type Connection,
   type Database,
 } from '@eudromos/database'
@@ -32,7 +32,7 @@ beforeEach(async () => {
   place = await testDatabase()
   web = connect(place.webUrl)
   router = await connectAlone(place.routerUrl)
-  epoch = (await takeTurn(router, 'r', false))?.epoch ?? 0
+  epoch = (await takeLead(router, 'r', false))?.epoch ?? 0
   state = new State()
   const document = {
     teams: [],

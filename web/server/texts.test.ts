@@ -10,7 +10,7 @@ import {
   readStops,
   noteText,
   readTexts,
-  takeTurn,
+  takeLead,
   type Connection,
   type Database,
   type Submission,
@@ -43,7 +43,7 @@ beforeAll(async () => {
   place = await testDatabase()
   web = connect(place.webUrl)
   router = await connectAlone(place.routerUrl)
-  epoch = (await takeTurn(router, 'r', false))?.epoch ?? 0
+  epoch = (await takeLead(router, 'r', false))?.epoch ?? 0
 })
 
 afterAll(async () => {

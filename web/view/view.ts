@@ -147,9 +147,9 @@ export interface InteractionView {
   /** Its agent began it. */
   readonly outgoing: boolean
   /** Of a call: nobody need be at the customer's end, who is to be called; how it came to that. */
-  readonly away: 'callback' | 'voicemail' | 'outgoing' | null
+  readonly toCall: 'callback' | 'voicemail' | 'outgoing' | null
   /** When one who is to be called back can be called again; null: now. */
-  readonly heldUntil: number | null
+  readonly putOffUntil: number | null
   /** The call that goes out now. */
   readonly ringing: { readonly since: number; readonly dueAt: number } | null
   /** How the last one ended that went out, and how many did. */
@@ -385,14 +385,14 @@ export interface ChatView {
   readonly announcement: string
   readonly recorded: boolean | null
   /** The centre hears nothing of the page of the agent who has it; the sound may go on all the same. */
-  readonly agentAway: boolean
+  readonly agentGone: boolean
   /** 1 is next; null once answered. */
   readonly place: number | null
   readonly estimatedWaitSeconds: number | null
   /** It is a message to a closed queue, which opens then (null: it is not known when); undefined otherwise. */
   readonly opensAt?: number | null
   /** Its queue is, or was when it ended, closed in an emergency: what customers are told of that. */
-  readonly closure?: { readonly announcement: string | null; readonly held: boolean }
+  readonly closure?: { readonly announcement: string | null; readonly kept: boolean }
   readonly receipts: Readonly<Record<Side, Receipt>>
   readonly messages: readonly MessageView[]
   /** The messages stand in place of all that were told before. */

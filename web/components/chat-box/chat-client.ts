@@ -160,7 +160,7 @@ const lost: ChatView = {
   shownAs: null,
   announcement: '',
   recorded: null,
-  agentAway: false,
+  agentGone: false,
   callback: null,
   calledFrom: null,
   voicemail: false,

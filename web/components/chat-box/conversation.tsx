@@ -21,7 +21,7 @@ import type { ChatClient } from './chat-client.ts'
 const t = en.chat
 
 function standing(view: ChatView): string {
-  if (view.closure !== undefined && (view.closure.held || view.opensAt !== undefined))
+  if (view.closure !== undefined && (view.closure.kept || view.opensAt !== undefined))
     return `${en.emergency.chatClosed(view.closure.announcement)} ${
       view.opensAt === undefined ? en.emergency.chatHeld : t.messageKept(null)
     }`

@@ -41,7 +41,7 @@ function situationOf(view: View, now: number): Situation {
         }).length,
         active: plan.service === 'inService',
         byHand: plan.selection === 'byHand',
-        held: view.emergencies.some(({ id, waiting }) => id === queue.emergencyId && waiting === 'held'),
+        kept: view.emergencies.some(({ id, waiting }) => id === queue.emergencyId && waiting === 'kept'),
       }
     }),
     stuck: Object.values(view.interactions)

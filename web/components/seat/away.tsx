@@ -12,7 +12,7 @@ import { useSeatActions } from './act.ts'
 
 /** Before the answer: what kind of call it is, where the caller is not on the line, or was cut off before. */
 export function AwayNotice({
-  interaction: { away, back, customerHere, customerName },
+  interaction: { toCall, back, customerHere, customerName },
 }: {
   interaction: InteractionView
 }) {
@@ -22,11 +22,11 @@ export function AwayNotice({
         {t.back(firstName(customerName))}
       </Alert>
     )
-  if (customerHere || (away !== 'callback' && away !== 'voicemail')) return null
+  if (customerHere || (toCall !== 'callback' && toCall !== 'voicemail')) return null
   const first = firstName(customerName)
   return (
     <Alert severity="info" sx={{ marginBlockEnd: 1.5 }}>
-      {away === 'callback' ? t.offered(first) : t.message(first)}
+      {toCall === 'callback' ? t.offered(first) : t.message(first)}
     </Alert>
   )
 }

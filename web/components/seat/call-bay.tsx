@@ -51,8 +51,8 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
   const guest = guests.find(({ personId, colleague }) => colleague && personId === self)
   const first = firstName(customerName)
   const held = heldSince !== null
-  const away = interaction.away !== null
-  const { sound, parties } = useCentreCall(store, interaction, self, { on: soundHere && !away, muted })
+  const toCall = interaction.toCall !== null
+  const { sound, parties } = useCentreCall(store, interaction, self, { on: soundHere && !toCall, muted })
   const recording = useRecordingChoice(interaction, view, guest === undefined)
   const place = useMemo(() => atAgent(id), [id])
   useRecording(sound, {
@@ -64,8 +64,8 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
   })
   const state = held
     ? t.held(clockText(now - heldSince))
-    : away
-      ? callbacks.ways[interaction.away ?? 'outgoing']
+    : toCall
+      ? callbacks.ways[interaction.toCall ?? 'outgoing']
       : customerHere
         ? t.talking
         : t.gone(first)
@@ -87,16 +87,16 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
       {guest === undefined && <Guests interaction={interaction} now={now} />}
       <Box sx={{ flex: 1, padding: 1.75, overflowY: 'auto', display: 'grid', gap: 2, alignContent: 'start' }}>
         <SpokenMessages interaction={interaction} view={view} />
-        {away ? (
+        {toCall ? (
           <Dialling interaction={interaction} now={now} />
         ) : soundHere ? (
           <SoundMeters sound={sound} here={muted ? t.muted : t.you} parties={parties} />
         ) : (
           <Alert severity="warning">{t.elsewhere}</Alert>
         )}
-        {!away && sound.keysHeard !== '' && <Typography role="status">{t.keysHeard(sound.keysHeard)}</Typography>}
-        {keys && !away && <Keypad sound={sound} disabled={muted || held} />}
-        {guest === undefined && !away && <RecordingKey interaction={interaction} recording={recording} />}
+        {!toCall && sound.keysHeard !== '' && <Typography role="status">{t.keysHeard(sound.keysHeard)}</Typography>}
+        {keys && !toCall && <Keypad sound={sound} disabled={muted || held} />}
+        {guest === undefined && !toCall && <RecordingKey interaction={interaction} recording={recording} />}
         {guest === undefined && <ScriptPanel interaction={interaction} view={view} />}
         {guest === undefined && interaction.textLineId !== null && (
           <CallTexts interaction={interaction} view={view} now={now} />
@@ -104,36 +104,36 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
         <Story interaction={interaction} view={view} />
       </Box>
       <Box sx={{ padding: 1.5, borderTop: 1, borderColor: 'divider', display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        {!away && (
+        {!toCall && (
           <Button aria-pressed={muted} disabled={!soundHere} onClick={() => setMuted(!muted)}>
             {muted ? t.muted : t.mute}
           </Button>
         )}
-        {!away && (
+        {!toCall && (
           <Button aria-expanded={keys} disabled={!soundHere} onClick={() => setKeys(!keys)}>
             {t.keypad}
           </Button>
         )}
         {guest === undefined ? (
           <>
-            {!away && (
+            {!toCall && (
               <Button aria-pressed={held} onClick={() => void attempt('holdCall', { interactionId: id, held: !held })}>
                 {held ? t.resume : t.hold}
               </Button>
             )}
-            {interaction.away !== 'outgoing' && (
+            {interaction.toCall !== 'outgoing' && (
               <Button aria-haspopup="dialog" onClick={() => setPassing(true)}>
                 {seatWords.passOn}
               </Button>
             )}
             <FetchSupervisor interaction={interaction} />
-            {!away && <Abuse interaction={interaction} view={view} />}
+            {!toCall && <Abuse interaction={interaction} view={view} />}
             <Button
               variant="contained"
               onClick={() => void attempt('endInteraction', { interactionId: id })}
               sx={{ marginInlineStart: 'auto' }}
             >
-              {away ? callbacks.endIt : t.hangUp}
+              {toCall ? callbacks.endIt : t.hangUp}
             </Button>
           </>
         ) : (

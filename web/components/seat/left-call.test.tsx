@@ -59,7 +59,7 @@ test.each([
   ['a chat', { channel: 'chat' }],
   ['a call that rings', { phase: 'offered' }],
   ['a call that is over', { phase: 'wrapUp' }],
-  ['a caller who is away from the telephone', { away: 'outgoing' }],
+  ['a caller who is away from the telephone', { toCall: 'outgoing' }],
 ] as const)('not of %s', async (_, rest) => {
   talking(rest)
   expect(await shown()).toBeNull()

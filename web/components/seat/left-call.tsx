@@ -13,7 +13,7 @@ export function LeftCall() {
   const router = useRouter()
   const { view } = useSeat()
   const call = Object.values(view?.interactions ?? {}).find(
-    ({ channel, phase, away }) => channel === 'voice' && phase === 'connected' && away === null,
+    ({ channel, phase, toCall }) => channel === 'voice' && phase === 'connected' && toCall === null,
   )
   const left = path !== '/seat' && call !== undefined
   const carried = useWindowOf(left ? seatWindow(view?.agentId ?? '') : null)

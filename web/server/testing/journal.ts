@@ -8,7 +8,7 @@ import {
   connectAlone,
   insertContent,
   makePartitions,
-  takeTurn,
+  takeLead,
   type Connection,
   type Database,
   type JournalRow,
@@ -39,7 +39,7 @@ export class TestJournal {
   static async begin(): Promise<TestJournal> {
     const place = await testDatabase()
     const router = await connectAlone(place.routerUrl)
-    const epoch = (await takeTurn(router, 'r', false))?.epoch ?? 0
+    const epoch = (await takeLead(router, 'r', false))?.epoch ?? 0
     await makePartitions(router, ['1970-01-01'])
     return new TestJournal(place, connect(place.webUrl), router, epoch)
   }

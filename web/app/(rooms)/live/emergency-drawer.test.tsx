@@ -49,7 +49,7 @@ test('the whole centre is closed with one press', async () => {
   expect(send).toHaveBeenCalledTimes(1)
   expect(send.mock.calls[0]?.slice(1)).toMatchObject([
     'beginEmergency',
-    { scope: 'centre', siteId: null, queueIds: [], evacuate: true, waiting: 'held', talking: 'goOn' },
+    { scope: 'centre', siteId: null, queueIds: [], evacuate: true, waiting: 'kept', talking: 'goOn' },
   ])
   expect(closed).toHaveBeenCalled()
 })

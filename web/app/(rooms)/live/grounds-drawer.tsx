@@ -145,11 +145,11 @@ export function GroundsDrawer({ interactionId, view, onClose, onPerson, steer }:
           {interaction?.phase === 'waiting' && grounds.retryDueAt !== null && (
             <Typography>{words.retry(clockText(grounds.retryDueAt - grounds.at))}</Typography>
           )}
-          {grounds.held && <Typography sx={{ fontWeight: 650 }}>{words.held}</Typography>}
-          {interaction?.away != null && <Typography>{callbacks.live[interaction.away]}</Typography>}
-          {grounds.heldOffUntil !== null && (
+          {grounds.kept && <Typography sx={{ fontWeight: 650 }}>{words.kept}</Typography>}
+          {interaction?.toCall != null && <Typography>{callbacks.live[interaction.toCall]}</Typography>}
+          {grounds.putOffUntil !== null && (
             <Typography sx={{ fontWeight: 650 }}>
-              {callbacks.heldOff(timeText(grounds.heldOffUntil, view.plan?.zone ?? 'UTC', grounds.at))}
+              {callbacks.putOff(timeText(grounds.putOffUntil, view.plan?.zone ?? 'UTC', grounds.at))}
             </Typography>
           )}
           {grounds.awaitsOpening && <Typography sx={{ fontWeight: 650 }}>{words.awaitsOpening}</Typography>}
@@ -169,8 +169,8 @@ export function GroundsDrawer({ interactionId, view, onClose, onPerson, steer }:
           )}
           {interaction?.phase === 'waiting' &&
             !grounds.awaitsOpening &&
-            !grounds.held &&
-            grounds.heldOffUntil === null && (
+            !grounds.kept &&
+            grounds.putOffUntil === null && (
               <Typography sx={{ fontWeight: 650 }}>
                 {grounds.agents.some(({ eligible }) => eligible)
                   ? words.some(grounds.agents.filter(({ eligible }) => eligible).length)

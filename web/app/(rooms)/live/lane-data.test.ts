@@ -56,8 +56,8 @@ test('the level is of those whose answer in time is decided: met, missed, or lat
 })
 
 test('a callback of later is not late, however long ago it was asked for', () => {
-  const held = { ...interaction('i1', 'q0', 0), heldUntil: 40_000_000 }
-  const [lane] = lanesOf(view(1, [held, interaction('i2', 'q0', 0)], []), 30_000_000)
+  const putOff = { ...interaction('i1', 'q0', 0), putOffUntil: 40_000_000 }
+  const [lane] = lanesOf(view(1, [putOff, interaction('i2', 'q0', 0)], []), 30_000_000)
   expect(lane?.waiting.map(({ interaction: { id }, lateness }) => [id, lateness])).toEqual([
     ['i1', 'fine'],
     ['i2', 'late'],

@@ -128,7 +128,7 @@ function laneOf(
       .map((interaction) => {
         const waitMs = waitMsAt(interaction.wait, now)
         // A callback of later is not late by waiting for its hour.
-        if (interaction.heldUntil !== null) return { interaction, waitMs, place: 0, lateness: 'fine' as const }
+        if (interaction.putOffUntil !== null) return { interaction, waitMs, place: 0, lateness: 'fine' as const }
         return { interaction, waitMs, place: lanePlace(waitMs, target), lateness: latenessOf(waitMs, target) }
       })
       .sort((a, b) => a.place - b.place || a.waitMs - b.waitMs || (a.interaction.id < b.interaction.id ? 1 : -1)),

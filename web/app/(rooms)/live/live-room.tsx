@@ -55,7 +55,7 @@ export function LiveRoom(props: LiveRoomProps) {
   const router = useRouter()
   const params = useSearchParams()
   const [shown, setShown] = useState<Shown>('lanes')
-  const held = useRef(false)
+  const pointed = useRef(false)
   const [full, setFull] = useState<ReadonlySet<string>>(new Set())
   const [order, setOrder] = useState<readonly string[]>([])
   const [bySearch, setBySearch] = useState('')
@@ -92,10 +92,10 @@ export function LiveRoom(props: LiveRoomProps) {
     : ''
   // Lanes fold and unfold only while neither pointer nor focus is among them.
   useEffect(() => {
-    if (!held.current || full.size === 0) setFull(new Set(wanted.split(' ')))
+    if (!pointed.current || full.size === 0) setFull(new Set(wanted.split(' ')))
   }, [wanted, full.size])
   useEffect(() => {
-    if (!held.current) setOrder(wantedOrder === '' ? [] : wantedOrder.split(' '))
+    if (!pointed.current) setOrder(wantedOrder === '' ? [] : wantedOrder.split(' '))
   }, [wantedOrder])
   const onFold = useCallback((id: string, fold: boolean) => {
     setByHand((before) => new Map(before).set(id, !fold))
@@ -183,10 +183,10 @@ export function LiveRoom(props: LiveRoomProps) {
         <LanesTip>
           <Box
             sx={lanesLook}
-            onPointerEnter={() => (held.current = true)}
-            onPointerLeave={() => (held.current = false)}
-            onFocus={() => (held.current = true)}
-            onBlur={() => (held.current = false)}
+            onPointerEnter={() => (pointed.current = true)}
+            onPointerLeave={() => (pointed.current = false)}
+            onFocus={() => (pointed.current = true)}
+            onBlur={() => (pointed.current = false)}
           >
             <Box sx={{ position: 'relative', paddingBlockStart: '22px' }}>
               <Box

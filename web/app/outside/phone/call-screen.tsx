@@ -134,7 +134,7 @@ export function CallScreen({ own, callId, to, name, onClose }: CallScreenProps) 
   const links = (view?.links ?? []).map(({ id }) => id)
   const sound = useCallSound('customer', talking && announced, muted, { links, speaksTo: links }, ways)
   const agentLink = view?.links.find(({ hasIt }) => hasIt)
-  const agentGone = view?.agentAway === true && isGone(sound.links.get(agentLink?.id ?? ''))
+  const agentGone = view?.agentGone === true && isGone(sound.links.get(agentLink?.id ?? ''))
   const place = useMemo(() => atCustomer(callId), [callId])
   useRecording(sound, {
     place,

@@ -192,7 +192,7 @@ interface PartProps {
 
 function RolesPart({ form, off }: PartProps) {
   const fault = form.faultOf('roles')
-  const held = form.value.roles
+  const ownRoles = form.value.roles
   return (
     <Box component="fieldset" sx={{ border: 0, margin: 0, padding: 0, minWidth: 0 }}>
       <Box component="legend" sx={{ padding: 0 }}>
@@ -207,10 +207,10 @@ function RolesPart({ form, off }: PartProps) {
             control={
               <Checkbox
                 size="small"
-                checked={held.includes(role)}
+                checked={ownRoles.includes(role)}
                 disabled={off}
                 onChange={({ target }) =>
-                  form.set({ roles: roles.filter((one) => (one === role ? target.checked : held.includes(one))) })
+                  form.set({ roles: roles.filter((one) => (one === role ? target.checked : ownRoles.includes(one))) })
                 }
               />
             }

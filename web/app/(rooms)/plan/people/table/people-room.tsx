@@ -108,8 +108,8 @@ export function PeopleRoom({ initial, mayEdit, self }: PeopleRoomProps) {
   const chosen = (): PersonEdit[] => everybody.filter(({ id }) => shownIds.has(id))
   // Their own would sign them out; those of administrators only administrators make.
   const passable = plan.people.filter(({ id }) => {
-    const held = document.people.find((one) => one.id === id)?.roles ?? []
-    return shownIds.has(id) && id !== self.id && mayGive(self.roles, held, held)
+    const ownRoles = document.people.find((one) => one.id === id)?.roles ?? []
+    return shownIds.has(id) && id !== self.id && mayGive(self.roles, ownRoles, ownRoles)
   })
   const reload = async (): Promise<void> => setPlan(await request<PlanState>('/api/plan/queues'))
   const take = async (): Promise<void> => {

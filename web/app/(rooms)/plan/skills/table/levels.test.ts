@@ -61,8 +61,8 @@ test('a block is laid from a cell on, and what sticks out is said', () => {
 test('what is written reads back as no change', () => {
   const some = fc.dictionary(fc.constantFrom('ana fares', 'ana french', 'rui fares'), fc.integer({ min: 0, max: 5 }))
   fc.assert(
-    fc.property(some, (held) => {
-      const known = new Map(Object.entries(held))
+    fc.property(some, (levels) => {
+      const known = new Map(Object.entries(levels))
       const two = people.slice(0, 2)
       const reading = readTable(tableRows(two, skills, known), two, skills, known)
       expect(reading).toEqual({ changes: [], faults: [], same: 4 })
