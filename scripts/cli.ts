@@ -98,6 +98,9 @@ async function withCluster(place: Place, work: () => Promise<void>): Promise<voi
   }
 }
 
+/** Of many lines so much is written at once: a write for each would take longer than what it tells. */
+const partLength = 65_536
+
 async function main(): Promise<void> {
   const text = { type: 'string' } as const
   const { values, positionals } = parseArgs({
@@ -128,7 +131,14 @@ async function main(): Promise<void> {
   if (command === 'holidays' && what !== undefined)
     return said(JSON.stringify(closedSpans(readCalendarFile(what), values), null, 2))
   if (command === 'route' && what !== undefined && which !== undefined) {
-    for (const line of route(textOf(what), textOf(which), values.grounds === true)) said(JSON.stringify(line))
+    let lines = ''
+    for (const line of route(textOf(what), textOf(which), values.grounds === true)) {
+      lines += lines === '' ? JSON.stringify(line) : `\n${JSON.stringify(line)}`
+      if (lines.length < partLength) continue
+      said(lines)
+      lines = ''
+    }
+    if (lines !== '') said(lines)
     return
   }
   if (command === 'plan' && what === 'check' && which !== undefined) {

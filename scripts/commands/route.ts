@@ -1,6 +1,6 @@
 // The command `route`: timed commands through the core in virtual time, and the journal that comes of them.
 import { instantOf } from '@eudromos/core/hours'
-import { checkWhole, compilePlan, compileTimes, type PlanDocument } from '@eudromos/core/plan'
+import { checkWhole, compilePlan, compileTimes, type Channel, type PlanDocument } from '@eudromos/core/plan'
 import { placeText, wholeFindingText } from '../../web/messages/findings.ts'
 import {
   advance,
@@ -30,7 +30,15 @@ interface Timed {
 /** A line of the answer: an event of the journal, a refused command, or the table of those looked at for an offer. */
 export type Line = object
 
-const told = (at: number): string => new Date(at).toISOString()
+const self = { kind: 'system', id: 'route' } as const
+
+let lastTold = { at: NaN, text: '' }
+
+/** An instant as text. Many events in a row are of one and the same. */
+function told(at: number): string {
+  if (at !== lastTold.at) lastTold = { at, text: new Date(at).toISOString() }
+  return lastTold.text
+}
 
 const mostFaults = 50
 const yearMs = 365 * 86_400_000
@@ -78,6 +86,7 @@ export class Playing {
   /** Told since the last event, in order. */
   private lines: Line[] = []
   private commands = 0
+  private readonly linesTo = new Map<string, string>()
 
   constructor(
     private readonly plan: PlanDocument,
@@ -90,7 +99,7 @@ export class Playing {
     for (const event of events) {
       this.extend(event.at)
       this.take(event)
-      yield* this.taken()
+      for (const line of this.taken()) yield line
     }
     // What still comes of them by itself within a day: offers that nobody answers, wrap-ups, longest waits.
     const until = (events.at(-1)?.at ?? from) + 86_400_000
@@ -129,8 +138,6 @@ export class Playing {
     switch (type) {
       case 'arrive': {
         const channel = (body.channel ?? 'chat') as CommandBodies['beginInteraction']['channel']
-        const lines = this.plan.lines.filter((one) => one.channel === channel)
-        const line = lines.find(({ queueIds }) => queueIds.some((id) => id === body.queueId)) ?? lines[0]
         return this.tell(
           'beginInteraction',
           {
@@ -138,7 +145,7 @@ export class Playing {
             interactionId,
             channel,
             customerId: typeof body.customerId === 'string' ? body.customerId : `customer of ${interactionId}`,
-            lineId: line?.id ?? '',
+            lineId: this.lineTo(channel, String(body.queueId)),
             connection: { id: interactionId, processId: 'route' },
             contentId: null,
           },
@@ -195,11 +202,29 @@ export class Playing {
     }
   }
 
+  /** By which line of the channel somebody comes to the queue; where none leads there, the first of the channel. */
+  private lineTo(channel: Channel, queueId: string): string {
+    const key = `${channel} ${queueId}`
+    const known = this.linesTo.get(key)
+    if (known !== undefined) return known
+    const lines = this.plan.lines.filter((one) => one.channel === channel)
+    const line = lines.find(({ queueIds }) => queueIds.includes(queueId)) ?? lines[0]
+    this.linesTo.set(key, line?.id ?? '')
+    return line?.id ?? ''
+  }
+
   private tell<T extends CommandType>(type: T, body: CommandBodies[T], at: number): void {
     this.commands += 1
-    const envelope = { v: 1, onBehalfOf: null, reason: null, correlation: null } as const
-    const actor = { kind: 'system', id: 'route' } as const
-    const command = { ...envelope, actor, id: String(this.commands), type, body } as unknown as Command
+    const command = {
+      v: 1,
+      id: String(this.commands),
+      type,
+      body,
+      actor: self,
+      onBehalfOf: null,
+      reason: null,
+      correlation: null,
+    } as unknown as Command
     const { events, refusal } = run(this.state, command, at)
     this.journal(events)
     if (refusal !== null) this.refuse(type, at, refusal)
@@ -230,8 +255,11 @@ const workingOn = (interaction: Interaction | undefined): string =>
 function readable(seq: number, event: Event): Line {
   if (event.type === 'planTaken' || event.type === 'planExtended') return { seq, at: told(event.at), type: event.type }
   const line: Record<string, unknown> = { seq }
-  for (const [name, value] of Object.entries(event) as [string, unknown][])
+  const fields = event as unknown as Readonly<Record<string, unknown>>
+  for (const name in fields) {
+    const value = fields[name]
     line[name] = typeof value === 'number' && (name === 'at' || name.endsWith('At')) ? told(value) : value
+  }
   return line
 }
 
