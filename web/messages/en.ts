@@ -124,7 +124,7 @@ export const en = {
       unknownState: 'their presence state is no longer in the plan',
       signedOut: 'is Offline',
       notConnected: 'is not connected',
-      stateAdmitsNothing: (state: string) => `is on ${state}, which excludes this channel`,
+      stateAdmitsNothing: (state: string) => `presence ${state} excludes this channel`,
       leaving: 'is finishing current work before a change of presence',
       channelClosed: 'has paused new work on this channel',
       noShift: 'has no shift, and the queue requires one',

@@ -206,7 +206,7 @@ const faultTexts: Record<RowFaultCode, (value: string) => string> = {
 
 export const changes = {
   title: 'What would have to change',
-  presence: (name: string, state: string) => `${name} would take it at once if they were Ready instead of on ${state}.`,
+  presence: (name: string, state: string) => `${name} would take it at once if they were Ready instead of ${state}.`,
   slot: (name: string) => `${name}, when one conversation ends.`,
   offline: (name: string) => `${name} could, but is Offline.`,
   skill: (name: string, skill: string, level: number, least: number, most: number) =>
