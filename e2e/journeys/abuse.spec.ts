@@ -40,7 +40,7 @@ test('an abusive customer is warned, the chat is ended for it, a supervisor bloc
   await customer.getByRole('option', { name: "Today's sailings" }).click()
   await customer.getByLabel('Your message').fill('I am not done')
   await customer.getByRole('button', { name: 'Start the chat' }).click()
-  await expect(customer.getByText('This centre takes no calls and no messages from you for now.')).toBeVisible()
+  await expect(customer.getByText('This centre accepts no calls or messages from you for now.')).toBeVisible()
 
   await ana.getByRole('button', { name: 'I am Ready' }).click()
   await expect(ana.getByRole('banner').getByText('Ready', { exact: true })).toBeVisible()

@@ -37,7 +37,7 @@ test('a customer writes, an agent answers, both talk, the agent ends and wraps u
   await wilma
     .locator('input[type=file]')
     .setInputFiles({ name: 'evil.png', mimeType: 'image/png', buffer: Buffer.from('<script>') })
-  await expect(wilma.getByText('Only pictures (PNG, JPEG, GIF, WebP) and PDF files are taken.')).toBeVisible()
+  await expect(wilma.getByText('Only pictures (PNG, JPEG, GIF, WebP) and PDF files are accepted.')).toBeVisible()
   await expectAccessible(wilma)
 
   await wilma.reload()

@@ -6,5 +6,5 @@ export const files = {
   attachPicture: 'Attach a picture',
   named: (name: string, size: string) => `${name} (${size})`,
   removable: (name: string) => `${name} goes along. Press Delete to leave it out.`,
-  tooLarge: (most: number) => `This file is too large: at most ${most} MB are taken.`,
+  tooLarge: (most: number) => `This file is too large: at most ${most} MB are accepted.`,
 } as const

@@ -23,14 +23,14 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   unknownQueue: () => 'This queue is not in the published plan.',
   unknownLine: () => 'This line is not in the published plan.',
   unknownPresenceState: () => 'This presence state is not in the published plan.',
-  unknownDisposition: () => 'This disposition is none of its queue’s. Choose another.',
-  dispositionMissing: () => 'Say first what it came to: this queue wants a disposition.',
-  noCallback: () => 'Nobody can be called back here now.',
-  noVoicemail: () => 'This queue takes no messages.',
+  unknownDisposition: () => 'Its queue does not have this disposition. Choose another.',
+  dispositionMissing: () => 'This queue requires a disposition. Choose one first.',
+  noCallback: () => 'A callback cannot be requested here now.',
+  noVoicemail: () => 'This queue accepts no messages.',
   notCallable: () => 'This customer cannot be called here now.',
-  ringing: () => 'It rings already.',
+  ringing: () => 'It is ringing already.',
   onCall: () => 'You are on a call. End it first.',
-  threadAlive: () => 'A thread with this number is alive already. Write in it.',
+  threadAlive: () => 'There is an open thread with this number already. Write in it.',
   lineClosed: ({ opensAt }) =>
     opensAt === undefined
       ? 'This line is closed, and no opening is planned.'
@@ -44,7 +44,7 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
       : `${count} conversations are still open. End them before going Offline.`,
   queueNotOnLine: () => 'This line does not lead to that queue.',
   queueInPreparation: () => 'This queue is in preparation: only its listed test customers get in.',
-  queueTakesNothingNew: () => 'This queue takes nothing new at the moment.',
+  queueTakesNothingNew: () => 'This queue accepts nothing new at the moment.',
   queueClosed: ({ opensAt }) =>
     opensAt === undefined
       ? 'This queue is closed, and no opening is planned.'
@@ -68,8 +68,8 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   notYourInteraction: () => 'This conversation is with somebody else.',
   notInWrapUp: () => 'This conversation is not in wrap-up.',
   notWaiting: () => 'It does not wait any more: somebody has it, or the customer left.',
-  notOnList: () => 'This queue makes its offers by itself; nobody takes from it.',
-  notTheirCustomer: () => 'You do not have this customer now. What waits of theirs goes its own way.',
+  notOnList: () => 'This queue makes its offers by itself: it is not an open list.',
+  notTheirCustomer: () => 'You no longer have this customer. What they wait for is offered as usual.',
   agentCannot: ({ criterion }) => cannot[String(criterion)] ?? 'This person cannot have it now.',
   sameQueue: () => 'It waits in this queue already.',
   queueFull: () => 'This queue is full. Choose another.',
@@ -77,19 +77,19 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   wrapUpTooLong: ({ seconds }) => `The centre allows ${seconds} seconds of wrap-up in all.`,
   loanTime: () => 'Until: give a time ahead of now, within the next 48 hours.',
   loanIdle: () => 'This person serves the queue already.',
-  unknownLoan: () => 'This is over already.',
+  unknownLoan: () => 'This has ended already.',
   grantLevel: () => 'Level: give 1 to 5.',
-  noTextLine: () => 'In a call one can text the caller only by a text line. Make one under Plan, Lines.',
+  noTextLine: () => 'To text a caller the centre needs a text line. Add one under Plan, Lines.',
   notACall: () => 'That is done in calls only.',
   askedAlready: () => 'A colleague is in this call already. Send them off first.',
   notInCall: () => 'This colleague is not in the call, or has not answered yet.',
   leadsNowhere: () => 'This line leads to no queue. Choose one for it under Plan, Lines.',
   blockedCustomer: () => 'They are blocked. A supervisor ends the block first, in Review, Customers.',
-  customerBlocked: () => 'This centre takes no calls and no messages from you for now.',
+  customerBlocked: () => 'This centre accepts no calls or messages from you for now.',
   blockTime: () => 'Until: give a time ahead of now, within the next year.',
-  blockSettled: () => 'A supervisor has said already whether the customer is blocked.',
-  unknownBlock: () => 'This block is over already.',
-  unknownGrant: () => 'This is over already.',
+  blockSettled: () => 'A supervisor has already decided whether the customer is blocked.',
+  unknownBlock: () => 'This block has ended already.',
+  unknownGrant: () => 'This has ended already.',
 }
 
 /** A refusal as a sentence. */

@@ -20,7 +20,7 @@ export function checkedType(bytes: Buffer): string {
   const found = signatures.find(({ matches }) => matches(bytes))
   if (found === undefined)
     throw new ProblemError(
-      problem(415, 'typeNotTaken', 'Type not taken', 'Only pictures (PNG, JPEG, GIF, WebP) and PDF files are taken.'),
+      problem(415, 'typeNotTaken', 'Type not taken', 'Only pictures (PNG, JPEG, GIF, WebP) and PDF files are accepted.'),
     )
   return found.mediaType
 }
@@ -50,7 +50,7 @@ export function checkedFile({ name, bytes }: { name: string; bytes: Buffer }, ca
 /** Likewise of a caller's message. */
 export function checkedSound(bytes: Buffer): string {
   if (bytes.subarray(0, 4).equals(Buffer.from('1a45dfa3', 'hex'))) return 'audio/webm'
-  throw new ProblemError(problem(415, 'typeNotTaken', 'Type not taken', 'Only sound as WebM is taken.'))
+  throw new ProblemError(problem(415, 'typeNotTaken', 'Type not taken', 'Only sound in WebM is accepted.'))
 }
 
 /** A name that is safe to show and to save under: no paths, no control signs, at most 120 characters. */

@@ -195,7 +195,7 @@ export async function merge(
   await Promise.all([wholeOf(database, id), wholeOf(database, otherId)])
   if (!(await mergeCustomers(database, { id, otherId, by: who.id, at: clock.now() })))
     throw new ProblemError(
-      problem(409, 'notMerged', 'Not merged', 'One of these is somebody else by now. Load the page anew and look.'),
+      problem(409, 'notMerged', 'Not merged', 'One of these has been merged into somebody else. Reload the page.'),
     )
   // What runs follows. Should the router be away, merging once more does no harm.
   const body = { customerId: otherId, intoId: id }

@@ -25,7 +25,7 @@ export function limitRate(key: string, perMinute: number): void {
 /** The body as bytes, refused as soon as it is larger than `most`. */
 export async function readBody(request: Request, most: number): Promise<Buffer> {
   const tooLarge = new ProblemError(
-    problem(413, 'tooLarge', 'Too large', `At most ${Math.floor(most / 1024)} kB are taken.`),
+    problem(413, 'tooLarge', 'Too large', `At most ${Math.floor(most / 1024)} kB are accepted.`),
   )
   if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge
   const parts: Uint8Array[] = []
@@ -49,7 +49,7 @@ export const readJson = async (request: Request, most = 64 * 1024): Promise<unkn
 export function parseJson(text: string): unknown {
   if (/\\u0000/i.test(text))
     throw new ProblemError(
-      problem(422, 'notText', 'Not valid', 'The text holds a NUL sign. Take it out and try again.'),
+      problem(422, 'notText', 'Not valid', 'The text contains a NUL character. Remove it and try again.'),
     )
   return JSON.parse(text) as unknown
 }

@@ -14,8 +14,8 @@ export const receivedMailShape = yup.object({
   /** As whom it is sent. */
   name: yup.string().trim().max(80, 'Name: use at most 80 characters.').default(''),
   to: mailAddress('To'),
-  subject: subjectLine(998, 'Subject: at most 998 characters are taken.'),
-  text: yup.string().trim().max(20_000, 'Text: at most 20,000 characters are taken.').defined('Give the text.'),
+  subject: subjectLine(998, 'Subject: at most 998 characters are accepted.'),
+  text: yup.string().trim().max(20_000, 'Text: at most 20,000 characters are accepted.').defined('Give the text.'),
   /** A program has sent it, of its own accord (RFC 3834): nothing goes back by itself. */
   automatic: yup.boolean().default(false),
   /** What came with it, each as base64; the type is seen by the bytes. */
@@ -27,7 +27,7 @@ export const receivedMailShape = yup.object({
         data: yup.string().required('Data: give the bytes as base64.'),
       }),
     )
-    .max(mostFiles, `Files: at most ${mostFiles} are taken.`)
+    .max(mostFiles, `Files: at most ${mostFiles} are accepted.`)
     .default([]),
 })
 

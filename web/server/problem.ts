@@ -85,7 +85,7 @@ export async function answering(request: Request, work: () => Promise<Response>)
   try {
     if (isForeign(request))
       return problemResponse(
-        problem(403, 'foreignOrigin', 'Foreign origin', 'Changes are taken from this address only.'),
+        problem(403, 'foreignOrigin', 'Foreign origin', 'Changes are accepted from this address only.'),
       )
     return await work()
   } catch (error) {

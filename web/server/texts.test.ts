@@ -317,7 +317,7 @@ test('a number that the router knows of no line any more is told like one that n
   refusals.push({ code: 'unknownLine', params: {} })
   await expect(received('late', 'Hello?')).rejects.toThrow(`No line of the centre has the number ${centre}.`)
   refusals.push({ code: 'customerBlocked', params: { until: 1 } })
-  await expect(received('blocked', 'Hello?')).rejects.toThrow('takes no calls and no messages from you')
+  await expect(received('blocked', 'Hello?')).rejects.toThrow('accepts no calls or messages from you')
 })
 
 describe('email', () => {

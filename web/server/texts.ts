@@ -16,7 +16,7 @@ export const receivedShape = yup.object({
   id: yup.string().trim().max(200).required('Give the text an id.'),
   from: number('From'),
   to: number('To'),
-  text: yup.string().max(4000, 'Text: at most 4,000 characters are taken.').defined('Give the text.'),
+  text: yup.string().max(4000, 'Text: at most 4,000 characters are accepted.').defined('Give the text.'),
   /** What came with it, each as base64; the type is seen by the bytes. */
   pictures: yup
     .array()
@@ -26,7 +26,7 @@ export const receivedShape = yup.object({
         data: yup.string().required('Data: give the bytes as base64.'),
       }),
     )
-    .max(mostPictures, `Pictures: at most ${mostPictures} are taken.`)
+    .max(mostPictures, `Pictures: at most ${mostPictures} are accepted.`)
     .default([]),
 })
 
