@@ -155,7 +155,7 @@ test('while the queue is closed an answer of the line goes along, with the next 
   await received('shut', 'Hello?')
   const id = bodies().at(-1)?.closedAnswerId ?? ''
   const { rows } = await web.$client.query('select body from content where id = $1', [id])
-  expect(rows).toEqual([{ body: 'We answer from Monday 08:00.' }])
+  expect(rows).toEqual([{ body: 'We answer from Mon 15 March, 08:00.' }])
   Object.assign(texts, { closedAnswer: '' })
 })
 

@@ -58,7 +58,7 @@ function closedAnswerOf({ follower, clock }: Runtime, line: PlanDocument['lines'
   if (line.closedAnswer === '' || (state.queueDay(queueId).open && state.isLineOpenAt(line.id, now))) return ''
   const opensAt = state.answersFrom(line.id, queueId, now)
   const zone = document?.centre.zone ?? 'UTC'
-  const opens = opensAt === null ? words.nextOpening : `${dayText(opensAt, zone)} ${timeText(opensAt, zone)}`
+  const opens = opensAt === null ? words.nextOpening : `${dayText(opensAt, zone)}, ${timeText(opensAt, zone)}`
   return line.closedAnswer.replaceAll('{opens}', opens)
 }
 
