@@ -145,7 +145,7 @@ test('a mailbox is made as a line: its address is checked, and no other’s', as
   const esme = await signIn(browser, 'Rosalind Okafor', null)
   await writing(esme, 'esme.rudd@mail.example', 'storms@skerrow.example', 'An umbrella', 'It is green.')
   await send(esme)
-  await expect(esme.getByText('We answer from Friday 10:00.')).toBeVisible()
+  await expect(esme.getByText('We answer from Fri 12 March, 10:00.')).toBeVisible()
   const ana = await signIn(browser, 'Ana Mirel')
   await sayPresence(ana, 'Ready')
   const bay = bayOf(ana, 'Esme Rudd')
