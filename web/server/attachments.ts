@@ -20,7 +20,12 @@ export function checkedType(bytes: Buffer): string {
   const found = signatures.find(({ matches }) => matches(bytes))
   if (found === undefined)
     throw new ProblemError(
-      problem(415, 'typeNotTaken', 'Type not taken', 'Only pictures (PNG, JPEG, GIF, WebP) and PDF files are accepted.'),
+      problem(
+        415,
+        'typeNotTaken',
+        'Type not taken',
+        'Only pictures (PNG, JPEG, GIF, WebP) and PDF files are accepted.',
+      ),
     )
   return found.mediaType
 }

@@ -248,7 +248,7 @@ describe('customers who turn out to be the same', () => {
       ['n2', 'n1'],
       ['n0', 'n0'],
     ] as const)
-      await expect(merge(runtime, who, id, { otherId })).rejects.toThrow('somebody else by now')
+      await expect(merge(runtime, who, id, { otherId })).rejects.toThrow('merged into somebody else')
     await expect(merge(runtime, who, 'n0', { otherId: 'nobody' })).rejects.toThrow('This customer is not there')
   })
 
