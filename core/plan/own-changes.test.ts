@@ -47,14 +47,14 @@ test('queues come and go with their teams too; of those kept only what an agent 
       queue('d', { wrapUpSeconds: 20 }),
     ],
   })
-  expect(ownChanges(before, after, 'ana')).toEqual([
+  expect(ownChanges(before, after)('ana')).toEqual([
     { code: 'queueGained', name: 'Queue c' },
     { code: 'queueLost', name: 'Queue a' },
     { code: 'queueRenamed', name: 'Freight', before: 'Queue b' },
     { code: 'queueChanged', name: 'Freight', fields: ['wrapUpSeconds'] },
     { code: 'team', name: 'Deck' },
   ])
-  expect(ownChanges(before, after, 'zoe')).toEqual([])
+  expect(ownChanges(before, after)('zoe')).toEqual([])
 })
 
 test('what they rest on is said where they use it: hours, scripts, shift, limits, skills, states', () => {
@@ -82,7 +82,7 @@ test('what they rest on is said where they use it: hours, scripts, shift, limits
     shifts: [named('early', { weekly: [1] }), named('late', { weekly: [1] })],
     presenceStates: [named('training')],
   })
-  expect(ownChanges(before, after, 'ana')).toEqual([
+  expect(ownChanges(before, after)('ana')).toEqual([
     { code: 'hoursChanged', name: 'DAY' },
     { code: 'scriptChanged', name: 'GREET' },
     { code: 'skill', name: 'PT', level: 4 },
@@ -92,5 +92,5 @@ test('what they rest on is said where they use it: hours, scripts, shift, limits
     { code: 'stateAdded', name: 'TRAINING' },
     { code: 'stateRemoved', name: 'MEAL' },
   ])
-  expect(ownChanges(after, after, 'ana')).toEqual([])
+  expect(ownChanges(after, after)('ana')).toEqual([])
 })

@@ -33,11 +33,37 @@ export type OwnChange =
   | { readonly code: 'loadLimits' }
   | { readonly code: 'stateAdded' | 'stateRemoved'; readonly name: string }
 
-/** What of the differences between two versions of the plan concerns the agent, in the order of the plan. */
-export function ownChanges(before: PlanDocument, after: PlanDocument, agentId: AgentId): OwnChange[] {
+/** Whom each queue of the plan offers to, by the agent: their queues in the plan's order. */
+function servedIn(plan: PlanDocument): ReadonlyMap<AgentId, readonly PlanDocument['queues'][number][]> {
+  const served = new Map<AgentId, PlanDocument['queues'][number][]>()
+  for (const queue of plan.queues)
+    for (const agentId of reachedBy(queue, plan)) {
+      const own = served.get(agentId)
+      if (own === undefined) served.set(agentId, [queue])
+      else own.push(queue)
+    }
+  return served
+}
+
+/**
+ * What of the differences between two versions of the plan concerns an agent, in the order of the plan. The versions are
+ * compared once, for however many agents it is asked of.
+ */
+export function ownChanges(before: PlanDocument, after: PlanDocument): (agentId: AgentId) => OwnChange[] {
   const all = differences(before, after)
-  const served = (plan: PlanDocument) => plan.queues.filter((queue) => reachedBy(queue, plan).includes(agentId))
-  const [earlier, own] = [served(before), served(after)]
+  const [servedBefore, servedAfter] = [servedIn(before), servedIn(after)]
+  return (agentId) =>
+    changesOf(agentId, all, { before, after }, [servedBefore.get(agentId) ?? [], servedAfter.get(agentId) ?? []])
+}
+
+type Served = readonly PlanDocument['queues'][number][]
+
+function changesOf(
+  agentId: AgentId,
+  all: readonly Difference[],
+  { before, after }: { readonly before: PlanDocument; readonly after: PlanDocument },
+  [earlier, own]: readonly [Served, Served],
+): OwnChange[] {
   const ids = new Set(own.map(({ id }) => id))
   const known = new Set(earlier.map(({ id }) => id))
   const kept = new Set([...ids].filter((id) => known.has(id)))

@@ -369,7 +369,7 @@ test('a presence state that somebody is in goes only with another for them', asy
   expect((await current()).document.presenceStates.map(({ id }) => id)).not.toContain('training')
 })
 
-test('agents learn what was changed for them, and nobody else’s', async () => {
+test('agents learn what was changed for them, and nobody else’s; supervisors of those whom they see', async () => {
   const told = async () => (await readOwnChanges(runtime, bram, bram.id)).versions[0]
   const bram: Who = { id: 'bram-ostrander', name: 'Bram Ostrander', roles: ['agent'] }
   const { draft, document } = await current()
@@ -381,6 +381,9 @@ test('agents learn what was changed for them, and nobody else’s', async () => 
     changes: [{ code: 'queueChanged', name: 'Groups', fields: ['wrapUpSeconds'] }],
   })
   expect((await problemOf(readOwnChanges(runtime, bram, 'ana-mirel')))?.code).toBe('notAllowed')
-  const ofAna = (await readOwnChanges(runtime, who, 'ana-mirel')).versions
+  const place = { ...runtime, follower: { ...runtime.follower, document } } as Runtime
+  const ofAna = (await readOwnChanges(place, who, 'ana-mirel')).versions
+  // Of a private team that a supervisor does not look into.
+  expect((await problemOf(readOwnChanges(place, who, 'yara-solis')))?.code).toBe('notFound')
   expect(ofAna.flatMap(({ changes }) => changes)).not.toContainEqual(expect.objectContaining({ name: 'Groups' }))
 })
