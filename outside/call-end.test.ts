@@ -1,4 +1,4 @@
-import { CallEnd, type CallSignal } from './call-end.ts'
+import { CallEnd, placeOf, type CallSignal } from './call-end.ts'
 
 /** Two ends with the centre between them: what one says reaches the other a little later. */
 function pair(delayMs: (signal: CallSignal) => number = () => 1) {
@@ -38,4 +38,11 @@ test.each([
     agent.close()
     customer.close()
   }
+})
+
+test('packets are numbered in order and begin again at their ends', () => {
+  expect([0, 1, 2].map(placeOf)).toEqual([0, 1, 2].map((n) => ({ sequenceNumber: n, timestamp: 160 * n })))
+  expect([65_535, 65_536].map((n) => placeOf(n).sequenceNumber)).toEqual([65_535, 0])
+  // 26,843,546 packets are 4,294,967,360 samples, 64 more than 32 bits hold.
+  expect(placeOf(26_843_546).timestamp).toBe(64)
 })

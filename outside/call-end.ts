@@ -13,6 +13,13 @@ export interface CallSignal {
 }
 
 const packetMs = 20
+
+/** Where the n-th packet stands among the others (RFC 3550): numbers of 16 bits, time in samples of 32 bits. */
+export const placeOf = (n: number): { readonly sequenceNumber: number; readonly timestamp: number } => ({
+  sequenceNumber: n & 0xffff,
+  timestamp: (n * frame) >>> 0,
+})
+
 /** Large, and needed only once a real person is in a call. */
 const webrtc = () => import('werift')
 type WebRtc = Awaited<ReturnType<typeof webrtc>>
@@ -117,12 +124,7 @@ export class CallEnd {
     connection.connectionStateChange.subscribe((state) => {
       if (state === 'connected' && this.connection === connection)
         this.talk((sent, words) => {
-          const header = {
-            payloadType: 0,
-            sequenceNumber: sent & 0xffff,
-            timestamp: (sent * frame) >>> 0,
-            ssrc: this.seed,
-          }
+          const header = { payloadType: 0, ssrc: this.seed, ...placeOf(sent) }
           track.writeRtp(new RtpPacket(new RtpHeader(header), words))
         })
     })

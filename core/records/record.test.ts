@@ -59,6 +59,24 @@ test('talk of a chat that was requeued adds up over both conversations', () => {
   })
 })
 
+test('each overflow is counted, with where it came from and went to', () => {
+  const way = (to: string) => ({ longestWaitSeconds: 10, longestWaitTo: to })
+  const queues = [testQueue('a', ['ana'], way('b')), testQueue('b', ['ana'], way('c')), testQueue('c', ['ana'])]
+  const centre = new TestCentre(testPlan({ queues }))
+  centre.arrive('i1', 'a')
+  centre.wait(25).do('leaveInteraction', { interactionId: 'i1' })
+  expect(recordOf('i1', centre.journal)).toMatchObject({
+    outcome: 'abandoned',
+    queueId: 'c',
+    overflowed: 2,
+    requeued: 0,
+    passages: [
+      { cause: 'waited', fromQueueId: 'a', toQueueId: 'b' },
+      { cause: 'waited', fromQueueId: 'b', toQueueId: 'c' },
+    ],
+  })
+})
+
 test('in an emergency one who waits is rejected, and a conversation is ended by the centre', () => {
   const centre = new TestCentre()
   centre.ready('ana')
