@@ -59,7 +59,7 @@ export {
   renewWebProcess,
   takeLead,
   tryLock,
-  type Turn,
+  type Lead,
 } from './lease.ts'
 export { readStory } from './story.ts'
 export {

@@ -3,9 +3,9 @@ import type pg from 'pg'
 /** The advisory lock of the router at work ("eudr" in ASCII). */
 const routerLock = 0x65756472
 
-export interface Turn {
+export interface Lead {
   readonly epoch: number
-  /** How long nobody was at work before this turn, in milliseconds of the database's clock; null for the first turn. */
+  /** How long nobody was at work before this lead, in milliseconds of the database's clock; null for the first lead. */
   readonly silentMs: number | null
 }
 
@@ -18,10 +18,10 @@ export const tryLock = async (client: pg.ClientBase): Promise<boolean> => {
 }
 
 /**
- * Takes the turn: raises the epoch, which waits for a commit under way and shuts out all later ones of the holder
+ * Takes the lead: raises the epoch, which waits for a commit under way and shuts out all later ones of the holder
  * before. `seize` is for one who has no lock: then only a lease that has run out can be taken. Null when it has not.
  */
-export async function takeLead(client: pg.ClientBase, holder: string, seize: boolean): Promise<Turn | null> {
+export async function takeLead(client: pg.ClientBase, holder: string, seize: boolean): Promise<Lead | null> {
   const { rows } = await client.query<{ epoch: number; silent: number; first: boolean }>(
     `update router_epoch r set epoch = r.epoch + 1, holder = $1, renewed_at = clock_timestamp()
      from (select renewed_at, epoch from router_epoch where id = 1 for update) before

@@ -3,7 +3,7 @@ import { newsOf, readNews, type JournalRow } from './index.ts'
 
 const row = (seq: number, words = 'a'): JournalRow => ({
   seq,
-  event: { type: 'dayTurned', v: 1, at: seq, words } as unknown as Event,
+  event: { type: 'dayBegan', v: 1, at: seq, words } as unknown as Event,
   inboxId: null,
   actor: null,
   onBehalfOf: null,

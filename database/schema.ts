@@ -62,7 +62,7 @@ export const snapshot = pgTable('snapshot', {
   body: text().notNull(),
 })
 
-/** One row: whose turn it is to write. */
+/** One row: who has the lead, and writes. */
 export const routerEpoch = pgTable('router_epoch', {
   id: integer().primaryKey(),
   epoch: bigint({ mode: 'number' }).notNull(),

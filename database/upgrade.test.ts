@@ -53,3 +53,20 @@ test('records that were kept before they had the words of the trade have them no
     },
   ])
 })
+
+test('settings of the centre that were kept by other names are kept by those of today', async () => {
+  const { $client } = owner
+  const migration = readFileSync(join(process.cwd(), 'database/migrations/0040_names_of_settings.sql'), 'utf8')
+  const before = { name: 'Sea Lines', dayTurnsAtHour: 4, wishSeconds: 20 }
+  const today = { name: 'Sea Lines', dayStartsAtHour: 4, preferredSeconds: 20 }
+  const { wishSeconds: _, ...oldest } = before
+  const insertVersion = `insert into plan_version (version, document, published_at, note) values ($1, $2, 1, '')`
+  await $client.query('insert into plan_draft (id, version, centre) values (1, 1, $1)', [JSON.stringify(before)])
+  for (const [n, centre] of [before, oldest, today].entries())
+    await $client.query(insertVersion, [n, JSON.stringify({ queues: [], centre })])
+  await $client.query(migration)
+  expect((await $client.query('select centre from plan_draft')).rows).toEqual([{ centre: today }])
+  const { rows } = await $client.query('select document from plan_version order by version')
+  const { preferredSeconds: __, ...oldestToday } = today
+  expect(rows).toEqual([today, oldestToday, today].map((centre) => ({ document: { queues: [], centre } })))
+})

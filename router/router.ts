@@ -11,14 +11,14 @@ import {
   renewLead,
   takeLead,
   tryLock,
-  type Turn,
+  type Lead,
 } from '@eudromos/database'
 import { Writer } from './writer.ts'
 
 const pollMs = 100
 const renewMs = 500
 const standbyMs = 200
-/** How long one whose turn was seized holds back, so that the other gets the lock too. */
+/** How long one whose lead was seized holds back, so that the other gets the lock too. */
 const supersededMs = 2000
 const purgeEveryMs = 3_600_000
 const processCheckMs = 1000
@@ -32,8 +32,8 @@ export interface RouterOptions {
 }
 
 /**
- * A router process: stands by until it has the turn, works until it loses it, and stands by again. Whatever fails
- * outside (the database restarts, the turn goes to another) ends the turn; a new one begins from what was committed.
+ * A router process: stands by until it has the lead, works until it loses it, and stands by again. Whatever fails
+ * outside (the database restarts, the lead goes to another) ends the lead; a new one begins from what was committed.
  */
 export class Router {
   private stopping = false
@@ -66,9 +66,9 @@ export class Router {
         return client
       }
       try {
-        await this.oneTurn(connection)
+        await this.oneLead(connection)
       } catch (error) {
-        this.options.log.warn({ err: error }, 'turn ended')
+        this.options.log.warn({ err: error }, 'lead ended')
       }
       await Promise.all(open.map((client) => client.end().catch(() => undefined)))
       if (!this.stopping) await this.pause(this.superseded ? supersededMs : standbyMs)
@@ -76,11 +76,11 @@ export class Router {
     }
   }
 
-  private async oneTurn(connection: () => Promise<Connection>): Promise<void> {
+  private async oneLead(connection: () => Promise<Connection>): Promise<void> {
     const lock = await connection()
-    const turn = await this.awaitTurn(lock)
-    if (turn === null) return
-    const log = this.options.log.child({ epoch: turn.epoch })
+    const lead = await this.awaitLead(lock)
+    if (lead === null) return
+    const log = this.options.log.child({ epoch: lead.epoch })
     const ear = await connection()
     const writing = await connection()
     const clock = await CentreClock.read(writing)
@@ -89,14 +89,14 @@ export class Router {
       this.hinted = true
       this.wake()
     }
-    const writer = new Writer(writing, reading, turn, clock, log, lookAgain)
+    const writer = new Writer(writing, reading, lead, clock, log, lookAgain)
     let lost = false
     const lose = (): void => {
       lost = true
       this.wake()
     }
     const renew = async (): Promise<void> => {
-      if (!(await renewLead(lock, turn.epoch))) {
+      if (!(await renewLead(lock, lead.epoch))) {
         this.superseded = true
         lose()
       } else if (!this.locked) this.locked = await tryLock(lock)
@@ -130,14 +130,14 @@ export class Router {
         if (!more && !this.hinted) await this.pause(Math.min(pollMs, writer.dueInMs() ?? pollMs))
       }
       if (!lost) await writer.writeSnapshot()
-      log.info({ lost }, 'turn over')
+      log.info({ lost }, 'lead over')
     } finally {
       clearInterval(renewing)
     }
   }
 
   /** Waits for the lock, or for a lease that ran out under somebody who still holds it. */
-  private async awaitTurn(lock: Connection): Promise<Turn | null> {
+  private async awaitLead(lock: Connection): Promise<Lead | null> {
     this.options.log.info('standing by')
     let alive = true
     lock.on('end', () => {
@@ -151,8 +151,8 @@ export class Router {
         [leaseSeconds],
       )
       if (rows[0]?.late === true) {
-        const turn = await takeLead(lock, this.options.name, true)
-        if (turn !== null) return turn
+        const lead = await takeLead(lock, this.options.name, true)
+        if (lead !== null) return lead
       }
       await this.pause(standbyMs)
     }

@@ -34,7 +34,7 @@ import {
   type JournalRow,
   type Pending,
   type Place,
-  type Turn,
+  type Lead,
 } from '@eudromos/database'
 import { byItself, Scribe, type Draft } from './scribe.ts'
 
@@ -64,7 +64,7 @@ interface UnderWay extends Gathering {
 }
 
 /**
- * The one who writes during one turn: decides all pending commands in memory, commits what follows in one transaction,
+ * The one who writes during one lead: decides all pending commands in memory, commits what follows in one transaction,
  * and only then lets others know. Loses nothing when it dies: the next one rebuilds from what was committed.
  */
 export class Writer {
@@ -85,7 +85,7 @@ export class Writer {
     private readonly client: Connection,
     /** Another connection, so that reading does not wait for what is under way on the first. */
     private readonly reading: Connection,
-    private readonly turn: Turn,
+    private readonly lead: Lead,
     private readonly clock: CentreClock,
     private readonly log: Logger,
     /** Called when there is something to do that no hint tells of. */
@@ -95,8 +95,8 @@ export class Writer {
   /** Comes to where the journal ends, and makes up for the time in which nobody was at work. */
   async takeOver(): Promise<void> {
     await this.rebuild()
-    if (this.turn.silentMs === null) return
-    const outageMs = Math.min(this.turn.silentMs, Math.max(0, this.clock.now() - this.state.at))
+    if (this.lead.silentMs === null) return
+    const outageMs = Math.min(this.lead.silentMs, Math.max(0, this.clock.now() - this.state.at))
     await this.runInternal('resumeRouter', { outageMs })
     this.log.info({ outageMs, seq: this.scribe.seq }, 'taken over')
   }
@@ -219,7 +219,7 @@ export class Writer {
 
   /**
    * Whether it may be cured by setting a command aside: the core threw, or the database would not have what follows
-   * (SQLSTATE classes 22, data, and 23, integrity). A lost connection or turn is no command's fault.
+   * (SQLSTATE classes 22, data, and 23, integrity). A lost connection or lead is no command's fault.
    */
   private isOfACommand(error: unknown, pending: readonly Pending[]): boolean {
     if (pending.length === 0 || error instanceof Fenced || error instanceof DeadlineFault) return false
@@ -248,7 +248,7 @@ export class Writer {
   private async commit(draft: Draft): Promise<void> {
     if (draft.rows.length + draft.answers.length === 0) return
     await this.ensurePartitions(draft.rows)
-    await commitBatch(this.client, draft.batch(this.turn.epoch))
+    await commitBatch(this.client, draft.batch(this.lead.epoch))
   }
 
   private async ensurePartitions(rows: readonly JournalRow[]): Promise<void> {
@@ -270,7 +270,7 @@ export class Writer {
   async writeSnapshot(): Promise<void> {
     await this.settle()
     if (this.scribe.seq === this.snapshotSeq) return
-    await writeSnapshot(this.client, this.turn.epoch, { seq: this.scribe.seq, snapshot: snapshotOf(this.state) })
+    await writeSnapshot(this.client, this.lead.epoch, { seq: this.scribe.seq, snapshot: snapshotOf(this.state) })
     this.snapshotSeq = this.scribe.seq
   }
 
@@ -324,7 +324,7 @@ export class Writer {
     await this.settle()
     const draft = this.scribe.draft()
     const command = {
-      id: `${type}-${this.turn.epoch}-${this.scribe.seq}`,
+      id: `${type}-${this.lead.epoch}-${this.scribe.seq}`,
       type,
       v: 1,
       actor: { kind: 'system', id: 'router' },

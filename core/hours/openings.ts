@@ -42,7 +42,7 @@ export class Openings {
   }
 
   /** The first change, opening or closing, strictly after `at` among these, or null. */
-  nextTurn(at: number): number | null {
+  nextChange(at: number): number | null {
     const n = this.place(at)
     return (this.ends[n] ?? -Infinity) > at ? (this.ends[n] ?? null) : (this.starts[n + 1] ?? null)
   }

@@ -83,7 +83,7 @@ test('a line that is off is not in what the router runs', () => {
   const plan = compilePlan(
     {
       ...document([plannedLine(['a'], 'one'), { ...plannedLine(['b'], 'two'), on: false }]),
-      centre: { zone: 'Europe/Lisbon', dayTurnsAtHour: 4 },
+      centre: { zone: 'Europe/Lisbon', dayStartsAtHour: 4 },
       presenceStates: [],
       declineReasons: [],
       dispositions: [],

@@ -9,7 +9,7 @@ const compiledDays = 400
 const compiledDaysBack = 40
 
 /** What depends on the calendar, as instants. */
-export type CompiledTimes = Pick<CompiledPlan, 'hours' | 'shifts' | 'dayTurns' | 'compiledUntil'>
+export type CompiledTimes = Pick<CompiledPlan, 'hours' | 'shifts' | 'dayStarts' | 'compiledUntil'>
 
 /** The hours as they are asked: with the holidays of the calendars that they take. */
 export function hoursOf(
@@ -27,14 +27,14 @@ export function hoursOf(
  */
 export function compileTimes({ centre, hours, shifts, calendars }: PlanDocument, at: Instant): CompiledTimes {
   const today = Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(centre.zone).toPlainDate()
-  const dayTurns = Array.from(
+  const dayStarts = Array.from(
     { length: compiledDays + 1 },
     (_, day) =>
       today
         .add({ days: day })
-        .toPlainDateTime({ hour: centre.dayTurnsAtHour })
+        .toPlainDateTime({ hour: centre.dayStartsAtHour })
         .toZonedDateTime(centre.zone, { disambiguation: 'compatible' }).epochMilliseconds,
-  ).filter((turn) => turn > at)
+  ).filter((start) => start > at)
   const compiledUntil = at + compiledDays * dayMs
   const compiled = (one: Omit<PlanHours, 'id'> & Pick<CompiledHours, 'id'>): CompiledHours => ({
     id: one.id,
@@ -42,7 +42,7 @@ export function compileTimes({ centre, hours, shifts, calendars }: PlanDocument,
       .intervals(at - compiledDaysBack * dayMs, compiledUntil)
       .flatMap(({ from, to }) => [from, to]),
   })
-  return { hours: hours.map(compiled), shifts: shifts.map(compiled), dayTurns, compiledUntil }
+  return { hours: hours.map(compiled), shifts: shifts.map(compiled), dayStarts, compiledUntil }
 }
 
 /** A queue without what only people and pages go by. */

@@ -64,7 +64,7 @@ export const plainPlanned: Pick<
 }
 
 type PlainCentre =
-  | 'wishSeconds'
+  | 'preferredSeconds'
   | 'transferPriority'
   | 'longestWrapUpSeconds'
   | 'askAfterSilenceSeconds'
@@ -86,7 +86,7 @@ type PlainCentre =
 
 /** Of a centre that has said nothing of these. */
 export const plainCentre: Pick<CentreSettings, PlainCentre> = {
-  wishSeconds: 45,
+  preferredSeconds: 45,
   transferPriority: null,
   longestWrapUpSeconds: 600,
   askAfterSilenceSeconds: 180,

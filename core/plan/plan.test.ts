@@ -5,11 +5,11 @@ import { chatsOnly, checkPlan, checkQueue, compilePlan, couldServe, may, roles, 
 const queue = (id: string, rest: Partial<PlanDocument['queues'][number]> = {}): PlanDocument['queues'][number] =>
   plannedQueue(id, { target: { percent: 80, seconds: 20 }, answerWindowSeconds: 15, ...rest })
 
-const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayTurnsAtHour = 4): PlanDocument => ({
+const document = (queues: PlanDocument['queues'], zone = 'Europe/Lisbon', dayStartsAtHour = 4): PlanDocument => ({
   centre: {
     name: 'Skerrow Ferries',
     zone,
-    dayTurnsAtHour,
+    dayStartsAtHour,
     defaultTargetSeconds: 60,
     order: 'lateness',
     agentGraceSeconds: 20,
@@ -86,18 +86,18 @@ describe('compiling', () => {
     expect(compiled).not.toMatch(/Bookings|words of it|Usual|Skerrow/)
     expect(compiled).toContain('"version":7')
   })
-  test('turns the day at the local hour, through a change of clocks', () => {
-    const { dayTurns } = compilePlan(document([]), 1, at)
-    expect(dayTurns.slice(0, 3).map((turn) => new Date(turn).toISOString())).toEqual([
+  test('the day begins at the local hour, through a change of clocks', () => {
+    const { dayStarts } = compilePlan(document([]), 1, at)
+    expect(dayStarts.slice(0, 3).map((start) => new Date(start).toISOString())).toEqual([
       '2026-03-28T04:00:00.000Z',
       '2026-03-29T03:00:00.000Z',
       '2026-03-30T03:00:00.000Z',
     ])
-    expect(dayTurns).toHaveLength(400)
+    expect(dayStarts).toHaveLength(400)
   })
   test('an hour that the change of clocks skips moves forward by the gap', () => {
-    const { dayTurns } = compilePlan(document([], 'Europe/Lisbon', 1), 1, at)
-    expect(new Date(dayTurns[1] ?? 0).toISOString()).toBe('2026-03-29T01:00:00.000Z')
+    const { dayStarts } = compilePlan(document([], 'Europe/Lisbon', 1), 1, at)
+    expect(new Date(dayStarts[1] ?? 0).toISOString()).toBe('2026-03-29T01:00:00.000Z')
   })
 })
 

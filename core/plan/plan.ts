@@ -99,8 +99,8 @@ export interface AnswerTarget {
 
 export interface CentreSettings {
   readonly zone: string
-  /** The local hour at which "today" turns, 0 to 23. */
-  readonly dayTurnsAtHour: number
+  /** The local hour at which "today" begins, 0 to 23. */
+  readonly dayStartsAtHour: number
   /** Stands in for the answer target of a queue that has none. */
   readonly defaultTargetSeconds: number
   /** Which waiting interaction goes first: latest relative to target, or longest waiting. */
@@ -109,7 +109,7 @@ export interface CentreSettings {
   readonly customerGraceSeconds: number
   readonly retryAfterSeconds: number
   /** How long a transfer to one agent, or a conversation that wakes, waits for that agent alone. */
-  readonly wishSeconds: number
+  readonly preferredSeconds: number
   /** What a transferred interaction counts as at least; null: as before. */
   readonly transferPriority: number | null
   /** How long an agent may make wrap-up in all. */
@@ -434,8 +434,8 @@ export interface CompiledPlan {
   readonly hours: readonly CompiledHours[]
   readonly shifts: readonly CompiledHours[]
   readonly siteIds: readonly SiteId[]
-  /** The instants at which "today" turns. */
-  readonly dayTurns: readonly Instant[]
+  /** The instants at which a new "today" begins. */
+  readonly dayStarts: readonly Instant[]
   /** Up to when `hours` and `dayTurns` reach: 400 days from compiling. */
   readonly compiledUntil: Instant
 }

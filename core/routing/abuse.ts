@@ -115,7 +115,7 @@ export function blockedUntil(
   return ends.length === 0 ? null : Math.max(...ends)
 }
 
-export function turnBlocks(
+export function changeBlocks(
   state: State,
   event: Event<'blockAsked' | 'blockRefused' | 'blockBegan' | 'blockEnded'>,
 ): State {

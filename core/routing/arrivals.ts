@@ -116,7 +116,7 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
   const test = queue.service === 'inPreparation'
   const { open } = state.queueDay(queueId)
   const leftMessage = recorded || (!open && channel !== 'voice' && body.leaveMessage === true && contentId !== null)
-  if (!open && !leftMessage) return refuse('queueClosed', { queueId, ...opening(state.nextTurn(queueId)) })
+  if (!open && !leftMessage) return refuse('queueClosed', { queueId, ...opening(state.nextChange(queueId)) })
   const isFull =
     open && !recorded && queue.mostWaiting !== null && state.index.queue(queueId).visitors.size >= queue.mostWaiting
   const instead = isFull ? insteadOf(state, queue) : null

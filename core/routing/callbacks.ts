@@ -63,7 +63,7 @@ export function leaveMessage(
 }
 
 /** The callback may be offered again; or, at the end of a time in which they are called, not before the next. */
-export const turnCallback = (state: State, interaction: Interaction, at: Instant): Event[] =>
+export const callbackTimeCame = (state: State, interaction: Interaction, at: Instant): Event[] =>
   interaction.callback?.putOffUntil == null
     ? putOff(state, interaction, at)
     : [event('callbackDue', at, { interactionId: interaction.id })]

@@ -22,10 +22,10 @@ export function backFrom(
   addressId: AddressId | null,
   at: Instant,
 ): Event<'interactionArrived'>['back'] {
-  const { backWithinSeconds, wishSeconds } = state.settings()
+  const { backWithinSeconds, preferredSeconds } = state.settings()
   const cut = state.cutOffs.find((one) => one.addressId === addressId)
   if (channel !== 'voice' || cut === undefined || at - cut.at >= backWithinSeconds * 1000) return null
   const agent = state.agents.get(cut.agentId)
   const there = agent !== undefined && state.isPresent(agent, channel)
-  return { preferred: there ? { agentId: agent.id, until: at + wishSeconds * 1000 } : null }
+  return { preferred: there ? { agentId: agent.id, until: at + preferredSeconds * 1000 } : null }
 }

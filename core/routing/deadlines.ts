@@ -9,7 +9,7 @@ import {
 } from './consequences.ts'
 import { event, type Event } from './events.ts'
 import { recovered } from './abuse.ts'
-import { turnCallback } from './callbacks.ts'
+import { callbackTimeCame } from './callbacks.ts'
 import { dialFailed } from './reaching.ts'
 import { goneFrom, missedConsult, takenOver } from './parting.ts'
 import type { Deadline } from './due.ts'
@@ -35,12 +35,12 @@ export function nextStep(state: State, at: Instant): Event | null {
 /** What follows from a deadline that has come. */
 export function expire(state: State, { kind, id }: Deadline, at: Instant): Event[] {
   switch (kind) {
-    case 'dayTurn':
-      return [event('dayTurned', at, {})]
+    case 'newDay':
+      return [event('dayBegan', at, {})]
     case 'hours':
       return [event(state.isOpenAt(id, at) ? 'queueOpened' : 'queueClosed', at, { queueId: id })]
     case 'shift':
-      return [event('shiftTurned', at, { agentId: id, on: state.isOnShift(id, at) })]
+      return [event('shiftChanged', at, { agentId: id, on: state.isOnShift(id, at) })]
     case 'answerWindow': {
       const interaction = state.interaction(id)
       const offer = openOffer(interaction)
@@ -83,7 +83,7 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
     case 'recovery':
       return recovered(state, id, at)
     case 'callback':
-      return turnCallback(state, state.interaction(id), at)
+      return callbackTimeCame(state, state.interaction(id), at)
     case 'agentGrace':
       return loseAgent(state, id, at)
   }

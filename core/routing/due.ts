@@ -21,7 +21,7 @@ export type DeadlineKind =
   | 'loan'
   /** A skill that somebody has for a while. After the hours, which alone may close a queue at that instant. */
   | 'level'
-  | 'dayTurn'
+  | 'newDay'
   | 'hours'
   | 'shift'
 
@@ -30,7 +30,7 @@ export interface Deadline {
   readonly id: string
 }
 
-/** What was taken out, for supervisors to see until the day turns. */
+/** What was taken out, for supervisors to see until the next day begins. */
 export interface Quarantined {
   readonly kind: DeadlineKind
   /** Of the interaction, agent, queue or layer that the deadline is of. */

@@ -8,7 +8,7 @@ import { leaveForQueue } from './deadlines.ts'
 import { event, type Event } from './events.ts'
 import { visitOf, type Agent, type Interaction } from './pieces.ts'
 import type { State } from './state.ts'
-import { turned } from './stopgaps.ts'
+import { openingChanged } from './stopgaps.ts'
 
 type Asked = Command<'beginEmergency'>['body']
 
@@ -101,7 +101,7 @@ export function beginEmergency(state: State, command: Command<'beginEmergency'>,
   const { evacuatedStateId } = state.settings()
   return [
     began,
-    ...reach.queueIds.flatMap((id) => turned(state, id, false, at)),
+    ...reach.queueIds.flatMap((id) => openingChanged(state, id, false, at)),
     ...whatBecomes(state, body, new Set(reach.queueIds), new Set(leaving.map(({ id }) => id)), at),
     ...leaving
       .filter(({ stateId }) => stateId !== evacuatedStateId)
@@ -170,7 +170,7 @@ export function endEmergency(state: State, command: Command<'endEmergency'>, at:
   return [
     event('emergencyEnded', at, { emergencyId }),
     ...ended.queueIds.flatMap((id) =>
-      state.lookup.queues.has(id) ? turned(state, id, state.isOpenWithout(emergencyId, id, at), at) : [],
+      state.lookup.queues.has(id) ? openingChanged(state, id, state.isOpenWithout(emergencyId, id, at), at) : [],
     ),
     ...ended.evacuated.flatMap(({ agentId, stateId }) =>
       state.agents.get(agentId)?.stateId === evacuatedStateId && !stillOut.has(agentId)

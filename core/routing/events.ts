@@ -54,7 +54,7 @@ interface Waited {
 export interface EventBodies {
   planTaken: { readonly plan: CompiledPlan }
   routerResumed: { readonly outageMs: number }
-  dayTurned: Record<never, never>
+  dayBegan: Record<never, never>
   /** More of what depends on the calendar, for the plan of this version. */
   planExtended: { readonly version: number; readonly times: CompiledTimes }
   stopgapBegan: {
@@ -83,7 +83,7 @@ export interface EventBodies {
   }
   absenceRemoved: { readonly absenceId: AbsenceId; readonly agentId: AgentId }
   /** A shift or an absence begins or ends for the agent. */
-  shiftTurned: { readonly agentId: AgentId; readonly on: boolean }
+  shiftChanged: { readonly agentId: AgentId; readonly on: boolean }
   queueOpened: { readonly queueId: QueueId }
   queueClosed: { readonly queueId: QueueId }
   agentConnected: { readonly agentId: AgentId; readonly connectionId: ConnectionId; readonly processId: ProcessId }
@@ -382,8 +382,8 @@ export type Event<T extends EventType = EventType> = {
 
 /** Shapes that have changed; all others are at version 1. */
 const versions: Partial<Record<EventType, number>> = {
-  planTaken: 13,
-  planExtended: 2,
+  planTaken: 14,
+  planExtended: 3,
   stopgapBegan: 2,
   emergencyBegan: 2,
   callbackAsked: 2,

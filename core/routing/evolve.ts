@@ -2,11 +2,11 @@ import { recentHandleMs } from '../figures/index.ts'
 import { admitted } from '../presence/index.ts'
 import type { Channel, QueueId } from '../plan/index.ts'
 import type { Event } from './events.ts'
-import { turnBlocks } from './abuse.ts'
+import { changeBlocks } from './abuse.ts'
 import { atTheLine, reachedOut, setAway } from './aways.ts'
 import { noteCutOff } from './cut-offs.ts'
 import { dropGuests, handOver, setGuest } from './guests.ts'
-import { returnBlocks, turnIdentified, turnMerged } from './merging.ts'
+import { returnBlocks, applyIdentified, applyMerged } from './merging.ts'
 import { openOffer, visitOf, type Agent, type Connection, type Interaction, type OfferEnd } from './pieces.ts'
 import type { State } from './state.ts'
 import {
@@ -17,12 +17,12 @@ import {
   extendPlan,
   layOver,
   removeAbsence,
-  turnDay,
-  turnGrant,
-  turnLoan,
-  turnQueue,
-  turnShift,
-} from './turns.ts'
+  beginDay,
+  changeGrants,
+  changeLoans,
+  changeOpening,
+  changeShift,
+} from './layers.ts'
 import { setAside, takeOut } from './quarantine.ts'
 import { handBack, release, transfer, without } from './passing.ts'
 import { extendDeadlines, takePlan } from './taking.ts'
@@ -58,12 +58,12 @@ export function evolve(state: State, event: Event): State {
       return enterAbsence(state, event)
     case 'absenceRemoved':
       return removeAbsence(state, event)
-    case 'shiftTurned':
-      return turnShift(state, event.agentId)
+    case 'shiftChanged':
+      return changeShift(state, event.agentId)
     case 'queueOpened':
-      return turnQueue(state, event.queueId, true)
+      return changeOpening(state, event.queueId, true)
     case 'queueClosed':
-      return turnQueue(state, event.queueId, false)
+      return changeOpening(state, event.queueId, false)
     case 'overflowed':
       return overflow(state, event)
     case 'interactionQuarantined':
@@ -72,8 +72,8 @@ export function evolve(state: State, event: Event): State {
       return setAside(state, event)
     case 'routerResumed':
       return extendDeadlines(state, event.outageMs)
-    case 'dayTurned':
-      return turnDay(state)
+    case 'dayBegan':
+      return beginDay(state)
     case 'agentConnected':
       return changeAgent(state, event.agentId, (agent) => {
         agent.connections = withConnection(agent.connections, event)
@@ -119,10 +119,10 @@ export function evolve(state: State, event: Event): State {
       })
     case 'loanBegan':
     case 'loanEnded':
-      return turnLoan(state, event)
+      return changeLoans(state, event)
     case 'grantBegan':
     case 'grantEnded':
-      return turnGrant(state, event)
+      return changeGrants(state, event)
     case 'wrapUpExtended':
       return changeInteraction(state, event.interactionId, (interaction) => {
         interaction.wrapUpMs += event.wrapUpDueAt - (interaction.wrapUpDueAt ?? event.wrapUpDueAt)
@@ -241,9 +241,9 @@ export function evolve(state: State, event: Event): State {
       return state
     }
     case 'customerIdentified':
-      return turnIdentified(state, event)
+      return applyIdentified(state, event)
     case 'customerMerged':
-      return turnMerged(state, event)
+      return applyMerged(state, event)
     case 'blocksReturned':
       return returnBlocks(state, event)
     case 'guestSet':
@@ -278,7 +278,7 @@ export function evolve(state: State, event: Event): State {
     case 'blockRefused':
     case 'blockBegan':
     case 'blockEnded':
-      return turnBlocks(state, event)
+      return changeBlocks(state, event)
     case 'recordingRefused':
       state.interaction(event.interactionId).recordingRefused = true
       return state

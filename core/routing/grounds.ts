@@ -150,7 +150,7 @@ export function agentGrounds(state: State, agentId: AgentId, interaction: Intera
 /** How far the agent's turn is, where the queue offers in turn. */
 function distanceOf(state: State, { id, demand }: QueueIndex, agentId: AgentId): number {
   const people = Math.max(1, demand.order.size)
-  return ((demand.order.get(agentId) ?? 0) - state.turnOf(id) + people) % people
+  return ((demand.order.get(agentId) ?? 0) - state.startOf(id) + people) % people
 }
 
 function reachGap(state: State, visit: Visit, { steps }: Demand, reachedAfterMs: number | null): ReachGap | null {

@@ -154,7 +154,7 @@ describe('a transfer', () => {
     expect(centre.state.priorityOf(centre.state.interaction('i1'), centre.at)).toBe(8)
   })
   test('to one agent: nobody else while the wish lasts, then the queue', () => {
-    const centre = centreOf({}, { slots: 1, centre: { wishSeconds: 20 } })
+    const centre = centreOf({}, { slots: 1, centre: { preferredSeconds: 20 } })
     withConversation(centre, 'ana')
     centre.arrive('i2', 'coaches')
     centre.ready('cleo')
@@ -180,7 +180,7 @@ describe('a transfer', () => {
     ['signs out', (c: TestCentre) => c.do('setPresence', { agentId: 'cleo', stateId: 'offline' })],
     ['loses the connection', (c: TestCentre) => c.do('disconnectAgent', { agentId: 'cleo', connectionId: 'cleo-1' })],
   ])('the wish lapses where the agent %s', (_, away) => {
-    const centre = centreOf({}, { centre: { wishSeconds: 15 } })
+    const centre = centreOf({}, { centre: { preferredSeconds: 15 } })
     withConversation(centre, 'ana')
     centre.ready('cleo')
     transfer(centre, { agentId: 'cleo' })

@@ -151,7 +151,7 @@ export function transferInteraction(state: State, command: Command<'transferInte
         ...nextVisit(state, interaction, queueId),
         agentId,
         queueId,
-        preferred: toAgentId === null ? null : { agentId: toAgentId, until: at + settings.wishSeconds * 1000 },
+        preferred: toAgentId === null ? null : { agentId: toAgentId, until: at + settings.preferredSeconds * 1000 },
         noteContentId,
         priority: least === null ? priority : Math.max(least, priority ?? 0),
         customerGraceDueAt: graceDueAt(state, interaction, at),

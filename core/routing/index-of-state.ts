@@ -134,7 +134,7 @@ export class Index {
     this.untimely.clear()
     this.reserve.clear()
     this.beside.reset(this.state.plan?.loadLimits ?? [])
-    this.ofCentre.dayTurn = undefined
+    this.ofCentre.newDay = undefined
     this.dirty.clear()
     this.matchable.clear()
     const served = new Map<AgentId, QueueIndex[]>()
@@ -146,7 +146,7 @@ export class Index {
         else list.push(queue)
       }
       this.touch(queue)
-      this.setQueueTurn(plan.id)
+      this.setQueueChange(plan.id)
     }
     for (const agent of this.state.agents.values()) {
       this.agents.set(agent.id, {
@@ -157,35 +157,35 @@ export class Index {
         deadlines: {},
       })
       this.agentChanged(agent)
-      this.setShiftTurn(agent.id)
+      this.setShiftChange(agent.id)
     }
     for (const queueId of this.queues.keys()) this.plain(queueId)
     for (const interaction of this.state.interactions.values()) this.interactionChanged(interaction)
     for (const { id, until } of this.state.loans) this.times.set({}, 'loan', id, until)
     for (const { id, until } of this.state.grants) this.times.set({}, 'level', id, until)
-    this.setDayTurn()
+    this.setNewDay()
   }
 
-  /** The next turn of the day strictly after the state's time. */
-  setDayTurn(): void {
-    const next = this.state.plan?.dayTurns.find((turn) => turn > this.state.at)
-    this.times.set(this.ofCentre, 'dayTurn', 'centre', next ?? null)
+  /** The next beginning of a day strictly after the state's time. */
+  setNewDay(): void {
+    const next = this.state.plan?.dayStarts.find((start) => start > this.state.at)
+    this.times.set(this.ofCentre, 'newDay', 'centre', next ?? null)
   }
 
   /** The next change of the queue's hours: at once where it is not as they have it, else strictly after the state's time. */
-  setQueueTurn(queueId: QueueId): void {
+  setQueueChange(queueId: QueueId): void {
     const { at, queues } = this.state
-    const turning = (queues.get(queueId)?.open ?? true) !== this.state.isOpenAt(queueId, at)
-    this.times.set(this.queue(queueId).deadlines, 'hours', queueId, turning ? at : this.state.nextTurn(queueId))
+    const changing = (queues.get(queueId)?.open ?? true) !== this.state.isOpenAt(queueId, at)
+    this.times.set(this.queue(queueId).deadlines, 'hours', queueId, changing ? at : this.state.nextChange(queueId))
   }
 
   /** The next time that the agent's shift or an absence of theirs begins or ends; at once where that is overdue. */
-  setShiftTurn(agentId: AgentId): void {
+  setShiftChange(agentId: AgentId): void {
     const index = this.agents.get(agentId)
     const agent = this.state.agents.get(agentId)
     if (index === undefined || agent === undefined) return
-    const turning = agent.onShift !== this.state.isOnShift(agentId, this.state.at)
-    const due = turning ? this.state.at : this.state.nextShiftTurn(agentId)
+    const changing = agent.onShift !== this.state.isOnShift(agentId, this.state.at)
+    const due = changing ? this.state.at : this.state.nextShiftChange(agentId)
     this.times.set(index.deadlines, 'shift', agentId, due)
   }
 
@@ -232,7 +232,7 @@ export class Index {
    * Of those who carry something of the interaction's customer the one whom the queue's method would choose for it,
    * though they are in no pool, as they have no room for anybody else's.
    */
-  besideFor(interaction: Interaction, turn: number): Choice | null {
+  besideFor(interaction: Interaction, start: number): Choice | null {
     const { channel, customerId } = interaction
     const visit = visitOf(interaction)
     const queue = this.queue(visit.queueId)
@@ -246,7 +246,7 @@ export class Index {
       const { key, tie } = this.preferenceOf(agent, index, place, this.state.slotsTaken(agent))
       const people = queue.demand.order.size
       const inTurn = queue.demand.queue.selection === 'inTurn' && visit.preferred === null
-      const one = { agent, key: inTurn ? (key - turn + people) % people : key, tie }
+      const one = { agent, key: inTurn ? (key - start + people) % people : key, tie }
       if (best === null || isPreferred(one, best)) best = one
     }
     return best

@@ -34,8 +34,8 @@ export interface Facts {
   readonly queues: ReadonlyMap<QueueId, { readonly open: boolean }>
   isOpenAt(queueId: QueueId, at: Instant): boolean
   isOnShift(agentId: AgentId, at: Instant): boolean
-  nextTurn(queueId: QueueId): Instant | null
-  nextShiftTurn(agentId: AgentId): Instant | null
+  nextChange(queueId: QueueId): Instant | null
+  nextShiftChange(agentId: AgentId): Instant | null
   hasRoom(agent: Agent, channel: Channel, customerId?: CustomerId): boolean
   carriedChannels(agent: Agent): Channel[]
   limitsOf(id: AgentId): LoadLimits | null

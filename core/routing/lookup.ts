@@ -51,8 +51,8 @@ export interface Layers {
   readonly absences: readonly Absence[]
 }
 
-const spansOf = (turns: readonly Instant[]): Span[] =>
-  turns.flatMap((from, n) => (n % 2 === 0 ? [{ from, to: turns[n + 1] ?? from }] : []))
+const spansOf = (changes: readonly Instant[]): Span[] =>
+  changes.flatMap((from, n) => (n % 2 === 0 ? [{ from, to: changes[n + 1] ?? from }] : []))
 
 /** When each agent with a shift is on it: those without an absence share their shift's. */
 function rostersOf({ shifts, people }: CompiledPlan, absences: readonly Absence[]): Map<AgentId, Openings> {
@@ -80,8 +80,8 @@ export function openingsOf(
   const own = stopgaps.filter(({ queueId }) => queueId === id)
   const shut = emergencies.filter(({ queueIds }) => queueIds.includes(id))
   if (hoursId === null && own.length + shut.length === 0) return null
-  const turns = plan.hours.find((hours) => hours.id === hoursId)?.openings ?? []
-  let spans: Span[] = hoursId === null ? [always] : spansOf(turns)
+  const changes = plan.hours.find((hours) => hours.id === hoursId)?.openings ?? []
+  let spans: Span[] = hoursId === null ? [always] : spansOf(changes)
   for (const { kind, from, until } of own)
     spans = kind === 'open' ? union([...spans, { from, to: until }]) : without(spans, [{ from, to: until }])
   return new Openings(

@@ -52,7 +52,7 @@ function rankedAt(state: State, { wants, queue }: ClassIndex, { item, key, tie }
 function matchOf(state: State, of: ClassIndex): Match | null {
   const { heads, free, queue } = of
   if (of.waiting === 0 || !isAnyIn(free)) return null
-  const turn = queue.demand.queue.selection === 'inTurn' ? state.turnOf(queue.id) : 0
+  const start = queue.demand.queue.selection === 'inTurn' ? state.startOf(queue.id) : 0
   let best: Match | null = null
   for (let step = 0; step < heads.length; step += 1) {
     const head = heads[step]
@@ -64,14 +64,14 @@ function matchOf(state: State, of: ClassIndex): Match | null {
     const first = rankedAt(state, of, node)
     if (best !== null && !isBefore(state, first, best.first)) continue
     if (queue.refused.size === 0 || visitOf(node.item).tried.length === 0) {
-      const choice = firstOf(able, turn)
+      const choice = firstOf(able, start)
       if (choice !== null) best = { first, agent: choice.agent }
       continue
     }
     for (const one of head.nodesInOrder()) {
       const next = rankedAt(state, of, one)
       if (best !== null && !isBefore(state, next, best.first)) break
-      const choice = firstNotTried(together(able, turn), visitOf(one.item).tried)
+      const choice = firstNotTried(together(able, start), visitOf(one.item).tried)
       if (choice === null) continue
       best = { first: next, agent: choice.agent }
       break
@@ -109,11 +109,11 @@ function matchBeside(state: State, queue: QueueIndex): Match | null {
     if (preferred === null && !offersByItself(queue.demand.queue.selection)) continue
     const first = ranked(state, interaction)
     if (best !== null && !isBefore(state, first, best.first)) continue
-    const turn = state.turnOf(queue.id)
-    const having = state.index.besideFor(interaction, turn)
+    const start = state.startOf(queue.id)
+    const having = state.index.besideFor(interaction, start)
     if (having === null) continue
     const { free } = state.index.classOf(queue, wantsOf(interaction))
-    const rival = firstNotTried(together(poolsUpTo(free, step), turn), tried)
+    const rival = firstNotTried(together(poolsUpTo(free, step), start), tried)
     best = { first, agent: (rival !== null && isPreferred(rival, having) ? rival : having).agent }
   }
   return best

@@ -44,7 +44,7 @@ export function splitCustomer(state: State, command: Command<'splitCustomer'>, a
   return [...returned, event('blocksReturned', at, { customerId, blockIds, interactionIds: asked })]
 }
 
-export function turnIdentified(state: State, event: Event<'customerIdentified'>): State {
+export function applyIdentified(state: State, event: Event<'customerIdentified'>): State {
   const interaction = state.interaction(event.interactionId)
   state.index.identified(interaction, event.customerId)
   for (const { personId } of [...interaction.participations, ...interaction.guests]) {
@@ -54,7 +54,7 @@ export function turnIdentified(state: State, event: Event<'customerIdentified'>)
   return state
 }
 
-export function turnMerged(state: State, { customerId, intoId }: Event<'customerMerged'>): State {
+export function applyMerged(state: State, { customerId, intoId }: Event<'customerMerged'>): State {
   const moved = new Set<string>()
   for (const interaction of state.interactions.values())
     if (interaction.customerId === customerId) {

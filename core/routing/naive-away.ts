@@ -57,11 +57,11 @@ export abstract class NaiveAway extends NaiveCentre {
     }
   }
 
-  /** Every opening, closing and turn of a shift after `at`. */
-  protected planTurns(at: number): void {
+  /** Every opening and closing, and every beginning and end of a shift, after `at`. */
+  protected planChanges(at: number): void {
     const later = (kind: string, id: string, spans: NaiveSpan[]) =>
-      spans.flat().flatMap((turn) => (turn > at && turn < Infinity ? [{ at: turn, kind, id }] : []))
-    this.turns = [
+      spans.flat().flatMap((change) => (change > at && change < Infinity ? [{ at: change, kind, id }] : []))
+    this.changes = [
       ...(this.plan?.queues ?? []).flatMap(({ id }) => later('hours', id, this.spans(id) ?? [])),
       ...this.agents.flatMap(({ id }) => later('shift', id, shiftOf(this.plan, id))),
       ...this.absences.flatMap(({ agent, from, to }) => later('shift', agent, [[from, to]])),
@@ -78,7 +78,7 @@ export abstract class NaiveAway extends NaiveCentre {
       const still = this.emergencies.some((e) => e.to === Infinity && e.evacuated.some((x) => x.agent === agent))
       if (found?.state === 'evacuated' && !still) this.setState(found, state, at)
     }
-    this.planTurns(at)
+    this.planChanges(at)
   }
 
   protected setState(agent: NaiveAgent, state: string, at: number): void {
@@ -164,7 +164,7 @@ export abstract class NaiveAway extends NaiveCentre {
   protected callbackDueAt = (i: NaiveInteraction): number | null =>
     i.phase === 'waiting' && i.connections.length === 0 ? callbackDue(i, this.now) : null
 
-  protected turnCallback(i: NaiveInteraction, at: number): void {
+  protected callbackTimeCame(i: NaiveInteraction, at: number): void {
     if (i.callback === null) return
     if (i.callback.putOffUntil !== null) i.callback.putOffUntil = null
     else this.holdOff(i, at)

@@ -25,7 +25,7 @@ export class NaiveCentre {
   protected plan: CompiledPlan | null = null
   protected agents: NaiveAgent[] = []
   /** Every opening and closing to come. */
-  protected turns: { at: number; kind: string; id: string }[] = []
+  protected changes: { at: number; kind: string; id: string }[] = []
   protected emergencies: NaiveEmergency[] = []
   protected absences: { id: string; agent: string; from: number; to: number }[] = []
   protected loans: { id: string; agent: string; queue: string; until: number }[] = []

@@ -35,7 +35,7 @@ export class NaiveLife extends NaiveAway {
           { at: this.stepDueAt(i), kind: 'step', id: i.id },
           { at: this.longestDueAt(i), kind: 'longestWait', id: i.id },
         ])
-        .concat(this.turns)
+        .concat(this.changes)
         .concat(this.loans.map(({ id, until }) => ({ at: until, kind: 'loan', id })))
         .concat(this.grants.map(({ id, until }) => ({ at: until, kind: 'level', id })))
         .concat(this.agents.map((a) => ({ at: a.graceDueAt, kind: 'agentGrace', id: a.id })))
@@ -45,11 +45,11 @@ export class NaiveLife extends NaiveAway {
       if (due === undefined) return
       this.now = due.at
       if (due.kind === 'hours')
-        for (const turn of this.turns.filter(({ at: then, kind }) => then === due.at && kind === 'hours'))
-          this.turnQueue(turn)
+        for (const change of this.changes.filter(({ at: then, kind }) => then === due.at && kind === 'hours'))
+          this.changeOpening(change)
       else if (due.kind === 'shift') {
-        this.turns = this.turns.filter((turn) => turn !== due)
-        this.turnShifts(due.at, due.id)
+        this.changes = this.changes.filter((change) => change !== due)
+        this.changeShifts(due.at, due.id)
       } else this.expire(due.kind, due.id, due.at)
       this.match(due.at)
     }
@@ -82,7 +82,7 @@ export class NaiveLife extends NaiveAway {
     const within = (this.plan?.centre.backWithinSeconds ?? 0) * 1000
     const cut = this.cutOffs.findLast((one) => one.number === number && at - one.at < within)
     const before = this.agents.find((a) => a.id === cut?.agent)
-    const until = at + (this.plan?.centre.wishSeconds ?? 0) * 1000
+    const until = at + (this.plan?.centre.preferredSeconds ?? 0) * 1000
     if (channel === 'voice' && !recorded && cut !== undefined) {
       i.priority = 10
       if (instead === null && before !== undefined && this.present(before, i)) i.preferred = { agent: before.id, until }
@@ -143,8 +143,8 @@ export class NaiveLife extends NaiveAway {
     })
   }
 
-  /** Of everybody, or of one: shifts turn one after the other, like all that happens at one instant. */
-  protected turnShifts(at: number, only?: string): void {
+  /** Of everybody, or of one: shifts change one after the other, like all that happens at one instant. */
+  protected changeShifts(at: number, only?: string): void {
     const within = ([from, to]: NaiveSpan): boolean => from <= at && at < to
     for (const a of this.agents)
       if (only === undefined || a.id === only)
@@ -158,8 +158,8 @@ export class NaiveLife extends NaiveAway {
     if (i.awaitsOpening && this.isOpen(i.queue, at)) Object.assign(i, { awaitsOpening: false, enteredAt: at })
   }
 
-  protected turnQueue(due: { at: number; id: string }): void {
-    this.turns = this.turns.filter((turn) => turn.at !== due.at || turn.id !== due.id)
+  protected changeOpening(due: { at: number; id: string }): void {
+    this.changes = this.changes.filter((change) => change.at !== due.at || change.id !== due.id)
     for (const i of this.interactions) if (i.queue === due.id) this.enterAtOpening(i, due.at)
   }
 
@@ -194,7 +194,7 @@ export class NaiveLife extends NaiveAway {
     else if (kind === 'longestWait') i.overdue = true
     else if (kind === 'consult') i.guest = null
     else if (kind === 'dial') this.dialFailed(i, true, at)
-    else if (kind === 'callback') this.turnCallback(i, at)
+    else if (kind === 'callback') this.callbackTimeCame(i, at)
     else if (kind === 'wish') i.preferred = null
     else if (kind === 'rest') this.drop(i)
     else if (kind === 'silence') this.silence(i, at)
@@ -268,7 +268,7 @@ export class NaiveLife extends NaiveAway {
       overflowTo,
       evacuated,
     })
-    this.planTurns(at)
+    this.planChanges(at)
   }
 
   protected match(at: number): void {
@@ -422,7 +422,7 @@ export class NaiveLife extends NaiveAway {
 
   protected wake(i: NaiveInteraction, at: number): void {
     const last = this.agents.find((a) => a.id === i.lastAgent)
-    const until = at + (this.plan?.centre.wishSeconds ?? 0) * 1000
+    const until = at + (this.plan?.centre.preferredSeconds ?? 0) * 1000
     this.visitAnew(i, at)
     Object.assign(i, { phase: 'waiting', asked: false, waitedBefore: 0, restUntil: null })
     if (last !== undefined && this.present(last, i)) i.preferred = { agent: last.id, until }

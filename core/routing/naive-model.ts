@@ -43,8 +43,8 @@ export class NaiveModel extends NaiveLife {
               graceDueAt: null,
               recovery: null,
             })
-        this.planTurns(at)
-        this.turnShifts(at)
+        this.planChanges(at)
+        this.changeShifts(at)
         for (const i of this.interactions) {
           const queue = this.queueOf(i)
           const reached = stepsOf(queue).filter((seconds) => seconds * 1000 <= this.visitWait(i, at))
@@ -58,14 +58,14 @@ export class NaiveModel extends NaiveLife {
         const { absenceId: id, agentId: agent, from, to } = command.body
         if (!(from < to && to > at) || this.absences.some((a) => a.id === id) || agentOf(agent) === undefined) return
         this.absences.push({ id, agent, from, to })
-        this.planTurns(at)
-        this.turnShifts(at, agent)
+        this.planChanges(at)
+        this.changeShifts(at, agent)
         return
       }
       case 'removeAbsence':
         this.absences = this.absences.filter(({ id }) => id !== command.body.absenceId)
-        this.planTurns(at)
-        this.turnShifts(at, command.body.agentId)
+        this.planChanges(at)
+        this.changeShifts(at, command.body.agentId)
         return
       case 'beginEmergency':
         return this.close(command.body, at)
@@ -394,7 +394,7 @@ export class NaiveModel extends NaiveLife {
         Object.assign(i, { waitedBefore: 0, tried: [agentId] })
         if ('queueId' in to) i.queue = to.queueId
         if (next !== undefined)
-          i.preferred = { agent: next.id, until: at + (this.plan?.centre.wishSeconds ?? 0) * 1000 }
+          i.preferred = { agent: next.id, until: at + (this.plan?.centre.preferredSeconds ?? 0) * 1000 }
         const least = this.plan?.centre.transferPriority ?? null
         if (least !== null) i.priority = Math.max(least, i.priority ?? 0)
         return

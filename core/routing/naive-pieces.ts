@@ -80,8 +80,8 @@ export interface NaiveEmergency {
 
 export type NaiveSpan = [from: number, to: number]
 
-const pairs = (turns: readonly number[]): NaiveSpan[] =>
-  turns.flatMap((from, n): NaiveSpan[] => (n % 2 === 0 ? [[from, turns[n + 1] ?? from]] : []))
+const pairs = (changes: readonly number[]): NaiveSpan[] =>
+  changes.flatMap((from, n): NaiveSpan[] => (n % 2 === 0 ? [[from, changes[n + 1] ?? from]] : []))
 
 export function shiftOf(plan: CompiledPlan | null, agent: string): NaiveSpan[] {
   const shiftId = plan?.people.find(({ id }) => id === agent)?.shiftId

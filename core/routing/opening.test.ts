@@ -83,7 +83,7 @@ describe('a queue keeps its hours', () => {
 
   test('a message left overnight counts on the day on which it is answered', () => {
     const centre = new TestCentre(
-      testPlan({ hours: [day], dayTurns: [2_500_000], queues: [testQueue('sailings', ['ana'], { hoursId: 'day' })] }),
+      testPlan({ hours: [day], dayStarts: [2_500_000], queues: [testQueue('sailings', ['ana'], { hoursId: 'day' })] }),
     )
     centre.wait(1100).arrive('m1', 'sailings', leaveMessage)
     centre.at = 3_000_000
@@ -213,7 +213,7 @@ describe('a stopgap', () => {
     expect(types(centre.do('endStopgap', { stopgapId: 's1' }, sup).events)).toEqual(['stopgapEnded'])
     const closesAt = until(centre, 300)
     early('s2')
-    expect(centre.state.nextTurn('sailings')).toBe(closesAt)
+    expect(centre.state.nextChange('sailings')).toBe(closesAt)
     expect(types(centre.wait(300).arrive('i2').events)).toEqual(['queueClosed'])
     expect(types(centre.wait(600).arrive('i3').events)).toEqual(['queueOpened', 'interactionArrived'])
     const backwards = { stopgapId: 's3', queueId: 'sailings', kind: 'closed', reason: 'meeting' } as const
@@ -231,7 +231,7 @@ describe('a stopgap', () => {
       sup,
     )
     expect(centre.state.isOpenAt('sailings', until(centre, 299))).toBe(false)
-    expect(centre.state.nextTurn('sailings')).toBe(until(centre, 900))
+    expect(centre.state.nextChange('sailings')).toBe(until(centre, 900))
   })
 
   test('opens a closed queue, and lets in who left a message', () => {
@@ -266,15 +266,15 @@ describe('a stopgap', () => {
     centre.do('publishPlan', { plan: testPlan({ version: 2 }) })
     expect(centre.state.queueDay('sailings').open).toBe(false)
     const again = stateFrom(JSON.parse(JSON.stringify(snapshotOf(centre.state))) as Snapshot)
-    expect(again.nextTurn('sailings')).toBe(until(centre, 600))
+    expect(again.nextChange('sailings')).toBe(until(centre, 600))
     centre.wait(60)
     expect(types(lay(centre, 'open', 60).events)).toEqual(['stopgapBegan', 'queueOpened'])
-    expect(centre.state.nextTurn('sailings')).toBeNull()
+    expect(centre.state.nextChange('sailings')).toBeNull()
   })
 
   test('is forgotten days after its end, in the running state as in one read back', () => {
     const turns = [1, 2, 3, 4, 5].map((n) => 1_000_000 + n * 86_400_000)
-    const centre = new TestCentre(testPlan({ dayTurns: turns }))
+    const centre = new TestCentre(testPlan({ dayStarts: turns }))
     lay(centre, 'closed', 600)
     centre.wait(3 * 86_400).arrive('i1')
     expect(centre.state.stopgaps).toHaveLength(1)
@@ -319,7 +319,7 @@ describe('a plan', () => {
     const times = {
       hours: [{ id: 'day', openings: [1_000_000, 5_000_000] }],
       shifts: [],
-      dayTurns: [],
+      dayStarts: [],
       compiledUntil: 9_000_000,
     }
     expect(centre.do('extendPlan', { version: 2, times }).refusal?.code).toBe('planNotRunning')

@@ -93,51 +93,51 @@ export class Pool {
   }
 
   /** Whom the method picks, or null where nobody is free. */
-  first(turn: number): Choice | null {
+  first(start: number): Choice | null {
     if (this.ring !== null) {
-      const place = this.ring.first(turn)
+      const place = this.ring.first(start)
       const at = place === -1 ? undefined : this.byPlace[place]?.node
-      return at === undefined ? null : { agent: at.item, key: this.distance(place, turn), tie: at.tie }
+      return at === undefined ? null : { agent: at.item, key: this.distance(place, start), tie: at.tie }
     }
     const node = this.heap.peek()
     return node === undefined ? null : { agent: node.item, key: node.key, tie: node.tie }
   }
 
-  private distance(place: number, turn: number): number {
-    return (place - turn + this.people) % this.people
+  private distance(place: number, start: number): number {
+    return (place - start + this.people) % this.people
   }
 
-  /** In the order of the method; `turn` is the place at which a queue in turn goes on. */
-  *inOrder(turn: number): Generator<Choice> {
+  /** In the order of the method; `start` is the place at which a queue in turn goes on. */
+  *inOrder(start: number): Generator<Choice> {
     if (this.ring === null) {
       for (const { item: agent, key, tie } of this.heap.nodesInOrder()) yield { agent, key, tie }
       return
     }
-    for (const place of this.ring.from(turn)) {
+    for (const place of this.ring.from(start)) {
       const node = this.byPlace[place]?.node
-      if (node !== undefined) yield { agent: node.item, key: this.distance(place, turn), tie: node.tie }
+      if (node !== undefined) yield { agent: node.item, key: this.distance(place, start), tie: node.tie }
     }
   }
 }
 
 /** The first of several pools, by the method. */
-export function firstOf(pools: readonly Pool[], turn: number): Choice | null {
+export function firstOf(pools: readonly Pool[], start: number): Choice | null {
   let best: Choice | null = null
   for (const pool of pools) {
-    const one = pool.first(turn)
+    const one = pool.first(start)
     if (one !== null && (best === null || isPreferred(one, best))) best = one
   }
   return best
 }
 
 /** Several pools as one, in order. */
-export function* together(pools: readonly Pool[], turn: number): Generator<Choice> {
+export function* together(pools: readonly Pool[], start: number): Generator<Choice> {
   const [only] = pools
   if (pools.length === 1 && only !== undefined) {
-    yield* only.inOrder(turn)
+    yield* only.inOrder(start)
     return
   }
-  const open = pools.map((pool) => pool.inOrder(turn))
+  const open = pools.map((pool) => pool.inOrder(start))
   const heads = open.map((one) => one.next())
   for (;;) {
     let best = -1

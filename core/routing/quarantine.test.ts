@@ -6,7 +6,7 @@ import { visitOf } from './pieces.ts'
 const plan = testPlan({
   agents: ['ana', 'ben'],
   queues: [testQueue('sailings', ['ana', 'ben'])],
-  dayTurns: [2_000_000],
+  dayStarts: [2_000_000],
 })
 
 /** i1 is before ana, i2 before ben, i3 waits. */
@@ -65,12 +65,12 @@ test('it is taken out with all that hung on it; everything else goes on, also fr
 
 test('the deadline of something else is set aside until another plan is taken', () => {
   const centre = busy()
-  centre.do('quarantine', { kind: 'dayTurn', id: 'centre' })
+  centre.do('quarantine', { kind: 'newDay', id: 'centre' })
   centre.at = 2_000_001
   expect(centre.do('setPresence', { agentId: 'ben', stateId: 'break' }).events.map(({ type }) => type)).not.toContain(
-    'dayTurned',
+    'dayBegan',
   )
-  centre.do('publishPlan', { plan: { ...plan, version: 2, dayTurns: [2_000_500] } })
+  centre.do('publishPlan', { plan: { ...plan, version: 2, dayStarts: [2_000_500] } })
   expect(centre.state.quarantined).toEqual([])
 })
 

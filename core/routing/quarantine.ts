@@ -22,7 +22,7 @@ const ofOthers: ReadonlySet<DeadlineKind> = new Set([
   'recovery',
   'loan',
   'level',
-  'dayTurn',
+  'newDay',
   'hours',
   'shift',
 ])

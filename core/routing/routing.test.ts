@@ -314,7 +314,7 @@ test('whose presence state the new plan has no more is in the one named instead,
   expect(publish(2, { training: 'unheard of' })).toBe('offline')
 })
 
-describe('outages and the turn of the day', () => {
+describe('outages and a new day', () => {
   test('an outage extends what was running, so that nobody is blamed for it', () => {
     const centre = new TestCentre()
     centre.ready('ana')
@@ -344,8 +344,8 @@ describe('outages and the turn of the day', () => {
     expect(openOffer(centre.state.interaction('i1'))?.agentId).toBe('ana')
   })
 
-  test('the day turns by itself; a visit counts where it began', () => {
-    const centre = new TestCentre(testPlan({ dayTurns: [1_100_000] }))
+  test('a new day begins by itself; a visit counts where it began', () => {
+    const centre = new TestCentre(testPlan({ dayStarts: [1_100_000] }))
     centre.arrive('i1')
     centre.wait(200).arrive('i2')
     expect(centre.state.queueDay('sailings').figures).toMatchObject({ dayBeganAt: 1_100_000, entered: 1 })

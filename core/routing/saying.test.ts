@@ -141,7 +141,7 @@ describe('a customer who says nothing more', () => {
     askAfterSilenceSeconds: 60,
     restAfterSilenceSeconds: 100,
     endAfterRestSeconds: 500,
-    wishSeconds: 20,
+    preferredSeconds: 20,
   }
   function silent(): TestCentre {
     const centre = centreOf({ centre: settings })

@@ -95,7 +95,7 @@ describe('entering an absence', () => {
 
   test('one that is long over is forgotten', () => {
     const day = 86_400
-    const centre = new TestCentre(testPlan({ dayTurns: [2_000_000, 2_000_000 + 4 * day * 1000] }))
+    const centre = new TestCentre(testPlan({ dayStarts: [2_000_000, 2_000_000 + 4 * day * 1000] }))
     absent(centre, 1000, 1200)
     nudge(centre.wait(1500))
     expect(centre.state.absences).toHaveLength(1)

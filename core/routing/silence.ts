@@ -20,11 +20,11 @@ export function wake(state: State, interaction: Interaction, at: Instant): Event
   const agentId = interaction.participations.at(-1)?.personId
   const agent = agentId === undefined ? undefined : state.agents.get(agentId)
   const there = agent !== undefined && state.isPresent(agent, interaction.channel)
-  const { wishSeconds } = state.settings()
+  const { preferredSeconds } = state.settings()
   return event('woken', at, {
     ...nextVisit(state, interaction, queueId),
     queueId,
-    preferred: there ? { agentId: agent.id, until: at + wishSeconds * 1000 } : null,
+    preferred: there ? { agentId: agent.id, until: at + preferredSeconds * 1000 } : null,
     customerGraceDueAt: graceDueAt(state, interaction, at),
   })
 }

@@ -106,11 +106,11 @@ export class State {
 
   /** When what comes in by the line for the queue is answered again, by the hours of both; null where that is not known, or is now. */
   answersFrom(lineId: LineId, queueId: QueueId, at: Instant): Instant | null {
-    const turns = [
-      this.isLineOpenAt(lineId, at) ? at : (this.lookup.lineOpenings.get(lineId)?.nextTurn(at) ?? null),
-      this.queueDay(queueId).open ? at : this.nextTurn(queueId),
+    const changes = [
+      this.isLineOpenAt(lineId, at) ? at : (this.lookup.lineOpenings.get(lineId)?.nextChange(at) ?? null),
+      this.queueDay(queueId).open ? at : this.nextChange(queueId),
     ]
-    const latest = turns.reduce((late, turn) => (late === null || turn === null ? null : Math.max(late, turn)))
+    const latest = changes.reduce((late, change) => (late === null || change === null ? null : Math.max(late, change)))
     return latest === at ? null : latest
   }
 
@@ -138,14 +138,14 @@ export class State {
   }
 
   /** When the agent's being on shift changes next, strictly after the state's time, or null. */
-  nextShiftTurn(agentId: AgentId): Instant | null {
-    return this.lookup.rosters.get(agentId)?.nextTurn(this.at) ?? null
+  nextShiftChange(agentId: AgentId): Instant | null {
+    return this.lookup.rosters.get(agentId)?.nextChange(this.at) ?? null
   }
 
   /** The next change of the queue's hours strictly after the state's time, or null. */
-  nextTurn(queueId: QueueId): Instant | null {
-    const turn = this.lookup.openings.get(queueId)?.nextTurn(this.at) ?? null
-    return turn === always.to ? null : turn
+  nextChange(queueId: QueueId): Instant | null {
+    const change = this.lookup.openings.get(queueId)?.nextChange(this.at) ?? null
+    return change === always.to ? null : change
   }
 
   /** Open milliseconds of the queue up to an instant; differences of it are waits. Of a queue always open, the instant. */
@@ -169,7 +169,7 @@ export class State {
   }
 
   /** The place in the queue's order of people at which one that offers in turn goes on. */
-  turnOf(queueId: QueueId): number {
+  startOf(queueId: QueueId): number {
     const { lastOffered } = this.queueDay(queueId)
     const last = lastOffered === null ? undefined : this.index.queue(queueId).demand.order.get(lastOffered)
     return last === undefined ? 0 : last + 1

@@ -11,8 +11,8 @@ const longestStopgapMs = 48 * 3_600_000
 /** Whether something laid over the plan may last until then. */
 export const isForAWhile = (until: Instant, at: Instant): boolean => until > at && until <= at + longestStopgapMs
 
-/** The events that turn a queue, where it is not already as it is to be. */
-export const turned = (state: State, queueId: string, open: boolean, at: Instant): Event[] =>
+/** The events that open or close a queue, where it is not already as it is to be. */
+export const openingChanged = (state: State, queueId: string, open: boolean, at: Instant): Event[] =>
   state.queueDay(queueId).open === open ? [] : [event(open ? 'queueOpened' : 'queueClosed', at, { queueId })]
 
 export function beginStopgap(state: State, command: Command<'beginStopgap'>, at: Instant): Decision {
@@ -28,7 +28,7 @@ export function beginStopgap(state: State, command: Command<'beginStopgap'>, at:
     return refuse('stopgapIdle', { queueId, kind })
   return [
     event('stopgapBegan', at, { ...body, queueId, kind, from, until, wordsId, by: askedBy(command) }),
-    ...(from > at ? [] : turned(state, queueId, kind === 'open', at)),
+    ...(from > at ? [] : openingChanged(state, queueId, kind === 'open', at)),
   ]
 }
 
@@ -40,6 +40,6 @@ export function endStopgap(state: State, command: Command<'endStopgap'>, at: Ins
   const { queueId } = stopgap
   return [
     event('stopgapEnded', at, { stopgapId, queueId }),
-    ...turned(state, queueId, state.isOpenWithout(stopgapId, queueId, at), at),
+    ...openingChanged(state, queueId, state.isOpenWithout(stopgapId, queueId, at), at),
   ]
 }

@@ -4,7 +4,7 @@ import type { Event } from './events.ts'
 import { lookupOf } from './lookup.ts'
 import { openOffer, visitOf } from './pieces.ts'
 import type { State } from './state.ts'
-import { enterAtOpening } from './turns.ts'
+import { enterAtOpening } from './layers.ts'
 
 export function takePlan(state: State, event: Event<'planTaken'>): State {
   const { plan } = event

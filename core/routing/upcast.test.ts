@@ -10,7 +10,7 @@ test('a plan of before there were hours has every queue always open', () => {
   }
   const event = { type: 'planTaken', v: 1, at: 5, plan: old } as unknown as Event
   expect(upcast(event)).toMatchObject({
-    v: 13,
+    v: 14,
     plan: {
       hours: [],
       shifts: [],
@@ -61,4 +61,37 @@ test('what happened before it had the names of the trade is read as one of today
   expect(upcastCommand({ type: 'beginEmergency', body: terms } as unknown as Command).body).toEqual(today)
   const other = { type: 'tick', body: { sendOnTo: 1 } } as unknown as Command
   expect(upcastCommand(other)).toBe(other)
+})
+
+test('settings and times that a plan called otherwise are read by their names of today', () => {
+  const { dayStarts, centre, ...rest } = testPlan()
+  const { dayStartsAtHour, preferredSeconds, ...settings } = centre
+  const old = {
+    ...rest,
+    dayTurns: dayStarts,
+    centre: { ...settings, dayTurnsAtHour: dayStartsAtHour, wishSeconds: preferredSeconds },
+  }
+  const taken = upcast({ type: 'planTaken', v: 13, at: 5, plan: old } as unknown as Event)
+  expect(taken).toMatchObject({ plan: { dayStarts, centre } })
+  expect(upcastCommand({ type: 'publishPlan', body: { plan: old } } as unknown as Command).body).toEqual({
+    plan: { ...rest, dayStarts, centre },
+  })
+  const times = { dayTurns: [7], hours: [], shifts: [], compiledUntil: 9 }
+  const today = { dayStarts: [7], hours: [], shifts: [], compiledUntil: 9 }
+  expect(upcast({ type: 'planExtended', v: 2, at: 5, version: 1, times } as unknown as Event)).toMatchObject({
+    times: today,
+  })
+  expect(upcastCommand({ type: 'extendPlan', body: { version: 1, times } } as unknown as Command).body).toEqual({
+    version: 1,
+    times: today,
+  })
+  const before = upcast({
+    type: 'planTaken',
+    v: 1,
+    at: 5,
+    plan: { ...old, centre: { zone: 'UTC' } },
+  } as unknown as Event)
+  expect(before).toMatchObject({ plan: { centre: { preferredSeconds: 45 } } })
+  for (const [was, is] of Object.entries({ dayTurned: 'dayBegan', shiftTurned: 'shiftChanged' }))
+    expect(upcast({ type: was, v: 1, at: 5 } as unknown as Event)).toEqual({ type: is, v: 1, at: 5 })
 })

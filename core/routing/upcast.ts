@@ -32,8 +32,9 @@ const before = {
  * A plan of any version as one of today: before there were opening hours every queue was always open, before there were
  * sites and shifts nobody had one, and before there were skills nothing was asked for and only chats were taken.
  */
-const planOfToday = (plan: CompiledPlan, at: number): CompiledPlan =>
-  Object.assign({ hours: [], shifts: [], siteIds: [], compiledUntil: at + 400 * dayMs }, plan, {
+const planOfToday = (written: CompiledPlan, at: number): CompiledPlan => {
+  const plan = planInNamesOfToday(written)
+  return Object.assign({ hours: [], shifts: [], siteIds: [], compiledUntil: at + 400 * dayMs }, plan, {
     centre: { ...before.centre(plan.centre), ...plainCentre, ...plan.centre },
     people: plan.people.map((person) => Object.assign({}, before.person, person)),
     presenceStates: plan.presenceStates.map((state) => Object.assign({ mostMinutes: null, teamIds: [] }, state)),
@@ -44,6 +45,22 @@ const planOfToday = (plan: CompiledPlan, at: number): CompiledPlan =>
       channels: Object.fromEntries(channels.map((one) => [one, { ...upTo(0), ...known[one] }])),
     })),
   })
+}
+
+/** What was called otherwise in plans, and in the times that they are extended by. */
+const renamedSettings: Readonly<Record<string, string>> = {
+  dayTurns: 'dayStarts',
+  dayTurnsAtHour: 'dayStartsAtHour',
+  wishSeconds: 'preferredSeconds',
+}
+
+const inNamesOfToday = <T extends object>(written: T): T =>
+  Object.fromEntries(Object.entries(written).map(([name, value]) => [renamedSettings[name] ?? name, value])) as T
+
+const planInNamesOfToday = (written: CompiledPlan): CompiledPlan => ({
+  ...inNamesOfToday(written),
+  centre: inNamesOfToday(written.centre),
+})
 
 /** What events were called in journals of before. */
 const renamed: Readonly<Record<string, EventType>> = {
@@ -54,6 +71,8 @@ const renamed: Readonly<Record<string, EventType>> = {
   wishBegan: 'preferenceBegan',
   wishLapsed: 'preferenceLapsed',
   callbackHeldOff: 'callbackPutOff',
+  dayTurned: 'dayBegan',
+  shiftTurned: 'shiftChanged',
 }
 
 /** The agent for whom an interaction waits, by the name of today: of an event, and of what it came back with. */
@@ -82,8 +101,18 @@ function termsOfToday<T extends object>(written: T): Omit<T, 'sendOnTo'> {
 }
 
 /** A command in the words of today, which may have waited for its router while the program was renewed. */
-export const upcastCommand = (command: Command): Command =>
-  command.type === 'beginEmergency' ? { ...command, body: termsOfToday(command.body) } : command
+export function upcastCommand(command: Command): Command {
+  switch (command.type) {
+    case 'beginEmergency':
+      return { ...command, body: termsOfToday(command.body) }
+    case 'publishPlan':
+      return { ...command, body: { ...command.body, plan: planInNamesOfToday(command.body.plan) } }
+    case 'extendPlan':
+      return { ...command, body: { ...command.body, times: inNamesOfToday(command.body.times) } }
+    default:
+      return command
+  }
+}
 
 /** An event in the shape of today, whatever version wrote it. */
 export function upcast(written: Event): Event {
@@ -91,9 +120,10 @@ export function upcast(written: Event): Event {
   const event = preferredOfToday(type === undefined ? written : ({ ...written, type } as Event))
   switch (event.type) {
     case 'planTaken':
-      return event.v >= 13 ? event : { ...event, v: 13, plan: planOfToday(event.plan, event.at) }
+      return event.v >= 14 ? event : { ...event, v: 14, plan: planOfToday(event.plan, event.at) }
     case 'planExtended':
-      return event.v >= 2 ? event : { ...event, v: 2, times: { ...event.times, shifts: event.times.shifts ?? [] } }
+      if (event.v >= 3) return event
+      return { ...event, v: 3, times: { ...inNamesOfToday(event.times), shifts: event.times.shifts ?? [] } }
     case 'interactionArrived':
       if (event.v >= 7) return event
       if (event.v === 6) return { ...event, v: 7, patience: 1 }

@@ -44,7 +44,7 @@ export interface TestPlanOptions {
   readonly agents?: readonly string[]
   readonly slots?: number
   readonly queues?: readonly Queue[]
-  readonly dayTurns?: readonly number[]
+  readonly dayStarts?: readonly number[]
   readonly hours?: CompiledPlan['hours']
   readonly shifts?: CompiledPlan['shifts']
   /** By agent: the shift and the site of theirs. */
@@ -65,7 +65,7 @@ export function testPlan({
   agents = ['ana', 'ben'],
   slots = 1,
   queues = [testQueue('sailings', agents)],
-  dayTurns = [],
+  dayStarts = [],
   hours = [],
   shifts = [],
   places = {},
@@ -78,7 +78,7 @@ export function testPlan({
     version,
     centre: {
       zone: 'Europe/Lisbon',
-      dayTurnsAtHour: 4,
+      dayStartsAtHour: 4,
       defaultTargetSeconds: 60,
       order,
       agentGraceSeconds: 20,
@@ -133,7 +133,7 @@ export function testPlan({
       { id: 'texts', channel: 'sms', queueIds: queues.map(({ id }) => id), ...plainLine },
       { id: 'mail', channel: 'email', queueIds: queues.map(({ id }) => id), ...plainLine },
     ],
-    dayTurns,
+    dayStarts,
     hours,
     shifts,
     siteIds: ['port', 'vellan'],

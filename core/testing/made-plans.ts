@@ -76,7 +76,7 @@ export const plan = fc
     fullTo: fc.boolean(),
     onTo: fc.subarray(queues),
     centre: fc.record({
-      wishSeconds: fc.constantFrom(3, 12, 30),
+      preferredSeconds: fc.constantFrom(3, 12, 30),
       transferPriority: fc.option(fc.integer({ min: 1, max: 10 })),
       longestWrapUpSeconds: fc.constantFrom(5, 25),
       askAfterSilenceSeconds: fc.option(fc.constantFrom(3, 8), { freq: 3 }),

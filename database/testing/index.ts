@@ -26,13 +26,13 @@ export async function testDatabase(): Promise<TestDatabase> {
   const url = new URL(cluster)
   url.pathname = `/t_${randomUUID().replaceAll('-', '')}`
   // Roles belong to the whole cluster: tests that run beside each other make them one after the other.
-  const turn = new pg.Client({ connectionString: cluster })
-  await turn.connect()
+  const lock = new pg.Client({ connectionString: cluster })
+  await lock.connect()
   try {
-    await turn.query('select pg_advisory_lock(1)')
+    await lock.query('select pg_advisory_lock(1)')
     await migrate(url.href, passwords)
   } finally {
-    await turn.end()
+    await lock.end()
   }
   return {
     ownerUrl: url.href,

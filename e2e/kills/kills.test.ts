@@ -93,7 +93,7 @@ test('a router that is stopped until it lost its lease, and then goes on, writes
     })
     await offersResume(await stand.lastSeq(), harmedAt)
     stopped.child.kill('SIGCONT')
-    await until('the late one notices', () => /turn over|turn ended/.test(stand.logOf(stopped.name)))
+    await until('the late one notices', () => /lead over|lead ended/.test(stand.logOf(stopped.name)))
     expect((await stand.routerAtWork()).name).toBe(other.name)
   })
   await expectAllWell()

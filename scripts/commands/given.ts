@@ -47,9 +47,23 @@ export function jsonOf(text: string, what: string): unknown {
   }
 }
 
+/** What files of before call otherwise, among the settings of the centre. */
+const renamedSettings: Readonly<Record<string, string>> = {
+  dayTurnsAtHour: 'dayStartsAtHour',
+  wishSeconds: 'preferredSeconds',
+}
+
+/** The plan with its settings by their names of today; anything that is no plan as it is. */
+function inNamesOfToday(given: unknown): unknown {
+  const { centre } = (given ?? {}) as { centre?: unknown }
+  if (typeof centre !== 'object' || centre === null) return given
+  const named = Object.entries(centre).map(([name, value]) => [renamedSettings[name] ?? name, value] as const)
+  return { ...(given as object), centre: Object.fromEntries(named) }
+}
+
 /** Reads a plan file. Throws BadInput with everything that is wrong with its form. */
 export function planOf(text: string): PlanDocument {
-  const given = jsonOf(text, 'The plan')
+  const given = inNamesOfToday(jsonOf(text, 'The plan'))
   const faults = faultsIn(given, 'plan')
   if (faults.length > 0) throw new BadInput('The plan is not in the form of docs/formats/plan.schema.json.', faults)
   const plan = given as PlanDocument

@@ -5,6 +5,7 @@ import { changeAndPublish, connect, readDraft, readPublished, type Database } fr
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { load, skerrow } from '../demo/load.ts'
 import { beginsAt } from '../demo/scenario.ts'
+import { planOf } from './given.ts'
 import { checkFile, importPlan, isFault } from './plan.ts'
 
 let place: TestDatabase
@@ -52,7 +53,7 @@ describe('an import', () => {
     const before = await exported()
     const changed: PlanDocument = {
       ...before,
-      centre: { ...before.centre, wishSeconds: 99 },
+      centre: { ...before.centre, preferredSeconds: 99 },
       queues: before.queues
         .filter(({ id }) => id !== 'groups')
         .map((queue) => (queue.id === 'bookings' ? { ...queue, teams: [{ teamId: 'care-desk', tier: null }] } : queue)),
@@ -77,7 +78,10 @@ describe('an import', () => {
     const { publishedAs, findings } = await taken(changed)
     expect(findings.filter(isFault)).toEqual([])
     expect(await exported()).toEqual(changed)
-    expect((await readPublished(database, publishedAs ?? 0))?.centre.wishSeconds).toBe(99)
+    expect((await readPublished(database, publishedAs ?? 0))?.centre.preferredSeconds).toBe(99)
+    const { dayStartsAtHour, preferredSeconds, ...settings } = changed.centre
+    const named = { ...settings, dayTurnsAtHour: dayStartsAtHour, wishSeconds: preferredSeconds }
+    expect(planOf(JSON.stringify({ ...changed, centre: named }))).toEqual(changed)
   })
 
   test('a plan with faults is not published, and all of them are told at once', async () => {

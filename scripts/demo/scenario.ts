@@ -171,7 +171,7 @@ export const centre: Omit<
   centre: {
     name: 'Skerrow Ferries',
     zone: 'Europe/Lisbon',
-    dayTurnsAtHour: 4,
+    dayStartsAtHour: 4,
     defaultTargetSeconds: 60,
     order: 'lateness',
     agentGraceSeconds: 30,

@@ -32,7 +32,7 @@ export const unconfigured: Scenario = {
   centre: {
     ...centre,
     centre: {
-      ...{ name: 'New centre', zone: 'Europe/London', dayTurnsAtHour: 4, defaultTargetSeconds: 60, order: 'lateness' },
+      ...{ name: 'New centre', zone: 'Europe/London', dayStartsAtHour: 4, defaultTargetSeconds: 60, order: 'lateness' },
       ...{ agentGraceSeconds: 30, customerGraceSeconds: 20, retryAfterSeconds: 10 },
       ...plainCentre,
       ...plainCentreWords,

@@ -60,7 +60,7 @@ export const en = {
     until: (at: string) => `until ${at}`,
     closesAt: (at: string, time: string) => `open until ${at}, ${time}`,
     opensAt: (at: string, time: string) => `closed, opens ${at}, in ${time}`,
-    turns: (open: boolean, at: string) => `${open ? 'closes' : 'opens'} ${at}`,
+    changes: (open: boolean, at: string) => `${open ? 'closes' : 'opens'} ${at}`,
     messages: (n: number) => count(n, 'message', 'messages'),
     level: (part: number, goal: number) => `${part} of ${goal} %`,
     noLevel: 'nobody yet today',

@@ -41,7 +41,7 @@ test('a connection believed lost that is open is told anew; others are none of o
   const id = await connections.begin({ interactionId: 'i1' }, { kind: 'customer', id: 'i1' })
   hear({ type: 'customerDisconnected', connectionId: id })
   hear({ type: 'customerDisconnected', connectionId: 'elsewhere' })
-  hear({ type: 'dayTurned' })
+  hear({ type: 'dayBegan' })
   expect(told).toEqual([`connectCustomer ${id}`, `connectCustomer ${id}`])
 })
 

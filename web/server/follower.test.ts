@@ -50,7 +50,7 @@ test('where a hint went missing the journal is read', async () => {
   // Committed without a word, as by a router that ends before it tells.
   await journal.router.query(
     `insert into journal (seq, day, at, type, v, body, inbox_id) values ($1, '1970-01-01', 1001, 'dayTurned', 1, $2, null)`,
-    [(journal.seq += 1), JSON.stringify({ type: 'dayTurned', v: 1, at: 1001 })],
+    [(journal.seq += 1), JSON.stringify({ type: 'dayBegan', v: 1, at: 1001 })],
   )
   await arrive('i1')
   await journal.until(() => follower.seq === journal.seq)

@@ -69,7 +69,7 @@ const changesEverything: ReadonlySet<Event['type']> = new Set([
   'planTaken',
   'planExtended',
   'routerResumed',
-  'dayTurned',
+  'dayBegan',
   'emergencyBegan',
   'emergencyEnded',
   'loanBegan',

@@ -106,7 +106,7 @@ describe('an emergency closing', () => {
     const { centre, follower, close } = followed()
     close()
     expect(emergencyViews(follower, 'ben')).toEqual([])
-    expect(queueView(follower, 'boats')).toMatchObject({ open: false, emergencyId: 'e1', turnsAt: null })
+    expect(queueView(follower, 'boats')).toMatchObject({ open: false, emergencyId: 'e1', changesAt: null })
     centre.do('endEmergency', { emergencyId: 'e1' })
     expect([emergencyViews(follower, null), queueView(follower, 'boats')?.emergencyId]).toEqual([[], null])
   })

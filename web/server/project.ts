@@ -221,7 +221,7 @@ export function queueView(
     waiting: waiting - putOff,
     oldestWait: first === null ? null : waitView(state, visitOf(first)),
     open: day.open,
-    turnsAt: state.nextTurn(id),
+    changesAt: state.nextChange(id),
     messages: state.index.queue(id).awaiting.size,
     stopgap: stopgapView(state.stopgapOf(id), follower),
     emergencyId: state.lookup.emergencies.get(id)?.id ?? null,
@@ -392,7 +392,7 @@ export function chatView(
     place,
     estimatedWaitSeconds:
       place === null ? null : estimateWaitSeconds(place, slots, free, state.queueDay(visit.queueId).recentHandleMs),
-    opensAt: visit.awaitsOpening ? state.nextTurn(visit.queueId) : undefined,
+    opensAt: visit.awaitsOpening ? state.nextChange(visit.queueId) : undefined,
     closure:
       interaction.phase === 'waiting' || interaction.phase === 'offered'
         ? closureOf(follower, visit.queueId, state.at)

@@ -149,7 +149,7 @@ test('while the queue is closed an answer of the line goes along, with the next 
   expect(bodies().at(-1)?.closedAnswerId).toBeNull()
   const state = new State()
   jest.spyOn(state, 'queueDay').mockReturnValue({ open: false } as never)
-  jest.spyOn(state, 'nextTurn').mockReturnValue(Date.parse('2027-03-15T08:00:00Z'))
+  jest.spyOn(state, 'nextChange').mockReturnValue(Date.parse('2027-03-15T08:00:00Z'))
   Object.assign(runtime.follower, { state })
   Object.assign(texts, { closedAnswer: 'We answer from {opens}.' })
   await received('shut', 'Hello?')
@@ -362,7 +362,7 @@ describe('email', () => {
   test('is answered by itself while nobody answers, but not where a program has sent it', async () => {
     const state = new State()
     jest.spyOn(state, 'queueDay').mockReturnValue({ open: false } as never)
-    jest.spyOn(state, 'nextTurn').mockReturnValue(null)
+    jest.spyOn(state, 'nextChange').mockReturnValue(null)
     Object.assign(runtime.follower, { state })
     Object.assign(mail, { closedAnswer: 'We answer from {opens}.' })
     await writes('m2')

@@ -79,8 +79,8 @@ export async function reportText(
   { database, sender }: Runtime,
   { id, state, reason }: yup.InferType<typeof reportShape>,
 ): Promise<object> {
-  const [, interactionId = '', count, turn] = outgoingForm.exec(id) ?? []
-  const [number, round] = [Number(count), Number(turn)]
+  const [, interactionId = '', count, sendings] = outgoingForm.exec(id) ?? []
+  const [number, round] = [Number(count), Number(sendings)]
   const news = await noteText(database, { interactionId, number, round }, state, reason)
   const fate = news ? null : (await readTexts(database, interactionId)).get(number)
   // Told a second time, the first may not have come as far as the router.

@@ -103,7 +103,7 @@ export const centreShape = yup.object({
   retryAfterSeconds: whole('Offered anew after', 1, 3600).required(),
   agentGraceSeconds: whole('Agent grace', 0, 3600).required(),
   customerGraceSeconds: whole('Customer grace', 0, 3600).required(),
-  wishSeconds: whole('Waits for one person', 0, 3600).required(),
+  preferredSeconds: whole('Waits for one person', 0, 3600).required(),
   transferPriority: whole('Priority of transfers', 1, 10).nullable().defined(),
   longestWrapUpSeconds: whole('Longest wrap-up', 0, 86_400).required(),
   askAfterSilenceSeconds: whole('Asked after', 10, 86_400).nullable().defined(),

@@ -96,7 +96,7 @@ export interface QueueView {
   readonly oldestWait: WaitView | null
   readonly open: boolean
   /** When it opens or closes next; null where it never does. */
-  readonly turnsAt: number | null
+  readonly changesAt: number | null
   /** How many have left a message and wait for it to open. */
   readonly messages: number
   /** What was made of it live for a while, over its hours. */

@@ -107,7 +107,7 @@ describe('a supervisor reads', () => {
   test('what closes soon with somebody waiting, who was refused, and what nobody could serve', () => {
     view = madeView({
       queues,
-      live: { q0: { waiting: 2, oldestWait: waits(1), turnsAt: now + 600_000, present: 1, free: 1 } },
+      live: { q0: { waiting: 2, oldestWait: waits(1), changesAt: now + 600_000, present: 1, free: 1 } },
     })
     expect(shown('centre')).toContain('Queue 0 closes in 10 min and 2 still wait.')
     view = madeView({ queues, interactions: [madeInteraction('i1', 'q0', now, { stuck: true, customerName: 'Orla' })] })

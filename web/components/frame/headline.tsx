@@ -31,7 +31,7 @@ function situationOf(view: View, now: number): Situation {
         targetSeconds: plan.target?.seconds ?? view.plan?.defaultTargetSeconds ?? 60,
         waiting: queue.waiting,
         oldestWaitSince: queue.oldestWait === null ? null : now - waitMsAt(queue.oldestWait, now),
-        closesAt: queue.open ? queue.turnsAt : null,
+        closesAt: queue.open ? queue.changesAt : null,
         members: plan.agentIds.length,
         present: queue.present,
         free: queue.free,

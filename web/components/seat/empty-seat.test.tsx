@@ -51,7 +51,7 @@ const show = (told: OwnChangesView, onReady: (() => void) | null = null) => {
       madePlanQueue('q3', ['ana']),
     ],
     live: {
-      q1: { waiting: 2, oldestWait: { since: now - 15_000 }, turnsAt: now + 3_600_000 },
+      q1: { waiting: 2, oldestWait: { since: now - 15_000 }, changesAt: now + 3_600_000 },
       q2: { waiting: 1, oldestWait: { since: now - 40_000 } },
       q3: { open: false },
     },

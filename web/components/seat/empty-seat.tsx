@@ -163,14 +163,14 @@ function Waits({ view, now }: Pick<EmptySeatProps, 'view' | 'now'>) {
       lateness(view, b, now) - lateness(view, a, now) || queueName(view, a.id).localeCompare(queueName(view, b.id)),
   )
   if (queues.length === 0) return <Typography>{en.seat.noQueues}</Typography>
-  const opening = ({ open, turnsAt }: QueueView): string =>
-    turnsAt === null
+  const opening = ({ open, changesAt }: QueueView): string =>
+    changesAt === null
       ? open
         ? t.open
         : t.closed
       : open
-        ? t.openUntil(timeText(turnsAt, zone, now))
-        : t.closedUntil(timeText(turnsAt, zone, now))
+        ? t.openUntil(timeText(changesAt, zone, now))
+        : t.closedUntil(timeText(changesAt, zone, now))
   return (
     <>
       <Table size="small" sx={{ '& td, & th': { paddingInline: 0.5 } }}>

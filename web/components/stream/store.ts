@@ -115,10 +115,10 @@ export class StreamStore {
   }
 
   private set(part: Partial<StoreState>): void {
-    const turned = part.status !== undefined && part.status !== this.state.status
+    const statusChanged = part.status !== undefined && part.status !== this.state.status
     this.state = { ...this.state, ...part }
     const seq = this.pending.at(-1)?.seq ?? this.state.view?.seq ?? 0
-    const wanted = turned || (this.awaited > this.seqShown() && seq >= this.awaited)
+    const wanted = statusChanged || (this.awaited > this.seqShown() && seq >= this.awaited)
     if (!this.renderDue) {
       this.renderDue = true
       if (this.paced && !wanted && Date.now() - this.shownAt < secondMs)

@@ -111,7 +111,7 @@ export const madeQueue = (id: string, rest: Partial<QueueView> = {}): QueueView 
   waiting: 0,
   oldestWait: null,
   open: true,
-  turnsAt: null,
+  changesAt: null,
   messages: 0,
   stopgap: null,
   emergencyId: null,

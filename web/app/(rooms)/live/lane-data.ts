@@ -14,7 +14,7 @@ export interface Token {
 /** Whether the queue is open, for how long that stays so, and how many have left a message for the opening. */
 export interface Opening {
   readonly open: boolean
-  readonly turnsAt: number | null
+  readonly changesAt: number | null
   readonly messages: number
   readonly stopgap: View['queues'][string]['stopgap']
   /** It is closed in an emergency. */
@@ -66,7 +66,7 @@ export class Lanes {
     return lanesOf(view, now, (queue, waiting, resting, plan) => {
       const live = view.queues[queue.id]
       // Where nobody waits only the hours move, and they are told by the minute.
-      const at = waiting.length > 0 || (live?.turnsAt ?? Infinity) - now < 2 * minuteMs ? now : now - (now % minuteMs)
+      const at = waiting.length > 0 || (live?.changesAt ?? Infinity) - now < 2 * minuteMs ? now : now - (now % minuteMs)
       const people = (live?.nextIds ?? []).map((id) => view.people[id])
       const of = [queue, live, plan.defaultTargetSeconds, resting, at, people.length, ...people, ...waiting]
       const last = before.get(queue.id)
@@ -146,15 +146,15 @@ function laneOf(
 }
 
 function openingOf(live: View['queues'][string] | undefined, waiting: number, now: number): Opening {
-  const { open, turnsAt, messages, stopgap } = live ?? { open: true, turnsAt: null, messages: 0, stopgap: null }
+  const { open, changesAt, messages, stopgap } = live ?? { open: true, changesAt: null, messages: 0, stopgap: null }
   const emergency = live?.emergencyId != null
   return {
     open,
-    turnsAt,
+    changesAt,
     messages,
     stopgap: emergency ? null : stopgap,
     emergency,
-    pressing: open && waiting > 0 && turnsAt !== null && turnsAt - now <= soonMs,
+    pressing: open && waiting > 0 && changesAt !== null && changesAt - now <= soonMs,
   }
 }
 

@@ -36,9 +36,9 @@ const text = (ms: number | null): string | null => (ms === null ? null : clockTe
 /** The lane's last line: closed or soon so, else when it closes next and how fast it answers. */
 function standingOf({ lane, plan }: Pick<LaneProps, 'lane' | 'plan'>): string {
   const now = lane.at
-  const { open, turnsAt, pressing, emergency } = lane.opening
-  const at = turnsAt === null ? null : timeText(turnsAt, plan.zone, now)
-  const inTime = turnsAt === null ? '' : inWords(turnsAt - now)
+  const { open, changesAt, pressing, emergency } = lane.opening
+  const at = changesAt === null ? null : timeText(changesAt, plan.zone, now)
+  const inTime = changesAt === null ? '' : inWords(changesAt - now)
   const service = en.live.service[lane.queue.service]
   const averages =
     lane.figures === null

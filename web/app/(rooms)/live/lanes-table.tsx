@@ -36,14 +36,14 @@ const columns = [
   'Busy',
 ]
 
-const openingText = ({ open, turnsAt, emergency }: Lane['opening'], zone: string, now: number): string =>
+const openingText = ({ open, changesAt, emergency }: Lane['opening'], zone: string, now: number): string =>
   emergency
     ? en.emergency.lane
-    : turnsAt === null
+    : changesAt === null
       ? open
         ? en.live.alwaysOpen
         : en.live.closed
-      : en.live.turns(open, timeText(turnsAt, zone, now))
+      : en.live.changes(open, timeText(changesAt, zone, now))
 
 interface LanesTableProps {
   readonly lanes: readonly Lane[]

@@ -74,9 +74,9 @@ const PlanLink = ({ href, text }: { href: string; text: string }) => (
   </Box>
 )
 
-function standing({ open, turnsAt }: View['queues'][string], zone: string, now: number): string {
-  if (turnsAt === null) return open ? en.hours.openAlways : en.hours.neverOpens
-  const [at, inTime] = [timeText(turnsAt, zone, now), inWords(turnsAt - now)]
+function standing({ open, changesAt }: View['queues'][string], zone: string, now: number): string {
+  if (changesAt === null) return open ? en.hours.openAlways : en.hours.neverOpens
+  const [at, inTime] = [timeText(changesAt, zone, now), inWords(changesAt - now)]
   return open ? t.openUntil(at, inTime) : t.closedUntil(at, inTime)
 }
 

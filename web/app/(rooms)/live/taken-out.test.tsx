@@ -11,7 +11,7 @@ test('who was taken out by a fault is named, with the record; a deadline says wh
   const interaction = { queueName: 'Bookings', customerName: 'Ilse Varga' }
   const quarantined = [
     { id: 'i1', at: 0, kind: 'wrapUp', interaction },
-    { id: 'centre', at: 0, kind: 'dayTurn', interaction: null },
+    { id: 'centre', at: 0, kind: 'newDay', interaction: null },
   ]
   rerender(<TakenOut view={{ ...view, quarantined }} now={0} />)
   expect(screen.getByText(/conversation of Ilse Varga in Bookings/)).toBeTruthy()

@@ -24,7 +24,7 @@ export function TakenOut({ view, now }: { view: View; now: number }) {
   )
 }
 
-/** Whoever has seen to it closes it for themself; the others go on seeing it until the day turns. */
+/** Whoever has seen to it closes it for themself; the others go on seeing it until the next day begins. */
 function Notice({ one: { id, kind, at, interaction }, zone, now }: NoticeProps) {
   const [closed, setClosed] = useKeptSwitch(`taken out ${kind} ${id} ${at}`)
   if (closed) return null

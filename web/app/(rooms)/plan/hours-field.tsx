@@ -128,9 +128,9 @@ function standingOf(chosen: PlanDocument['hours'][number], document: PlanDocumen
   if (hoursFaults(whole).length > 0) return undefined
   const times = new OpenTimes(whole)
   const open = times.isOpen(now)
-  const turn = open ? times.nextClosing(now) : times.nextOpening(now)
-  if (turn === null) return open ? t.openAlways : t.neverOpens
+  const change = open ? times.nextClosing(now) : times.nextOpening(now)
+  if (change === null) return open ? t.openAlways : t.neverOpens
   return open
-    ? t.queueOpen(inWords(turn - now))
-    : t.closedNow(null, inWords(turn - now), timeText(turn, chosen.zone, now))
+    ? t.queueOpen(inWords(change - now))
+    : t.closedNow(null, inWords(change - now), timeText(change, chosen.zone, now))
 }

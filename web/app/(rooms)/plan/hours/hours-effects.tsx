@@ -71,19 +71,19 @@ function Now({
   weekly: PlanHours['weekly']
 }) {
   const { open, because, name } = times.why(now)
-  const turn = open ? times.nextClosing(now) : times.nextOpening(now)
+  const change = open ? times.nextClosing(now) : times.nextOpening(now)
   const week = useMemo(() => weekMs(weekly), [weekly])
   const why = open ? null : because === 'holiday' ? name : because === 'exception' ? t.exceptionMark(name) : null
   return (
     <div>
       <Typography sx={{ fontWeight: 650 }}>
         {open
-          ? turn === null
+          ? change === null
             ? t.openAlways
-            : t.openNow(inWords(turn - now))
-          : turn === null
+            : t.openNow(inWords(change - now))
+          : change === null
             ? t.neverOpens
-            : t.closedNow(why, inWords(turn - now), timeText(turn, zone, now))}
+            : t.closedNow(why, inWords(change - now), timeText(change, zone, now))}
       </Typography>
       <Typography>{t.perWeek(lengthText(week))}</Typography>
     </div>

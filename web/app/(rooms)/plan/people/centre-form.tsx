@@ -31,7 +31,7 @@ const fields: readonly { name: NumberName; label: string; help?: string }[] = [
   { name: 'retryAfterSeconds', label: t.retry },
   { name: 'agentGraceSeconds', label: t.agentGrace },
   { name: 'customerGraceSeconds', label: t.customerGrace },
-  { name: 'wishSeconds', label: t.preferred, help: t.preferredHelp },
+  { name: 'preferredSeconds', label: t.preferred, help: t.preferredHelp },
   { name: 'transferPriority', label: t.transferPriority, help: t.transferHelp },
   { name: 'longestWrapUpSeconds', label: t.longestWrapUp },
   { name: 'askAfterSilenceSeconds', label: t.ask, help: t.silenceHelp },

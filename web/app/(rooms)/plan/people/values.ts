@@ -12,7 +12,7 @@ export type TeamValue = PlanDocument['teams'][number] & {
 type Words = readonly { readonly id: string; readonly name: string }[]
 
 /** What other forms and the program itself set of a centre. */
-type Elsewhere = 'zone' | 'dayTurnsAtHour' | 'missedStateId' | 'awayStateId' | 'evacuatedStateId' | 'ownAbsences'
+type Elsewhere = 'zone' | 'dayStartsAtHour' | 'missedStateId' | 'awayStateId' | 'evacuatedStateId' | 'ownAbsences'
 
 export type CentreValue = Omit<PlanDocument['centre'], Elsewhere> & {
   readonly id: string
@@ -40,7 +40,7 @@ export const teamValue = (document: PlanDocument, team: PlanDocument['teams'][nu
 export function centreValue({ centre, declineReasons, dispositions }: PlanDocument): CentreValue {
   const {
     zone: _zone,
-    dayTurnsAtHour: _hour,
+    dayStartsAtHour: _hour,
     missedStateId: _missed,
     awayStateId: _away,
     evacuatedStateId: _evacuated,

@@ -36,7 +36,7 @@ export function ShiftEffects({ shift, document, names, now, found }: ShiftEffect
     }))
   }, [times, minute, document, shift])
   const working = times?.isOpen(now) ?? false
-  const turn = times === null ? null : working ? times.nextClosing(now) : times.nextOpening(now)
+  const change = times === null ? null : working ? times.nextClosing(now) : times.nextOpening(now)
   const here = new Set(shift.personIds)
   const moving = document.people
     .filter(({ id, shiftId }) => here.has(id) && shiftId !== null && shiftId !== shift.id)
@@ -47,7 +47,7 @@ export function ShiftEffects({ shift, document, names, now, found }: ShiftEffect
         <>
           <div>
             <Typography sx={{ fontWeight: 650 }}>
-              {t.now(working, turn === null ? null : inWords(turn - now))}
+              {t.now(working, change === null ? null : inWords(change - now))}
             </Typography>
             <Typography>{t.perWeek(lengthText(weekMs(shift.weekly)))}</Typography>
           </div>

@@ -20,7 +20,7 @@ const sample = [
   { id: 'b', name: 'Rui', idleMs: 95_000, taken: 0, level: 2 },
   { id: 'c', name: 'Tove', idleMs: 30_000, taken: 1, level: 5 },
 ]
-const turn = 1
+const start = 1
 
 /** By the core's own order. */
 function picked(method: SelectionMethod): typeof sample {
@@ -32,7 +32,7 @@ function picked(method: SelectionMethod): typeof sample {
       taken: one.taken,
       slots: 3,
       skill: one.level,
-      distance: (place - turn + sample.length) % sample.length,
+      distance: (place - start + sample.length) % sample.length,
     })
   const ranked = sample.map((one, place) => ({ one, by: of(one, place) }))
   return ranked.sort((a, b) => (isPreferred(a.by, b.by) ? -1 : 1)).map(({ one }) => one)
@@ -129,6 +129,6 @@ function factOf(method: SelectionMethod, one: (typeof sample)[number], place: nu
     case 'byHand':
       return ''
     case 'inTurn':
-      return place === turn - 1 ? t.offeredLast : t.place(place + 1)
+      return place === start - 1 ? t.offeredLast : t.place(place + 1)
   }
 }

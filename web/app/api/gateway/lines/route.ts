@@ -38,7 +38,7 @@ export const GET = (request: Request): Promise<Response> =>
                     byHand: selection === 'byHand',
                     inPreparation: service === 'inPreparation',
                     open,
-                    opensAt: open ? null : state.nextTurn(id),
+                    opensAt: open ? null : state.nextChange(id),
                     closure: open ? undefined : closureOf(follower, id, state.at)?.announcement,
                   }
                 }),

@@ -43,7 +43,7 @@ export function beginStopgap(state: State, event: Event<'stopgapBegan'>): State 
 export function layOver(state: State, queueIds: readonly QueueId[]): State {
   state.lookup = lookupOf(state.plan, state)
   for (const queueId of queueIds) {
-    state.index.setQueueTurn(queueId)
+    state.index.setQueueChange(queueId)
     state.index.setSteps(queueId)
     state.index.touch(state.index.queue(queueId))
   }
@@ -64,17 +64,17 @@ export function endEmergency(state: State, event: Event<'emergencyEnded'>): Stat
 }
 
 /** Whether the agent is on shift may have changed. */
-export function turnShift(state: State, agentId: AgentId): State {
+export function changeShift(state: State, agentId: AgentId): State {
   const agent = state.agents.get(agentId)
   if (agent === undefined) return state
   agent.onShift = state.isOnShift(agentId, state.at)
   state.index.agentChanged(agent)
-  state.index.setShiftTurn(agentId)
+  state.index.setShiftChange(agentId)
   return state
 }
 
 /** Who serves which queue has changed for a while. */
-export function turnLoan(state: State, event: Event<'loanBegan' | 'loanEnded'>): State {
+export function changeLoans(state: State, event: Event<'loanBegan' | 'loanEnded'>): State {
   const { loanId: id, agentId, queueId } = event
   if (event.type === 'loanEnded') state.loans = state.loans.filter((one) => one.id !== id)
   else state.loans.push({ id, agentId, queueId, from: event.at, until: event.until, by: event.by })
@@ -83,7 +83,7 @@ export function turnLoan(state: State, event: Event<'loanBegan' | 'loanEnded'>):
 }
 
 /** What somebody can do has changed for a while. */
-export function turnGrant(state: State, event: Event<'grantBegan' | 'grantEnded'>): State {
+export function changeGrants(state: State, event: Event<'grantBegan' | 'grantEnded'>): State {
   const { grantId: id, agentId } = event
   if (event.type === 'grantEnded') state.grants = state.grants.filter((one) => one.id !== id)
   else {
@@ -98,19 +98,19 @@ export function enterAbsence(state: State, event: Event<'absenceEntered'>): Stat
   const { absenceId: id, agentId, from, to, reason, by } = event
   state.absences.push({ id, agentId, from, to, reason, by })
   state.lookup = lookupOf(state.plan, state)
-  return turnShift(state, agentId)
+  return changeShift(state, agentId)
 }
 
 export function removeAbsence(state: State, { absenceId, agentId }: Event<'absenceRemoved'>): State {
   state.absences = state.absences.filter(({ id }) => id !== absenceId)
   state.lookup = lookupOf(state.plan, state)
-  return turnShift(state, agentId)
+  return changeShift(state, agentId)
 }
 
-/** The queue's hours turn: at an opening those who left a message begin to wait for an agent. */
-export function turnQueue(state: State, queueId: QueueId, open: boolean): State {
+/** The queue opens or closes: at an opening those who left a message begin to wait for an agent. */
+export function changeOpening(state: State, queueId: QueueId, open: boolean): State {
   state.queueDay(queueId).open = open
-  state.index.setQueueTurn(queueId)
+  state.index.setQueueChange(queueId)
   state.index.touch(state.index.queue(queueId))
   if (open)
     for (const id of [...state.index.queue(queueId).awaiting]) {
@@ -130,11 +130,11 @@ export function enterAtOpening(state: State, interaction: Interaction): void {
 }
 
 /** Figures begin anew, and what is only of the day before is forgotten. */
-export function turnDay(state: State): State {
+export function beginDay(state: State): State {
   for (const day of state.queues.values()) day.figures = freshFigures(state.at)
   forgetLayers(state)
   state.quarantined = state.quarantined.filter(({ interaction }) => interaction === null)
   for (const agent of state.agents.values()) agent.today = { answered: 0, handled: 0, handleSumMs: 0 }
-  state.index.setDayTurn()
+  state.index.setNewDay()
   return state
 }
