@@ -1,5 +1,5 @@
 'use client'
-import { useEffect, useState, useSyncExternalStore } from 'react'
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react'
 import { request } from './stream/send.ts'
 
 export interface Fetched<T> {
@@ -8,22 +8,44 @@ export interface Fetched<T> {
   readonly busy: boolean
 }
 
+/** What an address of ours answered when the server made the page. */
+export interface First<T> {
+  readonly url: string
+  readonly value: T
+}
+
+interface Fetching<T> {
+  readonly everyMs?: number
+  readonly keep?: boolean
+  readonly first?: First<T> | null
+}
+
 /**
  * What an address of ours answers, read anew when it changes and every `everyMs`. A null address reads nothing; what an
- * earlier address answered is not shown for another, unless `keep` says to hold it until the new answer is there.
+ * earlier address answered is not shown for another, unless `keep` says to hold it until the new answer is there. `first` is
+ * shown at once, and not asked for again where the page has just come from the server.
  */
-export function useFetched<T>(url: string | null, { everyMs = 0, keep = false } = {}): Fetched<T> {
-  const [got, setGot] = useState<{ url: string; value: T | null; error: string | null } | null>(null)
+export function useFetched<T>(
+  url: string | null,
+  { everyMs = 0, keep = false, first = null }: Fetching<T> = {},
+): Fetched<T> {
+  const [got, setGot] = useState<{ url: string; value: T | null; error: string | null } | null>(
+    first === null ? null : { ...first, error: null },
+  )
+  // A page that one comes back to may be an old one.
+  const fresh = useRef(useInBrowser() ? null : (first?.url ?? null))
   useEffect(() => {
     if (url === null) return
     let current = true
+    const known = fresh.current === url
+    fresh.current = null
     const read = (): void => {
       request<T>(url).then(
         (value) => current && setGot({ url, value, error: null }),
         (caught: Error) => current && setGot({ url, value: null, error: caught.message }),
       )
     }
-    read()
+    if (!known) read()
     const timer = everyMs > 0 ? setInterval(read, everyMs) : null
     return () => {
       current = false

@@ -44,6 +44,7 @@ export const en = {
     noTarget: 'no target',
     waiting: (n: number) => (n === 1 ? '1 waits' : `${n} wait`),
     nobodyWaits: 'nobody waits',
+    longest: (time: string) => `the longest ${time}`,
     peopleIn: (n: number, ready: number) => `${people(n)} in, ${ready} Ready`,
     free: (n: number, shared: number) => (shared > 0 ? `${n} free (${shared} shared)` : `${n} free`),
     soonBusy: (soon: number, busy: number, resting: number, hidden: number) =>

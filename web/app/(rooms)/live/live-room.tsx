@@ -2,7 +2,6 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
-import Skeleton from '@mui/material/Skeleton'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
@@ -18,6 +17,7 @@ import { TakenOut } from './taken-out.tsx'
 import { HelpAsked } from './calls-now.tsx'
 import { EmergencyBanner } from './emergency-banner.tsx'
 import { EmergencyDrawer } from './emergency-drawer.tsx'
+import { FirstLanes, type FirstLane } from './first-lanes.tsx'
 import { GroundsDrawer } from './grounds-drawer.tsx'
 import { fullLanes, Lanes, troubleOf, type Lane } from './lane-data.ts'
 import { FoldedLane, laneColumns, LaneRow, TargetLine } from './lane.tsx'
@@ -31,6 +31,8 @@ import { useSteer } from './steer.ts'
 import type { Dropped } from './use-drop.ts'
 
 interface LiveRoomProps {
+  /** What is shown until the stream tells. */
+  readonly first: readonly FirstLane[]
   readonly maySetPresence: boolean
   readonly mayActAs: boolean
   readonly mayEdit: boolean
@@ -49,7 +51,7 @@ const atOnce = 6
 
 /** The supervisor's view of now. */
 export function LiveRoom(props: LiveRoomProps) {
-  const { maySetPresence, mayActAs, mayEdit, mayAssign, mayListen, mayBlock, mayLayOver, mayCloseAll } = props
+  const { first, maySetPresence, mayActAs, mayEdit, mayAssign, mayListen, mayBlock, mayLayOver, mayCloseAll } = props
   const { view, clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const router = useRouter()
@@ -136,8 +138,14 @@ export function LiveRoom(props: LiveRoomProps) {
   const onPerson = useCallback((id: string) => open('person', id), [open])
   const onQueue = useCallback((id: string) => open('lane', id), [open])
   if (view === null || now === 0 || view.plan === null)
-    return <Waiting empty={view !== null && view.plan === null} mayEdit={mayEdit} />
-  if (all.length === 0) return <Waiting empty mayEdit={mayEdit} />
+    return view !== null && view.plan === null ? (
+      <Empty mayEdit={mayEdit} />
+    ) : (
+      <Box component="main" id="contents" sx={{ padding: 1.5, display: 'grid', gap: 0.75 }}>
+        <FirstLanes lanes={first} />
+      </Box>
+    )
+  if (all.length === 0) return <Empty mayEdit={mayEdit} />
   const { plan } = view
   const here = Object.values(view.people).filter(({ connected, stateId }) => connected && !signedOut(plan, stateId))
   const waiting = all.reduce((sum, lane) => sum + lane.waiting.length, 0)
@@ -372,23 +380,15 @@ const sorted = (lanes: readonly Lane[], order: readonly string[]): readonly Lane
 const signedOut = (plan: { presenceStates: readonly { id: string; signedOut: boolean }[] }, stateId: string): boolean =>
   plan.presenceStates.find(({ id }) => id === stateId)?.signedOut ?? true
 
-function Waiting({ empty, mayEdit }: { empty: boolean; mayEdit: boolean }) {
-  return (
-    <Box component="main" id="contents" sx={{ padding: 1.5, display: 'grid', gap: 0.75 }}>
-      {empty ? (
-        <>
-          <Typography component="h1">{en.live.empty}</Typography>
-          {mayEdit && (
-            <div>
-              <Button variant="contained" component={Link} href="/plan?queue=new">
-                {en.live.emptyAction}
-              </Button>
-            </div>
-          )}
-        </>
-      ) : (
-        Array.from({ length: 6 }, (_, n) => <Skeleton key={n} variant="rounded" height={86} />)
-      )}
-    </Box>
-  )
-}
+const Empty = ({ mayEdit }: { mayEdit: boolean }) => (
+  <Box component="main" id="contents" sx={{ padding: 1.5, display: 'grid', gap: 0.75 }}>
+    <Typography component="h1">{en.live.empty}</Typography>
+    {mayEdit && (
+      <div>
+        <Button variant="contained" component={Link} href="/plan?queue=new">
+          {en.live.emptyAction}
+        </Button>
+      </div>
+    )}
+  </Box>
+)

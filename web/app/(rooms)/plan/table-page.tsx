@@ -1,11 +1,11 @@
 'use client'
 import Box from '@mui/material/Box'
 import Link from '@mui/material/Link'
-import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
-import { DataGrid, type DataGridProps, type GridValidRowModel } from '@mui/x-data-grid'
+import type { GridValidRowModel } from '@mui/x-data-grid'
 import NextLink from 'next/link'
-import type { ReactNode } from 'react'
+import type { ComponentProps, ReactNode } from 'react'
+import { ListGrid } from '../../../components/list/list-grid.tsx'
 
 interface TablePageProps {
   readonly title: string
@@ -39,29 +39,7 @@ export const TablePage = ({ title, back, under, actions, children }: TablePagePr
   </Box>
 )
 
-interface PlanGridProps<R extends GridValidRowModel> extends DataGridProps<R> {
-  readonly onOpen: (id: string) => void
-}
-
-/** Rows that open by a click or Enter, a hundred to a page. */
-export const PlanGrid = <R extends GridValidRowModel>({ onOpen, ...rest }: PlanGridProps<R>) => (
-  <Paper sx={{ flex: 1, minHeight: 240, border: 1, borderColor: 'divider', overflow: 'hidden' }}>
-    <DataGrid<R>
-      density="compact"
-      disableColumnFilter
-      disableRowSelectionOnClick
-      pageSizeOptions={[25, 50, 100]}
-      initialState={{ pagination: { paginationModel: { pageSize: 100 } } }}
-      onRowClick={({ id }) => onOpen(String(id))}
-      onCellKeyDown={({ id, field }, event) => {
-        if (event.key === 'Enter' && field !== '__check__') onOpen(String(id))
-      }}
-      sx={{
-        border: 0,
-        '& .figure': { fontFamily: "'Spline Sans Mono Variable', monospace" },
-        '& .MuiDataGrid-row': { cursor: 'pointer' },
-      }}
-      {...rest}
-    />
-  </Paper>
+/** Everything of one kind, a hundred to a page. */
+export const PlanGrid = <R extends GridValidRowModel>(props: ComponentProps<typeof ListGrid<R>>) => (
+  <ListGrid<R> initialState={{ pagination: { paginationModel: { pageSize: 100 } } }} {...props} />
 )

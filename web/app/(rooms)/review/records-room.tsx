@@ -3,20 +3,20 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
-import Paper from '@mui/material/Paper'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { DataGrid, type GridColDef } from '@mui/x-data-grid'
+import type { GridColDef } from '@mui/x-data-grid'
 import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { channels, type Channel } from '@eudromos/core/plan'
-import { useFetched } from '../../../components/fetched.ts'
+import { useFetched, useInBrowser, type First } from '../../../components/fetched.ts'
+import { ListGrid } from '../../../components/list/list-grid.tsx'
 import { clockText, timeText } from '../../../components/format.ts'
 import { WhenField } from '../../../components/when/when-field.tsx'
 import { customers } from '../../../messages/customers.ts'
 import { en } from '../../../messages/en.ts'
-import { instantIn } from './instant.ts'
+import { recordQuery } from './record-query.ts'
 
 interface Named {
   readonly id: string
@@ -39,7 +39,7 @@ interface Row {
 }
 
 interface Listed {
-  readonly rows: Row[]
+  readonly rows: readonly Row[]
   readonly total: number
   /** Whether there are others than are counted. */
   readonly more: boolean
@@ -49,8 +49,8 @@ interface Listed {
 }
 
 const t = en.records
-const sizes = [25, 50, 100]
 const settleMs = 500
+const none: readonly Row[] = []
 const fields = ['from', 'to', 'channel', 'queueId', 'agentId', 'outcome', 'tag', 'customer'] as const
 const columnStore = 'eudromos.records.columns'
 
@@ -119,17 +119,21 @@ export function RecordsRoom({
   queues,
   agents,
   tags,
+  first,
 }: {
   zone: string
   queues: readonly Named[]
   agents: readonly Named[]
   /** What lines mark records with. */
   tags: readonly string[]
+  /** What is shown before anything else. */
+  first: First<Listed> | null
 }) {
   const params = useSearchParams()
   const router = useRouter()
   const [again, setAgain] = useState(0)
-  const [hidden, setHidden] = useState(keptColumns)
+  const [chosen, setChosen] = useState(keptColumns)
+  const hidden = useInBrowser() ? chosen : {}
   const set = useCallback(
     (changes: Record<string, string>) => {
       const next = new URLSearchParams(params)
@@ -141,22 +145,14 @@ export function RecordsRoom({
     },
     [params, router],
   )
-  const query = useMemo(() => {
-    const asked = new URLSearchParams(params)
-    for (const name of ['from', 'to'] as const) {
-      const at = instantIn(params.get(name) ?? '', zone)
-      if (at === null) asked.delete(name)
-      else asked.set(name, String(at))
-    }
-    return asked.toString()
-  }, [params, zone])
+  const query = useMemo(() => recordQuery(new URLSearchParams(params), zone), [params, zone])
   const page = Number(params.get('page') ?? 0)
   // What comes in while one turns the pages moves none of them.
   const [begun, setBegun] = useState<number | null>(null)
   const upTo = page > 0 && begun !== null ? `&upTo=${begun}` : ''
   const { value, error, busy } = useFetched<Listed>(
     `/api/records?${query}${upTo}${again > 0 ? `&again=${again}` : ''}`,
-    { keep: true },
+    { keep: true, first },
   )
   if (page === 0 && value !== null && value.upTo !== begun) setBegun(value.upTo)
   // The rows come first: what dates are picked with is large.
@@ -167,7 +163,7 @@ export function RecordsRoom({
     const timer = setTimeout(() => setSettled(true), settleMs)
     return () => clearTimeout(timer)
   }, [there])
-  const rows = value?.rows ?? []
+  const rows = value?.rows ?? none
   const { total, more, newestOnly } = value ?? { total: 0, more: false, newestOnly: false }
   const order = params.get('sort') ?? 'arrivedAt'
   const columns = useMemo(() => columnsIn(zone), [zone])
@@ -259,40 +255,26 @@ export function RecordsRoom({
           {error}
         </Alert>
       )}
-      <Paper sx={{ flex: 1, minHeight: 240, border: 1, borderColor: 'divider', overflow: 'hidden' }}>
-        <DataGrid<Row>
-          rows={[...rows]}
-          columns={columns}
-          loading={busy}
-          rowCount={total}
-          paginationMode="server"
-          sortingMode="server"
-          filterMode="server"
-          disableColumnFilter
-          disableRowSelectionOnClick
-          density="compact"
-          pageSizeOptions={sizes}
-          columnVisibilityModel={hidden}
-          onColumnVisibilityModelChange={(model) => {
-            setHidden(model)
-            localStorage.setItem(columnStore, JSON.stringify(model))
-          }}
-          paginationModel={{ page, pageSize: Number(params.get('size') ?? 50) }}
-          onPaginationModelChange={({ page, pageSize }) => set({ page: String(page), size: String(pageSize) })}
-          sortModel={[{ field: order, sort: params.get('direction') === 'asc' ? 'asc' : 'desc' }]}
-          onSortModelChange={([sort]) => set({ sort: sort?.field ?? '', direction: sort?.sort ?? '' })}
-          onRowClick={({ id }) => router.push(`/review/${id}`)}
-          onCellKeyDown={({ id }, event) => {
-            if (event.key === 'Enter') router.push(`/review/${id}`)
-          }}
-          localeText={{ noRowsLabel: filtered ? t.none : t.empty }}
-          sx={{
-            border: 0,
-            '& .figure': { fontFamily: "'Spline Sans Mono Variable', monospace" },
-            '& .MuiDataGrid-row': { cursor: 'pointer' },
-          }}
-        />
-      </Paper>
+      <ListGrid<Row>
+        rows={rows}
+        columns={columns}
+        loading={busy}
+        rowCount={total}
+        paginationMode="server"
+        sortingMode="server"
+        filterMode="server"
+        columnVisibilityModel={hidden}
+        onColumnVisibilityModelChange={(model) => {
+          setChosen(model)
+          localStorage.setItem(columnStore, JSON.stringify(model))
+        }}
+        paginationModel={{ page, pageSize: Number(params.get('size') ?? 50) }}
+        onPaginationModelChange={({ page, pageSize }) => set({ page: String(page), size: String(pageSize) })}
+        sortModel={[{ field: order, sort: params.get('direction') === 'asc' ? 'asc' : 'desc' }]}
+        onSortModelChange={([sort]) => set({ sort: sort?.field ?? '', direction: sort?.sort ?? '' })}
+        hrefOf={(id) => `/review/${id}`}
+        localeText={{ noRowsLabel: filtered ? t.none : t.empty }}
+      />
     </Box>
   )
 }

@@ -3,7 +3,6 @@ import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import type { GridColDef } from '@mui/x-data-grid'
-import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { checkTeam, usersOfTeam, type PlanDocument, type PlanPerson } from '@eudromos/core/plan'
 import { FileButton } from '../../../../components/files/file-button.tsx'
@@ -89,7 +88,6 @@ export function TeamsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: b
   const [filter, setFilter] = useState('')
   const [hidden, setHidden] = useState<Record<string, boolean>>({ description: false })
   const [reading, setReading] = useState<Reading<Team> | null>(null)
-  const router = useRouter()
   const notice = useNotice()
   const { publish, trouble, busy, forget } = usePublishing()
   const { teams } = plan.document
@@ -137,7 +135,7 @@ export function TeamsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: b
         loading={busy}
         columnVisibilityModel={hidden}
         onColumnVisibilityModelChange={setHidden}
-        onOpen={(id) => router.push(`/plan?team=${id}`)}
+        hrefOf={(id) => `/plan?team=${id}`}
         localeText={{ noRowsLabel: t.empty }}
       />
       <FileDialog

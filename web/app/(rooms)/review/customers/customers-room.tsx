@@ -2,19 +2,20 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Paper from '@mui/material/Paper'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { DataGrid, type GridColDef, type GridSortModel } from '@mui/x-data-grid'
+import type { GridColDef, GridSortModel } from '@mui/x-data-grid'
 import Link from 'next/link'
-import { useRouter, useSearchParams } from 'next/navigation'
+import { useSearchParams } from 'next/navigation'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
 import type { CustomerRow } from '@eudromos/database'
-import { useFetched } from '../../../../components/fetched.ts'
+import { useFetched, type First } from '../../../../components/fetched.ts'
+import { ListGrid } from '../../../../components/list/list-grid.tsx'
 import { timeText } from '../../../../components/format.ts'
 import type { BlockView } from '../../../../view/customer.ts'
 import { BlockedNow } from './blocks.tsx'
+import { customerQuery, firstAsked } from './customer-query.ts'
 import { CustomerFile } from './customer-file.tsx'
 import { customers as t } from '../../../../messages/customers.ts'
 
@@ -52,36 +53,44 @@ const columnsIn = (zone: string): GridColDef<CustomerRow>[] => [
   },
 ]
 
+interface Listed {
+  readonly rows: readonly CustomerRow[]
+  readonly total: number
+  /** Whether there are others than are counted. */
+  readonly more: boolean
+}
+
 /** All customers: found and paged by the server, whatever their number. */
 export function CustomersRoom({
   zone,
+  first,
   blocks,
   mayExport,
 }: {
   zone: string
+  /** What is shown before anything else. */
+  first: First<Listed> | null
   blocks: readonly BlockView[]
   mayExport: boolean
 }) {
-  const router = useRouter()
   const params = useSearchParams()
   const [find, setFind] = useState(params.get('find') ?? '')
-  const [model, setModel] = useState({ page: 0, pageSize: 50 })
+  const [model, setModel] = useState({ page: firstAsked.page, pageSize: firstAsked.size })
   const [sort, setSort] = useState<GridSortModel>([{ field: 'name', sort: 'asc' }])
   const [taken, setTaken] = useState(0)
   const asked = useDeferredValue(find.trim())
-  const query = new URLSearchParams({
+  const query = customerQuery({
     find: asked,
-    page: String(model.page),
-    size: String(model.pageSize),
-    sort: sort[0]?.field ?? 'name',
-    direction: sort[0]?.sort ?? 'asc',
-    // What was taken in is shown.
-    ...(taken > 0 && { taken: String(taken) }),
+    page: model.page,
+    size: model.pageSize,
+    sort: sort[0]?.field ?? firstAsked.sort,
+    direction: sort[0]?.sort ?? firstAsked.direction,
   })
-  const { value, error, busy } = useFetched<{ rows: CustomerRow[]; total: number; more: boolean }>(
-    `/api/customers?${query}`,
-    { keep: true },
-  )
+  // What was taken in is shown.
+  const { value, error, busy } = useFetched<Listed>(`/api/customers?${query}${taken > 0 ? `&taken=${taken}` : ''}`, {
+    keep: true,
+    first,
+  })
   const columns = useMemo(() => columnsIn(zone), [zone])
   return (
     <Box component="main" id="contents" sx={{ padding: 1.5, display: 'grid', gap: 1.5 }}>
@@ -116,30 +125,22 @@ export function CustomersRoom({
       </Box>
       <BlockedNow blocks={blocks} zone={zone} />
       {error !== null && <Alert severity="error">{error}</Alert>}
-      <Paper sx={{ border: 1, borderColor: 'divider', height: 'calc(100dvh - 190px)' }}>
-        <DataGrid
-          aria-label={t.title}
-          rows={value?.rows ?? []}
-          columns={columns}
-          rowCount={value?.total ?? 0}
-          loading={busy}
-          density="compact"
-          paginationMode="server"
-          sortingMode="server"
-          sortModel={sort}
-          onSortModelChange={setSort}
-          disableColumnFilter
-          paginationModel={model}
-          pageSizeOptions={[25, 50, 100]}
-          onPaginationModelChange={setModel}
-          onRowClick={({ id }) => router.push(`/review/customers/${encodeURIComponent(String(id))}`)}
-          onCellKeyDown={({ id }, event) => {
-            if (event.key === 'Enter') router.push(`/review/customers/${encodeURIComponent(String(id))}`)
-          }}
-          localeText={{ noRowsLabel: asked === '' ? t.empty : t.none }}
-          sx={{ border: 0, '& .MuiDataGrid-row': { cursor: 'pointer' } }}
-        />
-      </Paper>
+      <ListGrid<CustomerRow>
+        aria-label={t.title}
+        rows={value?.rows ?? []}
+        columns={columns}
+        rowCount={value?.total ?? 0}
+        loading={busy}
+        paginationMode="server"
+        sortingMode="server"
+        sortModel={sort}
+        onSortModelChange={setSort}
+        paginationModel={model}
+        onPaginationModelChange={setModel}
+        hrefOf={(id) => `/review/customers/${encodeURIComponent(id)}`}
+        localeText={{ noRowsLabel: asked === '' ? t.empty : t.none }}
+        sx={{ height: 'calc(100dvh - 190px)' }}
+      />
     </Box>
   )
 }

@@ -2,20 +2,30 @@ import { Suspense } from 'react'
 import { may } from '@eudromos/core/plan'
 import { PageTitle } from '../../../../components/frame/page-title.tsx'
 import { customers } from '../../../../messages/customers.ts'
+import { customerPage } from '../../../../server/customer-list.ts'
 import { blocksNow } from '../../../../server/customers.ts'
+import { firstAnswer } from '../../../../server/first.ts'
 import { enter } from '../../../../server/room.ts'
 import { runtime } from '../../../../server/runtime.ts'
+import { customerQuery, firstAsked } from './customer-query.ts'
 import { CustomersRoom } from './customers-room.tsx'
 
-export default async function CustomersPage() {
+interface CustomersProps {
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>
+}
+
+export default async function CustomersPage({ searchParams }: CustomersProps) {
   const who = await enter('records.view')
   const place = await runtime()
+  const { find } = await searchParams
+  const query = customerQuery({ ...firstAsked, find: typeof find === 'string' ? find.trim() : '' })
   return (
     <>
       <PageTitle of={customers.title} />
       <Suspense>
         <CustomersRoom
           zone={place.follower.document?.centre.zone ?? 'UTC'}
+          first={await firstAnswer(`/api/customers?${query}`, customerPage(place, new URLSearchParams(query)))}
           blocks={await blocksNow(place)}
           mayExport={may(who.roles, 'customers.edit')}
         />

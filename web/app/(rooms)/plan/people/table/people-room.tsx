@@ -174,7 +174,7 @@ export function PeopleRoom({ initial, mayEdit, self }: PeopleRoomProps) {
         loading={busy}
         columnVisibilityModel={hidden}
         onColumnVisibilityModelChange={setHidden}
-        onOpen={(id) => router.push(`/plan?person=${id}`)}
+        hrefOf={(id) => `/plan?person=${id}`}
         localeText={{ noRowsLabel: t.empty }}
       />
       <PasswordsDialog

@@ -2,7 +2,6 @@
 import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import type { GridColDef } from '@mui/x-data-grid'
-import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { checkQueue, couldServe, type PlanDocument } from '@eudromos/core/plan'
 import { request } from '../../../../../components/stream/send.ts'
@@ -72,7 +71,6 @@ export function QueuesRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
   const [plan, setPlan] = useState(initial)
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
   const [changing, setChanging] = useState(false)
-  const router = useRouter()
   const { document } = plan
   const rows = useMemo(() => document.queues.map((queue) => rowOf(queue, document)), [document])
   const chosen = document.queues.filter(({ id }) => ticked.has(id))
@@ -101,7 +99,7 @@ export function QueuesRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
             new Set(document.queues.map(({ id }) => id as string).filter((id) => ids.has(id) === (type === 'include'))),
           )
         }
-        onOpen={(id) => router.push(`/plan?queue=${id}`)}
+        hrefOf={(id) => `/plan?queue=${id}`}
       />
       {changing && <BulkDialog queues={chosen} plan={plan} onClose={() => setChanging(false)} onReload={reload} />}
     </TablePage>

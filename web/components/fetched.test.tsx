@@ -1,0 +1,43 @@
+/** @jest-environment jsdom */
+import { act, render, screen } from '@testing-library/react'
+import { hydrateRoot } from 'react-dom/client'
+import { useFetched, type First } from './fetched.ts'
+import { request } from './stream/send.ts'
+
+jest.mock('./stream/send.ts', () => ({ request: jest.fn() }))
+
+const asked = jest.mocked(request)
+const first: First<string> = { url: '/api/list?page=0', value: 'as it was made' }
+
+function List({ url }: { url: string }) {
+  const { value, busy } = useFetched<string>(url, { keep: true, first })
+  return <p>{`${value ?? 'nothing'}${busy ? ', busy' : ''}`}</p>
+}
+
+beforeEach(() => {
+  asked.mockReset().mockResolvedValue('as it is now')
+})
+
+test('what came with the page is shown and not asked for again; another address is', async () => {
+  const place = document.body.appendChild(document.createElement('div'))
+  place.innerHTML = '<p>as it was made</p>'
+  const root = await act(async () => hydrateRoot(place, <List url={first.url} />))
+  expect(asked).not.toHaveBeenCalled()
+  expect(place.textContent).toBe('as it was made')
+  await act(async () => root.render(<List url="/api/list?page=1" />))
+  expect(asked).toHaveBeenCalledWith('/api/list?page=1')
+  expect(place.textContent).toBe('as it is now')
+  await act(async () => root.render(<List url={first.url} />))
+  expect(asked).toHaveBeenCalledTimes(2)
+  await act(async () => root.unmount())
+})
+
+test('one comes back to what was there, and it is asked for again', async () => {
+  let answer: (value: string) => void = () => undefined
+  asked.mockReturnValue(new Promise((resolve) => (answer = resolve)))
+  render(<List url={first.url} />)
+  expect(screen.getByText('as it was made')).toBeTruthy()
+  expect(asked).toHaveBeenCalledWith(first.url)
+  await act(async () => answer('as it is now'))
+  expect(screen.getByText('as it is now')).toBeTruthy()
+})

@@ -1,0 +1,2 @@
+'use client'
+export { DataGrid as default } from '@mui/x-data-grid'
