@@ -19,7 +19,7 @@ const ranges = {
   textPercent: ['By text, percent', 0, 100],
   mailPercent: ['By email, percent', 0, 100],
   agents: ['Simulated agents', 0, 1000],
-  handleSeconds: ['Seconds of a conversation', 1, 3600],
+  handleSeconds: ['Conversation length, seconds', 1, 3600],
   seed: ['Seed', 0, 4294967295],
 } as const
 

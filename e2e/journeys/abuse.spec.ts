@@ -16,7 +16,7 @@ test('an abusive customer is warned, the chat is ended for it, a supervisor bloc
   await dialog.getByRole('button', { name: 'Send the warning' }).click()
   await expect(dialog.getByText('Warned once.')).toBeVisible()
   await expect(customer.getByRole('log')).toContainText('If it goes on I will end this conversation')
-  await dialog.getByRole('combobox', { name: 'End it because of' }).click()
+  await dialog.getByRole('combobox', { name: 'Reason for ending it' }).click()
   await ana.getByRole('option', { name: 'Threats' }).click()
   await dialog.getByRole('checkbox', { name: 'Ask a supervisor to block them' }).check()
   await expectAccessible(ana)
@@ -27,7 +27,7 @@ test('an abusive customer is warned, the chat is ended for it, a supervisor bloc
   await bay.getByRole('button', { name: 'Finish wrap-up' }).click()
 
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/live')
-  const byPreferred = rosalind.getByRole('region', { name: 'Blocks asked for' })
+  const byPreferred = rosalind.getByRole('region', { name: 'Block requests' })
   await expect(byPreferred).toContainText('Ana Mirel asks to block Brannoc Teale')
   await expectAccessible(rosalind)
   await byPreferred.getByRole('button', { name: 'Block', exact: true }).click()

@@ -7,7 +7,7 @@ import { test } from './journey.ts'
 import { bayOf, expectAccessible, goHome, sayPresence, signIn } from './people.ts'
 
 async function setCallback(rosalind: Page, seconds: string): Promise<void> {
-  const after = rosalind.getByRole('textbox', { name: 'Callback from a wait of, seconds' })
+  const after = rosalind.getByRole('textbox', { name: 'Callback after a wait of, seconds' })
   await after.fill(seconds)
   await rosalind.getByRole('button', { name: 'Save and publish' }).click()
   await expect(rosalind.getByText(/Published as version \d+\./)).toBeVisible()
@@ -35,7 +35,7 @@ test('an agent calls a customer: what speaks against it is told, it rings, is re
   await expectAccessible(ana)
   await panel.getByRole('button', { name: 'Call Rafael' }).click()
   const bay = bayOf(ana, 'Rafael Corvo')
-  await expect(bay.getByText(/^It rings at Rafael/)).toBeVisible()
+  await expect(bay.getByText(/^Ringing Rafael/)).toBeVisible()
 
   await phone.goto('/outside/phone?phone=%2B61491570159')
   await expect(phone.getByRole('alert').getByText(/is calling$/)).toBeVisible()
@@ -69,7 +69,7 @@ test('an agent calls a customer: what speaks against it is told, it rings, is re
 
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/review?customer=Rafael&channel=voice')
   await rosalind.getByRole('gridcell', { name: 'Rafael Corvo' }).first().click()
-  const dials = rosalind.getByRole('region', { name: 'Calls that went out' })
+  const dials = rosalind.getByRole('region', { name: 'Outgoing calls' })
   await expect(dials.getByText(/Ana Mirel · refused/)).toBeVisible()
   await expect(dials.getByText(/Ana Mirel · answered/)).toBeVisible()
   const arrives = rosalind.waitForEvent('download')

@@ -121,7 +121,7 @@ test('before calls come one sees that one hears and is heard, once in a tab', as
   const joao = await signIn(browser, 'João Tavares')
   await joao.getByRole('button', { name: 'Check sound' }).click()
   const panel = joao.getByRole('dialog', { name: 'Microphone, speaker, notifications' })
-  await expect(panel.getByText('It hears you.')).toBeVisible()
+  await expect(panel.getByText('Your microphone works.')).toBeVisible()
   await panel.getByRole('button', { name: 'Play a tone' }).click()
   await panel.getByRole('button', { name: 'I hear it' }).click()
   await expectAccessible(joao)

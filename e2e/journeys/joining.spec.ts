@@ -30,7 +30,7 @@ test('a colleague is asked, joined and left the call; a supervisor listens and a
   await expectSound(beside, 'Noemi')
   await expectSound(phone, 'João')
 
-  await bay.getByRole('button', { name: 'Fetch a supervisor' }).click()
+  await bay.getByRole('button', { name: 'Ask for a supervisor' }).click()
   const live = await signIn(browser, 'Rosalind Okafor', '/live')
   await live.getByRole('region', { name: 'Asking for a supervisor' }).getByRole('button', { name: 'Listen in' }).click()
   const attended = live.getByRole('complementary', { name: /^Call of .* with Noemi Jardine$/ })
@@ -58,7 +58,7 @@ test('a colleague is asked, joined and left the call; a supervisor listens and a
   await goHome(ana)
   await live.goto('/review?channel=voice')
   await live.getByRole('gridcell', { name: 'Noemi Jardine' }).first().click()
-  const took = live.getByRole('region', { name: 'Who took part beside the agent' })
+  const took = live.getByRole('region', { name: 'Who else took part' })
   await expect(took).toContainText('João Tavares was asked')
   await expect(took).toContainText('Rosalind Okafor listened')
   await expect(took).toContainText('Rosalind Okafor spoke to the agent alone, left')

@@ -37,7 +37,7 @@ test('a queue has who it is asked first; a customer’s need decides who is offe
   await expect(who).toContainText('Ask for the booking number, and the name of whoever booked.')
   await expectAccessible(ana)
   await who.getByRole('button', { name: 'Not sure' }).click()
-  await expect(bay).toContainText('Ana Mirel was not sure that it is them.')
+  await expect(bay).toContainText('Ana Mirel could not confirm who it is.')
   await expect(bay).not.toContainText('Travels with a harp.')
   await bay.getByRole('button', { name: 'Check again' }).click()
   await who.getByRole('button', { name: 'It is them' }).click()

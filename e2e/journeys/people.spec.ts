@@ -50,7 +50,7 @@ test('load limits: a combination is tried on the ring before anybody has it', as
   await expect(rosalind.getByText('✓ One more text fits.')).toBeVisible()
   await rosalind.getByRole('checkbox', { name: 'Except beside chats' }).check()
   await expect(rosalind.getByText('✓ One more chat fits.')).toBeVisible()
-  await rosalind.getByRole('spinbutton', { name: 'Calls: Slots of one' }).fill('4')
+  await rosalind.getByRole('spinbutton', { name: 'Calls: Slots each' }).fill('4')
   await expect(
     rosalind.getByText('A call can never be taken: it needs 4 slots, and there are 3.').first(),
   ).toBeVisible()
@@ -142,7 +142,7 @@ test('somebody new is made, served at once by a team that a queue names, and lea
   await cleo.getByLabel('E-mail address').fill('cleo@skerrow.example')
   await cleo.getByLabel('Password').fill(password)
   await cleo.getByRole('button', { name: 'Sign in', exact: true }).click()
-  await expect(cleo.getByText('Lost property')).toBeVisible()
+  await expect(cleo.getByRole('cell', { name: /^Lost property/ })).toBeVisible()
   await rosalind.getByRole('button', { name: 'Delete' }).click()
   await expect(rosalind.getByText('They can no longer sign in and leave all queues and teams.')).toBeVisible()
   await rosalind.getByRole('dialog').getByRole('button', { name: 'Delete' }).click()

@@ -30,7 +30,7 @@ test('a call script is made, drawn and tried in the plan, and is told where it g
 
   const trial = rosalind.getByRole('region', { name: 'Try it' })
   await trial.getByRole('button', { name: 'No' }).click()
-  await expect(trial).toContainText('The script is through.')
+  await expect(trial).toContainText('The script is finished.')
   await trial.getByRole('button', { name: 'Change: More than twenty?' }).click()
   await trial.getByRole('button', { name: 'Yes' }).click()
   await expect(trial).toContainText('Who leads the group, Orla?')
@@ -64,7 +64,7 @@ test('an agent follows the queue’s script in a call, the answers outlast the p
   await phone.getByRole('button', { name: 'Hang up' }).click()
   await script.getByRole('button', { name: 'Next' }).click()
   await script.getByRole('button', { name: 'Somebody calls back' }).click()
-  await expect(script).toContainText('The script is through.')
+  await expect(script).toContainText('The script is finished.')
   await bay.getByRole('button', { name: 'Finish wrap-up' }).click()
   await phone.goto('/review?channel=voice')
   await phone.getByRole('gridcell', { name: 'Marta Quill' }).first().click()

@@ -151,7 +151,7 @@ test('traffic starts and stops on the screen', async ({ browser }) => {
   await expect(rosalind.getByLabel('Conversations a minute')).toHaveValue('8')
   await rosalind.getByLabel('Conversations a minute').fill('120')
   await rosalind.getByLabel('Simulated agents').fill('12')
-  await rosalind.getByLabel('Seconds of a conversation').fill('6')
+  await rosalind.getByLabel('Conversation length, seconds').fill('6')
   await rosalind.getByRole('button', { name: 'Start traffic' }).click()
   await expect(rosalind.getByText(/Running: .* 12 simulated agents connected/)).toBeVisible()
   await expect.poll(answered, { timeout: 180_000 }).toBeGreaterThan(before)
@@ -185,7 +185,7 @@ test('a window keeps its name from one thing to the next, and what is not there 
 test('a line leads customers to the queues that it names, and to none while it is off', async ({ browser }) => {
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan')
   await rosalind.getByRole('button', { name: 'New line' }).click()
-  await expect(rosalind.getByText('It leads to no queue: nobody can come in by it.').first()).toBeVisible()
+  await expect(rosalind.getByText('It leads to no queue: nobody can arrive through it.').first()).toBeVisible()
   await rosalind.getByRole('textbox', { name: 'Name' }).fill('Box at the harbour office')
   await rosalind.getByRole('combobox', { name: 'Leads to' }).fill('Lost')
   await rosalind.getByRole('option', { name: 'Lost property' }).click()

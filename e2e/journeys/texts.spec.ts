@@ -121,7 +121,7 @@ test('a number is picked for a new line, answered by its queue, and given back',
     .first()
     .click()
   await rosalind.getByRole('textbox', { name: 'Name' }).fill('Texts in storms')
-  await rosalind.getByLabel('What it is').click()
+  await rosalind.getByLabel('Kind of line').click()
   await rosalind.getByRole('option', { name: 'Text number' }).click()
   await expect(rosalind.getByText('It has no number yet').first()).toBeVisible()
   await rosalind.getByRole('combobox', { name: 'Number' }).click()

@@ -70,7 +70,7 @@ test('a queue has dispositions of its own, and wants one before wrap-up is finis
   await expect(bay).toBeVisible()
   await ana.keyboard.press('Alt+a')
   await bay.getByRole('button', { name: 'End', exact: true }).click()
-  await expect(bay.getByText('Choose a disposition: this queue wants one.')).toBeVisible()
+  await expect(bay.getByText('Choose a disposition: this queue requires one.')).toBeVisible()
   await expect(bay.getByRole('button', { name: 'Finish wrap-up' })).toBeDisabled()
   await bay.getByLabel('Disposition').click()
   await expect(ana.getByRole('option')).toHaveText(['none chosen yet', 'Settled', 'Booking changed'])

@@ -168,7 +168,7 @@ function announce(place: Place, options: Options): void {
   const shown = (options.empty ? unconfigured.people : people).filter(({ simulated }) => !simulated)
   say(`\nOpen http://localhost:${place.ports.web}\n\nSign in with one click as:`)
   for (const { name, roles, hint } of shown) say(`  ${name.padEnd(18)} ${roles.join(' and ').padEnd(21)} ${hint}`)
-  say(`\nLogs: ${join(place.folder, 'logs')}. Ctrl+C stops everything; the data is kept (--fresh begins anew).`)
+  say(`\nLogs: ${join(place.folder, 'logs')}. Ctrl+C stops everything; the data is kept (--fresh begins afresh).`)
 }
 
 async function main(): Promise<void> {

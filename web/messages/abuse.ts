@@ -11,7 +11,7 @@ export const abuse = {
   readOut: 'Read this out:',
   send: 'Send the warning',
   said: 'I have said it',
-  why: 'End it because of',
+  why: 'Reason for ending it',
   reasons: {
     insults: 'Insults',
     threats: 'Threats',
@@ -23,13 +23,13 @@ export const abuse = {
   end: 'End it for abuse',
   close: 'Close',
   then: (state: string, minutes: number) =>
-    `After that you are in ${state} for ${count(minutes, 'minute', 'minutes')} and are offered nothing. You can say sooner that you are Ready.`,
+    `After that you are in ${state} for ${count(minutes, 'minute', 'minutes')} and receive no work. You can go Ready sooner.`,
   blockAsked: (name: string) => `A supervisor has been asked to block ${name}.`,
   askToBlock: (name: string) => `Ask to block ${name}`,
-  recovering: (until: string) => `You are offered nothing until ${until}, to recover. Take the time you need.`,
+  recovering: (until: string) => `You receive no work until ${until}, to recover. Take the time you need.`,
   ready: 'I am Ready',
   // At the supervisor's.
-  requests: 'Blocks asked for',
+  requests: 'Block requests',
   request: (agent: string, customer: string) => `${agent} asks to block ${customer}`,
   requestOfNobody: 'somebody',
   record: 'Record',
@@ -44,8 +44,8 @@ export const abuse = {
   // Of a customer.
   section: 'Block',
   blocked: (until: string, by: string | null) =>
-    `Blocked until ${until}${by === null ? '' : `, by ${by}`}. What they send or call is refused, and they are told so.`,
-  notBlocked: 'Not blocked: they reach the centre like anybody.',
+    `Blocked until ${until}${by === null ? '' : `, by ${by}`}. Their calls and messages are refused, and they are told so.`,
+  notBlocked: 'Not blocked.',
   unblock: 'End the block',
   blockedNow: 'Blocked now',
   until: (until: string) => `until ${until}`,
@@ -59,11 +59,11 @@ export const abuse = {
       ...(asked ? ['Its agent asked to block the customer.'] : []),
     ].join(' '),
   /** Of the whole centre, in the plan. */
-  warning: 'Warning of abusive customers',
+  warning: 'Warning for abusive customers',
   warningHelp: 'Sent in chats and texts; agents read it out in calls.',
-  recoverState: 'Who ended for abuse is then in',
-  noState: 'Their own state',
-  recoverMinutes: 'To recover, minutes',
+  recoverState: 'Presence after ending for abuse',
+  noState: 'Unchanged',
+  recoverMinutes: 'Recovery time, minutes',
 }
 
 const abuseWord: Record<AbuseReason, string> = {

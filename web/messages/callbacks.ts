@@ -3,7 +3,7 @@ import { count } from './count.ts'
 
 export const callbacks = {
   // In the plan.
-  after: 'Callback from a wait of, seconds',
+  after: 'Callback after a wait of, seconds',
   afterHelp: 'How long a caller has waited or is told to expect. Empty: no callbacks.',
   tries: 'Most attempts',
   retry: 'Again after, seconds',
@@ -11,7 +11,7 @@ export const callbacks = {
   notReachedHelp: 'Sent after the last unanswered call. Empty: none.',
   voicemail: 'Callers can leave a message',
   voicemailHelp: 'While the queue is closed or full, or instead of waiting.',
-  backWithin: 'Cut off and back within, seconds',
+  backWithin: 'Cut-off callers return within, seconds',
   backHelp: 'They return to the same agent, or go first. 0: treated like anyone else.',
   back: (name: string) => `${name} was cut off in a call just now, and is back.`,
   ring: 'A call rings, seconds',
@@ -23,7 +23,7 @@ export const callbacks = {
   ways: { callback: 'Callback', voicemail: 'Message', outgoing: 'Call' },
   offered: (name: string) => `${name} wants to be called back. Answer, and the call goes out.`,
   message: (name: string) => `${name} has left a message.`,
-  rings: (name: string) => `It rings at ${name}…`,
+  rings: (name: string) => `Ringing ${name}…`,
   stop: 'Stop ringing',
   endIt: 'End',
   call: (name: string) => `Call ${name}`,
@@ -91,20 +91,20 @@ export const callbacks = {
   putOff: (time: string) => `They are not called before ${time}: nobody is offered it until then.`,
   figures: { callbacks: 'Called back', messagesLeft: 'Messages left' },
   // In records.
-  wayLabel: 'How it came about',
+  wayLabel: 'Origin',
   wayNames: {
     incoming: 'the customer came',
     callback: 'called back',
     voicemail: 'message left',
     outgoing: 'by the agent',
   },
-  dials: 'Calls that went out',
+  dials: 'Outgoing calls',
   dialEnds: {
     answered: 'answered',
     noAnswer: 'not answered',
     busy: 'busy',
     refused: 'refused',
-    unreachable: 'not to be reached',
+    unreachable: 'unreachable',
     stopped: 'stopped by the agent',
   },
   tried: (n: number) => `Called ${count(n, 'time', 'times')} without an answer.`,

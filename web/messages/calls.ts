@@ -52,7 +52,7 @@ export const phoneCall = {
   ringing: 'It rings. Music plays while you wait.',
   place: (place: number) => (place === 1 ? 'You are next.' : `You are number ${place}.`),
   talking: (...names: string[]) => `You are talking to ${new Intl.ListFormat('en').format(names)}.`,
-  away: (name: string) => `${name} is gone for a moment. Please stay on the line.`,
+  away: (name: string) => `${name} has been cut off for a moment. Please stay on the line.`,
   held: 'You are on hold. Music plays.',
   over: 'The call is over.',
   rejected: 'All lines are busy. The call is over.',

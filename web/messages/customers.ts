@@ -32,9 +32,9 @@ export const customers = {
   languageHelp: 'Empty: not known.',
   fresh: 'new',
   merge: 'Merge with …',
-  mergeTitle: (name: string) => `Who turned out to be ${name}?`,
+  mergeTitle: (name: string) => `Who is the same person as ${name}?`,
   mergeHelp: (name: string) =>
-    `Their conversations, numbers and email addresses are read with those of ${name} from then on, and who comes by these is ${name}. Nothing is lost, and they can be split off again.`,
+    `Their conversations, numbers and email addresses are shown with those of ${name} from then on, and anyone who uses them is recognised as ${name}. Nothing is lost, and they can be split off again.`,
   other: 'Customer',
   otherHelp: 'Find by name, number, email or tag.',
   noOther: 'No customer matches.',
@@ -58,28 +58,27 @@ export const customers = {
   erase: 'Erase',
   eraseTitle: (name: string) => `Erase all data on ${name}?`,
   eraseHelp:
-    'Name, numbers, email addresses, all that was written or said, files and recordings go for good. That and when there were conversations, with whom and for how long, stays, without a name.',
+    'Name, numbers, email addresses, everything written or said, files and recordings are deleted for good. Records of when conversations took place, with whom and for how long are kept without a name.',
   keep: 'Keep',
   erased: 'erased',
 } as const
 
 /** A file of customers that is read. */
 export const customerFile = {
-  import: 'Read CSV or vCards',
+  import: 'Import CSV or vCards',
   unknownColumn: (value: string) => `no column is called “${value}”; it is left out.`,
-  noColumn:
-    'there is neither a column “id”, nor “name”, nor “numbers”, nor “emails”. The first row says what stands in which column.',
-  noNumber: (value: string) => `numbers: “${value}” is none. Write it with + and its country’s code.`,
-  noMailbox: (value: string) => `emails: “${value}” is none. Write one such as ilse@mail.example.`,
-  noNeed: (need: string) => `needs: ${need} is none of relay, realTimeText and interpreter.`,
+  noColumn: 'there is no column “id”, “name”, “numbers” or “emails”. The first row must name the columns.',
+  noNumber: (value: string) => `numbers: “${value}” is not a telephone number. Write it with + and its country’s code.`,
+  noMailbox: (value: string) => `emails: “${value}” is not an email address. Write one such as ilse@mail.example.`,
+  noNeed: (need: string) => `needs: “${need}” is not one of relay, realTimeText and interpreter.`,
   noChoice: (column: string, value: string) => `${column}: “${value}” is neither true nor false.`,
-  noTime: (value: string) => `agreedAt: “${value}” is no time. Write one such as 2027-03-12T09:40:00Z.`,
-  notACard: (reason: string) => `this is no vCard: ${reason}.`,
-  several: (addresses: string) => `${addresses}: several customers have this. Say by its id whom you mean.`,
-  twice: (name: string) => `${name} stands in an earlier row as well.`,
-  tooMany: (most: number) => `only the first ${most.toLocaleString('en')} are read. Divide the file.`,
+  noTime: (value: string) => `agreedAt: “${value}” is not a time. Write one such as 2027-03-12T09:40:00Z.`,
+  notACard: (reason: string) => `this is not a vCard: ${reason}.`,
+  several: (addresses: string) => `${addresses}: several customers have this. Give the id of the one you mean.`,
+  twice: (name: string) => `${name} also appears in an earlier row.`,
+  tooMany: (most: number) => `only the first ${most.toLocaleString('en')} are read. Split the file.`,
   sums: (fresh: number, changed: number, same: number) =>
-    `${count(fresh, 'customer is', 'customers are')} new, ${changed} changed, ${same} stay as they are. Nothing is kept yet.`,
-  takeIn: (n: number) => (n === 0 ? 'Nothing to take in' : `Take in ${count(n, 'change', 'changes')}`),
-  taken: (n: number) => `${count(n, 'customer', 'customers')} taken in.`,
+    `${count(fresh, 'customer is', 'customers are')} new, ${changed} changed, ${same} unchanged. Nothing has been imported yet.`,
+  takeIn: (n: number) => (n === 0 ? 'Nothing to import' : `Import ${count(n, 'change', 'changes')}`),
+  taken: (n: number) => `${count(n, 'customer', 'customers')} imported.`,
 } as const

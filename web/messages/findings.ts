@@ -35,14 +35,14 @@ const texts: Texts = {
     count === 1
       ? 'It is offered only to people on shift; one person listed has no shift, and is offered nothing.'
       : `It is offered only to people on shift; ${count} people listed have no shift, and are offered nothing.`,
-  unknownSkill: () => 'A skill asked for is no longer in the plan. Remove it.',
-  boundsCrossed: ({ skill }) => `${skill}: the lowest level asked for is above the highest. Change one of them.`,
+  unknownSkill: () => 'A required skill is no longer in the plan. Remove it.',
+  boundsCrossed: ({ skill }) => `${skill}: the lowest required level is above the highest. Change one of them.`,
   nobodySkilled: ({ skill, least }) =>
-    `Nobody in reach has what is asked for, and waiting does not change that: ${skill} at level ${least} or more.`,
+    `Nobody in reach meets the requirements, and waiting does not change that: ${skill} at level ${least} or more.`,
   nobodySkilledYet: ({ skill, least, seconds }) =>
-    `For the first ${seconds} s nobody in reach has what is asked for: ${skill} at level ${least} or more.`,
+    `For the first ${seconds} s nobody in reach meets the requirements: ${skill} at level ${least} or more.`,
   relaxesNothing: ({ skill, seconds }) =>
-    `After ${seconds} s ${skill} is asked for no less than before. Lower the level, or remove it from the step.`,
+    `After ${seconds} s ${skill} is required at no lower a level than before. Lower the level, or remove it from the step.`,
   reachAddsNobody: ({ seconds }) =>
     `After ${seconds} s it is offered to nobody new. Choose others, or remove the step.`,
   stepTooLate: ({ seconds, longest }) =>
@@ -89,19 +89,19 @@ const hoursTexts: Record<HoursFindingCode, (params: HoursFinding['params']) => s
   nameTaken: ({ name }) => `Name: “${name}” is taken. Choose a different name.`,
   notValid: ({ path, code, value }) => `${path}: “${value}” cannot be used (${reasons[String(code)] ?? code}).`,
   unknownCalendar: () => 'A calendar taken here is no longer in the plan. Remove it from the list.',
-  neverOpen: () => 'There is no time at all in it: whatever goes by it is never open, or never worked.',
-  otherZone: ({ zone, places }) => `This goes by ${zone}; the people concerned sit at ${places}. Is that meant?`,
+  neverOpen: () => 'It has no hours at all: whatever uses it is never open, or never worked.',
+  otherZone: ({ zone, places }) => `This uses ${zone}, but the people concerned are at ${places}. Is that intended?`,
   pauseOutside: ({ weekday, kind, from, to }) =>
-    `${weekdays[Number(weekday) - 1]}: the ${pauseNames[kind as PauseKind]} ${from} to ${to} is not within the shift, and counts for nothing.`,
+    `${weekdays[Number(weekday) - 1]}: the ${pauseNames[kind as PauseKind]} ${from} to ${to} is not within the shift, and is ignored.`,
   openWithoutShift: ({ queue, weekday, time }) =>
     `${weekdays[Number(weekday) - 1]} at ${time}: ${queue} is open, and nobody who could serve it has a shift. Give somebody one, or open later.`,
-  nobodyHere: () => 'Nobody sits here. Choose the people, or delete the site.',
+  nobodyHere: () => 'Nobody works here. Choose the people, or delete the site.',
   smallGap: ({ weekday, minutes, time }) =>
-    `${weekdays[Number(weekday) - 1]}: a gap of ${minutes} min at ${time}. Close it if it is not meant.`,
+    `${weekdays[Number(weekday) - 1]}: a gap of ${minutes} min at ${time}. Close it if it is not intended.`,
   exceptionIsOver: ({ count, date }) =>
-    count === 1 ? `The exception of ${date} is over.` : `${count} exceptions are over, the first of ${date}.`,
+    count === 1 ? `The exception on ${date} is over.` : `${count} exceptions are over, the first on ${date}.`,
   calendarIsOver: ({ name }) => `Every holiday of “${name}” is over. Copy it to the next year.`,
-  shutForWeeks: ({ days }) => `There is no time in it within the next ${days} days.`,
+  shutForWeeks: ({ days }) => `It has no hours within the next ${days} days.`,
 }
 
 export const hoursMendText = 'Remove'
@@ -144,15 +144,15 @@ export const placeText = ({ kind }: PlanPlace, called: string): string =>
   kind === 'centre' ? things.centre : `${things[kind]} ${called}`
 
 const referenceTexts: Record<ReferenceFinding['code'], (params: ReferenceFinding['params']) => string> = {
-  idTwice: ({ id }) => `The id “${id}” stands twice. Give one of them another id.`,
-  namedTwice: ({ field, id }) => `${field}: “${id}” stands twice. Remove one of them.`,
+  idTwice: ({ id }) => `The id “${id}” is used twice. Change one of them.`,
+  namedTwice: ({ field, id }) => `${field}: “${id}” is listed twice. Remove one of them.`,
   notThere: ({ field, kind, id }) =>
     `${field}: the plan has no ${things[kind as PlanList]} “${id}”. Name another, or add it to the plan.`,
-  unknownZone: ({ field, id }) => `${field}: “${id}” is no time zone. Write one such as Europe/Lisbon.`,
+  unknownZone: ({ field, id }) => `${field}: “${id}” is not a time zone. Write one such as Europe/Lisbon.`,
   calendarNotValid: ({ field, id }) =>
-    `${field}: “${id}” is no date, or comes after the end. Write one such as 2027-06-24.`,
+    `${field}: “${id}” is not a date, or comes after the end. Write one such as 2027-06-24.`,
   boundsCrossed: ({ field, id }) =>
-    `${field}: of “${id}” the lowest level asked for is above the highest. Change one of them.`,
+    `${field}: of “${id}” the lowest required level is above the highest. Change one of them.`,
 }
 
 /** What the check of the whole plan found, as a sentence; `person` gives the name of one. */

@@ -32,7 +32,7 @@ export const hours = {
     `${day}: ${intervals.length === 0 ? 'closed' : intervals.map(({ from, to }) => `${from} to ${to}`).join(' and ')}.`,
   notUnderstood: (day: string, text: string) =>
     `${day}: “${text}” is not understood. Write intervals such as 08:00-12:30, 13:30-17:00, or leave it empty.`,
-  wholeDay: (day: string, from: string) => `${day}: are 24 hours meant, from ${from} to ${from} of the next day?`,
+  wholeDay: (day: string, from: string) => `${day}: do you mean 24 hours, from ${from} to ${from} of the next day?`,
   wholeDayYes: 'Yes, 24 hours',
   copyDay: (day: string) => `Copy ${day} to other days`,
   copyWeekdays: 'Copy to Monday to Friday',
@@ -46,7 +46,7 @@ export const hours = {
   times: 'Open',
   exceptionName: 'Name',
   add: 'Add',
-  removeException: (date: string) => `Remove the exception of ${date}`,
+  removeException: (date: string) => `Remove the exception on ${date}`,
   exceptionMark: (name: string | null) => (name === null ? 'exception' : `${name} (exception)`),
   clocks: (minutes: number) =>
     `clocks go ${minutes > 0 ? 'forward' : 'back'} by ${Math.abs(minutes) % 60 === 0 ? `${Math.abs(minutes) / 60} h` : `${Math.abs(minutes)} min`}`,

@@ -15,7 +15,7 @@ export const joining = {
   supervisor: {
     listening: (name: string) => `${name} listens.`,
     advising: (name: string) => `${name} listens and speaks to you alone.`,
-    joined: (name: string) => `${name} has joined: all hear them.`,
+    joined: (name: string) => `${name} has joined: everyone hears them.`,
   },
   guest: {
     aside: (agent: string, held: boolean) =>
@@ -30,8 +30,8 @@ export const joining = {
   leave: 'Leave the call',
   /** A word of it, for where there is little room. */
   fetchShort: 'Supervisor',
-  fetch: 'Fetch a supervisor',
-  fetched: 'Supervisor asked for',
+  fetch: 'Ask for a supervisor',
+  fetched: 'Supervisor requested',
   fetchedAt: (clock: string) => `You asked for a supervisor ${clock} ago.`,
   // At the supervisor's.
   helpTitle: 'Asking for a supervisor',
@@ -45,13 +45,13 @@ export const joining = {
     advising: (agent: string) => `Speak to ${agent} alone`,
     joined: 'Join',
   },
-  seen: (agent: string) => `${agent} sees that you are here, and the record will tell.`,
+  seen: (agent: string) => `${agent} sees that you are here, and it is recorded.`,
   /** In a record. */
-  attendances: 'Who took part beside the agent',
+  attendances: 'Who else took part',
   did: {
     asked: 'was asked',
     aside: 'talked to the agent alone',
-    joined: 'talked with all',
+    joined: 'talked with everyone',
     listening: 'listened',
     advising: 'spoke to the agent alone',
   } satisfies Record<GuestWay, string>,
@@ -59,7 +59,7 @@ export const joining = {
     left: 'left',
     declined: 'declined',
     missed: 'did not answer',
-    dismissed: 'was sent off',
+    dismissed: 'was dismissed',
     connectionLost: 'was cut off',
   },
 } as const

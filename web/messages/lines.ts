@@ -5,7 +5,7 @@ export const line = {
   title: 'Lines',
   one: 'Line',
   fresh: 'New line',
-  kind: 'What it is',
+  kind: 'Kind of line',
   kinds: { voice: 'Phone number', chat: 'Chat box', sms: 'Text number', email: 'Mailbox' },
   on: 'Customers can use this line',
   isOff: 'Off',
@@ -39,8 +39,7 @@ export const line = {
   tagsHelp: 'Its records carry these tags.',
   shut: (opens: string | null) =>
     opens === null ? 'Closed by its hours, with no opening to come.' : `Closed by its hours until ${opens}.`,
-  textsWait: (answered: boolean) =>
-    answered ? 'What is written waits, and is answered by itself.' : 'What is written waits.',
+  textsWait: (answered: boolean) => (answered ? 'Messages wait, and get the automatic reply.' : 'Messages wait.'),
   priority: 'Priority',
   queuePriority: 'As in its queue',
   calm: (n: number) => `It leads to ${count(n, 'queue', 'queues')}.`,

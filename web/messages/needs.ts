@@ -23,12 +23,12 @@ const hints: Record<CustomerNeed, string> = {
 
 export const needs = {
   title: 'Needs of customers',
-  help: 'Whoever needs one of these is offered only to people with the skills it asks for, and is waited for longer: when they are silent, and when their line is lost.',
+  help: 'Customers with one of these needs are offered only to people with the skills it requires, and are given longer when they are silent or their line drops.',
   names,
   hints,
-  patience: 'Waited for so many times as long',
+  patience: 'Patience, times as long',
   field: 'Needs',
-  fieldHelp: 'Decides who is offered them, and how long they are waited for. What that is stands in Plan, The centre.',
+  fieldHelp: 'Decides who is offered them and how long they are given. Set in Plan, The centre.',
 } as const
 
 export const identity = {
@@ -36,13 +36,13 @@ export const identity = {
   fieldHelp: 'Such as: Ask for the booking number and the name of the lead passenger. Empty: it is shown at once.',
   title: 'Who is it?',
   first: (name: string, channel: Channel) =>
-    `${said[channel]} ${name}. What is known of them is shown once you have checked it.`,
+    `${said[channel]} ${name}. What is known about them is shown once you have checked it.`,
   passed: 'It is them',
   failed: 'Not sure',
-  didPass: (who: string) => `Checked by ${who}: it is them.`,
-  didFail: (who: string) => `${who} was not sure that it is them. Nothing of them is shown.`,
+  didPass: (who: string) => `Checked by ${who}: identity confirmed.`,
+  didFail: (who: string) => `${who} could not confirm who it is. Nothing about them is shown.`,
   again: 'Check again',
   inRecord: 'Identity',
   recordPassed: (who: string) => `checked by ${who}`,
-  recordFailed: (who: string) => `${who} was not sure`,
+  recordFailed: (who: string) => `not confirmed by ${who}`,
 } as const

@@ -17,7 +17,7 @@ export const outside = {
   textPercent: 'By text, percent',
   mailPercent: 'By email, percent',
   agents: 'Simulated agents',
-  handleSeconds: 'Seconds of a conversation',
+  handleSeconds: 'Conversation length, seconds',
   seed: 'Seed',
   moods: 'How the day goes',
   moodNames: { quiet: 'Quiet morning', rush: 'Monday rush', storm: 'Storm' },
@@ -28,7 +28,7 @@ export const outside = {
     storm:
       'Within a minute three times as many, impatient, all about today’s sailings. It passes when you lend that queue people of the others, or move who waits.',
   },
-  orBy: 'Or evenly, as you say:',
+  orBy: 'Or at a steady rate:',
   start: 'Start traffic',
   restart: 'Start again with these',
   stop: 'Stop traffic',

@@ -12,14 +12,14 @@ export const channelNames: Record<Channel, string> = { voice: 'Calls', chat: 'Ch
 const oneOf: Record<Channel, string> = { voice: 'call', chat: 'chat', sms: 'text', email: 'email' }
 
 const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) => string> = {
-  nameTaken: ({ name }) => `Name: another is called “${name}” already. Choose another name.`,
+  nameTaken: ({ name }) => `Name: another is already called “${name}”. Choose a different name.`,
   nobodyCanBeReady: ({ channel }) =>
-    `Channels: in no state that people can choose do ${channelNames[channel as Channel].toLowerCase()} come. Let one admit them.`,
+    `Channels: no state that people can choose admits ${channelNames[channel as Channel].toLowerCase()}. Let one admit them.`,
   admitsNothing: () =>
     'No work is received in this state, however long it lasts. Set its longest minutes so that the headline says when it is exceeded.',
   neverFits: ({ channel, needs, slots }) =>
     `A ${oneOf[channel as Channel]} can never be taken: it needs ${needs} slots, and there are ${slots}. Give it fewer, or more slots in all.`,
-  takesNothing: () => 'Nobody with these limits can take anything. Allow at least one of some channel.',
+  takesNothing: () => 'Nobody with these limits can take anything. Allow at least one channel.',
   keepsEverybody: ({ kept, people }) =>
     `Kept free for calls: ${kept} of ${people}. As long as no call comes, nobody would be offered anything else that fills them.`,
   keepsForNoCalls: () => 'Kept free for calls: with these limits nobody can take a call. Give 0, or allow calls.',
@@ -30,29 +30,30 @@ const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) 
   noAdministrator: () => 'Roles: nobody would be an administrator any more. Make somebody else one first.',
   noLimits: () => 'Without load limits an agent receives no work. Choose some.',
   noQueue: () => 'No queue offers them work, by name or by team.',
-  neverAble: ({ queues }) => `Offered nothing of ${queues}, however long one waits: their skills or limits do not do.`,
+  neverAble: ({ queues }) =>
+    `Offered nothing of ${queues}, however long one waits: their skills or limits do not suffice.`,
   neverOnShift: ({ queues }) => `Offered nothing of ${queues}: only people on shift are, and they have no shift.`,
   leadsToUnknown: () => 'Leads to: one of these queues is no longer in the plan. Remove it.',
-  leadsNowhere: () => 'It leads to no queue: nobody can come in by it.',
-  leadsToNoneInService: () => 'No queue that it leads to is in service: only test customers come in by it.',
+  leadsNowhere: () => 'It leads to no queue: nobody can arrive through it.',
+  leadsToNoneInService: () => 'No queue that it leads to is in service: only test customers get in.',
   leadsToSeveral: () => 'Leads to: a number or a mailbox leads to one queue, as nobody chooses there. Keep one.',
-  noNumber: () => 'It has no number yet: nobody can reach the centre by it. Pick one.',
-  notANumber: ({ number }) => `Number: ${number} is none that a network would take. Pick one of the stock.`,
-  numberTaken: ({ number, line }) => `Number: ${number} is that of ${line}. Pick another.`,
+  noNumber: () => 'It has no number yet: nobody can reach the centre through it. Pick one.',
+  notANumber: ({ number }) => `Number: ${number} is not a valid number. Pick one from the stock.`,
+  numberTaken: ({ number, line }) => `Number: ${number} belongs to ${line}. Pick another.`,
   noMailbox: () => 'It has no address yet: nobody can write to the centre by it. Give one.',
   notAMailbox: ({ address }) =>
-    `Address: ${address} is none that email could be sent to. Give one such as bookings@centre.example.`,
-  mailboxTaken: ({ address, line }) => `Address: ${address} is that of ${line}. Give another.`,
+    `Address: ${address} is not a valid email address. Give one such as bookings@centre.example.`,
+  mailboxTaken: ({ address, line }) => `Address: ${address} belongs to ${line}. Give another.`,
   nobodyTakesIt: ({ queue, channel }) =>
     `Nobody who serves ${queue} takes ${channelNames[channel as Channel].toLowerCase()}: change their load limits.`,
-  asksForUnknown: () => 'Skills asked for: one of these is no longer in the plan. Remove it.',
+  asksForUnknown: () => 'Required skills: one of these is no longer in the plan. Remove it.',
   hoursGone: () => 'Hours: these are no longer in the plan. Choose others.',
-  neverOpenBy: ({ hours }) => `Hours: ${hours} never open, so nobody would come in by it.`,
+  neverOpenBy: ({ hours }) => `Hours: ${hours} never open, so nobody could use it.`,
   teamGone: () => 'Teams: one of these is no longer in the plan. Remove it.',
-  stepGone: ({ step }) => `${step} goes on at a step that is gone. Say where it goes on.`,
-  stepsInACircle: ({ steps }) => `It goes in a circle: ${steps}. Let one of these go on elsewhere.`,
+  stepGone: ({ step }) => `${step} continues at a step that has been removed. Choose where it continues.`,
+  stepsInACircle: ({ steps }) => `It loops: ${steps}. Let one of these continue elsewhere.`,
   stepUnreached: ({ step }) => `Nobody comes to ${step === '' ? 'one of the steps' : step}: no step leads there.`,
-  nobodyFollows: () => 'No queue has it. Choose it in a queue, under Call script.',
+  nobodyFollows: () => 'No queue uses it. Choose it in a queue, under Call script.',
   leadIsGone: () => 'The lead is no longer among the people. Choose another.',
 }
 
@@ -129,21 +130,21 @@ export const limits = {
   title: 'Load limits',
   one: 'Load limits',
   fresh: 'New load limits',
-  slots: 'Slots in all',
+  slots: 'Slots in total',
   channel: 'Channel',
-  needs: 'Slots of one',
+  needs: 'Slots each',
   most: 'Most at once',
   alone: 'Takes the agent alone',
   beside: 'Except beside',
   freeForCalls: 'Kept free for calls',
   freeForCallsHelp:
-    'So many of these people stay free for a call: they are offered nothing else that would leave no room for one. 0: nobody',
+    'This many of these people stay free for a call: they are offered nothing else that would leave no room for one. 0: nobody',
   sameCustomerInCalls: 'In a call, chats and texts of the caller only',
   sameCustomerInCallsHelp:
-    'And who has chats or texts of other customers is offered no call before they are done. What may run beside a call at all is said above.',
+    'Whoever has chats or texts with other customers is offered no call until they are done. What may run beside a call is set above.',
   ofOne: 'All of one customer',
   people: (n: number) => `${people(n)} with these limits`,
-  calm: (n: number) => `${people(n)} ${n === 1 ? 'goes' : 'go'} by it.`,
+  calm: (n: number) => `${people(n)} ${n === 1 ? 'has' : 'have'} them.`,
   none: 'None: they take nothing',
   try: 'Try a combination',
   tryHelp: 'Put together what one person would have at the same time.',
@@ -208,7 +209,7 @@ export const team = {
   filter: 'Name, lead, queue …',
   export: 'Export as CSV',
   import: 'Import a file…',
-  empty: 'No team is found.',
+  empty: 'No team matches.',
   tooLarge: 'The file is larger than 5 MB.',
   columns: {
     name: 'Name',
@@ -232,12 +233,12 @@ export const centre = {
   one: 'The centre',
   order: 'Queueing order',
   orders: { lateness: 'latest relative to target', oldestFirst: 'longest waiting' },
-  defaultTarget: 'Target of a queue without one, seconds',
+  defaultTarget: 'Default answer target, seconds',
   retry: 'Refused by all: offered again after, seconds',
   journalDays: 'Journal kept at hand, days',
   journalHelp: 'Older quarters of a year are put away in the archive. Records, recordings and figures are not touched.',
   agentGrace: 'Agent gone: work kept for, seconds',
-  customerGrace: 'Customer gone: given up after, s',
+  customerGrace: 'Customer gone: ended after, s',
   preferred: 'Waits for one person alone for, seconds',
   preferredHelp: 'After a transfer to a person, and when a resting conversation goes on',
   transferPriority: 'Priority of transfers',
@@ -297,7 +298,7 @@ export const person = {
   copied: 'Copied.',
   close: 'Close',
   may: {
-    administrator: 'Administrators do all that supervisors do, and make administrators.',
+    administrator: 'Administrators do everything supervisors do, and appoint administrators.',
     supervisor: 'Supervisors change the plan, steer Live and read records.',
     agent: 'Agents are offered work at their seat.',
     observer: 'Observers read Live, the plan and records, and change nothing.',
@@ -307,7 +308,7 @@ export const person = {
   fromStart: 'from the start',
   from: (seconds: number) => `after ${seconds} s`,
   lacks: (skill: string, least: number, has: number) =>
-    `not: ${skill} at level ${least} is asked for, they have ${has === 0 ? 'none' : has}`,
+    `not: ${skill} at level ${least} is required, they have ${has === 0 ? 'none' : has}`,
   notOffered: 'not: there is no room for it in their load limits',
   byTeam: (team: string) => `by ${team}`,
   ifGone: 'If they were away',
@@ -377,23 +378,23 @@ export const passwords = {
 
 export const personFile = {
   ...fileWords,
-  noEmailColumn: 'there is no column “Email”, by which people are known.',
-  noAddress: (value: string) => `Email: “${value}” is no address.`,
-  twice: (value: string) => `Email: ${value} stands in an earlier row as well.`,
+  noEmailColumn: 'there is no column “Email”, which identifies people.',
+  noAddress: (value: string) => `Email: “${value}” is not an address.`,
+  twice: (value: string) => `Email: ${value} also appears in an earlier row.`,
   noName: 'Name: it is empty.',
   noRole: 'Roles: name at least one.',
   noLevel: (value: string) => `Skills: “${value}” has no level 1 to 5. Write the level after the skill.`,
-  noTier: (value: string) => `Tier: “${value}” is none. Write 1 to 9, or nothing.`,
+  noTier: (value: string) => `Tier: “${value}” is not a tier. Write 1 to 9, or nothing.`,
   sums: (fresh: number, changed: number, same: number) =>
-    `${count(fresh, 'person is', 'people are')} new, ${changed} changed, ${same} stay as they are. Nothing is published yet.`,
+    `${count(fresh, 'person is', 'people are')} new, ${changed} changed, ${same} unchanged. Nothing is published yet.`,
 } as const
 
 export const teamFile = {
   ...fileWords,
-  noNameColumn: 'there is no column “Name”, by which teams are known.',
+  noNameColumn: 'there is no column “Name”, which identifies teams.',
   noName: 'Name: it is empty.',
-  twice: (name: string) => `Name: ${name} stands in an earlier row as well.`,
+  twice: (name: string) => `Name: ${name} also appears in an earlier row.`,
   noChoice: (value: string) => `Private: “${value}” is neither yes nor no.`,
   sums: (fresh: number, changed: number, same: number) =>
-    `${count(fresh, 'team is', 'teams are')} new, ${changed} changed, ${same} stay as they are. Nothing is published yet.`,
+    `${count(fresh, 'team is', 'teams are')} new, ${changed} changed, ${same} unchanged. Nothing is published yet.`,
 } as const

@@ -5,12 +5,12 @@ type Params = Refusal['params']
 /** By the condition that keeps somebody from having it. */
 const cannot: Readonly<Record<string, string>> = {
   present: 'This person is not there for it now: not Ready, not connected, or closed to this channel.',
-  preferred: 'It waits for somebody else alone at the moment.',
+  preferred: 'It is reserved for somebody else at the moment.',
   inReach: 'This person does not serve its queue.',
-  skilled: 'This person lacks a skill that is asked for.',
+  skilled: 'This person lacks a required skill.',
   roomForIt: 'This person has no room for it now.',
-  notOffered: 'Another offer is before this person. Wait until it is answered.',
-  onShift: 'This person is not on shift, and the queue asks for people on shift.',
+  notOffered: 'This person already has an offer. Wait until it is answered.',
+  onShift: 'This person is not on shift, and the queue requires people on shift.',
 }
 
 const texts: Record<RefusalCode, (params: Params) => string> = {
@@ -80,8 +80,8 @@ const texts: Record<RefusalCode, (params: Params) => string> = {
   unknownLoan: () => 'This has ended already.',
   grantLevel: () => 'Level: give 1 to 5.',
   noTextLine: () => 'To text a caller the centre needs a text line. Add one under Plan, Lines.',
-  notACall: () => 'That is done in calls only.',
-  askedAlready: () => 'A colleague is in this call already. Send them off first.',
+  notACall: () => 'This is possible only in calls.',
+  askedAlready: () => 'A colleague is in this call already. Dismiss them first.',
   notInCall: () => 'This colleague is not in the call, or has not answered yet.',
   leadsNowhere: () => 'This line leads to no queue. Choose one for it under Plan, Lines.',
   blockedCustomer: () => 'They are blocked. A supervisor ends the block first, in Review, Customers.',

@@ -18,7 +18,7 @@ export function requirementText({ least, most }: Requirement, name: string): str
 
 export function skillGapText(gap: SkillGap, name: string): string {
   const has = gap.level === 0 ? `lacks ${name}` : `has ${name} at level ${gap.level}`
-  const wants = gap.level > gap.most ? `at most ${gap.most} is asked for` : `level ${gap.least} is asked for`
+  const wants = gap.level > gap.most ? `at most ${gap.most} is required` : `level ${gap.least} is required`
   const later = gap.willDoAfterSeconds === null ? '' : `; will do after ${gap.willDoAfterSeconds} s of waiting`
   return `${has}; ${wants}${later}`
 }
@@ -39,12 +39,12 @@ export function roomText(gap: RoomGap, taken: number, slots: number): string {
       return `has as many of these at once as they may have: ${gap.most}`
     case 'alone':
       return gap.wants === 'carried'
-        ? `has ${channelNames[gap.beside]} that nothing runs beside`
-        : `has ${channelNames[gap.beside]}, and this wants them alone`
+        ? `has ${channelNames[gap.beside]}, which must be handled alone`
+        : `has ${channelNames[gap.beside]}, and this must be handled alone`
     case 'otherCustomer':
       return gap.beside === 'voice'
-        ? 'is on a call with somebody else, and has texts of the caller only'
-        : `has ${channelNames[gap.beside]} of somebody else, and is called by nobody else meanwhile`
+        ? 'is on a call with somebody else, and takes texts of the caller only'
+        : `has ${channelNames[gap.beside]} of somebody else, and takes no other call meanwhile`
   }
 }
 
@@ -67,24 +67,24 @@ export const methodHelp: Record<SelectionMethod, string> = {
   longestIdle: 'Whoever has been free for longest gets the next one.',
   lightestLoad: 'Whoever carries the least of what they could carry gets the next one.',
   inTurn: 'One after the other, in the order of the list above.',
-  bestSkilled: 'Whoever has the highest levels of the skills asked for gets the next one.',
+  bestSkilled: 'Whoever has the highest levels of the required skills gets the next one.',
   openList: 'Nobody is offered: agents see who waits and take for themselves, first come first served.',
-  byHand: 'Nobody is offered until a supervisor gives it to somebody, in Live.',
+  byHand: 'Nobody is offered it until a supervisor assigns it, in Live.',
 }
 
 export const demand = {
-  skills: 'Skills asked for',
-  none: 'Nothing is asked for: everybody in reach will do.',
-  ask: 'Ask for a skill',
+  skills: 'Required skills',
+  none: 'No skills required: anyone in reach will do.',
+  ask: 'Require a skill',
   skill: 'Skill',
   least: 'At least',
   most: 'At most',
   levels: ['not needed', 'level 1', 'level 2', 'level 3', 'level 4', 'level 5'] as const,
   anyLevel: 'any level',
-  takeOff: (name: string) => `Do not ask for ${name}`,
+  takeOff: (name: string) => `Do not require ${name}`,
   ladder: 'As the wait goes on',
   ladderHelp:
-    'Step by step less may be asked for, more people come into reach, or it counts as more urgent. Priority goes by the wait since arrival, all else by the wait in this queue.',
+    'Step by step, less may be required, more people come into reach, or it becomes more urgent. Priority goes by the wait since arrival, all else by the wait in this queue.',
   after: 'After seconds',
   asBefore: 'as before',
   atLeast: (level: number) => (level === 0 ? 'not needed' : level === 5 ? 'level 5' : `level ${level} or more`),
@@ -100,7 +100,7 @@ export const demand = {
   stripStep: (seconds: number, n: number) =>
     seconds === 0 ? `${people(n)} from the start` : `${people(n)} in all after ${seconds} s`,
   asks: (skills: readonly string[]) => skills.join(', '),
-  nothingAsked: 'nothing asked for',
+  nothingAsked: 'nothing required',
   atTarget: (seconds: number) => `The line is the answer target, ${seconds} s.`,
   free: (time: string) => `free ${time}`,
   carries: (taken: number, slots: number) => `${taken} of ${count(slots, 'slot', 'slots')}`,
@@ -120,17 +120,17 @@ export const skill = {
   who: 'Who has it',
   whoHelp: 'Level 5 does it best. Choosing somebody at another level moves them there.',
   level: (n: number, has: number) => (has === 0 ? `Level ${n}` : `Level ${n} (${has})`),
-  asked: 'Queues that ask for it',
-  askedNone: 'No queue asks for it.',
+  asked: 'Queues that require it',
+  askedNone: 'No queue requires it.',
   askIn: 'Add a queue',
   least: (queue: string) => `${queue}, at least`,
-  takeOff: (queue: string) => `${queue} does not ask for it any more`,
+  takeOff: (queue: string) => `${queue} no longer requires it`,
   calm: (n: number) => (n === 0 ? 'Nobody has it.' : `${count(n, 'person has', 'people have')} it.`),
-  none: 'None: it falls away',
+  none: 'None: remove the requirement',
   has: (n: number) => (n === 0 ? 'Nobody has it.' : `${count(n, 'person has', 'people have')} it.`),
   byLevel: 'People by level',
   atLevel: (level: number, n: number) => `level ${level}: ${people(n)}`,
-  queues: 'Queues that ask for it, with it as edited',
+  queues: 'Queues that require it, with it as edited',
   ofQueue: (queue: string, start: number, inReach: number, asked: string) =>
     `${queue}: ${start} of ${inReach} could serve it from the start (${asked}).`,
   bench: 'How many of them are on shift, hour by hour',
@@ -155,7 +155,7 @@ export function skillFindingText({ code, params }: SkillFinding, person: (id: st
     case 'nameTaken':
       return `Name: another skill is called “${params.name}”. Choose a different name.`
     case 'nobodyHasIt':
-      return 'It is asked for, and nobody has it.'
+      return 'It is required, but nobody has it.'
     case 'onePersonHasIt':
       return `Only ${person(String(params.personId))} has it. When they are away, nobody does.`
     case 'leavesQueue':
@@ -173,17 +173,17 @@ export const levelsTable = {
   export: 'Export as CSV',
   import: 'Import a file…',
   tooLarge: 'The file is larger than 5 MB.',
-  help: 'Arrow keys move, 1 to 5 sets the level, 0 or Delete takes it away. Copy and paste go to and from a spreadsheet.',
+  help: 'Arrow keys move, 1 to 5 sets the level, 0 or Delete removes it. Copy and paste go to and from a spreadsheet.',
   helpReading: 'Arrow keys move; copying takes the whole table to a spreadsheet.',
   shown: (n: number, all: number) => (n === all ? `${people(all)}.` : `${n} of ${people(all)}.`),
   noSkills: 'There are no skills yet. Make one in the plan, and say there who has it.',
   changed: (n: number) =>
-    n === 0 ? 'Nothing is changed.' : `${count(n, 'level is', 'levels are')} changed (*), not yet published.`,
+    n === 0 ? 'Nothing has changed.' : `${count(n, 'level is', 'levels are')} changed (*), not yet published.`,
   cell: (person: string, skill: string, level: number, fresh: boolean) =>
     `${person}, ${skill}: ${level === 0 ? 'none' : `level ${level}`}${fresh ? ', not yet published' : ''}`,
   readingTitle: 'What this would change',
   reading: (changes: number, same: number) =>
-    `It changes ${count(changes, 'level', 'levels')}; ${same.toLocaleString('en')} stay as they are. Nothing is published by this.`,
+    `It changes ${count(changes, 'level', 'levels')}; ${same.toLocaleString('en')} unchanged. Nothing is published by this.`,
   faulty: (n: number) => `${count(n, 'place', 'places')} cannot be read and would be left out:`,
   fault: (row: number, code: RowFaultCode, value: string) => `Row ${row}: ${faultTexts[code](value)}`,
   change: (person: string, skill: string, from: number, to: number) =>
@@ -198,7 +198,7 @@ type RowFaultCode = 'unknownPerson' | 'twoOfThatName' | 'notALevel' | 'unknownSk
 const faultTexts: Record<RowFaultCode, (value: string) => string> = {
   unknownPerson: (value) => `nobody is called “${value}”.`,
   twoOfThatName: (value) => `several people are called “${value}”. Write their id.`,
-  notALevel: (value) => `“${value}” is no level. Write 0 to 5, or nothing.`,
+  notALevel: (value) => `“${value}” is not a level. Write 0 to 5, or nothing.`,
   unknownSkill: (value) => `no skill is called “${value}”.`,
   noPersonColumn: () => 'there is no column “Person”.',
   noRoom: (value) => `“${value}” does not fit into the table from here on.`,
@@ -211,7 +211,7 @@ export const changes = {
   offline: (name: string) => `${name} could, but is Offline.`,
   skill: (name: string, skill: string, level: number, least: number, most: number) =>
     level > most
-      ? `${name} would, if level ${most} of ${skill} were not the highest asked for.`
+      ? `${name} would, if level ${most} of ${skill} were not the highest allowed.`
       : `${name} would with ${skill} at level ${least}${level === 0 ? '' : ` instead of ${level}`}.`,
   reach: (name: string, queue: string) => `${name} would, if they served ${queue} by now.`,
   openPerson: 'Open this person',
@@ -225,13 +225,13 @@ export const ways = {
   whenFull: 'Newcomers when it is full',
   longest: 'Longest wait, seconds',
   longestHelp: 'Empty: as long as it takes. An offer that is out ends first',
-  afterLongest: 'Who has waited that long',
+  afterLongest: 'Those who have waited that long',
   away: 'are told so and rejected',
   goesTo: (queue: string) => `go on to ${queue}`,
   ends: (seconds: number, to: string | null) =>
     to === null
-      ? `After ${seconds} s who still waits is told so and rejected.`
-      : `After ${seconds} s who still waits goes on to ${to}.`,
+      ? `After ${seconds} s those still waiting are told so and rejected.`
+      : `After ${seconds} s those still waiting go on to ${to}.`,
 }
 
 export const trial = {

@@ -42,7 +42,8 @@ export const lending = {
   takeBackOf: (what: string) => `Take back: ${what}`,
   done: 'Done. It ends by itself, or with “Take back”.',
   none: 'Serves every queue from the start.',
-  lacks: (skill: string, level: number) => `Give ${skill} at level ${level} for as long, as the queue asks for it`,
+  lacks: (skill: string, level: number) =>
+    `Give ${skill} at level ${level} for the same time, as the queue requires it`,
 } as const
 
 export const seatWords = {
@@ -62,11 +63,7 @@ export const seatWords = {
     `${method}, ${waiting === 0 ? 'nobody waits' : `${waiting} ${waiting === 1 ? 'waits' : 'wait'}`}`,
   closed: 'closed now',
   person: (free: boolean, able: boolean, taken: number, slots: number) =>
-    !able
-      ? 'lacks a skill that is asked for'
-      : free
-        ? `has room, ${taken} of ${slots}`
-        : `no room now, ${taken} of ${slots}`,
+    !able ? 'lacks a required skill' : free ? `has room, ${taken} of ${slots}` : `no room now, ${taken} of ${slots}`,
   nothingFound: 'No one who could take it matches.',
   cancel: 'Cancel',
   passed: (name: string, to: string) => `${name} is transferred to ${to}.`,

@@ -9,13 +9,12 @@ export const texts = {
   nextOpening: 'the next opening',
   /** As how many texts it goes out, and how many signs the last one still takes. */
   parts: (parts: number, left: number) => `${count(parts, 'text', 'texts')}, ${left} left`,
-  wide: 'With a sign outside the usual alphabet a text holds 70 signs.',
-  stopped: (name: string) =>
-    `${name} wants no more texts from this number, and gets none. They come again when they text START.`,
+  wide: 'With a character outside the standard alphabet, a text holds 70 characters.',
+  stopped: (name: string) => `${name} has opted out of texts from this number. They resume when they text START.`,
   /** In the place of what came along and is none of what is taken. */
   leftOut: {
-    texts: (name: string) => `[${name}: not taken. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are.]`,
-    email: (name: string) => `[${name}: not taken. Only pictures and PDF files of at most 5 MB are.]`,
+    texts: (name: string) => `[${name}: not accepted. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are.]`,
+    email: (name: string) => `[${name}: not accepted. Only pictures and PDF files of at most 5 MB are.]`,
   },
   withPicture: 'Goes as a picture message (MMS).',
   under: (customer: string, line: string) => `${customer} to ${line}`,
@@ -35,9 +34,9 @@ export const phone = {
   send: 'Send',
   unreadable: 'The file could not be read. Choose it again.',
   network: 'The network',
-  delay: 'A text or an email takes, seconds',
+  delay: 'Delivery time of a text or an email, seconds',
   fails: 'Do not arrive, percent',
-  up: 'Takes texts and email',
-  down: 'The network takes nothing: what is sent waits until it does.',
+  up: 'Accepts texts and email',
+  down: 'The network accepts nothing: messages wait until it does.',
   set: 'Set',
 } as const

@@ -80,8 +80,8 @@ describe('an emergency closing', () => {
   })
 
   test.each([
-    [{ scope: 'planet' }, 'What closes: choose one of the list.'],
-    [{ waiting: 'gone' }, 'Those waiting: choose one of the list.'],
+    [{ scope: 'planet' }, 'What closes: choose one from the list.'],
+    [{ waiting: 'gone' }, 'Those waiting: choose one from the list.'],
     [{ talking: undefined }, 'Conversations: choose one.'],
     [{ evacuate: undefined }, 'Evacuate: say whether.'],
     [{ announcement: 'x'.repeat(501) }, 'Announcement: write at most 500 characters.'],

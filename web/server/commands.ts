@@ -32,7 +32,7 @@ const mostOfMail = 20_000
 const text = yup.string().max(mostOfMessage, 'Write at most 4,000 characters.')
 const instant = (name: string) => yup.number().integer().required(`${name}: give an instant.`)
 const oneOf = <T extends string>(values: readonly T[], name: string) =>
-  yup.string().oneOf(values, `${name}: choose one of the list.`).required(`${name}: choose one.`)
+  yup.string().oneOf(values, `${name}: choose one from the list.`).required(`${name}: choose one.`)
 
 /** What a person's browser may ask for: the shape of each body at the edge. */
 const bodies = {
@@ -122,7 +122,7 @@ const bodies = {
     agentId: id,
     interactionId: id,
     dispositionId: yup.string().max(200).nullable().default(null),
-    mood: yup.string().oneOf(moods, 'Mood: choose one of the list.').nullable().default(null),
+    mood: yup.string().oneOf(moods, 'Mood: choose one from the list.').nullable().default(null),
     notes: yup.string().max(20_000, 'Notes hold at most 20,000 characters.').default(''),
   }),
   finishWrapUp: yup.object({ agentId: id, interactionId: id }),

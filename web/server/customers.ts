@@ -140,7 +140,7 @@ export const customerShape = yup.object({
   notes: yup.string().trim().max(2000, 'Notes: use at most 2,000 characters.').default(''),
   tags: tagsShape,
   language: languageShape,
-  needs: yup.array().of(yup.string().oneOf(customerNeeds, 'Needs: choose of the list.').required()).default([]),
+  needs: yup.array().of(yup.string().oneOf(customerNeeds, 'Needs: choose from the list.').required()).default([]),
   fields: yup.lazy((fields: unknown) =>
     yup.object(
       Object.fromEntries(
@@ -182,7 +182,7 @@ export async function saveCustomer(
 }
 
 export const mergeShape = yup.object({
-  otherId: yup.string().max(200).required('Customer: choose who turned out to be the same.'),
+  otherId: yup.string().max(200).required('Customer: choose who is the same person.'),
 })
 
 /** The other turns out to be this customer: what is theirs is read together from then on, and nothing is lost. */

@@ -39,6 +39,6 @@ export async function saveLevels(runtime: Runtime, who: Who, input: unknown): Pr
   const people = new Set<string>(document.people.map(({ id }) => id))
   const skills = new Set<string>(document.skills.map(({ id }) => id))
   if (read.levels.some(({ personId, skillId }) => !people.has(personId) || !skills.has(skillId)))
-    throw notValid('unknownPerson', 'Levels: somebody, or a skill, is no longer in the plan. Load it anew.', 'levels')
+    throw notValid('unknownPerson', 'Levels: somebody, or a skill, is no longer in the plan. Reload it.', 'levels')
   return publish(runtime, who, read.draft, 'Skill levels', { kind: 'levels', levels: read.levels })
 }

@@ -76,7 +76,7 @@ test('records are found by the query, and wrong queries are told of', async () =
   expect(await found({ outcome: 'abandoned', channel: 'voice' })).toEqual([])
   // Of a private team that is none of theirs nobody finds anything.
   expect(await found({}, 'sup')).toEqual(['r1'])
-  await expect(found({ channel: 'smoke' })).rejects.toThrow('Channel: choose one of the list.')
+  await expect(found({ channel: 'smoke' })).rejects.toThrow('Channel: choose one from the list.')
 })
 
 test('one record has the answers that count, in their order, and who checked who it is', async () => {

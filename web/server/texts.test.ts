@@ -191,7 +191,7 @@ test('a text has as many messages as pictures, in order; what is not taken is to
   expect(bodies.map(({ contentId }) => contentId)).toEqual(['text-mms-words', 'text-mms.2-words'])
   const { rows } = await web.$client.query(`select body from content where id = 'text-mms-words'`)
   expect(rows).toEqual([
-    { body: 'My bag\n[clip.mp4: not taken. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are.]' },
+    { body: 'My bag\n[clip.mp4: not accepted. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are.]' },
   ])
   expect(await readAttachment(web, 'text-mms-words')).toEqual({
     interactionId: 'text-mms',
@@ -347,7 +347,7 @@ describe('email', () => {
     )
     expect(rows).toEqual([
       {
-        body: 'It is blue.\n[run.sh: not taken. Only pictures and PDF files of at most 5 MB are.]',
+        body: 'It is blue.\n[run.sh: not accepted. Only pictures and PDF files of at most 5 MB are.]',
         subject: 'My bag',
         file: 'ticket.pdf',
       },

@@ -19,7 +19,7 @@ export function signedId({ headers }: { headers: Headers }, body: string, key: s
   if (!id || !timestamp || !given)
     throw refuse('noSignature', 'Sign the message: webhook-id, webhook-timestamp and webhook-signature are needed.')
   if (!/^\d{1,12}$/.test(timestamp) || Math.abs(nowSeconds - Number(timestamp)) > mostAgeSeconds)
-    throw refuse('tooOld', 'The time stamp is more than five minutes from now. Sign it anew.')
+    throw refuse('tooOld', 'The time stamp is more than five minutes from now. Sign it again.')
   const wanted = signatureOf(key, id, timestamp, body)
   // While a key is being changed there may be several signatures, with a blank between.
   if (!given.split(' ').some((one) => isSame(one, wanted))) throw refuse('badSignature', 'The signature does not hold.')

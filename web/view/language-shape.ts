@@ -13,4 +13,4 @@ export const languageShape = yup
   .string()
   .nullable()
   .default(null)
-  .test('bcp47', 'Language: choose one of the list.', (value) => value == null || isLanguage(value))
+  .test('bcp47', 'Language: choose one from the list.', (value) => value == null || isLanguage(value))

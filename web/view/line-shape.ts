@@ -23,7 +23,7 @@ export interface StockView {
 export const lineShape = yup.object({
   id,
   name: name('the line'),
-  channel: yup.string().oneOf(lineChannels, 'What it is: choose one of the list.').required(),
+  channel: yup.string().oneOf(lineChannels, 'Kind of line: choose one from the list.').required(),
   on: yup.boolean().required(),
   queueIds: yup
     .array()
@@ -47,7 +47,7 @@ export const lineShape = yup.object({
             (value) => value == null || e164(value) === value,
           ),
     ),
-  requirements: yup.array().of(bounds).max(20, 'Skills asked for: use at most 20.').default([]),
+  requirements: yup.array().of(bounds).max(20, 'Required skills: use at most 20.').default([]),
   priority: yup
     .number()
     .integer('Priority: choose a whole number.')

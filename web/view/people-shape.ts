@@ -26,7 +26,7 @@ const whole = (what: string, least: number, most: number) =>
 export const stateShape = yup.object({
   id,
   name: name('the state'),
-  admits: yup.array().of(yup.string().oneOf(channels, 'Channels: choose of the list.').required()).required(),
+  admits: yup.array().of(yup.string().oneOf(channels, 'Channels: choose from the list.').required()).required(),
   choosable: yup.boolean().required(),
   signedOut: yup.boolean().required(),
   mostMinutes: whole('Longest minutes', 1, 1440).nullable().defined(),
@@ -37,7 +37,7 @@ export const stateShape = yup.object({
 })
 
 const channelLimit = yup.object({
-  slots: whole('Slots of one', 1, 20).required(),
+  slots: whole('Slots each', 1, 20).required(),
   most: whole('Most at once', 0, 20).required(),
   alone: yup.boolean().required(),
   beside: yup.array().of(yup.string().oneOf(channels).required()).required(),
@@ -90,8 +90,8 @@ const words = yup
   .required()
 
 const needTerms = yup.object({
-  requirements: yup.array().of(bounds).max(20, 'Needs: ask for at most 20 skills.').default([]),
-  patience: whole('Times as long', 1, 10).required(),
+  requirements: yup.array().of(bounds).max(20, 'Needs: require at most 20 skills.').default([]),
+  patience: whole('Patience', 1, 10).required(),
 })
 
 /** What the whole centre goes by, with its lists of reasons and dispositions. */
@@ -99,8 +99,8 @@ export const centreShape = yup.object({
   id,
   name: name('the centre'),
   order: yup.string().oneOf(['lateness', 'oldestFirst'], 'Order: choose one.').required(),
-  defaultTargetSeconds: whole('Target without one', 1, 86_400).required(),
-  retryAfterSeconds: whole('Offered anew after', 1, 3600).required(),
+  defaultTargetSeconds: whole('Default answer target', 1, 86_400).required(),
+  retryAfterSeconds: whole('Offered again after', 1, 3600).required(),
   agentGraceSeconds: whole('Agent grace', 0, 3600).required(),
   customerGraceSeconds: whole('Customer grace', 0, 3600).required(),
   preferredSeconds: whole('Waits for one person', 0, 3600).required(),
@@ -115,7 +115,7 @@ export const centreShape = yup.object({
   mailEndAfterRestSeconds: whole('Email over after', 60, 7_776_000).required(),
   recordingDays: whole('Recordings are kept', 1, 3650).required(),
   journalDays: whole('Journal at hand', 92, 3650).required(),
-  backWithinSeconds: whole('Back within', 0, 86_400).required(),
+  backWithinSeconds: whole('Cut-off callers return within', 0, 86_400).required(),
   ringSeconds: whole('A call rings', 5, 300).required(),
   callsFrom: clock('Customers are called from').required(),
   callsTo: clock('Customers are called until')
@@ -126,7 +126,7 @@ export const centreShape = yup.object({
     }),
   consentNeeded: yup.boolean().default(false),
   recoverStateId: yup.string().max(200).nullable().default(null),
-  recoverMinutes: whole('To recover', 0, 240).default(5),
+  recoverMinutes: whole('Recovery time', 0, 240).default(5),
   abuseWarning: yup
     .string()
     .trim()

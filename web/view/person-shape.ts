@@ -17,7 +17,7 @@ export const personShape = yup.object({
     .required('Address: give the one to sign in with.'),
   roles: yup
     .array()
-    .of(yup.string().oneOf(roles, 'Roles: choose of the list.').required())
+    .of(yup.string().oneOf(roles, 'Roles: choose from the list.').required())
     .min(1, 'Roles: choose at least one.')
     .required(),
   siteId: ref,

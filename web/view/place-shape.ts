@@ -28,11 +28,14 @@ export const shiftShape = hoursShape.concat(
         interval.concat(
           yup.object({
             weekday: yup.number().integer().min(1).max(7).required(),
-            kind: yup.string().oneOf(pauseKinds, 'Planned within it: choose break, meal or training.').required(),
+            kind: yup
+              .string()
+              .oneOf(pauseKinds, 'Breaks, meals and training: choose break, meal or training.')
+              .required(),
           }),
         ),
       )
-      .max(500, 'Planned within it: use at most 500.')
+      .max(500, 'Breaks, meals and training: use at most 500.')
       .required(),
     personIds,
   }),

@@ -24,7 +24,7 @@ const level = (name: string) =>
     .required(`${name}: choose a level.`)
 
 export const bounds = yup.object({
-  skillId: yup.string().max(200).required('Skills asked for: choose a skill.'),
+  skillId: yup.string().max(200).required('Required skills: choose a skill.'),
   least: level('At least'),
   most: level('At most'),
 })
@@ -69,7 +69,7 @@ export const queueShape = yup.object({
     .of(yup.object({ afterSeconds: after, agentIds: ids, teams }))
     .max(20, 'As the wait goes on: use at most 20 steps.')
     .default([]),
-  requirements: yup.array().of(bounds).max(20, 'Skills asked for: use at most 20.').default([]),
+  requirements: yup.array().of(bounds).max(20, 'Required skills: use at most 20.').default([]),
   relaxations: yup
     .array()
     .of(bounds.concat(yup.object({ afterSeconds: after })))
@@ -85,11 +85,11 @@ export const queueShape = yup.object({
     .object({
       percent: yup
         .number()
-        .typeError('Answer target: give a number of percent.')
-        .integer('Answer target: give whole percent.')
+        .typeError('Answer target: give a percentage.')
+        .integer('Answer target: give a whole percentage.')
         .min(1, 'Answer target: give at least 1 %.')
         .max(100, 'Answer target: give at most 100 %.')
-        .required('Answer target: give a number of percent.'),
+        .required('Answer target: give a percentage.'),
       seconds: seconds('Answer target', 1, 86_400),
     })
     .nullable()

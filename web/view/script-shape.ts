@@ -36,9 +36,9 @@ const step = yup.object({
         text: yup
           .string()
           .trim()
-          .min(1, 'Answer: write it, or take it away.')
+          .min(1, 'Answer: write it, or remove it.')
           .max(80, 'Answer: use at most 80 characters.')
-          .required('Answer: write it, or take it away.'),
+          .required('Answer: write it, or remove it.'),
         to: way('Answer'),
       }),
     )
@@ -49,7 +49,7 @@ const step = yup.object({
     )
     .test(
       'once',
-      'Answers: give each but once.',
+      'Answers: give each only once.',
       (all) => new Set((all ?? []).map(({ text }) => text)).size === (all ?? []).length,
     ),
   to: way('Step'),

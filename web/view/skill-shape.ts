@@ -23,7 +23,7 @@ export const skillShape = yup.object({
   asked: yup
     .array()
     .of(yup.object({ queueId: yup.string().max(200).required(), least: level, most: level }))
-    .max(1000, 'Queues that ask for it: choose at most 1,000.')
+    .max(1000, 'Queues that require it: choose at most 1,000.')
     .required(),
 })
 

@@ -18,7 +18,7 @@ test('what a shape has no words for is named as people name it, with the remedy'
     kind: yup.string().oneOf(['a', 'b']),
   })
   expect(said(schema, { ringSeconds: 1.5, queueId: '', name: 'four', kind: 'c' }).sort()).toEqual([
-    'Kind: choose one of the list.',
+    'Kind: choose one from the list.',
     'Name of the line: use at most 3 characters.',
     'Queue: give a value.',
     'Ring seconds: give 5 or more.',

@@ -36,13 +36,13 @@ setLocale({
     required: says('give a value.'),
     defined: says('give a value.'),
     notNull: says('give a value.'),
-    oneOf: says('choose one of the list.'),
-    notType: says('this is not of the kind asked for. Give another.'),
+    oneOf: says('choose one from the list.'),
+    notType: says('this is not of the right kind. Give another.'),
   },
   string: {
     min: withNumber((limit) => `use at least ${limit} characters.`),
     max: withNumber((limit) => `use at most ${limit} characters.`),
-    matches: says('this does not have the form asked for. Change it.'),
+    matches: says('this does not have the right form. Change it.'),
     email: says('give an email address.'),
   },
   number: {

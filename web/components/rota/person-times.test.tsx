@@ -65,7 +65,7 @@ test('an absence is drawn and its effect told while it is typed, then entered', 
   show({}, act)
   await type('From', '2027-03-16')
   expect(days()).toContain('Tue 16 Maraway, as typed')
-  expect(screen.getByText('Takes 8 h of the shift away.')).toBeTruthy()
+  expect(screen.getByText('Takes 8 h off the shift.')).toBeTruthy()
   expect(screen.getByText('Nobody else is there.')).toBeTruthy()
   await type('Until (included)', '2027-03-15')
   expect(screen.queryByText(/of the shift away/)).toBeNull()
@@ -90,8 +90,8 @@ test('an absence is drawn and its effect told while it is typed, then entered', 
 test('one that overlaps another, or touches no working time, is said to', async () => {
   show({ absences: [sick] })
   await type('From', '2027-03-15')
-  expect(screen.getByText('It overlaps an absence that is there already.')).toBeTruthy()
-  expect(screen.getByText('It touches no working time.')).toBeTruthy()
+  expect(screen.getByText('It overlaps another absence.')).toBeTruthy()
+  expect(screen.getByText('It covers no working time.')).toBeTruthy()
 })
 
 test('what is refused is shown, and the entry stays', async () => {

@@ -56,7 +56,7 @@ test.each([
   [['Name', 'Lead'], ['Care desk', 'cleo@skerrow.example'], 2, 'Lead: there is no “cleo@skerrow.example”.'],
   [['Name', 'Private'], ['Care desk', 'perhaps'], 2, 'Private: “perhaps” is neither yes nor no.'],
   [['Name', 'Lead'], ['', 'ben@skerrow.example'], 2, 'Name: it is empty.'],
-  [['Team'], ['Care desk'], 1, 'there is no column “Name”, by which teams are known.'],
+  [['Team'], ['Care desk'], 1, 'there is no column “Name”, which identifies teams.'],
 ])('%j with %j says which row, and changes nothing', (header, row, at, text) => {
   expect(read(header, row)).toMatchObject({ changes: [], faults: [{ row: at, text }] })
 })
