@@ -35,6 +35,13 @@ export function requireEnd(place: Pick<Runtime, 'follower'>, who: Who, interacti
   if (end !== who.id) inHand(place, who, interactionId)
 }
 
+/** Throws unless it is a simulated agent's own end of the call: a carrier speaks for nobody else. */
+export function requireRobotEnd(place: Pick<Runtime, 'follower'>, agentId: string, interactionId: string): void {
+  const person = place.follower.people.get(agentId)
+  if (person?.simulated !== true) throw notAllowed()
+  requireEnd(place, person, interactionId, agentId)
+}
+
 /** Throws where the block was asked for by an agent whom who asks may not see the work of. */
 export function requireBlockRequest({ follower }: Pick<Runtime, 'follower'>, who: Who, interactionId: string): void {
   const request = follower.state.blockRequests.find((one) => one.interactionId === interactionId)

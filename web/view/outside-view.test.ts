@@ -1,4 +1,4 @@
-import { mailThreadsOf, threadsOf, type PhoneTextView } from './outside-view.ts'
+import { mailThreadsOf, namedBy, threadsOf, type PhoneTextView } from './outside-view.ts'
 
 const text = (from: string, to: string, at: number): PhoneTextView => ({
   id: `${from}${to}${at}`,
@@ -32,4 +32,17 @@ test('email is by the other address and what it is about, whoever answered', () 
     ['a', 'My bag', [1, 3]],
     ['a', 'My ticket', [2]],
   ])
+})
+
+test('a number that two lines share has the name of the line that was chosen', () => {
+  const number = '+442079460100'
+  const lines = [
+    { number, name: 'Texts', channel: 'sms' as const },
+    { number, name: 'Bookings', channel: 'voice' as const },
+    { number: '+442079460101', name: 'Freight', channel: 'voice' as const },
+  ]
+  expect(namedBy(lines, number, 'voice')).toBe('Bookings')
+  expect(namedBy(lines, number, 'sms')).toBe('Texts')
+  expect(namedBy(lines, '+442079460101', 'sms')).toBe('Freight')
+  expect(namedBy(lines, '+442079460999', 'voice')).toBe('+44 20 7946 0999')
 })

@@ -1,4 +1,5 @@
 // What the simulated devices of Outside show.
+import { shownNumber } from '@eudromos/core/numbers'
 import { matterOf } from './mail.ts'
 
 export interface PhoneView {
@@ -82,3 +83,8 @@ export function threadsOf(
   const newest = (all: readonly PhoneTextView[]): number => all.at(-1)?.at ?? 0
   return [...threads].map(([other, texts]) => ({ other, texts })).sort((a, b) => newest(b.texts) - newest(a.texts))
 }
+
+/** What a number is called where it is called, or texted: it can be that of two lines. A number of no line is itself. */
+export const namedBy = (lines: readonly PhoneLine[], number: string, by: 'voice' | 'sms'): string =>
+  (lines.find((line) => line.number === number && line.channel === by) ?? lines.find((line) => line.number === number))
+    ?.name ?? shownNumber(number)

@@ -12,7 +12,7 @@ import { shownNumber } from '@eudromos/core/numbers'
 import { prepareVoices } from '../../../components/call/spoken.ts'
 import { useFetched, useInBrowser } from '../../../components/fetched.ts'
 import { phone as t } from '../../../messages/texts.ts'
-import { threadsOf, type PhoneLine, type PhoneTextView, type PhoneView } from '../../../view/outside-view.ts'
+import { namedBy, threadsOf, type PhoneLine, type PhoneTextView, type PhoneView } from '../../../view/outside-view.ts'
 import { DeviceRoom } from '../device-room.tsx'
 import { CallScreen } from './call-screen.tsx'
 import { Calls, useCall } from './calls.tsx'
@@ -78,12 +78,7 @@ function Handset({ own, to, lines, zone, clockMs, onTo }: HandsetProps) {
   const url = `/api/outside/phones/${encodeURIComponent(own)}/texts`
   const { value, error } = useFetched<{ texts: readonly PhoneTextView[] }>(url, { everyMs: 1000, keep: true })
   const threads = threadsOf(own, value?.texts ?? [])
-  // One number can be that of two lines: calls by one, texts by the other.
-  const named = (number: string, by: 'voice' | 'sms'): string =>
-    (
-      lines.find((line) => line.number === number && line.channel === by) ??
-      lines.find((line) => line.number === number)
-    )?.name ?? shownNumber(number)
+  const named = (number: string, by: 'voice' | 'sms'): string => namedBy(lines, number, by)
   const open = threads.find(({ other }) => other === to)
   const unwritten = lines.filter(
     ({ number, channel }) => channel === 'sms' && !threads.some(({ other }) => other === number),

@@ -1,9 +1,9 @@
 import * as yup from '../../../../../view/yup.ts'
 import { passSignal } from '../../../../../server/calls.ts'
 import { requireCarrier } from '../../../../../server/gateway.ts'
-import { requireEnd } from '../../../../../server/hands.ts'
+import { requireRobotEnd } from '../../../../../server/hands.ts'
 import { readJson } from '../../../../../server/limits.ts'
-import { answering, notAllowed } from '../../../../../server/problem.ts'
+import { answering } from '../../../../../server/problem.ts'
 import { runtime } from '../../../../../server/runtime.ts'
 
 const shape = yup.object({
@@ -18,9 +18,7 @@ export const POST = (request: Request): Promise<Response> =>
     const input = await readJson(request)
     const { agentId, interactionId } = await shape.validate(input)
     const place = await runtime()
-    const person = place.follower.people.get(agentId)
-    if (person?.simulated !== true) throw notAllowed()
-    requireEnd(place, person, interactionId, agentId)
+    requireRobotEnd(place, agentId, interactionId)
     await passSignal(place, interactionId, agentId, input)
     return new Response(null, { status: 204 })
   })
