@@ -98,7 +98,7 @@ export async function readSplitting(database: Database, id: string, askedIds: re
 
 /**
  * The customer is one of their own again, with whoever had turned out to be them, and with the conversations that are over and
- * were held since by numbers of theirs alone; false where they were.
+ * have come since by numbers of theirs alone; false where they were.
  */
 export async function splitCustomer(database: Database, id: string): Promise<boolean> {
   const { rows } = await database.$client.query<{ split: boolean }>({

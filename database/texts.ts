@@ -62,7 +62,7 @@ export async function takeDueTexts(database: Database, limit: number, leaseSecon
 
 /**
  * Notes that the customer of a number wants no texts from a line, or wants them again, and puts the answer to that on its
- * way. The same id a second time is the same wish: it changes nothing any more.
+ * way. The same id a second time is the same request: it changes nothing any more.
  */
 export async function obeyOrder(
   database: Database,

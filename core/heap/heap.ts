@@ -54,7 +54,7 @@ export class Heap<T> {
     for (const { item } of this.nodesInOrder()) yield item
   }
 
-  /** Likewise, with keys and ties. */
+  /** The items in order with their keys and ties, lazily. The heap must not change meanwhile. */
   *nodesInOrder(): Generator<HeapNode<T>> {
     const first = this.nodes[0]
     if (first === undefined) return

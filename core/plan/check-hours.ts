@@ -84,7 +84,7 @@ function checkShifts(find: Find, hours: PlanHours, document: PlanDocument, at: I
   }
 }
 
-/** Likewise with a shift, worked by these people. */
+/** What is wrong with a shift, or odd, where these people work it. */
 export const checkShift = (
   shift: Shift,
   personIds: readonly string[],
@@ -101,7 +101,7 @@ export const checkShift = (
       }
   })
 
-/** Likewise with a site, at which these people sit. */
+/** What is wrong with a site, or odd, where these people work at it. */
 export const checkSite = (
   site: Site,
   personIds: readonly string[],

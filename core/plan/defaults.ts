@@ -107,7 +107,7 @@ export const plainCentre: Pick<CentreSettings, PlainCentre> = {
   recoverMinutes: 5,
 }
 
-/** Likewise, of what only pages go by. */
+/** Of a centre that has said nothing of these, which only pages use. */
 export const plainCentreWords: Pick<PlanDocument['centre'], 'abuseWarning' | 'customerFields' | 'needs'> = {
   abuseWarning: 'Please do not speak to me like this. If it goes on I will end this conversation.',
   customerFields: [],
@@ -126,7 +126,7 @@ export const plainLine: Pick<Line, 'requirements' | 'priority' | 'hoursId' | 'ta
   tags: [],
 }
 
-/** Likewise as it is planned. */
+/** Of a planned line of which nothing more is said. */
 export const plainPlannedLine: Omit<PlannedLine, 'id' | 'name' | 'channel' | 'queueIds'> = {
   ...plainLine,
   on: true,
@@ -144,7 +144,7 @@ export const plainPerson: Pick<PlanPerson, 'siteId' | 'shiftId' | 'teamId' | 'ti
   skills: [],
 }
 
-/** Of a presence state likewise. */
+/** Of a presence state of which nothing more is said. */
 export const plainState: Pick<PresenceState, 'mostMinutes' | 'teamIds'> & StateLook = {
   mostMinutes: null,
   teamIds: [],

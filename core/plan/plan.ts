@@ -119,10 +119,10 @@ export interface CentreSettings {
   readonly restAfterSilenceSeconds: number | null
   /** How long a conversation rests before it is over. */
   readonly endAfterRestSeconds: number
-  /** Likewise of text threads, whose customers are not asked. */
+  /** After how much silence a text thread rests (null: never), and after how much rest it is over. Nobody is asked. */
   readonly textRestAfterSeconds: number | null
   readonly textEndAfterRestSeconds: number
-  /** Likewise of email. */
+  /** After how much silence an email thread rests (null: never), and after how much rest it is over. */
   readonly mailRestAfterSeconds: number | null
   readonly mailEndAfterRestSeconds: number
   /** Set when an agent lets an offer run out. */

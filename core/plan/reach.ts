@@ -43,7 +43,7 @@ export const peopleOf = ({
   ...new Set([...agentIds, ...laterReaches.flatMap((reach) => reach.agentIds)]),
 ]
 
-/** Likewise of a queue as it is planned, with the people of its teams. */
+/** Everybody whom a planned queue offers to, sooner or later, with the people of its teams, each once and in its order. */
 export const reachedBy = (
   queue: Pick<PlannedQueue, 'agentIds' | 'laterReaches' | 'teams'>,
   document: Members,

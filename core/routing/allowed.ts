@@ -10,7 +10,7 @@ export const personMay = (state: State, { actor }: Command, capability: Capabili
 /** The person who asks, for the journal; null where it is the program itself. */
 export const askedBy = ({ actor }: Command): PersonId | null => (actor.kind === 'person' ? actor.id : null)
 
-/** Likewise, or the program itself. */
+/** Whether who asks is such a person, or the program itself. */
 export const actorMay = (state: State, command: Command, capability: Capability): boolean =>
   command.actor.kind === 'system' || personMay(state, command, capability)
 
@@ -57,7 +57,7 @@ type OwnWork =
   | 'dialCustomer'
   | 'stopDialling'
 
-/** Likewise, in this phase. */
+/** Decides work of an agent on an interaction that they have and that is in this phase; refuses it otherwise. */
 export function withWork(
   state: State,
   command: Command<OwnWork>,

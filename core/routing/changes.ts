@@ -32,7 +32,7 @@ const kindOf: Partial<Record<Ground['criterion'], ChangeKind>> = {
 /**
  * Single changes after which somebody could be offered the interaction at once, at most five: by kind in a fixed order,
  * within a kind whom the queue's method prefers. None where somebody could be offered it already, where nobody can be
- * (a message before the opening, a queue held in an emergency, an open list, a queue assigned by hand), or where no single change is enough.
+ * (a message before the opening, a queue closed in an emergency, an open list, a queue assigned by hand), or where no single change is enough.
  */
 export function changesFor(state: State, interactionId: string, most = 5): Change[] {
   const interaction = state.interactions.get(interactionId)

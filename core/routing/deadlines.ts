@@ -59,7 +59,7 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
     case 'step':
     case 'match':
       throw new Error(`${kind} is no deadline of its own`)
-    case 'wish':
+    case 'preference':
       return [event('preferenceLapsed', at, { interactionId: id, cause: 'time' })]
     case 'loan':
       return endLayer(state, 'loan', id, 'time', at)

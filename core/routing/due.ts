@@ -9,7 +9,7 @@ export type DeadlineKind =
   | 'step'
   /** No deadline of its own: somebody to offer it to is looked for, whatever fell due. */
   | 'match'
-  | 'wish'
+  | 'preference'
   | 'longestWait'
   | 'wrapUp'
   | 'silence'

@@ -1,4 +1,4 @@
-// From hand to hand other than by the match: open lists, by hand, moved, transferred, and wishes for one agent.
+// From hand to hand other than by the match: open lists, by hand, moved, transferred, and reserved for one agent.
 import type { Queue } from '../plan/index.ts'
 import { TestCentre, testPlan, testQueue, type TestPlanOptions } from '../testing/index.ts'
 import { groundsOf, openOffer, visitOf } from './index.ts'
@@ -153,7 +153,7 @@ describe('a transfer', () => {
     transfer(centre, { queueId: 'coaches' })
     expect(centre.state.priorityOf(centre.state.interaction('i1'), centre.at)).toBe(8)
   })
-  test('to one agent: nobody else while the wish lasts, then the queue', () => {
+  test('to one agent: nobody else while it is reserved, then the queue', () => {
     const centre = centreOf({}, { slots: 1, centre: { preferredSeconds: 20 } })
     withConversation(centre, 'ana')
     centre.arrive('i2', 'coaches')
@@ -179,7 +179,7 @@ describe('a transfer', () => {
     ['declines', (c: TestCentre) => decline(c)],
     ['signs out', (c: TestCentre) => c.do('setPresence', { agentId: 'cleo', stateId: 'offline' })],
     ['loses the connection', (c: TestCentre) => c.do('disconnectAgent', { agentId: 'cleo', connectionId: 'cleo-1' })],
-  ])('the wish lapses where the agent %s', (_, away) => {
+  ])('the preference lapses where the agent %s', (_, away) => {
     const centre = centreOf({}, { centre: { preferredSeconds: 15 } })
     withConversation(centre, 'ana')
     centre.ready('cleo')

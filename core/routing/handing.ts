@@ -24,7 +24,7 @@ export function bar(
   return failing === undefined ? null : refuse('agentCannot', { agentId, criterion: failing.criterion })
 }
 
-/** Likewise of one to whom it is passed on: its wait begins anew, with what the queue asks for at entry. */
+/** The first criterion that bars an agent to whom it is passed on: its wait begins again, with what the queue requires at entry. */
 function barToNext(state: State, agentId: AgentId, interaction: Interaction): Refusal | null {
   const queue = state.index.queue(visitOf(interaction).queueId)
   const { askedFor } = state.index.classOf(queue, wantsOf(interaction))

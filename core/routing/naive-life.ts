@@ -26,7 +26,7 @@ export class NaiveLife extends NaiveAway {
           { at: i.phase === 'wrapUp' ? i.dueAt : null, kind: 'wrapUp', id: i.id },
           { at: this.endsUnattended(i) ? i.graceDueAt : null, kind: 'customerGrace', id: i.id },
           { at: this.waits(i) ? i.retryDueAt : null, kind: 'round', id: i.id },
-          { at: this.waits(i) ? (i.preferred?.until ?? null) : null, kind: 'wish', id: i.id },
+          { at: this.waits(i) ? (i.preferred?.until ?? null) : null, kind: 'preference', id: i.id },
           { at: this.silenceDueAt(i), kind: 'silence', id: i.id },
           { at: i.guest?.way === 'asked' ? i.guest.dueAt : null, kind: 'consult', id: i.id },
           { at: i.phase === 'resting' ? i.restUntil : null, kind: 'rest', id: i.id },
@@ -195,7 +195,7 @@ export class NaiveLife extends NaiveAway {
     else if (kind === 'consult') i.guest = null
     else if (kind === 'dial') this.dialFailed(i, true, at)
     else if (kind === 'callback') this.callbackTimeCame(i, at)
-    else if (kind === 'wish') i.preferred = null
+    else if (kind === 'preference') i.preferred = null
     else if (kind === 'rest') this.drop(i)
     else if (kind === 'silence') this.silence(i, at)
     else {

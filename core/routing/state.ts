@@ -46,7 +46,7 @@ export class State {
   readonly queues = new Map<QueueId, QueueDay>()
   /** In the order in which they began; those that have ended stay for a while, as waits were counted with them. */
   stopgaps: Stopgap[] = []
-  /** Likewise. */
+  /** In the order in which they began; those that have ended stay for a while, as waits were counted with them. */
   emergencies: Emergency[] = []
   /** Of now and later, in the order in which they were entered. */
   absences: Absence[] = []
@@ -58,7 +58,7 @@ export class State {
   blockRequests: BlockRequest[] = []
   /** Those that last, in the order in which they began. */
   loans: Loan[] = []
-  /** Likewise. */
+  /** Those that last, in the order in which they began. */
   grants: Grant[] = []
   /** In the order in which it happened. */
   quarantined: readonly Quarantined[] = []
@@ -199,7 +199,7 @@ export class State {
     return this.priorityBy(interaction.priority, this.lookup.queues.get(visit.queueId), this.servedWaitMs(visit, at))
   }
 
-  /** Likewise, of one that has waited so long in this queue. */
+  /** The priority of one that has waited so long in this queue: its own or the queue's, risen with the wait. */
   priorityBy(own: number | null, queue: Queue | undefined, waitedMs: number): number {
     const first = own ?? queue?.priority ?? 1
     if (queue === undefined || queue.prioritySteps.length === 0) return first

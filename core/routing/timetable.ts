@@ -47,7 +47,7 @@ export class Timetable {
     const visit = visitOf(interaction)
     const unanswered = isUnanswered(interaction)
     this.set(of, 'answerWindow', id, phase === 'offered' ? (visit.offers.at(-1)?.dueAt ?? null) : null)
-    this.set(of, 'wish', id, unanswered ? (visit.preferred?.until ?? null) : null)
+    this.set(of, 'preference', id, unanswered ? (visit.preferred?.until ?? null) : null)
     this.set(of, 'round', id, unanswered ? visit.retryDueAt : null)
     this.set(of, 'customerGrace', id, endsUnattended(interaction) ? interaction.customerGraceDueAt : null)
     this.set(of, 'rest', id, phase === 'resting' ? interaction.restDueAt : null)

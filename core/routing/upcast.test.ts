@@ -92,6 +92,11 @@ test('settings and times that a plan called otherwise are read by their names of
     plan: { ...old, centre: { zone: 'UTC' } },
   } as unknown as Event)
   expect(before).toMatchObject({ plan: { centre: { preferredSeconds: 45 } } })
+  expect(
+    upcast({ type: 'deadlineQuarantined', v: 1, at: 5, kind: 'dayTurn', id: 'centre' } as unknown as Event),
+  ).toEqual({
+    ...{ type: 'deadlineQuarantined', v: 1, at: 5, kind: 'newDay', id: 'centre' },
+  })
   for (const [was, is] of Object.entries({ dayTurned: 'dayBegan', shiftTurned: 'shiftChanged' }))
     expect(upcast({ type: was, v: 1, at: 5 } as unknown as Event)).toEqual({ type: is, v: 1, at: 5 })
 })

@@ -10,6 +10,7 @@ import {
   type QueueId,
 } from '../plan/index.ts'
 import type { Command } from './commands.ts'
+import type { DeadlineKind } from './due.ts'
 import type { Event, EventType } from './events.ts'
 import type { EmergencyTerms } from './pieces.ts'
 
@@ -74,6 +75,9 @@ const renamed: Readonly<Record<string, EventType>> = {
   dayTurned: 'dayBegan',
   shiftTurned: 'shiftChanged',
 }
+
+/** What deadlines were called that a fault took out. */
+const renamedKinds: Readonly<Record<string, DeadlineKind>> = { dayTurn: 'newDay', wish: 'preference' }
 
 /** The agent for whom an interaction waits, by the name of today: of an event, and of what it came back with. */
 function preferredOfToday<T extends object>(written: T): T {
@@ -152,6 +156,9 @@ export function upcast(written: Event): Event {
     case 'messageSent':
       // Text threads are younger than the first version.
       return event.v >= 2 ? event : { ...event, v: 2, textLineId: null }
+    case 'interactionQuarantined':
+    case 'deadlineQuarantined':
+      return { ...event, kind: renamedKinds[event.kind] ?? event.kind }
     case 'requeued': {
       if (event.v >= 2) return event
       const { waitSince, ...rest } = event as First['requeued']

@@ -21,7 +21,7 @@ test('an abusive customer is warned, the chat is ended for it, a supervisor bloc
   await dialog.getByRole('checkbox', { name: 'Ask a supervisor to block them' }).check()
   await expectAccessible(ana)
   await dialog.getByRole('button', { name: 'End it for abuse' }).click()
-  await expect(ana.getByText(/You are offered nothing until \d\d:\d\d, to recover/)).toBeVisible()
+  await expect(ana.getByText(/You receive no work until \d\d:\d\d, to recover/)).toBeVisible()
   await expect(ana.getByRole('banner').getByText('Recovering', { exact: true })).toBeVisible()
   await expect(bay.getByText('A supervisor has been asked to block Brannoc Teale.')).toBeVisible()
   await bay.getByRole('button', { name: 'Finish wrap-up' }).click()

@@ -43,7 +43,7 @@ test('a customer writes, an agent answers, both talk, the agent ends and wraps u
   await wilma.reload()
   await expect(wilma.getByRole('log')).toContainText('Thank you')
 
-  // The agent's files come to the customer likewise, with words or without.
+  // The agent's files come to the customer too, with words or without.
   await bay.locator('input[type=file]').setInputFiles({ name: 'deck 5.png', mimeType: 'image/png', buffer: png })
   await expect(bay.getByText(/^deck 5\.png \(/)).toBeVisible()
   await expectAccessible(ana)

@@ -61,7 +61,9 @@ test('a week is drawn, moved, typed and copied, and its effect shows beside it',
   await expect(effects).toContainText('56 h open in a week.')
   await rosalind.getByLabel('Time zone').fill('Tokyo')
   await rosalind.getByRole('option', { name: 'Asia/Tokyo' }).click()
-  await expect(effects).toContainText('This goes by Asia/Tokyo; the people concerned sit at Port Ansel (Europe/Lisbon)')
+  await expect(effects).toContainText(
+    'This uses Asia/Tokyo, but the people concerned are at Port Ansel (Europe/Lisbon)',
+  )
   await expect(rosalind.getByText('UTC+09:00 now')).toBeVisible()
   await rosalind.getByLabel('Show in my zone').check()
   await expect(effects.getByRole('listitem')).toHaveCount(14)

@@ -128,7 +128,7 @@ test('a mailbox is made as a line: its address is checked, and no other’s', as
   await expect(rosalind.getByText('It has no address yet').first()).toBeVisible()
   const address = rosalind.getByRole('textbox', { name: 'Address' })
   await address.fill('bookings@skerrow.example')
-  await expect(rosalind.getByText('is that of Bookings mailbox').first()).toBeVisible()
+  await expect(rosalind.getByText('belongs to Bookings mailbox').first()).toBeVisible()
   await address.fill('storms@')
   await expect(rosalind.getByText('is not a valid email address').first()).toBeVisible()
   await address.fill('Storms@skerrow.example')

@@ -163,7 +163,7 @@ test('people are read from a file with its faults named, published together, and
   ])
   const rows = ['Name,Email,Tier', 'Kofi Asante,kofi-asante@skerrow.example,3', 'Nobody,no address,3']
   await chooser.setFiles({ name: 'people.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\r\n')) })
-  await expect(rosalind.getByText('Row 3: Email: “no address” is no address.')).toBeVisible()
+  await expect(rosalind.getByText('Row 3: Email: “no address” is not an address.')).toBeVisible()
   await expect(rosalind.getByText('Tier: nothing → 3')).toBeVisible()
   await rosalind.getByRole('button', { name: 'Publish 1 change' }).click()
   await expect(rosalind.getByText(/Published as version \d+\./)).toBeVisible()

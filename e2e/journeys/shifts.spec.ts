@@ -25,7 +25,7 @@ test('a shift is drawn with its pauses, and a site goes only with another in its
   await expect(pauses).toContainText('12:30 – 13:30')
   await rosalind.getByLabel('Time zone').fill('Hobart')
   await rosalind.getByRole('option', { name: 'Australia/Hobart' }).click()
-  await expect(effects).toContainText('This goes by Australia/Hobart; the people concerned sit at Port Ansel')
+  await expect(effects).toContainText('This uses Australia/Hobart, but the people concerned are at Port Ansel')
   await rosalind.getByRole('button', { name: 'Undo changes' }).click()
   await typeWhen(pauses, 'From', '18:00')
   await typeWhen(pauses, 'To', '18:15')

@@ -126,7 +126,7 @@ test('people by skills: edited by keyboard, read from a file with its faults nam
   const text = 'Person,Fares,French\r\nYara Solis,9,1\r\nNobody Known,1,1\r\nAna Mirel,3,2\r\n'
   await (await chooser).setFiles({ name: 'levels.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
   const dialog = rosalind.getByRole('dialog')
-  await expect(dialog).toContainText('It changes 2 levels; 1 stay as they are.')
+  await expect(dialog).toContainText('It changes 2 levels; 1 unchanged.')
   await expect(dialog).toContainText('Row 2: “9” is not a level.')
   await expect(dialog).toContainText('Row 3: nobody is called “Nobody Known”.')
   await expect(dialog).toContainText('Ana Mirel, Fares: none → 3')

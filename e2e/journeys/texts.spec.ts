@@ -42,7 +42,7 @@ test('a customer texts, an agent answers; what is not delivered is seen and sent
 
   await text(phone, 'STOP')
   await expect(phone.getByRole('log')).toContainText('You will get no more texts from this number.')
-  await expect(bay.getByText('Ilse wants no more texts from this number')).toBeVisible()
+  await expect(bay.getByText('Ilse has opted out of texts from this number')).toBeVisible()
   await expect(bay.getByRole('textbox')).toBeDisabled()
   await text(phone, 'Start')
   await expect(bay.getByRole('textbox')).toBeEnabled()

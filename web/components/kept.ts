@@ -6,7 +6,7 @@ const storeOf = (key: string): string => `eudromos.kept.${key}`
 /** It need not be kept any more: the centre has it now. */
 export const forgetKept = (key: string): void => sessionStorage.removeItem(storeOf(key))
 
-/** A switch that stays as it was set in this tab, likewise. */
+/** A switch that stays as it was set in this tab, kept there under `key`. */
 export function useKeptSwitch(key: string): readonly [boolean, (on: boolean) => void] {
   const [text, set] = useKept(key)
   return [text !== '', (on) => set(on ? 'on' : '')]

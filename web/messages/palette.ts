@@ -74,7 +74,7 @@ export const palette = {
     ['Which contact is served first', 'order lateness oldest'],
     ['Grace after a lost connection', 'grace disconnect'],
     ['When an offer is made again', 'retry refused'],
-    ['Transfers: wait for one agent, priority', 'wish transfer priority'],
+    ['Transfers: wait for one agent, priority', 'preferred transfer priority'],
     ['Longest wrap-up', 'after work time'],
     ['Silent customers: asked, resting, ended', 'silence idle timeout rest'],
     ['How long a customer’s telephone rings', 'ring seconds callback'],

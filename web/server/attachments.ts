@@ -52,7 +52,7 @@ export function checkedFile({ name, bytes }: { name: string; bytes: Buffer }, ca
   return { fileName: safeFileName(name), mediaType, bytes }
 }
 
-/** Likewise of a caller's message. */
+/** The media type of a caller's message. Throws where it is not sound that is accepted. */
 export function checkedSound(bytes: Buffer): string {
   if (bytes.subarray(0, 4).equals(Buffer.from('1a45dfa3', 'hex'))) return 'audio/webm'
   throw new ProblemError(problem(415, 'typeNotTaken', 'Type not taken', 'Only sound in WebM is accepted.'))

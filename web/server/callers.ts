@@ -47,7 +47,7 @@ export async function callerOf(
   return { line, addressId, customerId: customer?.id ?? fresh.customerId, terms: termsFor(follower, customer?.needs) }
 }
 
-/** Likewise of a call, with the queue that its line leads to: nobody chooses there. */
+/** Who calls which line, with the queue that it leads to: nobody chooses there. Throws where no line has the number. */
 export async function caller(
   runtime: Runtime,
   call: { readonly from: string; readonly to: string },

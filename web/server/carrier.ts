@@ -4,13 +4,13 @@ import * as yup from '../view/yup.ts'
 export interface Carrier {
   /** Hands a text over; the same id a second time is the same text. Throws where the carrier cannot be reached. */
   send(text: OutgoingText): Promise<Handed>
-  /** Hands an email over, likewise. */
+  /** Hands an email over; the same id a second time is the same email. Throws where the carrier cannot be reached. */
   mail(mail: OutgoingMail): Promise<Handed>
-  /** Has a number called; the same id a second time is the same call. Throws likewise. */
+  /** Has a number called; the same id a second time is the same call. Throws where the carrier cannot be reached. */
   call(call: OutgoingCall): Promise<Handed>
-  /** It is to ring no longer. Throws likewise. */
+  /** It is to ring no longer. Throws where the carrier cannot be reached. */
   hangUp(id: string): Promise<void>
-  /** The numbers that can be had from it, and those that are had. Throws likewise. */
+  /** The numbers that can be had from it, and those that are had. Throws where the carrier cannot be reached. */
   numbers(): Promise<StockNumber[]>
 }
 

@@ -20,7 +20,7 @@ export function inHand({ follower }: Pick<Runtime, 'follower'>, who: Who, intera
   return interaction
 }
 
-/** Likewise, but not where they are in it as a colleague who was asked: such a one has it not. */
+/** The interaction that a person has themself, not as a colleague who was asked into it. Throws otherwise. */
 export function inOwnHand(place: Pick<Runtime, 'follower'>, who: Who, interactionId: string): Interaction {
   const interaction = inHand(place, who, interactionId)
   if (interaction.guests.some(({ personId }) => personId === who.id)) throw notAllowed()
@@ -45,7 +45,7 @@ export function requireRobotEnd(place: Pick<Runtime, 'follower'>, agentId: strin
 /** Throws where the block was asked for by an agent whom who asks may not see the work of. */
 export function requireBlockRequest({ follower }: Pick<Runtime, 'follower'>, who: Who, interactionId: string): void {
   const request = follower.state.blockRequests.find((one) => one.interactionId === interactionId)
-  if (request !== undefined && !sightFor(follower, who.id).person(request.agentId)) throw notFound('This wish')
+  if (request !== undefined && !sightFor(follower, who.id).person(request.agentId)) throw notFound('This request')
 }
 
 /** Throws where it is a private team's that who asks may not look into. */

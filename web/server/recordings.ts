@@ -64,8 +64,8 @@ export async function choiceOf(
 }
 
 /**
- * Likewise at the customer's end, while the agent's page is gone: where every call is recorded, or this one was when that page
- * went. What the agent had paused is not gone on with.
+ * Begins a recording at the customer's end while the agent's page is gone, where every call is recorded or this one was when
+ * that page went. What the agent had paused stays paused.
  */
 export async function beginAtCustomer(runtime: Runtime, callId: string, input: unknown): Promise<void> {
   const { id } = await idShape.validate(input)

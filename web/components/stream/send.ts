@@ -52,13 +52,13 @@ async function answerOf(url: string, init?: RequestInit): Promise<Response> {
   )
 }
 
-/** Fetches JSON; likewise. */
+/** Fetches JSON. Throws Refused with what the server says against it. */
 export async function request<T>(url: string, init?: RequestInit): Promise<T> {
   const text = await (await answerOf(url, init)).text()
   return (text === '' ? null : JSON.parse(text)) as T
 }
 
-/** Fetches a file; likewise. */
+/** Fetches a file. Throws Refused with what the server says against it. */
 export const requestBytes = async (url: string): Promise<ArrayBuffer> => (await answerOf(url)).arrayBuffer()
 
 export const requestJson = <T>(url: string, method: string, body: unknown): Promise<T> =>
