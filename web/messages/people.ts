@@ -202,7 +202,8 @@ export const team = {
   servesNone: 'No queue offers to anybody of it.',
   tiers: 'By tier',
   tierLine: (tier: number | null, n: number) => `${tier === null ? 'without a tier' : `tier ${tier}`}: ${people(n)}`,
-  all: (n: number) => (n === 1 ? '1 team, as a table' : `All ${count(n, 'team', 'teams')}`),
+  all: (n: number) =>
+    n === 0 ? 'Teams, as a table' : n === 1 ? '1 team, as a table' : `All ${count(n, 'team', 'teams')}`,
   back: 'Back to the plan',
   shown: (n: number, all: number) =>
     n === all ? `${count(all, 'team', 'teams')}.` : `${n} of ${count(all, 'team', 'teams')}.`,

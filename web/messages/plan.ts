@@ -5,7 +5,8 @@ const queues = (n: number): string => count(n, 'queue', 'queues')
 
 export const bulk = {
   title: 'Queues',
-  all: (n: number) => (n === 1 ? '1 queue, as a table' : `All ${queues(n)}, side by side`),
+  all: (n: number) =>
+    n === 0 ? 'Queues, as a table' : n === 1 ? '1 queue, as a table' : `All ${queues(n)}, side by side`,
   back: 'Back to the plan',
   help: 'Tick queues to change one field of all of them at once; click one to open it.',
   helpReading: 'Click a queue to open it.',

@@ -36,7 +36,7 @@ export function roomText(gap: RoomGap, taken: number, slots: number): string {
         ? `at capacity: ${taken} of ${count(slots, 'slot', 'slots')}`
         : `has too little room: it needs ${gap.needs} slots, ${gap.free} of ${slots} free`
     case 'most':
-      return `has as many of these at once as they may have: ${gap.most}`
+      return gap.most === 0 ? 'may not have any of these' : `has as many of these at once as they may have: ${gap.most}`
     case 'alone':
       return gap.wants === 'carried'
         ? `has ${channelNames[gap.beside]}, which must be handled alone`

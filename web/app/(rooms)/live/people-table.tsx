@@ -33,7 +33,14 @@ interface PeopleTableProps {
   readonly onPerson: (personId: string) => void
 }
 
-const marked = (text: string, mark: string | null): string => (mark === null ? text : `${text} (${mark})`)
+/** What lasts for a while comes first, with how long: a narrow column shows only its beginning. */
+function markedFirst<T>(all: readonly T[], textOf: (one: T) => readonly [text: string, mark: string | null]): string {
+  const texts = all.map(textOf)
+  return [
+    ...texts.flatMap(([text, mark]) => (mark === null ? [] : [`${text} (${mark})`])),
+    ...texts.flatMap(([text, mark]) => (mark === null ? [text] : [])),
+  ].join(', ')
+}
 
 export function rowOf(person: PersonView, { plan, ...rest }: View, now: number): Row {
   const state = plan?.presenceStates.find(({ id }) => id === person.stateId)
@@ -49,18 +56,14 @@ export function rowOf(person: PersonView, { plan, ...rest }: View, now: number):
     load: t.load(person.carried.length, person.slots),
     taken: person.slots === 0 ? 0 : person.carried.length / person.slots,
     team: plan?.teams.find(({ id }) => id === person.teamId)?.name ?? '',
-    skills: person.skills
-      .map(({ skillId, level }) => {
-        const grant = person.grants.find((one) => one.skillId === skillId)
-        return marked(`${skillName(skillId)} ${level}`, grant === undefined ? null : t.forNow(until(grant.until)))
-      })
-      .join(', '),
-    queues: [...new Set([...person.queueIds, ...person.loans.map(({ queueId }) => queueId)])]
-      .map((id) => {
-        const loan = person.loans.find(({ queueId }) => queueId === id)
-        return marked(queueName({ plan, ...rest }, id), loan === undefined ? null : t.lent(until(loan.until)))
-      })
-      .join(', '),
+    skills: markedFirst(person.skills, ({ skillId, level }) => {
+      const grant = person.grants.find((one) => one.skillId === skillId)
+      return [`${skillName(skillId)} ${level}`, grant === undefined ? null : t.forNow(until(grant.until))]
+    }),
+    queues: markedFirst([...new Set([...person.queueIds, ...person.loans.map(({ queueId }) => queueId)])], (id) => {
+      const loan = person.loans.find(({ queueId }) => queueId === id)
+      return [queueName({ plan, ...rest }, id), loan === undefined ? null : t.lent(until(loan.until))]
+    }),
     answered: person.answeredToday,
   }
 }

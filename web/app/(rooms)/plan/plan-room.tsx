@@ -207,7 +207,16 @@ export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: num
           </ListItemButton>
         </Box>
       </Box>
-      {shown === null && <Typography sx={{ padding: 2 }}>{en.plan.empty}</Typography>}
+      {shown === null && (
+        <Box sx={{ padding: 2, display: 'grid', gap: 1, justifyItems: 'start' }}>
+          <Typography>{en.plan.empty}</Typography>
+          {mayEdit && (
+            <Button variant="contained" onClick={() => begin(freshOf('queue', document))}>
+              {en.live.emptyAction}
+            </Button>
+          )}
+        </Box>
+      )}
       {shown?.kind === 'queue' && (
         <QueueForm
           key={`${shown.value.id} ${round}`}
