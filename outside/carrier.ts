@@ -12,6 +12,7 @@ export interface News {
   readonly messages: number
   readonly onList: boolean
   /** Nobody is at the customer's end: whoever has it calls them. */
+  readonly here: boolean
   readonly toDial: boolean
 }
 

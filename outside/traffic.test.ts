@@ -114,6 +114,7 @@ const news = (rest: Partial<News>): News => ({
   agentId: null,
   turn: null,
   messages: 1,
+  here: true,
   onList: false,
   ...rest,
 })
@@ -208,6 +209,24 @@ test('a simulated agent ends a call after a while, and calls once who is to be c
   await pass(120)
   expect(commands().filter((type) => type === 'dialCustomer')).toHaveLength(1)
   expect(commands().at(-1)).toBe('endInteraction')
+})
+
+test('a simulated agent ends what a customer who has no page says nothing more in, and no chat whose page is open', async () => {
+  await begin({ chatsPerMinute: 0 })
+  await pass(4)
+  const owed = { phase: 'connected', agentId: 'ana', turn: 'customer' } as const
+  tell('news', news({ ...owed, interactionId: 'open', channel: 'chat', here: true }))
+  tell('news', news({ ...owed, interactionId: 'answered', channel: 'sms', here: false }))
+  await pass(25)
+  tell('news', news({ ...owed, interactionId: 'answered', channel: 'sms', here: false, messages: 2, turn: 'agent' }))
+  await pass(1)
+  tell('news', news({ ...owed, interactionId: 'silent', channel: 'sms', here: false }))
+  tell('news', news({ ...owed, interactionId: 'closed', channel: 'chat', here: false }))
+  await pass(80)
+  const ended = asked.filter(({ body }) => body.type === 'endInteraction')
+  expect(new Set(ended.map(({ body }) => (body.body as { interactionId: string }).interactionId))).toEqual(
+    new Set(['silent', 'closed']),
+  )
 })
 
 test('a simulated agent answers, speaks as long as there is something to say, ends and wraps up', async () => {

@@ -1,9 +1,9 @@
 import type { Logger } from 'pino'
 import { v7 as newId } from 'uuid'
-import { CallEnd } from './call-end.ts'
+import { AgentEnds } from './agent-ends.ts'
 import { Caller } from './callers.ts'
 import type { CallNetwork } from './calls.ts'
-import { Carrier, GatewayError, type AgentSignal, type News } from './carrier.ts'
+import { Carrier, GatewayError, type News } from './carrier.ts'
 import { agentWord, customerName, customerWord } from './made-up.ts'
 import { moods, openingOf, type MoodName } from './moods.ts'
 import { texterNumber, writerAddress } from './numbers.ts'
@@ -41,6 +41,8 @@ interface Conversation {
   /** How many more times each side speaks. */
   wordsLeft: number
   busy: boolean
+  /** What has been written so far. */
+  messages: number
   /** So often its agent has called the customer. */
   dials: number
   /** Simulated agents have seen it on their open list. */
@@ -75,8 +77,7 @@ export class Traffic {
   private trouble: string | null = null
   private readonly unwatch: (() => void)[]
   private readonly callers = new Set<Caller>()
-  /** Simulated agents' ends of calls, by the call, the agent and whom they talk with. */
-  private readonly ends = new Map<string, CallEnd>()
+  private readonly ends: AgentEnds
   /** How often each of those who text or write still answers, by number or address. */
   private readonly writers = new Map<string, number>()
 
@@ -90,6 +91,10 @@ export class Traffic {
   ) {
     this.random = seeded(settings.seed)
     this.carrier = new Carrier(origin, key)
+    this.ends = new AgentEnds(
+      ({ interactionId, from, to }, said) => this.carrier.signal(to, interactionId, from, said),
+      (error) => this.note(error),
+    )
     const all = networks === null ? [] : [networks.texts, networks.mails]
     this.unwatch = all.map((network) => network.watch((one) => this.writeBack(one, network)))
   }
@@ -124,8 +129,7 @@ export class Traffic {
     for (const timer of this.timers) clearTimeout(timer)
     this.timers.clear()
     for (const caller of this.callers) caller.end()
-    for (const end of this.ends.values()) end.close()
-    this.ends.clear()
+    this.ends.close()
   }
 
   private async keepFollowing(): Promise<void> {
@@ -134,7 +138,7 @@ export class Traffic {
         await this.carrier.follow(this.settings.agents, this.stopping.signal, {
           ready: (agentIds) => this.ready(agentIds),
           news: (news) => this.take(news),
-          signal: (signal) => this.hear(signal),
+          signal: (signal) => this.ends.hear(signal),
         })
       } catch (error) {
         this.note(error)
@@ -291,13 +295,20 @@ export class Traffic {
   }
 
   private fresh(phase: News['phase']): Conversation {
-    return { phase, wordsLeft: Math.floor(between(this.random, 1, 4)), busy: false, dials: 0, listed: false }
+    return {
+      phase,
+      wordsLeft: Math.floor(between(this.random, 1, 4)),
+      busy: false,
+      messages: 0,
+      dials: 0,
+      listed: false,
+    }
   }
 
   private take(news: News): void {
-    const { interactionId, phase, offer, agentId, turn } = news
+    const { interactionId, phase, offer, agentId } = news
     if (phase === 'over') {
-      this.putDown(interactionId, null)
+      this.ends.putDown(interactionId, null)
       this.conversations.delete(interactionId)
       this.carrier.forget(interactionId)
       return
@@ -306,12 +317,13 @@ export class Traffic {
     this.conversations.set(interactionId, conversation)
     const before = conversation.phase
     conversation.phase = phase
+    conversation.messages = news.messages
     if (phase === 'offered' && offer !== null && this.agentIds.includes(offer.agentId)) this.meetOffer(news, offer)
     if (phase === 'waiting' && before !== 'waiting') conversation.listed = false
     if (phase === 'waiting' && news.onList && !conversation.listed) this.lookAtList(interactionId, conversation)
-    this.putDown(interactionId, phase === 'connected' ? agentId : null)
+    this.ends.putDown(interactionId, phase === 'connected' ? agentId : null)
     if (phase === 'connected' && news.channel === 'voice') this.talk(news, conversation)
-    else if (phase === 'connected') this.goOn(interactionId, conversation, agentId, turn)
+    else if (phase === 'connected') this.goOn(news, conversation)
     if (phase === 'wrapUp' && before !== 'wrapUp' && agentId !== null && this.agentIds.includes(agentId))
       this.wrapUp(interactionId, agentId)
   }
@@ -351,7 +363,7 @@ export class Traffic {
   }
 
   /** Whoever owes the next word says it after a while, as long as there is something to say; then the agent ends. */
-  private goOn(interactionId: string, conversation: Conversation, agentId: string | null, turn: News['turn']): void {
+  private goOn({ interactionId, agentId, turn, channel, here }: News, conversation: Conversation): void {
     if (conversation.busy) return
     const simulatedAgent = agentId !== null && this.agentIds.includes(agentId)
     const words = conversation.wordsLeft
@@ -371,7 +383,18 @@ export class Traffic {
       })
     } else if (turn === 'customer' && this.carrier.knows(interactionId)) {
       speak(() => this.carrier.say(interactionId, customerWord(this.random)))
-    }
+    } else if (turn === 'customer' && simulatedAgent && !(channel === 'chat' && here))
+      this.endIfSilent(interactionId, conversation, agentId)
+  }
+
+  /** Who texts or writes email has no page that closes: a simulated agent ends it where nothing more comes for a while. */
+  private endIfSilent(interactionId: string, conversation: Conversation, agentId: string): void {
+    const { messages } = conversation
+    const { handleSeconds } = this.settings
+    this.later(Math.max(30, 0.6 * handleSeconds), Math.max(60, 1.2 * handleSeconds), async () => {
+      const silent = conversation.phase === 'connected' && conversation.messages === messages
+      if (silent) await this.carrier.act(agentId, 'endInteraction', { interactionId })
+    })
   }
 
   /** In a call nobody writes: its agent ends it after a while, and calls who is to be called back, once. */
@@ -387,29 +410,6 @@ export class Traffic {
       if (dials) conversation.dials += 1
       await this.carrier.act(agentId, dials ? 'dialCustomer' : 'endInteraction', { interactionId })
     })
-  }
-
-  /** Another end of a call says something to a simulated agent: only where a real person is in it. */
-  private hear({ interactionId, from, to, data }: AgentSignal): void {
-    const key = `${interactionId} ${to} ${from}`
-    const seed = 1 + (Buffer.from(to).reduce((sum, byte) => sum * 31 + byte, 7) % 1_000_000)
-    const begins = from === 'customer' || to < from
-    const known =
-      this.ends.get(key) ?? new CallEnd(begins, seed, (said) => this.carrier.signal(to, interactionId, from, said))
-    this.ends.set(key, known)
-    known.hear(data).catch((error: unknown) => this.note(error))
-  }
-
-  /** Nobody but `agentId` is in the call any more, of the simulated ones. */
-  private putDown(interactionId: string, agentId: string | null): void {
-    for (const [key, end] of this.ends)
-      if (
-        key.startsWith(`${interactionId} `) &&
-        (agentId === null || !key.startsWith(`${interactionId} ${agentId} `))
-      ) {
-        end.close()
-        this.ends.delete(key)
-      }
   }
 
   private wrapUp(interactionId: string, agentId: string): void {

@@ -52,14 +52,14 @@ test('an agent who has heard a message is told to call while nobody is on the li
   centre.ready('ana')
   expect(told('call')).toMatchObject({ phase: 'offered', offer: { agentId: 'ana' }, toDial: false })
   centre.do('answerOffer', { agentId: 'ana', offerId: 'call.v1.o1', interactionId: 'call' })
-  expect(told('call')).toMatchObject({ phase: 'connected', agentId: 'ana', toDial: true })
+  expect(told('call')).toMatchObject({ phase: 'connected', agentId: 'ana', here: false, toDial: true })
   centre.do('dialCustomer', { agentId: 'ana', interactionId: 'call' })
   expect(told('call')).toMatchObject({ toDial: false })
   centre.do('reportDial', { interactionId: 'call', number: 1, end: 'busy' })
   expect(told('call')).toMatchObject({ toDial: true })
   centre.do('dialCustomer', { agentId: 'ana', interactionId: 'call' })
   centre.do('connectCustomer', { interactionId: 'call', connectionId: 'phone', processId: 'web' })
-  expect(told('call')).toMatchObject({ phase: 'connected', toDial: false })
+  expect(told('call')).toMatchObject({ phase: 'connected', here: true, toDial: false })
 })
 
 test('what is neither of its customers nor before its agents is none of a carrier’s business until it is over', async () => {

@@ -15,6 +15,8 @@ export interface CarrierNews {
   readonly agentId: string | null
   readonly turn: 'customer' | 'agent' | null
   readonly messages: number
+  /** The customer's end is connected: their page is open, or they are on the line. */
+  readonly here: boolean
   /** It waits in an open list: an agent takes it. */
   readonly onList: boolean
   /** Nobody is at the customer's end of a call that rings nowhere: its agent calls them. */
@@ -78,7 +80,7 @@ export class CarrierFeed {
     if (interaction === undefined)
       return {
         ...{ interactionId, channel: null, phase: 'over', offer: null, agentId: null, turn: null, messages: 0 },
-        ...{ onList: false, toDial: false },
+        ...{ here: false, onList: false, toDial: false },
       }
     const offer = openOffer(interaction)
     const { channel, phase, turn, messages, participations, toCall, dial, connections } = interaction
@@ -91,6 +93,7 @@ export class CarrierFeed {
       agentId,
       turn: turn.side,
       messages,
+      here: connections.length > 0,
       onList: phase === 'waiting' && state.lookup.queues.get(visitOf(interaction).queueId)?.selection === 'openList',
       toDial: phase === 'connected' && toCall && dial === null && connections.length === 0,
     }
