@@ -186,7 +186,7 @@ test.each([
     /\/queues\/\d+/,
     /come back here/,
   ],
-  ['an unknown zone', { centre: { ...plan.centre, zone: 'Atlantis' } }, /\/centre/, /no time zone/],
+  ['an unknown zone', { centre: { ...plan.centre, zone: 'Atlantis' } }, /\/centre/, /not a time zone/],
   [
     'an unknown zone of hours',
     { hours: plan.hours.map((one) => ({ ...one, zone: 'Atlantis' })) },
