@@ -190,7 +190,7 @@ export const en = {
     roomForFirst: 'You have nothing in hand. What is offered to you appears here.',
     noRoom: 'no room beside your current work',
     offerCard: 'Offered to you',
-    offlineBay: 'You are Offline. Go Ready to receive work.',
+    offlineBay: 'No work comes to you until you are Ready.',
     answer: 'Answer',
     decline: 'Decline',
     declineWhy: 'Reason for declining',

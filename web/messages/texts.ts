@@ -34,7 +34,7 @@ export const phone = {
   send: 'Send',
   unreadable: 'The file could not be read. Choose it again.',
   network: 'The network',
-  delay: 'Delivery time of a text or an email, seconds',
+  delay: 'Delivery time, seconds',
   fails: 'Do not arrive, percent',
   up: 'Accepts texts and email',
   down: 'The network accepts nothing: messages wait until it does.',
