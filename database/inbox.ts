@@ -133,6 +133,23 @@ export interface Pending {
   readonly command: Command
 }
 
+/** The interaction that a command begins, by an id of whoever asks; null for all other commands. */
+export const begunBy = (command: Command): string | null =>
+  command.type === 'beginInteraction' || command.type === 'reachOut' ? command.body.interactionId : null
+
+/** Which of the commands would begin an interaction under an id that a record has already. */
+export async function readReused(client: pg.ClientBase, pending: readonly Pending[]): Promise<ReadonlySet<string>> {
+  // No record has an id that the database cannot hold; what comes of it is not for a read to find out.
+  const ids = pending.flatMap(({ command }) => begunBy(command) ?? []).filter((id) => !id.includes('\u0000'))
+  if (ids.length === 0) return new Set()
+  const { rows } = await client.query<{ id: string }>({
+    name: 'read-reused',
+    text: 'select id from record where id = any($1)',
+    values: [ids],
+  })
+  return new Set(rows.map(({ id }) => id))
+}
+
 /** All commands without an answer, oldest id first. Not by a cursor: a lower id can commit after a higher one. */
 export async function readPending(client: pg.ClientBase, limit: number): Promise<Pending[]> {
   const { rows } = await client.query<{ id: number; body: string }>({

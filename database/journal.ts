@@ -98,7 +98,9 @@ begin
       overflowed = excluded.overflowed, passages = excluded.passages,
       attendances = excluded.attendances, mood = excluded.mood, recording_refused = excluded.recording_refused,
       warnings = excluded.warnings, abuse = excluded.abuse, block_asked = excluded.block_asked,
-      way = excluded.way, dials = excluded.dials)
+      way = excluded.way, dials = excluded.dials
+    -- What an id of another conversation brings never takes the place of what is written.
+    where record.arrived_at = excluded.arrived_at)
   select count(*)::int into held from fence;
   commit;
   if held = 1 then

@@ -97,6 +97,25 @@ async function replayed(): Promise<State> {
   )
 }
 
+test('an id that a conversation ever had begins no other, and its record stays as it is', async () => {
+  startRouter('r1')
+  await ask(make('publishPlan', { plan: testPlan() }))
+  const leave = make('leaveInteraction', { interactionId: 'i1' })
+  const again = () => make('beginInteraction', { ...(arrival('i1').body as object), customerId: 'c2' } as never)
+  // All at once, so that the second comes before anything is written of the first.
+  const together = await ask(arrival('i1'), leave, again())
+  expect(together.map(({ ok }) => ok)).toEqual([true, true, false])
+  const record = await until(() => web.query.record.findFirst())
+  const [later] = await ask(again())
+  expect(later).toMatchObject({ ok: false, refusal: { code: 'interactionExists' } })
+  expect(await web.query.record.findMany()).toEqual([record])
+  expect(record).toMatchObject({ customerId: 'c1', outcome: 'abandoned' })
+  const reached = { interactionId: 'i1', agentId: 'ana', channel: 'sms', lineId: 'texts', queueId: 'sailings' } as const
+  const rest = { customerId: 'c2', addressId: 'a', contentId: 'words' }
+  const [reach] = await ask(make('reachOut', { ...reached, ...rest }))
+  expect(reach).toMatchObject({ ok: false, refusal: { code: 'interactionExists' } })
+})
+
 test('a command is decided, journalled, recorded and answered', async () => {
   startRouter('r1')
   await ask(make('publishPlan', { plan: testPlan() }))

@@ -63,6 +63,11 @@ export class Draft {
     if (event.type !== 'messageSent' || this.records.has(record.id)) this.records.set(record.id, record)
   }
 
+  /** Whether it writes a record of this interaction. */
+  has(interactionId: string): boolean {
+    return this.records.has(interactionId)
+  }
+
   batch(epoch: number): Batch {
     const { rows, answers, messages, texts } = this
     return { epoch, rows, answers, messages, texts, records: [...this.records.values()] }

@@ -17,6 +17,7 @@ import {
 import {
   actorKey,
   beginning,
+  begunBy,
   commitBatch,
   Fenced,
   makePartitions,
@@ -25,6 +26,7 @@ import {
   quarterOf,
   readJournal,
   readPending,
+  readReused,
   readOpenRecords,
   readSnapshot,
   sqlState,
@@ -145,11 +147,13 @@ export class Writer {
 
   private async decidePending(): Promise<boolean> {
     // What is decided but not yet committed when the reading begins still looks pending.
-    const decided = [this.underWay, this.next].flatMap((one) => one?.pending ?? [])
-    const ids = new Set(decided.map(({ inboxId }) => inboxId))
+    const before = [this.underWay, this.next].flatMap((one) => one ?? [])
+    const ids = new Set(before.flatMap((one) => one.pending.map(({ inboxId }) => inboxId)))
     const read = await readPending(this.reading, this.limit + ids.size)
     const room = this.limit - (this.next?.pending.length ?? 0)
     const pending = read.filter(({ inboxId }) => !ids.has(inboxId)).slice(0, room)
+    const reused = await readReused(this.reading, pending)
+    const isUsed = (id: string): boolean => reused.has(id) || before.some(({ draft }) => draft.has(id))
     if (pending.length > 0) await this.goOn()
     const due = this.dueInMs()
     if (pending.length > 0 || (due !== null && due <= 0)) {
@@ -157,7 +161,7 @@ export class Writer {
       next.pending.push(...pending)
       try {
         next.draft.note(advance(this.state, this.now()))
-        for (const one of pending) this.decideOne(one, next.draft)
+        for (const one of pending) this.decideOne(one, next.draft, isUsed)
       } catch (error) {
         this.next = null
         await this.settle()
@@ -235,11 +239,16 @@ export class Writer {
     await this.commit(draft)
   }
 
-  private decideOne({ inboxId, command }: Pending, draft: Draft): void {
+  /** `isUsed`: whether an interaction has, or had, this id. One that begins under such an id would take its record over. */
+  private decideOne({ inboxId, command }: Pending, draft: Draft, isUsed: (interactionId: string) => boolean): void {
     const at = this.now()
     const { onBehalfOf, reason } = command
     draft.note(advance(this.state, at))
-    const { events, refusal } = run(this.state, command, at)
+    const begun = begunBy(command)
+    const { events, refusal } =
+      begun !== null && (isUsed(begun) || draft.has(begun))
+        ? { events: [], refusal: { code: 'interactionExists' as const, params: { interactionId: begun } } }
+        : run(this.state, command, at)
     draft.note(events, { inboxId, actor: actorKey(command.actor), onBehalfOf, reason })
     const seq = this.scribe.seq
     draft.answers.push({ inboxId, answer: refusal === null ? { ok: true, seq } : { ok: false, seq, refusal } })

@@ -167,6 +167,17 @@ describe('opening again gives everything back', () => {
     expect([presenceOf(centre, 'ana'), presenceOf(centre, 'ben')]).toEqual(['break', 'offline'])
   })
 
+  test('an id that is known changes nothing, and all that began can be ended', () => {
+    const centre = centreOf()
+    close(centre, { emergencyId: 'e1', queueIds: ['boats'] })
+    expect(close(centre, { emergencyId: 'e1', queueIds: ['night'] }).events).toEqual([])
+    expect(centre.state.queueDay('night').open).toBe(true)
+    expect(open(centre).refusal).toBeNull()
+    expect(centre.state.queueDay('boats').open).toBe(true)
+    expect(close(centre, { emergencyId: 'e1', queueIds: ['night'] }).events).toEqual([])
+    expect(open(centre).refusal?.code).toBe('unknownEmergency')
+  })
+
   test('of two, the other keeps what it closed, and its people out; the first presence comes back', () => {
     const centre = centreOf()
     close(centre, { evacuate: true })

@@ -75,6 +75,7 @@ export function beginEmergency(state: State, command: Command<'beginEmergency'>,
   const { body, actor } = command
   if (!actorMay(state, command, 'emergency')) return refuse('notAllowed', { command: command.type })
   if (state.plan === null) return refuse('noPlan')
+  if (state.emergencies.some(({ id }) => id === body.emergencyId)) return []
   const reach = emergencyReach(reachable(state), body)
   const fault = faultIn(state, body, reach)
   if (fault !== null) return fault

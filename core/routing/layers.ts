@@ -57,7 +57,7 @@ export function beginEmergency(state: State, event: Event<'emergencyBegan'>): St
 }
 
 export function endEmergency(state: State, event: Event<'emergencyEnded'>): State {
-  const ended = state.emergencies.find(({ id }) => id === event.emergencyId)
+  const ended = state.emergencies.find(({ id, to }) => id === event.emergencyId && to === null)
   if (ended === undefined) throw new Error(`no emergency ${event.emergencyId} in the state`)
   ended.to = event.at
   return layOver(state, ended.queueIds)

@@ -235,6 +235,7 @@ export class NaiveLife extends NaiveAway {
   }
 
   protected close(body: Extract<Command, { type: 'beginEmergency' }>['body'], at: number): void {
+    if (this.emergencies.some(({ id }) => id === body.emergencyId)) return
     const queues = (this.plan?.queues ?? []).filter(({ id }) => body.scope === 'centre' || body.queueIds.includes(id))
     if (queues.length === 0 || (body.waiting === 'overflowed' && queues.some(({ id }) => id === body.overflowTo)))
       return

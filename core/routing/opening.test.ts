@@ -246,6 +246,8 @@ describe('a stopgap', () => {
     lay(centre, 'closed', 3600)
     const stopgapId = centre.state.stopgapOf('sailings')?.id ?? ''
     centre.wait(60)
+    const again = { stopgapId, queueId: 'sailings', kind: 'open', until: until(centre, 60), reason: 'other' } as const
+    expect(centre.do('beginStopgap', again, sup)).toMatchObject({ events: [], refusal: null })
     expect(types(centre.do('endStopgap', { stopgapId }, sup).events)).toEqual(['stopgapEnded', 'queueOpened'])
     expect(centre.do('endStopgap', { stopgapId }, sup).refusal?.code).toBe('unknownStopgap')
     expect(nextDeadline(centre.state)).toBe(2_000_000)

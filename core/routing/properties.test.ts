@@ -91,6 +91,35 @@ test('times never run backwards, no deadline is left behind, and the counts add 
   )
 })
 
+test('all that began for a while can be ended, whatever ids were given', () => {
+  let ended = 0
+  fc.assert(
+    fc.property(...story, (first, steps) => {
+      let final: Told | null = null
+      tell(first, steps, (told) => (final = told))
+      const { state } = final as unknown as Told
+      const end = (next: Command): void => {
+        expect(run(state, next, state.at)).toMatchObject({ refusal: null })
+        ended += 1
+      }
+      const lasting = <T extends { readonly until: number }>(all: readonly T[]): T[] =>
+        all.filter(({ until }) => until > state.at)
+      for (const { id } of state.emergencies.filter(({ to }) => to === null))
+        end(command('endEmergency', { emergencyId: id }))
+      for (const { id } of lasting(state.stopgaps)) end(command('endStopgap', { stopgapId: id }))
+      for (const { id } of lasting(state.loans)) end(command('endLoan', { loanId: id }))
+      for (const { id } of lasting(state.grants)) end(command('endGrant', { grantId: id }))
+      for (const { id } of lasting(state.blocks)) end(command('endBlock', { blockId: id }))
+      for (const { id, agentId } of [...state.absences]) end(command('removeAbsence', { absenceId: id, agentId }))
+      expect(state.emergencies.filter(({ to }) => to === null)).toEqual([])
+      expect([...lasting(state.stopgaps), ...lasting(state.loans), ...lasting(state.grants)]).toEqual([])
+      expect([...lasting(state.blocks), ...state.absences]).toEqual([])
+    }),
+    runs,
+  )
+  expect(ended).toBeGreaterThan(10)
+})
+
 test('replaying the journal gives the same state, byte for byte, from any snapshot on', () => {
   fc.assert(
     fc.property(...story, fc.nat(), (first, steps, cut) => {

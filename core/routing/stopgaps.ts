@@ -20,6 +20,7 @@ export function beginStopgap(state: State, command: Command<'beginStopgap'>, at:
   const from = Math.max(at, wanted)
   if (!actorMay(state, command, 'stopgaps')) return refuse('notAllowed', { command: command.type })
   if (!state.lookup.queues.has(queueId)) return refuse('unknownQueue', { queueId })
+  if (state.stopgaps.some(({ id }) => id === body.stopgapId)) return []
   if (state.lookup.emergencies.has(queueId)) return refuse('queueInEmergency', { queueId })
   if (!isForAWhile(until, at) || from >= until) return refuse('stopgapTime', { until })
   // Closing what is closed until then, or opening what is open until then, would change nothing.

@@ -8,6 +8,7 @@ import {
   type CompiledPlan,
   type LoadLimits,
   type Queue,
+  upTo,
 } from '../plan/index.ts'
 import {
   run,
@@ -37,6 +38,15 @@ export const testQueue = (id: string, agentIds: readonly string[], rest: Partial
   atClosingTo: null,
   onShiftOnly: false,
   ...rest,
+})
+
+/** Limits that take so many of every channel, as long as there are slots. */
+export const everyChannel = (slots: number): LoadLimits => ({
+  id: 'usual',
+  slots,
+  freeForCalls: 0,
+  sameCustomerInCalls: false,
+  channels: { voice: upTo(slots), chat: upTo(slots), sms: upTo(slots), email: upTo(slots) },
 })
 
 export interface TestPlanOptions {

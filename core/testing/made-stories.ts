@@ -64,10 +64,9 @@ const emergency = fc
     overflowTo: fc.constantFrom('q2', 'q3'),
     talking: fc.constantFrom('goOn', 'requeued', 'ended'),
   })
-  .map((body): Make => (state) => {
-    const known = state.emergencies.some(({ id }) => id === body.emergencyId)
+  .map((body): Make => () => {
     const rest = { siteId: null, reason: 'emergency', announcementId: null } as const
-    return known ? [] : [command('beginEmergency', { ...body, ...rest })]
+    return [command('beginEmergency', { ...body, ...rest })]
   })
 
 const absence = fc
