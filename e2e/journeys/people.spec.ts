@@ -86,6 +86,13 @@ test('what a private team does is hidden from a supervisor who is none of its ow
   expect(records.total).toBe(0)
   const own = (await (await rosalind.request.get('/api/records?customer=Hedda')).json()) as { total: number }
   expect(own.total).toBe(1)
+  // Nor does anybody outside look at her seat, or do anything in her name.
+  expect((await teodor.request.get('/api/live?view=seat&agent=ana-mirel')).status()).toBe(404)
+  const toBreak = { id: 'private-1', type: 'setPresence', body: { agentId: 'ana-mirel', stateId: 'break' } }
+  for (const onBehalfOf of [null, 'ana-mirel']) {
+    const data = { ...toBreak, onBehalfOf }
+    expect((await teodor.request.post('/api/commands', { headers: { origin: origin() }, data })).status()).toBe(404)
+  }
   await rosalind.getByRole('button', { name: 'Delete' }).click()
   const dialog = rosalind.getByRole('dialog')
   await dialog.getByRole('combobox', { name: 'Instead' }).click()

@@ -58,6 +58,15 @@ test('nothing is to be had without signing in, nor from another origin', async (
   expect(/script-src[^;]*unsafe-inline/.test(policy)).toBe(false)
 })
 
+test('a foreign name that leads here is not let in by the one-click sign-in', async ({ request }) => {
+  const data = { personId: 'rosalind-okafor' }
+  const at = (host: string) =>
+    request.post(`${origin()}/api/demo/sign-in`, { headers: { host, origin: `http://${host}` }, data })
+  const { host, port } = new URL(origin())
+  expect((await at(`evil.example:${port}`)).status()).toBe(404)
+  expect((await at(host)).status()).toBe(200)
+})
+
 test('another device cannot look into a chat, and bodies have a limit', async ({ request }) => {
   const id = '0195aaaa-0000-7000-8000-000000000001'
   expect((await request.get(`${origin()}/api/gateway/chats/${id}/live`)).status()).toBe(404)

@@ -5,12 +5,15 @@ import { drizzleAdapter } from 'better-auth/adapters/drizzle'
 import { connect, schema } from '@eudromos/database'
 import { setting } from './runtime.ts'
 
+/** Where this application is reached, by its settings. */
+export const ownOrigins = (): string[] => (process.env.EUDROMOS_ORIGINS ?? setting('EUDROMOS_ORIGIN')).split(',')
+
 const makeAuth = () =>
   betterAuth({
     database: drizzleAdapter(connect(setting('EUDROMOS_WEB_URL'), 4), { provider: 'pg', schema }),
     secret: setting('EUDROMOS_SECRET'),
     baseURL: setting('EUDROMOS_ORIGIN'),
-    trustedOrigins: (process.env.EUDROMOS_ORIGINS ?? setting('EUDROMOS_ORIGIN')).split(','),
+    trustedOrigins: ownOrigins(),
     telemetry: { enabled: false },
     emailAndPassword: {
       enabled: true,

@@ -1,17 +1,9 @@
-import { upTo } from '@eudromos/core/plan'
-import { TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
+import { everyChannel, TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
 import { CarrierFeed, type CarrierNews } from './carrier-feed.ts'
 import type { Change, Watcher } from './follower.ts'
 import type { Runtime } from './runtime.ts'
 
-const limits = {
-  id: 'usual',
-  slots: 1,
-  freeForCalls: 0,
-  sameCustomerInCalls: false,
-  channels: { voice: upTo(1), chat: upTo(1), sms: upTo(1), email: upTo(1) },
-}
-
+const limits = everyChannel(1)
 /** A feed for the simulated agent ana, whose caller has left a message and hung up; what it tells of each interaction last. */
 async function begun() {
   const centre = new TestCentre(

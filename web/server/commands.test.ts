@@ -31,12 +31,15 @@ beforeEach(() => {
     sent.push(submission)
     return Promise.resolve({ seq: 7, refusal: null })
   }
-  runtime = { database, sender: { submit }, follower: { state: new State() } } as unknown as Runtime
+  runtime = { database, sender: { submit }, follower: { state: new State(), document: null } } as unknown as Runtime
 })
 
 const sup: Who = { id: 'sup', name: 'Sup', roles: ['supervisor'] }
 const ana: Who = { id: 'ana', name: 'Ana', roles: ['agent'] }
 const mei: Who = { id: 'mei', name: 'Mei', roles: ['observer'] }
+
+/** An interaction that nobody has, in a queue of everybody's. */
+const ofAnybody = { guests: [], participations: [], visits: [{ queueId: 'sailings', offers: [] }] }
 
 let count = 0
 const ask = (who: Who, type: string, body: object, onBehalfOf: string | null = null): Promise<number> =>
@@ -151,8 +154,8 @@ describe('a file', () => {
       ['thread', 'sms'],
       ['another', 'chat'],
     ] as const)
-      state.interactions.set(id, { id, channel, guests: [] } as never)
-    Object.assign(runtime, { follower: { state } })
+      state.interactions.set(id, { id, channel, ...ofAnybody } as never)
+    Object.assign(runtime, { follower: { state, document: null } })
   })
 
   test('goes along with an agent’s words, or alone, and is kept before the router hears of it', async () => {
@@ -199,7 +202,7 @@ test('words of a message travel beside the command, not in it', async () => {
 })
 
 test('only an email has a subject, and may be long', async () => {
-  runtime.follower.state.interactions.set('mail', { channel: 'email' } as never)
+  runtime.follower.state.interactions.set('mail', { channel: 'email', ...ofAnybody } as never)
   const long = 'x'.repeat(4001)
   const say = (interactionId: string, text: string) =>
     ask(ana, 'sendMessage', { agentId: 'ana', interactionId, text, subject: ' Your\r\nbag ' })

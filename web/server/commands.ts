@@ -19,7 +19,8 @@ import { insertContent, type Submission } from '@eudromos/database'
 import { checkedFile } from './attachments.ts'
 import { envelope } from './envelope.ts'
 import { subjectLine } from './gateway-shapes.ts'
-import { inOwnHand, requireSeen, requireBlockRequest } from './hands.ts'
+import { inOwnHand, requireBlockRequest } from './hands.ts'
+import { requireInSight, requirePersonInSight, type Named } from './in-sight.ts'
 import { notAllowed, refused } from './problem.ts'
 import { requireOfNumber } from './story.ts'
 import { limitRate } from './limits.ts'
@@ -35,7 +36,7 @@ const oneOf = <T extends string>(values: readonly T[], name: string) =>
   yup.string().oneOf(values, `${name}: choose one from the list.`).required(`${name}: choose one.`)
 
 /** What a person's browser may ask for: the shape of each body at the edge. */
-const bodies = {
+export const commandShapes = {
   setPresence: yup.object({ agentId: id, stateId: id }),
   answerOffer: yup.object({ agentId: id, offerId: id, interactionId: id }),
   declineOffer: yup.object({ agentId: id, offerId: id, interactionId: id, reason: id }),
@@ -159,9 +160,9 @@ const bodies = {
   removeAbsence: yup.object({ absenceId: id, agentId: id }),
 } as const
 
-type PersonCommand = keyof typeof bodies
-type Checked<T extends PersonCommand> = yup.InferType<(typeof bodies)[T]>
-const personCommands = Object.keys(bodies) as PersonCommand[]
+type PersonCommand = keyof typeof commandShapes
+type Checked<T extends PersonCommand> = yup.InferType<(typeof commandShapes)[T]>
+const personCommands = Object.keys(commandShapes) as PersonCommand[]
 
 /** What a person may do by a capability: for others, or for the centre. All else is for one's own seat. */
 const byCapability: Partial<Record<PersonCommand, Capability>> = {
@@ -196,6 +197,17 @@ function mayAsk(who: Who, type: PersonCommand, body: object, inOthersName: boole
   if (forOthersOnly.has(type)) return false
   const whose = 'agentId' in body ? body.agentId : 'personId' in body ? body.personId : undefined
   return whose !== undefined && (whose === who.id || inOthersName)
+}
+
+/** What a command is about, of which who asks must be allowed to see it. Where work goes to is not among it. */
+function namedBy(type: PersonCommand, body: object, onBehalfOf: string | null): Named {
+  const { agentId, interactionId, queueId, queueIds, ...rest } = body as Named & { readonly queueId?: string }
+  return {
+    ...rest,
+    agentId: agentId ?? onBehalfOf ?? undefined,
+    interactionId,
+    queueIds: type === 'beginStopgap' && queueId !== undefined ? [queueId] : (queueIds ?? []),
+  }
 }
 
 const request = yup.object({
@@ -234,10 +246,12 @@ async function keepFile(
  */
 export async function commandOf(runtime: Runtime, who: Who, input: unknown, file?: GivenFile): Promise<number> {
   const { id: commandId, type, onBehalfOf, reason, body } = await request.validate(input, { abortEarly: false })
-  const checked = await bodies[type].validate(body, { abortEarly: false, stripUnknown: true })
+  const checked = await commandShapes[type].validate(body, { abortEarly: false, stripUnknown: true })
   limitRate(`person:${who.id}`, 1200)
   const inOthersName = onBehalfOf !== null && onBehalfOf !== who.id
   if (!mayAsk(who, type, checked, inOthersName)) throw notAllowed()
+  if (inOthersName) requirePersonInSight(runtime, who, onBehalfOf)
+  requireInSight(runtime, who, namedBy(type, checked, inOthersName ? onBehalfOf : null))
   const actor: Actor = { kind: 'person', id: who.id }
   const options = { id: commandId, onBehalfOf: inOthersName ? onBehalfOf : null, reason }
   const contentId = `${commandId}-words`
@@ -284,7 +298,6 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown, file
     commandBody = { ...rest, to, noteContentId } satisfies CommandBodies['transferInteraction']
   } else if (type === 'attendCall') {
     const { interactionId, way } = checked as Checked<'attendCall'>
-    requireSeen(runtime, who, interactionId)
     const { processId } = runtime
     commandBody = { interactionId, way, personId: who.id, processId } satisfies CommandBodies['attendCall']
   } else if (type === 'grantSkill') {

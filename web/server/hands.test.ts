@@ -1,5 +1,4 @@
-import { upTo } from '@eudromos/core/plan'
-import { TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
+import { everyChannel, TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
 import { requireEnd, requireRobotEnd } from './hands.ts'
 import type { ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
@@ -7,13 +6,7 @@ import type { Who } from './who.ts'
 
 jest.mock('server-only', () => ({}))
 
-const limits = {
-  id: 'usual',
-  slots: 1,
-  freeForCalls: 0,
-  sameCustomerInCalls: false,
-  channels: { voice: upTo(1), chat: upTo(1), sms: upTo(1), email: upTo(1) },
-}
+const limits = everyChannel(1)
 const person = (id: string, simulated: boolean) => ({ id, name: id, roles: ['agent'], simulated, left: false })
 
 /** Ana, who is simulated, and Ben, who is not, both in a call of theirs; Cleo is in none. */

@@ -47,10 +47,3 @@ export function requireBlockRequest({ follower }: Pick<Runtime, 'follower'>, who
   const request = follower.state.blockRequests.find((one) => one.interactionId === interactionId)
   if (request !== undefined && !sightFor(follower, who.id).person(request.agentId)) throw notFound('This request')
 }
-
-/** Throws where it is a private team's that who asks may not look into. */
-export function requireSeen({ follower }: Pick<Runtime, 'follower'>, who: Who, interactionId: string): void {
-  const interaction = follower.state.interactions.get(interactionId)
-  if (interaction === undefined || !seesInteraction(sightFor(follower, who.id), interaction))
-    throw notFound('This conversation')
-}

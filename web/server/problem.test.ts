@@ -33,6 +33,13 @@ describe('where a change comes from', () => {
   })
 })
 
+test('nothing on the way keeps an answer, unless its route lets it', async () => {
+  const kept = () => Promise.resolve(Response.json({}, { headers: { 'cache-control': 'private, max-age=3600' } }))
+  const [plain, wrong, own] = [await answerOf(fine), await answerOf(throwing(notFound('This'))), await answerOf(kept)]
+  const headers = [plain, wrong, own].map((answer) => answer.headers.get('cache-control'))
+  expect(headers).toEqual(['no-store', 'no-store', 'private, max-age=3600'])
+})
+
 describe('what goes wrong becomes problem details', () => {
   test('what is not there', async () => {
     expect(await answerOf(throwing(notFound('This queue')))).toMatchObject({

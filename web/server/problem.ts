@@ -61,8 +61,14 @@ export const refused = ({ code, params }: Refusal, seq: number): ProblemError =>
 export function problemResponse(found: Problem, headers: Record<string, string> = {}): Response {
   return new Response(JSON.stringify(found), {
     status: found.status,
-    headers: { 'content-type': 'application/problem+json', ...headers },
+    headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store', ...headers },
   })
+}
+
+/** What is answered is of somebody, and of now: nothing on the way keeps it, unless the route says otherwise. */
+function unkept(response: Response): Response {
+  if (!response.headers.has('cache-control')) response.headers.set('cache-control', 'no-store')
+  return response
 }
 
 function fieldsOf(error: ValidationError): Record<string, string> {
@@ -87,7 +93,7 @@ export async function answering(request: Request, work: () => Promise<Response>)
       return problemResponse(
         problem(403, 'foreignOrigin', 'Foreign origin', 'Changes are accepted from this address only.'),
       )
-    return await work()
+    return unkept(await work())
   } catch (error) {
     if (error instanceof ProblemError) return problemResponse(error.problem)
     if (error instanceof ValidationError)

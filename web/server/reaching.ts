@@ -18,6 +18,7 @@ import { dayText, timeText } from '../components/format.ts'
 import { reachBarText } from '../messages/reach-bars.ts'
 import { envelope } from './envelope.ts'
 import { subjectLine, uuid } from './gateway-shapes.ts'
+import { requirePersonInSight } from './in-sight.ts'
 import { notAllowed, ProblemError, problem, refused } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'
@@ -119,6 +120,7 @@ export async function reachOut(runtime: Runtime, who: Who, input: yup.InferType<
   const { channel, queueId, text, subject } = input
   const agentId = input.agentId ?? who.id
   if (agentId !== who.id && !may(who.roles, 'actAs')) throw notAllowed()
+  requirePersonInSight(runtime, who, agentId)
   const address = reachableAt(input.address) ?? ''
   if (!follower.state.index.queuesOf(agentId).includes(queueId))
     throw barred('notOfQueue', 'You do not serve this queue. Choose one of yours.')

@@ -1,8 +1,9 @@
 import { may } from '@eudromos/core/plan'
 import type { Actor } from '@eudromos/core/routing'
+import { requirePersonInSight } from '../../../server/in-sight.ts'
 import { LiveFeed, type Scope } from '../../../server/live.ts'
 import { answering, notAllowed } from '../../../server/problem.ts'
-import { runtime } from '../../../server/runtime.ts'
+import { runtime, type Runtime } from '../../../server/runtime.ts'
 import { streamResponse } from '../../../server/stream.ts'
 import { permit, whoIs, type Who } from '../../../server/who.ts'
 
@@ -14,7 +15,7 @@ interface Asked {
   readonly seat: { readonly agentId: string; readonly actor: Actor; readonly onBehalfOf: string | null } | null
 }
 
-function asked(who: Who, params: URLSearchParams): Asked {
+function asked(place: Runtime, who: Who, params: URLSearchParams): Asked {
   if (params.get('view') === 'live') {
     if (!may(who.roles, 'live.view')) throw notAllowed()
     return { scope: { kind: 'live', viewerId: who.id }, seat: null }
@@ -22,6 +23,7 @@ function asked(who: Who, params: URLSearchParams): Asked {
   const agentId = params.get('agent') ?? who.id
   const own = agentId === who.id
   if (!may(who.roles, own ? 'seat' : 'actAs')) throw notAllowed()
+  requirePersonInSight(place, who, agentId)
   const actor: Actor = { kind: 'person', id: who.id }
   return { scope: { kind: 'seat', agentId }, seat: { agentId, actor, onBehalfOf: own ? null : agentId } }
 }
@@ -30,17 +32,18 @@ export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('live.view', 'seat', 'actAs')
     const params = new URL(request.url).searchParams
-    const { scope, seat } = asked(who, params)
     const place = await runtime()
+    const { scope, seat } = asked(place, who, params)
     const sent = new Headers(request.headers)
     const last = Number(request.headers.get('last-event-id') ?? params.get('after') ?? NaN)
     return streamResponse(request.signal, async (stream, onEnd) => {
       onEnd(place.connections.onClose(stream.close))
       const recheck = setInterval(() => {
-        whoIs(sent).then(
-          (now) => (now === null || asked(now, params).scope.kind !== scope.kind ? stream.close() : undefined),
-          () => stream.close(),
-        )
+        whoIs(sent)
+          .then((now) => {
+            if (now === null || asked(place, now, params).scope.kind !== scope.kind) stream.close()
+          })
+          .catch(stream.close)
       }, recheckMs)
       onEnd(() => clearInterval(recheck))
       if (seat !== null) {

@@ -1,7 +1,7 @@
 import { hash } from '@node-rs/argon2'
 import * as yup from '../../../../view/yup.ts'
 import { putPassword, readSigners } from '@eudromos/database'
-import { auth } from '../../../../server/auth.ts'
+import { auth, ownOrigins } from '../../../../server/auth.ts'
 import { envelope } from '../../../../server/envelope.ts'
 import { readJson } from '../../../../server/limits.ts'
 import { answering, notFound, problem, ProblemError } from '../../../../server/problem.ts'
@@ -31,7 +31,9 @@ async function takePart({ follower, sender }: Runtime, personId: string): Promis
 export const POST = (request: Request): Promise<Response> =>
   answering(request, async () => {
     const password = process.env.EUDROMOS_DEMO_PASSWORD
-    if (password === undefined || password === '') throw notFound('The demo sign-in')
+    // A name of somebody else's that was made to lead here is none of ours: its pages would be let in.
+    const isOurs = ownOrigins().some((origin) => new URL(origin).host === request.headers.get('host'))
+    if (password === undefined || password === '' || !isOurs) throw notFound('The demo sign-in')
     const { personId, takePart: takesPart } = await shape.validate(await readJson(request))
     const place = await runtime()
     const { follower, database } = place
