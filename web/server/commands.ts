@@ -206,7 +206,8 @@ function namedBy(type: PersonCommand, body: object, onBehalfOf: string | null): 
     ...rest,
     agentId: agentId ?? onBehalfOf ?? undefined,
     interactionId,
-    queueIds: type === 'beginStopgap' && queueId !== undefined ? [queueId] : (queueIds ?? []),
+    // Elsewhere a queue is where work goes to.
+    queueIds: (type === 'beginStopgap' || type === 'lendAgent') && queueId !== undefined ? [queueId] : (queueIds ?? []),
   }
 }
 

@@ -106,6 +106,13 @@ test.each(types)('%s of a private team’s person, work or queue is for those wh
   }
 })
 
+test('nobody from outside lends anybody to a private team’s queue', async () => {
+  const body = { loanId: 'other', agentId: 'ben', queueId: 'secret', until: 1 }
+  const lent = commandOf(place(), sup, { id: 'lend', type: 'lendAgent', body, onBehalfOf: null })
+  await expect(lent).rejects.toMatchObject({ problem: { code: 'notFound' } })
+  expect(sent).toEqual([])
+})
+
 test('whoever looks into the team may do all of it', async () => {
   // Whether a customer is of the conversation's number is asked of the database.
   const asked = types.filter((type) => type !== 'identifyCustomer')

@@ -28,7 +28,9 @@ export default async function ReviewPage({ searchParams }: ReviewProps) {
       <Suspense>
         <RecordsRoom
           zone={zone}
-          first={await firstAnswer(`/api/records?${query}`, recordPage(place, who.id, new URLSearchParams(query)))}
+          first={await firstAnswer(`/api/records?${query}`, () =>
+            recordPage(place, who.id, new URLSearchParams(query)),
+          )}
           queues={(follower.document?.queues ?? []).map(({ id, name }) => ({ id, name }))}
           agents={agents.map(({ id, name }) => ({ id, name }))}
           tags={[...new Set((follower.document?.lines ?? []).flatMap(({ tags }) => tags))].sort()}

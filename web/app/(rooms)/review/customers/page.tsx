@@ -25,7 +25,7 @@ export default async function CustomersPage({ searchParams }: CustomersProps) {
       <Suspense>
         <CustomersRoom
           zone={place.follower.document?.centre.zone ?? 'UTC'}
-          first={await firstAnswer(`/api/customers?${query}`, customerPage(place, new URLSearchParams(query)))}
+          first={await firstAnswer(`/api/customers?${query}`, () => customerPage(place, new URLSearchParams(query)))}
           blocks={await blocksNow(place)}
           mayExport={may(who.roles, 'customers.edit')}
         />
