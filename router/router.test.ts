@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { pino } from 'pino'
 import type pg from 'pg'
-import { testPlan, testQueue } from '@eudromos/core/testing'
+import { recordAfter, type InteractionRecord } from '@eudromos/core/records'
+import { TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
 import { evolve, snapshotOf, State, type Command, type CommandBodies, type CommandType } from '@eudromos/core/routing'
 import {
   commitBatch,
@@ -342,6 +343,24 @@ describe('the fence', () => {
     await takeLead(next, 'next', false)
     await expect(commitBatch(late, batch(first?.epoch ?? 0))).rejects.toThrow('is over')
     expect(await web.query.message.findMany()).toEqual([])
+  })
+
+  test('a record that is written is never another conversation’s, whatever a router would write', async () => {
+    const epoch = (await takeLead(late, 'late', false))?.epoch ?? 0
+    const centre = new TestCentre(testPlan())
+    const recordOf = (at: number): InteractionRecord => {
+      const [arrived] = centre.wait(at).arrive(`i${at}`).events
+      const record = arrived === undefined ? null : recordAfter(null, arrived, 1)
+      if (record === null) throw new Error('nothing arrived')
+      return { ...record, id: 'i' }
+    }
+    const [own, others] = [recordOf(1), { ...recordOf(2), customerId: 'c2' }]
+    const write = (record: InteractionRecord) => commitBatch(late, { ...batch(epoch), messages: [], records: [record] })
+    await write(own)
+    await write(others)
+    expect(await web.query.record.findMany()).toMatchObject([{ customerId: own.customerId, messages: own.messages }])
+    await write({ ...own, messages: 7 })
+    expect(await web.query.record.findMany()).toMatchObject([{ customerId: own.customerId, messages: 7 }])
   })
 
   test('taking over waits for a commit under way, and shuts out one that comes while it waits', async () => {
