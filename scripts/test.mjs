@@ -2,11 +2,13 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { availableParallelism, tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { join, relative } from 'node:path'
 import { prepare, root, say } from './prepare.mjs'
 
 let passed = 0
 let failed = 0
+/** What failed, by name: said again at the end, where the output of a long run is looked at first. */
+const failures = []
 const reports = mkdtempSync(join(tmpdir(), 'eudromos-reports-'))
 const bin = (name) => join(root, 'node_modules/.bin', name)
 
@@ -49,25 +51,43 @@ async function checks(lanes) {
   }
   await Promise.all(lanes.map(work))
   failed += wrong.length
+  failures.push(...wrong)
   return wrong
 }
 
-/** A step that counts its own tests in a report. */
+/** A step that counts its own tests in a report: how many were good, and the names of those that were not. */
 function counted(what, command, args, env, count) {
   const well = run(what, command, args, env)
+  let bad = []
   try {
-    const [good, bad] = count()
+    const [good, names] = count()
     passed += good
-    failed += bad
-    if (!well && bad === 0) failed += 1
+    bad = names
   } catch {
-    failed += 1
+    bad = [`${what}: its report cannot be read`]
   }
+  if (!well && bad.length === 0) bad = [what]
+  failed += bad.length
+  failures.push(...bad)
 }
 
 const jestReport = (file) => {
-  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(readFileSync(file, 'utf8'))
-  return [numPassedTests, numFailedTests + numRuntimeErrorTestSuites]
+  const { numPassedTests, testResults } = JSON.parse(readFileSync(file, 'utf8'))
+  const bad = testResults.flatMap(({ name, status, assertionResults }) => {
+    const failing = assertionResults.filter((one) => one.status === 'failed').map(({ fullName }) => fullName)
+    const names = failing.length === 0 && status === 'failed' ? ['does not run'] : failing
+    return names.map((one) => `${relative(root, name)}: ${one}`)
+  })
+  return [numPassedTests, bad]
+}
+
+const journeysReport = (file) => {
+  const { stats, suites } = JSON.parse(readFileSync(file, 'utf8'))
+  const bad = (suite) => [
+    ...(suite.specs ?? []).filter(({ ok, tests }) => !ok || tests.some(({ status }) => status === 'flaky')),
+    ...(suite.suites ?? []).flatMap(bad),
+  ]
+  return [stats.expected, suites.flatMap(bad).map(({ file: of, title }) => `${of}: ${title}`)]
 }
 
 prepare({ browser: true })
@@ -112,13 +132,11 @@ if (!wrong.includes(building)) {
     bin('playwright'),
     ['test', '--config', 'e2e/playwright.config.ts'],
     { EUDROMOS_E2E_REPORT: journeys },
-    () => {
-      const { stats } = JSON.parse(readFileSync(journeys, 'utf8'))
-      return [stats.expected, stats.unexpected + stats.flaky]
-    },
+    () => journeysReport(journeys),
   )
 }
 
 rmSync(reports, { recursive: true, force: true })
+for (const one of failures) say(`failed: ${one}`)
 say(`\n${passed} passed, ${failed} failed`)
 process.exit(failed === 0 ? 0 : 1)

@@ -66,9 +66,9 @@ export function LendingPanel({ person, view, now, mayLayOver }: LendingPanelProp
       await sendCommand(store, 'grantSkill', { grantId: newId(), agentId, skillId: needed, level: least, until: span })
   }
   const until = (): number => endOf(lasting, plan.zone, now)
-  const done = (): void => {
-    setQueueId('')
-    setSkillId('')
+  /** Only what was sent is cleared: the other may have been chosen while the answer was on its way. */
+  const doneWith = (clear: (nothing: '') => void) => (): void => {
+    clear('')
     notice(t.done, 'done')
   }
   return (
@@ -125,7 +125,7 @@ export function LendingPanel({ person, view, now, mayLayOver }: LendingPanelProp
                 </MenuItem>
               ))}
             </TextField>
-            <Button disabled={busy || queueId === ''} onClick={() => void send(lend, done)}>
+            <Button disabled={busy || queueId === ''} onClick={() => void send(lend, doneWith(setQueueId))}>
               {t.doLend}
             </Button>
           </Box>
@@ -176,7 +176,7 @@ export function LendingPanel({ person, view, now, mayLayOver }: LendingPanelProp
                       level,
                       until: until(),
                     }),
-                  done,
+                  doneWith(setSkillId),
                 )
               }
             >
