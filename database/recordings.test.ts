@@ -34,25 +34,28 @@ afterAll(async () => {
 const begin = (id: string, startedAt: number, interactionId = 'call') =>
   beginRecording(web, { id, interactionId, personId: 'ana', startedAt })
 const part = (id: string, number: number, text: string, at = 5000) =>
-  putRecordingPart(web, id, { personId: 'ana' }, { number, bytes: Buffer.from(text), at })
+  putRecordingPart(web, id, { personId: 'ana' }, { number, bytes: Buffer.from(text), at }, 20)
 const soundOf = async (id: string): Promise<string> => (await readRecording(web, id)).toString()
 
 test('a stretch is kept in parts as they come; a part or a beginning a second time changes nothing', async () => {
   await begin('a', 1000)
   await part('a', 1, 'one ')
   await part('a', 2, 'two ')
-  await part('a', 2, 'other ')
+  for (let times = 0; times < 3; times += 1) expect(await part('a', 2, 'other ')).toBe('kept')
+  expect(await part('a', 3, 'more than is let in')).toBe('tooMuch')
   await begin('a', 9000)
   expect(await soundOf('a')).toBe('one two ')
   expect(await readRecordingMeta(web, 'a')).toMatchObject({ startedAt: 1000, lastAt: 5000, end: null })
   await endRecording(web, 'a', { personId: 'ana' }, 'paused', 6000)
   expect(await readRecordingMeta(web, 'a')).toMatchObject({ lastAt: 6000, end: 'paused' })
+  expect(await part('a', 3, 'late')).toBe('over')
+  expect(await soundOf('a')).toBe('one two ')
 })
 
 test('nobody brings more of a recording that is another’s, or that never began', async () => {
   const more = (id: string, personId: string) =>
-    putRecordingPart(web, id, { personId }, { number: 9, bytes: Buffer.from('more'), at: 7000 })
-  expect([await more('a', 'ben'), await more('none', 'ana'), await more('a', 'ana')]).toEqual([false, false, true])
+    putRecordingPart(web, id, { personId }, { number: 9, bytes: Buffer.from('more'), at: 7000 }, 20)
+  expect([await more('a', 'ben'), await more('none', 'ana'), await more('a', 'ana')]).toEqual(['none', 'none', 'over'])
   expect(await endRecording(web, 'a', { personId: 'ben' }, 'ended', 7000)).toBe(false)
   expect(await readRecordingMeta(web, 'a')).toMatchObject({ end: 'paused' })
 })

@@ -37,25 +37,32 @@ const ends = (end: RecordingEnd): { personId: string | null; callId: string | nu
 const isOwn = `id = $1 and person_id is not distinct from $2::text and ($3::text is null or interaction_id = $3)`
 
 /**
- * Kept at once, so that nothing of what has come is lost; the same part again changes nothing. False where that end has no
- * such recording.
+ * Kept at once, so that nothing of what has come is lost; the same part again changes nothing. `mostBytes` is for all of
+ * the stretch. Gives what became of it: `over` where the stretch has ended, `none` where that end has no such recording.
  */
 export async function putRecordingPart(
   database: Database,
   id: string,
   end: RecordingEnd,
   { number, bytes, at }: { readonly number: number; readonly bytes: Buffer; readonly at: number },
-): Promise<boolean> {
+  mostBytes: number,
+): Promise<'kept' | 'over' | 'tooMuch' | 'none'> {
   const { personId, callId } = ends(end)
-  const { rows } = await database.$client.query<{ found: number }>({
+  const { rows } = await database.$client.query<{ over: boolean; kept: boolean }>({
     name: 'put-recording-part',
-    text: `with own as (update recording set last_at = $6 where ${isOwn} returning id),
+    text: `with own as (select id, "end" is not null as over, size + length($5::bytea) <= $7 as fits
+                        from recording where ${isOwn} for update),
                 put as (insert into recording_part (recording_id, number, bytes)
-                        select id, $4::int, $5::bytea from own on conflict do nothing)
-           select count(*)::int as found from own`,
-    values: [id, personId, callId, number, bytes, at],
+                        select id, $4::int, $5::bytea from own where fits and not over on conflict do nothing returning 1),
+                counted as (update recording r
+                            set last_at = $6, size = r.size + (select count(*) from put) * length($5::bytea)
+                            from own where r.id = own.id and fits and not over)
+           select over, fits as kept from own`,
+    values: [id, personId, callId, number, bytes, at, mostBytes],
   })
-  return rows[0]?.found === 1
+  const [found] = rows
+  if (found === undefined) return 'none'
+  return found.over ? 'over' : found.kept ? 'kept' : 'tooMuch'
 }
 
 export async function endRecording(

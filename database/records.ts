@@ -1,19 +1,19 @@
 import {
   and,
   arrayContains,
+  arrayOverlaps,
   asc,
   count,
   desc,
   eq,
   gte,
   inArray,
-  isNull,
   lt,
   lte,
   max,
-  notInArray,
-  or,
+  not,
   sql,
+  type AnyColumn,
   type SQL,
 } from 'drizzle-orm'
 import type { Channel } from '@eudromos/core/plan'
@@ -108,12 +108,13 @@ async function foundBy(database: Database, find: string, others: SQL | undefined
   }
 }
 
+const noneOf = (column: AnyColumn, ids: readonly string[]): SQL | undefined =>
+  ids.length === 0 ? undefined : not(arrayOverlaps(column, [...ids]))
+
 async function meant(database: Database, query: RecordQuery, all = false): Promise<Meant> {
   const met = and(
-    query.hidden.queueIds.length === 0 ? undefined : notInArray(t.record.queueId, [...query.hidden.queueIds]),
-    query.hidden.personIds.length === 0
-      ? undefined
-      : or(isNull(t.record.agentId), notInArray(t.record.agentId, [...query.hidden.personIds])),
+    noneOf(t.record.queueIds, query.hidden.queueIds),
+    noneOf(t.record.personIds, query.hidden.personIds),
     query.from === null ? undefined : gte(t.record.arrivedAt, query.from),
     query.to === null ? undefined : lt(t.record.arrivedAt, query.to),
     query.upTo === null ? undefined : lte(t.record.arrivedAt, query.upTo),

@@ -44,6 +44,15 @@ export const record = pgTable(
     overflowed: integer().notNull().default(0),
     passages: jsonb().$type<Passage[]>().notNull().default([]),
     attendances: jsonb().$type<Attendance[]>().notNull().default([]),
+    /** Everybody who had it, dialled for it or took part in it, and every queue that it was in: who may see it is judged by these. */
+    personIds: text('person_ids')
+      .array()
+      .notNull()
+      .generatedAlwaysAs(sql`record_people(agent_id, offers, passages, dials, attendances)`),
+    queueIds: text('queue_ids')
+      .array()
+      .notNull()
+      .generatedAlwaysAs(sql`record_queues(queue_id, passages)`),
   },
   (table) => [
     index('record_arrived').on(table.arrivedAt, table.id),
@@ -118,6 +127,8 @@ export const recording = pgTable(
     lastAt: instant('last_at').notNull(),
     end: text().$type<'paused' | 'ended'>(),
     gone: boolean().notNull().default(false),
+    /** Bytes that have come. */
+    size: integer().notNull().default(0),
   },
   (table) => [
     index('recording_of_interaction').on(table.interactionId),

@@ -14,7 +14,7 @@ export async function readStory(
              select r.*, count(*) over ()::int as total from record r where r.customer_id in (select customer_family(customer_root($1))) and r.id <> $2
              order by r.arrived_at desc, r.id limit $3)
            select r.id, r.channel, r.arrived_at as "arrivedAt", r.outcome, r.queue_id as "queueId",
-             coalesce(q.name, '') as "queueName", r.agent_id as "agentId", p.name as "agentName",
+             coalesce(q.name, '') as "queueName", r.agent_id as "agentId", r.person_ids as "personIds", r.queue_ids as "queueIds", p.name as "agentName",
              d.name as "dispositionName", n.body as notes, w.body as words, r.total
            from all_of r left join queue q on q.id = r.queue_id left join person p on p.id = r.agent_id
              left join disposition d on d.id = r.disposition_id left join content n on n.id = r.notes_content_id

@@ -1,4 +1,4 @@
-import type { AgentId, Channel, CustomerId, Instant, InteractionId, QueueId } from '../plan/index.ts'
+import type { AgentId, Channel, CustomerId, Instant, InteractionId, PersonId, QueueId } from '../plan/index.ts'
 import type { Outcome } from './record.ts'
 
 /** A conversation of a customer as it is told in their story. */
@@ -11,6 +11,9 @@ export interface StoryEntry {
   readonly queueName: string
   readonly agentId: AgentId | null
   readonly agentName: string | null
+  /** As of the record: by these who may see it is judged. */
+  readonly personIds: readonly PersonId[]
+  readonly queueIds: readonly QueueId[]
   readonly dispositionName: string | null
   readonly notes: string | null
   /** What was written first. */

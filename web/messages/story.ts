@@ -26,6 +26,8 @@ export const story = {
   joined: (channel: Channel, queue: string) =>
     `Joined: the ${one[channel]} in ${queue} comes to you as soon as you have room.`,
   apart: 'Keep apart',
+  /** Of one that may not be looked into. */
+  ofPrivateTeam: 'With a private team',
   sharers: 'Others have this number',
   isThem: (name: string) => `It is ${name}`,
   nameless: 'Nobody is known by this yet.',

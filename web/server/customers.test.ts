@@ -302,7 +302,8 @@ describe('customers who turn out to be the same', () => {
 test('what others had with a customer since one looked last is new, for as long as one looks', async () => {
   const owner = await connectAlone(place.ownerUrl)
   const at = (now: number) => Object.assign(runtime, { clock: { now: () => now } })
-  const fresh = async (viewer = 'sup') => (await customerView(runtime, viewer, 'c2')).freshIds
+  const fresh = async (viewer = 'sup') =>
+    (await customerView(runtime, viewer, 'c2')).entries.filter((one) => one.fresh).map(({ id }) => id)
   const hour = 3_600_000
   at(hour)
   expect(await fresh()).toEqual([])

@@ -32,7 +32,7 @@ import type { Follower } from './follower.ts'
 import { notFound, problem, ProblemError, refused } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import { seesRecord, sightFor } from './sight.ts'
-import { freshIn } from './story.ts'
+import { toldTo } from './story.ts'
 import type { Who } from './who.ts'
 
 /** A customer with their addresses; a problem where there is no such one. */
@@ -86,7 +86,6 @@ export async function customerView(
     readMerged(database, id),
     lookAt(database, id, viewerId, now),
   ])
-  const sight = sightFor(follower, viewerId)
   return {
     id,
     name: customer.name,
@@ -104,10 +103,7 @@ export async function customerView(
       [id, ...merged.map((one) => one.id)]
         .map((one) => blockView(follower, one, customer.name, now))
         .find((block) => block !== null) ?? null,
-    freshIds: freshIn(entries, since, viewerId),
-    entries: entries.map((entry) =>
-      seesRecord(sight, entry) ? entry : { ...entry, agentName: null, dispositionName: null, notes: null, words: null },
-    ),
+    entries: toldTo({ follower }, viewerId, entries, since),
     total,
   }
 }

@@ -146,6 +146,71 @@ test('a customer who refuses is recorded no more', async () => {
   expect(await problemOf(begin(runtime, ana, { id: ids.second, interactionId: 'call' }))).toBe('notRecorded')
 })
 
+describe('a part is taken', () => {
+  const sound = Buffer.from('sound')
+  const clock = (ms: number): void => void Object.assign(runtime, { clock: { now: () => centre.state.at + ms } })
+  const part = (number: number, who = ana, bytes = sound) =>
+    problemOf(putPart(runtime, at(who), ids.first, number, bytes))
+
+  beforeEach(async () => {
+    await web.$client.query('delete from recording')
+    talking('always')
+    clock(0)
+    await begin(runtime, ana, { id: ids.first, interactionId: 'call' })
+    expect(await part(1)).toBeNull()
+  })
+
+  test('until the customer refuses, and none after that, not even one that is on its way', async () => {
+    centre.do('refuseRecording', { interactionId: 'call' }, { kind: 'customer', id: 'call' })
+    expect(await part(2)).toBe('notRecorded')
+    const { rows } = await web.$client.query('select number from recording_part')
+    expect(rows).toEqual([{ number: 1 }])
+  })
+
+  test('as long as the plan has the queue recorded', async () => {
+    Object.assign(runtime.follower, { document: { queues: [plannedQueue('sailings')], teams: [], people: [] } })
+    expect(await part(2)).toBe('notRecorded')
+  })
+
+  test('for seconds after the agent passed the call on, and for seconds after it is over', async () => {
+    const to = { queueId: 'sailings' }
+    centre.do('transferInteraction', { agentId: 'ana', interactionId: 'call', to, noteContentId: null })
+    clock(29_000)
+    expect(await part(2)).toBeNull()
+    clock(31_000)
+    expect(await part(3)).toBe('notRecorded')
+    // Nothing of it is left but the record.
+    centre.state.interactions.delete('call')
+    await owner.query(`delete from record`)
+    await owner.query(
+      `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, requeued, ended_at)
+       values ('call', 'voice', 'mara', 'phone', 'sailings', false, 1, 'answered', 0, '[]', 0, $1)`,
+      [centre.state.at],
+    )
+    expect(await part(3)).toBe('notRecorded')
+    clock(29_000)
+    expect(await part(3)).toBeNull()
+    await owner.query(`update record set recording_refused = true`)
+    expect(await part(4)).toBe('notRecorded')
+    await owner.query(`delete from record`)
+  })
+
+  test('at the rate of speech, with what an outage kept back, and of a call not more often than it could be paused', async () => {
+    const much = Buffer.alloc(60 * 1024)
+    let number = 2
+    while ((await part(number, ana, much)) === null) number += 1
+    expect(number).toBeLessThan(12)
+    expect(await part(number, ana, much)).toBe('tooLarge')
+    clock(20_000)
+    expect(await part(number, ana, much)).toBeNull()
+    await web.$client.query(
+      `insert into recording (id, interaction_id, person_id, started_at, last_at)
+       select 'n' || n, 'call', 'ana', 1, 1 from generate_series(1, 99) n`,
+    )
+    expect(await problemOf(begin(runtime, ana, { id: ids.second, interactionId: 'call' }))).toBe('tooMany')
+  })
+})
+
 test('a recording is heard by whoever may read its record, and that is noted; another’s is not to be found', async () => {
   talking('always')
   await owner.query(`insert into customer (id, name) values ('mara', 'Mara')`)
@@ -154,7 +219,7 @@ test('a recording is heard by whoever may read its record, and that is noted; an
      values ('old call', 'voice', 'mara', 'phone', 'sailings', false, 1, 'answered', 0, '[]', 0)`,
   )
   await beginRecording(web, { id: 'old', interactionId: 'old call', personId: 'ana', startedAt: 1 })
-  await putRecordingPart(web, 'old', at(ana), { number: 1, bytes: Buffer.from('sound'), at: 2 })
+  await putRecordingPart(web, 'old', at(ana), { number: 1, bytes: Buffer.from('sound'), at: 2 }, 100)
   expect((await hear(runtime, sup, 'old')).toString()).toBe('sound')
   const { rows } = await owner.query('select recording_id, person_id from recording_heard')
   expect(rows).toEqual([{ recording_id: 'old', person_id: 'sup' }])

@@ -17,14 +17,19 @@ import {
 import { uuid } from './gateway-shapes.ts'
 import type { RecordingChoice } from '../view/recording.ts'
 import { inOwnHand } from './hands.ts'
-import { notFound, problem, ProblemError } from './problem.ts'
+import { notFound, problem, ProblemError, tooMany } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import { seesRecord, sightFor } from './sight.ts'
 import type { Who } from './who.ts'
 
-export const mostPartBytes = 1024 * 1024
-/** Of two seconds: anybody's telephone brings these, and is to fill no disk. */
-export const mostCustomerPartBytes = 64 * 1024
+/** Of two seconds of speech, which are some 6 kB: nobody is to fill the disk with these. */
+export const mostPartBytes = 64 * 1024
+const mostBytesPerSecond = 8 * 1024
+/** What may come at once: after an outage, what was kept at the end meanwhile. */
+const mostBytesAtOnce = 512 * 1024
+const mostStretches = 100
+/** What was said before a call ended, or was passed on, may still be on its way for so long. */
+const graceMs = 30_000
 
 const idShape = yup.object({ id: uuid.required('Give the recording an id.') })
 const beginShape = idShape.shape({ interactionId: yup.string().max(200).required('Name the call.') })
@@ -40,11 +45,16 @@ function policyOf({ follower }: Runtime, interaction: Interaction): 'always' | '
   return policy
 }
 
+async function requireFew({ database }: Runtime, callId: string): Promise<void> {
+  if ((await readRecordingsOf(database, callId)).recordings.length >= mostStretches) throw tooMany()
+}
+
 /** A stretch of recording begins at the end of the agent who has the call. The same id a second time is the same stretch. */
 export async function begin(runtime: Runtime, who: Who, input: unknown): Promise<void> {
   const { id, interactionId } = await beginShape.validate(input)
-  policyOf(runtime, inOwnHand(runtime, who, interactionId))
   const { database, clock } = runtime
+  policyOf(runtime, inOwnHand(runtime, who, interactionId))
+  await requireFew(runtime, interactionId)
   await beginRecording(database, { id, interactionId, personId: who.id, startedAt: clock.now() })
 }
 
@@ -77,19 +87,51 @@ export async function beginAtCustomer(runtime: Runtime, callId: string, input: u
   const goesOn =
     last === undefined ? policy === 'always' : last.end === null || (policy === 'always' && last.end === 'ended')
   if (!goesOn) throw notRecorded()
+  await requireFew(runtime, callId)
   await beginRecording(database, { id, interactionId: callId, personId: null, startedAt: clock.now() })
 }
 
-/** Of what is recorded at that end; throws where it is another's. */
+/** Until when the end was in the call: null while it is, and where the call is over, until that. */
+async function inCallUntil({ follower, database }: Runtime, end: RecordingEnd, callId: string): Promise<number | null> {
+  const interaction = follower.state.interactions.get(callId)
+  if (interaction === undefined) {
+    const row = await readRecord(database, callId)
+    return row === null || row.recordingRefused ? 0 : row.endedAt
+  }
+  const talk = interaction.participations.findLast(
+    ({ leg, personId }) => leg === 'talk' && ('callId' in end || personId === end.personId),
+  )
+  return talk === undefined ? 0 : talk.to
+}
+
+/** Throws where a call is not to be recorded at that end now: refused, by the plan, or not in it for longer than the grace. */
+async function requireGoesOn(runtime: Runtime, end: RecordingEnd, callId: string): Promise<void> {
+  const interaction = runtime.follower.state.interactions.get(callId)
+  if (interaction !== undefined) policyOf(runtime, interaction)
+  const until = await inCallUntil(runtime, end, callId)
+  if (until !== null && runtime.clock.now() - until > graceMs) throw notRecorded()
+}
+
+/** Of what is recorded at that end; throws where it is another's, or where the call is not to be recorded any more. */
 export async function putPart(
-  { database, clock }: Runtime,
+  runtime: Runtime,
   at: RecordingEnd,
   id: string,
   number: number,
   bytes: Buffer,
 ): Promise<void> {
+  const { database, clock } = runtime
   if (!Number.isInteger(number) || number < 1 || number > 100_000) throw notFound('This part')
-  if (!(await putRecordingPart(database, id, at, { number, bytes, at: clock.now() }))) throw notFound('This recording')
+  const meta = await readRecordingMeta(database, id)
+  if (meta === null) throw notFound('This recording')
+  const seconds = Math.max(0, clock.now() - meta.startedAt) / 1000
+  const most = mostBytesAtOnce + seconds * mostBytesPerSecond
+  await requireGoesOn(runtime, at, meta.interactionId)
+  const came = await putRecordingPart(database, id, at, { number, bytes, at: clock.now() }, Math.floor(most))
+  if (came === 'none') throw notFound('This recording')
+  if (came === 'over') throw notRecorded()
+  if (came === 'tooMuch')
+    throw new ProblemError(problem(413, 'tooLarge', 'Too large', 'This is more than is spoken in this time.'))
 }
 
 const endShape = yup.object({

@@ -79,6 +79,46 @@ test('records are found by the query, and wrong queries are told of', async () =
   await expect(found({ channel: 'smoke' })).rejects.toThrow('Channel: choose one from the list.')
 })
 
+test('whoever took part, and every queue on the way, may have it hidden: not the first who answered alone', async () => {
+  const owner = await connectAlone(place.ownerUrl)
+  const passage = { at: 1, cause: 'transferred', by: 'ana', fromQueueId: 'sailings', toQueueId: 'sailings' }
+  const ways = {
+    offers: [{ agentId: 'zoe', end: 'answered' }],
+    passages: [{ ...passage, cause: 'handedOver', toAgentId: 'zoe' }],
+    dials: [{ agentId: 'zoe' }],
+    attendances: [{ personId: 'zoe' }],
+  }
+  const through = [
+    { ...passage, fromQueueId: 'care' },
+    { ...passage, toQueueId: 'care' },
+  ]
+  const made = [
+    ...Object.entries(ways).map(([column, value]) => [column, column, value] as const),
+    ...through.map((one, n) => [`through${n}`, 'passages', [one]] as const),
+  ]
+  const insert = (column: string) =>
+    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, requeued, agent_id,
+       ${column}${column === 'offers' ? '' : ', offers'})
+     values ($1, 'email', 'c1', 'l', 'sailings', false, 500, 'answered', 0, 0, 'ana', $2${column === 'offers' ? '' : ", '[]'"})`
+  for (const [id, column, value] of made) await owner.query(insert(column), [id, JSON.stringify(value)])
+  // Who was offered it, and did not take it, had no part in it.
+  await owner.query(insert('offers'), ['open', JSON.stringify([{ agentId: 'zoe', end: 'declined' }])])
+  const all = [...made.map(([id]) => id), 'open'].sort()
+  for (const [viewer, seen] of [
+    ['boss', all],
+    ['zoe', all],
+    ['sup', ['open']],
+  ] as const) {
+    const { rows, total } = await recordPage(runtime, viewer, new URLSearchParams({ channel: 'email' }))
+    expect([total, rows.map(({ id }) => id).sort()]).toEqual([seen.length, seen])
+    const detailed = await Promise.allSettled(all.map((id) => recordDetails(runtime, viewer, id)))
+    expect(all.filter((_, n) => detailed[n]?.status === 'fulfilled')).toEqual(seen)
+    expect((await csvOf({ channel: 'email' }, viewer)).length - 1).toBe(seen.length)
+  }
+  await owner.query(`delete from record where channel = 'email'`)
+  await owner.end()
+})
+
 test('one record has the answers that count, in their order, and who checked who it is', async () => {
   const { answers, identity, names } = await recordDetails(runtime, 'boss', 'r1')
   expect(answers.map(({ question, answer }) => `${question} ${answer}`)).toEqual(['Which? That'])

@@ -1,7 +1,6 @@
 import 'server-only'
 import { sightOf, type PlanDocument, type Sight } from '@eudromos/core/plan'
 import { visitOf, type Interaction } from '@eudromos/core/routing'
-import type { RecordRow } from '@eudromos/database'
 import type { Follower } from './follower.ts'
 
 // What somebody may see of private teams, as the published plan has it.
@@ -18,11 +17,14 @@ export function sightFor({ document }: Follower, viewerId: string): Sight {
   return sight
 }
 
-/** Not what waits in a private team's queue, nor what one of its people has or had. */
+/** Not what waits or waited in a private team's queue, nor what one of its people has or had. */
 export const seesInteraction = (sight: Sight, interaction: Interaction): boolean =>
-  sight.queue(visitOf(interaction).queueId) &&
+  interaction.visits.every(({ queueId }) => sight.queue(queueId)) &&
   [...interaction.participations, ...interaction.guests].every(({ personId }) => sight.person(personId)) &&
   visitOf(interaction).offers.every(({ agentId, end }) => end !== null || sight.person(agentId))
 
-export const seesRecord = (sight: Sight, { queueId, agentId }: Pick<RecordRow, 'queueId' | 'agentId'>): boolean =>
-  sight.queue(queueId) && (agentId === null || sight.person(agentId))
+/** Not what anybody of a private team had or took part in, nor what was in a queue of theirs. */
+export const seesRecord = (
+  sight: Sight,
+  { queueIds, personIds }: Readonly<Record<'queueIds' | 'personIds', readonly string[]>>,
+): boolean => queueIds.every(sight.queue) && personIds.every(sight.person)

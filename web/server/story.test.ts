@@ -142,6 +142,31 @@ test('the story tells the latest of the customer’s conversations, the newest f
   expect(story.before[0]).toMatchObject({ id: 'r2', words: 'Is it running?', notes: 'Goes with a van' })
 })
 
+test('of what went through a private team’s hands one knows that it was, and nothing that leads to it', async () => {
+  await inHand()
+  const team = { id: 'own', private: true, leadId: null, observerIds: [], parentId: null }
+  Object.assign(runtime.follower.document ?? {}, {
+    teams: [team],
+    people: [{ id: 'zoe', roles: ['agent'], teamId: 'own' }],
+  })
+  const answered = {
+    ...{ id: 'o', cause: null, by: null, at: 1, endedAt: 1, reason: null, seq: 1 },
+    end: 'answered',
+  } as const
+  const records = [
+    record('first', 4000, { agentId: 'ben' }),
+    record('theirs', 5000, { agentId: 'ben', offers: [{ ...answered, agentId: 'zoe' }] }),
+  ]
+  await commitBatch(router, { epoch, rows: [], answers: [], texts: [], records, messages: [] })
+  const { before, total } = await storyOf(runtime, ana, 'now')
+  expect(total).toBe(2)
+  expect(before).toEqual([
+    { id: null, channel: 'chat', arrivedAt: 5000, fresh: false },
+    expect.objectContaining({ id: 'first' }),
+  ])
+  expect(JSON.stringify(before)).not.toMatch(/zoe|theirs|personIds/)
+})
+
 test('nobody else may ask for it, and no customer can be claimed who does not have the number', async () => {
   const { addressId } = await inHand()
   expect(await problemOf(storyOf(runtime, ben, 'now'))).toBe('notAllowed')

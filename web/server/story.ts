@@ -16,7 +16,7 @@ import {
   readStory,
 } from '@eudromos/database'
 import type { StoryEntry } from '@eudromos/core/records'
-import type { StoryView } from '../view/story.ts'
+import type { StoryView, ToldEntry } from '../view/story.ts'
 import { inHand, inOwnHand } from './hands.ts'
 import { notFound } from './problem.ts'
 import type { Runtime } from './runtime.ts'
@@ -25,11 +25,23 @@ import type { Who } from './who.ts'
 
 const most = 8
 
-/** Those that others had with the customer since somebody last looked. */
-export const freshIn = (entries: readonly StoryEntry[], since: number | null, personId: string): string[] =>
-  since === null
-    ? []
-    : entries.filter(({ arrivedAt, agentId }) => arrivedAt > since && agentId !== personId).map(({ id }) => id)
+/**
+ * Conversations as who asks may know them, marked where others had them since they looked last. Of what a private team did
+ * they know that it was, and nothing that leads to it.
+ */
+export const toldTo = (
+  { follower }: Pick<Runtime, 'follower'>,
+  personId: string,
+  entries: readonly StoryEntry[],
+  since: number | null,
+): ToldEntry[] => {
+  const sight = sightFor(follower, personId)
+  return entries.map(({ personIds, queueIds, agentId, ...entry }) => {
+    const fresh = since !== null && entry.arrivedAt > since && agentId !== personId
+    if (seesRecord(sight, { personIds, queueIds })) return { ...entry, fresh }
+    return { id: null, channel: entry.channel, arrivedAt: entry.arrivedAt, fresh }
+  })
+}
 
 /** What is known of the customer of an interaction: who else the number may be, what they have now, and what was before. */
 export async function storyOf(runtime: Runtime, who: Who, interactionId: string): Promise<StoryView> {
@@ -48,7 +60,6 @@ export async function storyOf(runtime: Runtime, who: Who, interactionId: string)
   const family = new Set(ids)
   // Who it was checked to be before it turned out to be somebody else does not count.
   const check = said?.customerId === customerId ? said : null
-  const sight = sightFor(follower, who.id)
   const queueName = (id: string): string => document?.queues.find((queue) => queue.id === id)?.name ?? ''
   const needs = terms?.needs ?? []
   const shown = ask === '' || check?.passed === true
@@ -74,7 +85,6 @@ export async function storyOf(runtime: Runtime, who: Who, interactionId: string)
           needs,
         }
       : { notes: '', tags: [], language: terms?.language ?? null, fields: {}, needs },
-    freshIds: freshIn(entries, since, who.id),
     contact: { doNotContact: terms?.doNotContact ?? false, consentAt: terms?.consentAt ?? null },
     sharers: sharers.filter(({ id }) => !family.has(id)),
     now: [...state.interactions.values()]
@@ -87,11 +97,7 @@ export async function storyOf(runtime: Runtime, who: Who, interactionId: string)
         joinable: interaction.phase === 'connected' && one.phase === 'waiting' && one.customerId === customerId,
         joined: one.phase === 'waiting' && visitOf(one).preferred?.agentId === who.id,
       })),
-    before: (shown ? entries : []).map((entry) => {
-      // Of what a private team did one knows that it was, not what was said.
-      const seen = seesRecord(sight, entry)
-      return seen ? entry : { ...entry, agentName: null, dispositionName: null, notes: null, words: null }
-    }),
+    before: toldTo(runtime, who.id, shown ? entries : [], since),
     total: shown ? total : 0,
   }
 }

@@ -1,5 +1,6 @@
 import type { CustomerNeed } from '@eudromos/core/plan'
-import type { MergedCustomer, StoryEntry } from '@eudromos/core/records'
+import type { MergedCustomer } from '@eudromos/core/records'
+import type { ToldEntry } from './story.ts'
 
 /** A customer is kept out for a while. */
 export interface BlockView {
@@ -30,9 +31,7 @@ export interface CustomerView {
   readonly doNotContact: boolean
   readonly consentAt: number | null
   readonly block: BlockView | null
-  /** Conversations that were not there when who asks looked last; none where they never have. */
-  readonly freshIds: readonly string[]
   /** The latest, the newest first. */
-  readonly entries: readonly StoryEntry[]
+  readonly entries: readonly ToldEntry[]
   readonly total: number
 }

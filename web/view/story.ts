@@ -3,6 +3,18 @@ import type { Channel, CustomerNeed } from '@eudromos/core/plan'
 import type { Phase } from '@eudromos/core/routing'
 import type { StoryEntry } from '@eudromos/core/records'
 
+interface Fresh {
+  /** Others had it since who asks looked last. */
+  readonly fresh: boolean
+}
+
+/** A conversation as it is told: one of a private team's is there, without anything that leads to it. */
+export type ToldEntry = Fresh &
+  (
+    | Omit<StoryEntry, 'personIds' | 'queueIds' | 'agentId'>
+    | { readonly id: null; readonly channel: Channel; readonly arrivedAt: number }
+  )
+
 export interface StoryView {
   readonly customerId: string
   readonly known: {
@@ -33,9 +45,7 @@ export interface StoryView {
     /** It waits for this agent alone. */
     readonly joined: boolean
   }[]
-  /** Conversations that were not there when who asks looked last; none where they never have. */
-  readonly freshIds: readonly string[]
   /** The latest, the newest first. */
-  readonly before: readonly StoryEntry[]
+  readonly before: readonly ToldEntry[]
   readonly total: number
 }

@@ -97,7 +97,7 @@ function StoryOf({ interaction, view }: StoryProps) {
           {value.before.length === 0 && <Typography variant="body2">{t.first}</Typography>}
         </>
       )}
-      <StoryEntries entries={value.before} zone={zone} most={{ words: 160, notes: 300 }} freshIds={value.freshIds} />
+      <StoryEntries entries={value.before} zone={zone} most={{ words: 160, notes: 300 }} />
       {t.total(value.total, value.before.length) !== null && (
         <Typography variant="body2">{t.total(value.total, value.before.length)}</Typography>
       )}

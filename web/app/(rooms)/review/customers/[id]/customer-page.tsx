@@ -99,13 +99,7 @@ export function CustomerPage({ customer, fields, zone, mayEdit, mayReach }: Cust
             {t.timeline}
           </Typography>
           {customer.entries.length === 0 && <Typography>{t.noConversations}</Typography>}
-          <StoryEntries
-            entries={customer.entries}
-            zone={zone}
-            most={{ words: 240, notes: 400 }}
-            linked
-            freshIds={customer.freshIds}
-          />
+          <StoryEntries entries={customer.entries} zone={zone} most={{ words: 240, notes: 400 }} linked />
           {customer.total > customer.entries.length && (
             <Typography variant="body2">{t.latest(customer.entries.length, customer.total)}</Typography>
           )}

@@ -1,7 +1,7 @@
 import { limitPublic, requireChat } from '../../../../../../../../../server/gateway.ts'
 import { readBody } from '../../../../../../../../../server/limits.ts'
 import { answering } from '../../../../../../../../../server/problem.ts'
-import { mostCustomerPartBytes, putPart } from '../../../../../../../../../server/recordings.ts'
+import { mostPartBytes, putPart } from '../../../../../../../../../server/recordings.ts'
 import { runtime } from '../../../../../../../../../server/runtime.ts'
 
 interface Context {
@@ -14,7 +14,7 @@ export const PUT = (request: Request, { params }: Context): Promise<Response> =>
     const { id, recordingId, number } = await params
     limitPublic(request, 'record', 120)
     await requireChat(request, id)
-    const bytes = await readBody(request, mostCustomerPartBytes)
+    const bytes = await readBody(request, mostPartBytes)
     await putPart(await runtime(), { callId: id }, recordingId, Number(number), bytes)
     return new Response(null, { status: 204 })
   })
