@@ -34,18 +34,6 @@ export interface NewContent {
   readonly attachment?: { readonly fileName: string; readonly mediaType: string; readonly bytes: Buffer }
 }
 
-/** Keeps words (and a file) under an id that the caller made; the same id a second time is the same content. */
-export async function insertContent(database: Database, { attachment, ...content }: NewContent): Promise<void> {
-  await database.transaction(async (tx) => {
-    await tx.insert(t.content).values(content).onConflictDoNothing()
-    if (attachment !== undefined)
-      await tx
-        .insert(t.attachment)
-        .values({ contentId: content.id, ...attachment })
-        .onConflictDoNothing()
-  })
-}
-
 /** The words of contents by id; one that was erased is left out. */
 export async function readContents(database: Database, ids: readonly string[]): Promise<Map<string, MessageText>> {
   if (ids.length === 0) return new Map()
@@ -93,13 +81,14 @@ export async function readTranscripts(
   }))
 }
 
-/** Lets go of words, and of customers made with them, that came with a command which was refused; what is in use stays. */
-export async function dropUnused(
-  database: Database,
-  contentIds: readonly string[],
-  strangerIds: readonly string[],
-): Promise<void> {
-  await database.$client.query('select drop_unused($1::text[], $2::text[])', [contentIds, strangerIds])
+/** How many bytes the files of a conversation have together. */
+export async function readFilesSize(database: Database, interactionId: string): Promise<number> {
+  const { rows } = await database.$client.query<{ size: number }>(
+    `select coalesce(sum(length(a.bytes)), 0)::int as size
+     from content c join attachment a on a.content_id = c.id where c.interaction_id = $1`,
+    [interactionId],
+  )
+  return rows[0]?.size ?? 0
 }
 
 export interface StoredAttachment {

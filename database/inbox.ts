@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import type pg from 'pg'
 import { upcastCommand, type Actor, type Command, type Refusal } from '@eudromos/core/routing'
+import type { NewContent } from './content.ts'
 import { joined, once } from './procedure.ts'
 
 /** What became of a command. `seq` is the journal's number up to which its effects reach. */
@@ -33,33 +34,55 @@ export type Accepted =
 
 export interface Submission {
   readonly command: Command
-  /** Words that the command refers to by id. */
-  readonly content?: {
-    readonly id: string
-    readonly interactionId: string
-    readonly body: string
-    readonly subject?: string | null
-  }
+  /** What the command refers to by id: kept with it, and only where it is taken in. */
+  readonly contents?: readonly NewContent[]
   readonly customer?: { readonly id: string; readonly name: string; readonly test: boolean }
 }
 
+/** The id of a customer of whom nothing is known but what they gave as they began this interaction. */
+export const strangerOf = (interactionId: string): string => `${interactionId}-customer`
+
+const isContentId = (name: string): boolean => /ontentId$|^(closedAnswer|words|announcement)Id$/.test(name)
+
+/** What was kept for a command's sake alone: it goes where the command is refused. */
+export function keptFor({ type, body }: Command): { readonly contentIds: string[]; readonly strangerIds: string[] } {
+  const within = (given: object): string[] =>
+    Object.entries(given).flatMap(([name, value]: [string, unknown]) =>
+      typeof value === 'string' ? (isContentId(name) ? [value] : []) : isPlain(value) ? within(value) : [],
+    )
+  const stranger = type === 'beginInteraction' && body.customerId === strangerOf(body.interactionId)
+  return { contentIds: within(body), strangerIds: stranger ? [body.customerId] : [] }
+}
+
+const isPlain = (value: unknown): value is object =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
 /** Commits what comes in and then rings, in one round trip; see `commitProcedure` of the journal. */
 const takeInProcedure = `
-create procedure pg_temp.take_in(i_actors text[], i_ids text[], i_hashes text[], i_bodies text, w_ids text[],
-  w_interactions text[], w_bodies text[], w_subjects text[], c_ids text[], c_names text[], c_tests boolean[], inout taken text)
+create procedure pg_temp.take_in(i_actors text[], i_ids text[], i_hashes text[], i_bodies text, w_of int[], w_ids text[],
+  w_interactions text[], w_kinds text[], w_bodies text[], w_subjects text[], f_words text[], f_names text[], f_types text[],
+  f_starts int[], f_sizes int[], f_bytes bytea, c_of int[], c_ids text[], c_names text[], c_tests boolean[], inout taken text)
 language plpgsql as $procedure$
 begin
-  with words as (
-    insert into content (id, interaction_id, kind, body, subject)
-    select w.id, w.interaction_id, 'message', w.body, w.subject
-    from unnest(w_ids, w_interactions, w_bodies, w_subjects) as w (id, interaction_id, body, subject) on conflict do nothing),
-  met as (
-    insert into customer (id, name, test)
-    select * from unnest(c_ids, c_names, c_tests) on conflict do nothing),
-  put as (
+  with put as (
     insert into inbox (actor, command_id, body_hash, body)
     select * from unnest(i_actors, i_ids, i_hashes, string_to_array(i_bodies, e'\\x1e'))
-    on conflict (actor, command_id) do nothing returning id, actor, command_id)
+    on conflict (actor, command_id) do nothing returning id, actor, command_id),
+  words as (
+    insert into content (id, interaction_id, kind, body, subject)
+    select w.id, w.interaction_id, w.kind, w.body, w.subject
+    from unnest(w_of, w_ids, w_interactions, w_kinds, w_bodies, w_subjects) as w (n, id, interaction_id, kind, body, subject)
+    join put on put.actor = i_actors[w.n] and put.command_id = i_ids[w.n]
+    on conflict do nothing returning id),
+  files as (
+    insert into attachment (content_id, file_name, media_type, bytes)
+    select words.id, f.name, f.type, substring(f_bytes from f.start for f.size)
+    from unnest(f_words, f_names, f_types, f_starts, f_sizes) as f (of, name, type, start, size) join words on words.id = f.of),
+  met as (
+    insert into customer (id, name, test)
+    select c.id, c.name, c.test from unnest(c_of, c_ids, c_names, c_tests) as c (n, id, name, test)
+    join put on put.actor = i_actors[c.n] and put.command_id = i_ids[c.n]
+    on conflict do nothing)
   select coalesce(json_agg(json_build_array(put.id, put.actor, put.command_id)), '[]') into taken from put;
   commit;
   set local synchronous_commit = off;
@@ -67,30 +90,46 @@ begin
 end $procedure$`
 
 /**
- * Takes commands in with the words and customers they refer to, all in one statement, and rings for the router. Once this
- * resolves they will be decided, whatever happens.
+ * Takes commands in with the words, files and customers they refer to, all in one statement, and rings for the router. Once
+ * this resolves they will be decided, whatever happens. Of a command that is known already nothing is kept.
  */
 export async function insertCommands(pool: pg.Pool, submissions: readonly Submission[]): Promise<Accepted[]> {
   const commands = submissions.map(({ command }) => command)
-  const contents = submissions.flatMap(({ content }) => content ?? [])
-  const customers = submissions.flatMap(({ customer }) => customer ?? [])
+  const contents = submissions.flatMap(({ contents: own = [] }, n) => own.map((one) => ({ ...one, of: n + 1 })))
+  const customers = submissions.flatMap(({ customer }, n) =>
+    customer === undefined ? [] : [{ ...customer, of: n + 1 }],
+  )
+  const files = contents.flatMap(({ id, attachment }) => (attachment === undefined ? [] : [{ id, ...attachment }]))
   const keys = commands.map(({ actor, id }) => [actorKey(actor), id] as const)
   const hashes = commands.map(hashOf)
+  const sizes = files.map(({ bytes }) => bytes.length)
+  let start = 1
+  const starts = sizes.map((size) => (start += size) - size)
   const client = await pool.connect()
   const taken = await once(client, takeInProcedure)
     .then(() =>
       client.query<{ taken: string }>({
         name: 'take-in',
-        text: 'call pg_temp.take_in($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, null)',
+        text: `call pg_temp.take_in($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19,
+          $20, null)`,
         values: [
           keys.map(([actor]) => actor),
           keys.map(([, id]) => id),
           hashes,
           joined(commands),
+          contents.map(({ of }) => of),
           contents.map(({ id }) => id),
           contents.map(({ interactionId }) => interactionId),
+          contents.map(({ kind }) => kind),
           contents.map(({ body }) => body),
           contents.map(({ subject }) => subject ?? null),
+          files.map(({ id }) => id),
+          files.map(({ fileName }) => fileName),
+          files.map(({ mediaType }) => mediaType),
+          starts,
+          sizes,
+          Buffer.concat(files.map(({ bytes }) => bytes)),
+          customers.map(({ of }) => of),
           customers.map(({ id }) => id),
           customers.map(({ name }) => name),
           customers.map(({ test }) => test),

@@ -4,8 +4,7 @@ export { newsOf, readNews, type News } from './news.ts'
 export { CentreClock, setClock, setRealClock, stopClock } from './clock.ts'
 export { connect, connectAlone, sqlState, type Connection, type Database } from './connect.ts'
 export {
-  dropUnused,
-  insertContent,
+  readFilesSize,
   readAttachment,
   readContents,
   readNotes,
@@ -25,6 +24,8 @@ export {
   purgeInbox,
   readAnswers,
   begunBy,
+  keptFor,
+  strangerOf,
   readPending,
   readReused,
   readPressure,

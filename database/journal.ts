@@ -1,8 +1,8 @@
 import type pg from 'pg'
 import type { Instant } from '@eudromos/core/plan'
 import type { InteractionRecord } from '@eudromos/core/records'
-import { coreVersion, upcast, type Event, type Snapshot } from '@eudromos/core/routing'
-import type { Answer } from './inbox.ts'
+import { coreVersion, upcast, type Command, type Event, type Snapshot } from '@eudromos/core/routing'
+import { keptFor, type Answer } from './inbox.ts'
 import { newsOf } from './news.ts'
 import { joined, once } from './procedure.ts'
 
@@ -44,6 +44,8 @@ export interface Batch {
   readonly records: readonly InteractionRecord[]
   readonly messages: readonly MessageRow[]
   readonly texts: readonly TextRow[]
+  /** Commands that were refused: what was kept for their sake goes. */
+  readonly refused?: readonly Command[]
 }
 
 /**
@@ -53,7 +55,8 @@ export interface Batch {
 const commitProcedure = `
 create procedure pg_temp.commit_batch(b_epoch bigint, b_seqs bigint[], b_ats bigint[], b_types text[],
   b_versions smallint[], b_bodies text, b_inbox_ids bigint[], b_actors text[], b_on_behalf text[], b_reasons text[],
-  b_answer_ids bigint[], b_answers text, b_messages jsonb, b_texts jsonb, b_records jsonb, b_news text[], inout held int)
+  b_answer_ids bigint[], b_answers text, b_messages jsonb, b_texts jsonb, b_records jsonb, b_contents text[],
+  b_strangers text[], b_news text[], inout held int)
 language plpgsql as $procedure$
 begin
   with fence as (select from router_epoch where id = 1 and epoch = b_epoch for share),
@@ -102,6 +105,9 @@ begin
     -- What an id of another conversation brings never takes the place of what is written.
     where record.arrived_at = excluded.arrived_at)
   select count(*)::int into held from fence;
+  if held = 1 and cardinality(b_contents) + cardinality(b_strangers) > 0 then
+    perform drop_unused(b_contents, b_strangers);
+  end if;
   commit;
   if held = 1 then
     set local synchronous_commit = off;
@@ -120,10 +126,11 @@ export class Fenced extends Error {}
 export async function commitBatch(client: pg.ClientBase, batch: Batch): Promise<void> {
   const { rows } = batch
   const column = <T>(of: (row: JournalRow) => T): T[] => rows.map(of)
+  const kept = (batch.refused ?? []).map(keptFor)
   await once(client, commitProcedure)
   const result = await client.query<{ held: number }>({
     name: 'commit-batch',
-    text: 'call pg_temp.commit_batch($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, null)',
+    text: 'call pg_temp.commit_batch($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, null)',
     values: [
       batch.epoch,
       column(({ seq }) => seq),
@@ -140,6 +147,8 @@ export async function commitBatch(client: pg.ClientBase, batch: Batch): Promise<
       JSON.stringify(batch.messages),
       JSON.stringify(batch.texts),
       JSON.stringify(batch.records),
+      kept.flatMap(({ contentIds }) => contentIds),
+      kept.flatMap(({ strangerIds }) => strangerIds),
       newsOf(batch) ?? [''],
     ],
   })

@@ -18,6 +18,7 @@ import {
   takeLead,
   type Answer,
   type Database,
+  type Submission,
 } from '@eudromos/database'
 import { testDatabase, type TestDatabase } from '../database/testing/index.ts'
 import { Router } from './router.ts'
@@ -115,6 +116,27 @@ test('an id that a conversation ever had begins no other, and its record stays a
   const rest = { customerId: 'c2', addressId: 'a', contentId: 'words' }
   const [reach] = await ask(make('reachOut', { ...reached, ...rest }))
   expect(reach).toMatchObject({ ok: false, refusal: { code: 'interactionExists' } })
+})
+
+test('what came with a command is let go as it is refused, and kept where it is not', async () => {
+  startRouter('r1')
+  await ask(make('publishPlan', { plan: testPlan() }))
+  await ask(arrival('i1'))
+  const say = (interactionId: string): Submission => ({
+    command: {
+      ...make('sendMessage', { interactionId, agentId: null, contentId: `words of ${interactionId}` }),
+      actor: { kind: 'customer', id: interactionId },
+    },
+    contents: [{ id: `words of ${interactionId}`, interactionId, kind: 'message', body: 'Hello' }],
+  })
+  const accepted = await insertCommands(web.$client, [say('i1'), say('gone')])
+  const ids = accepted.map((one) => ('inboxId' in one ? one.inboxId : -1))
+  const answers = await until(async () => {
+    const found = await readAnswers(web.$client, ids)
+    return found.size === 2 && ids.map((id) => found.get(id)?.ok)
+  })
+  expect(answers).toEqual([true, false])
+  expect((await web.query.content.findMany()).map(({ id }) => id)).toEqual(['words of i1'])
 })
 
 test('a command is decided, journalled, recorded and answered', async () => {

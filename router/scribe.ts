@@ -1,6 +1,6 @@
 import { recordAfter, type InteractionRecord } from '@eudromos/core/records'
-import type { Event } from '@eudromos/core/routing'
-import type { Answer, Batch, Cause, JournalRow, MessageRow, TextRow } from '@eudromos/database'
+import type { Command, Event } from '@eudromos/core/routing'
+import type { Answer, Batch, Cause, JournalRow, MessageRow, Pending, TextRow } from '@eudromos/database'
 
 export const byItself: Cause = { inboxId: null, actor: null, onBehalfOf: null, reason: null }
 
@@ -25,6 +25,7 @@ export class Scribe {
 export class Draft {
   readonly rows: JournalRow[] = []
   readonly answers: { inboxId: number; answer: Answer }[] = []
+  private readonly refused: Command[] = []
   private readonly records = new Map<string, InteractionRecord>()
   private readonly messages: MessageRow[] = []
   private readonly texts: TextRow[] = []
@@ -63,13 +64,18 @@ export class Draft {
     if (event.type !== 'messageSent' || this.records.has(record.id)) this.records.set(record.id, record)
   }
 
+  answer({ inboxId, command }: Pending, answer: Answer): void {
+    this.answers.push({ inboxId, answer })
+    if (!answer.ok) this.refused.push(command)
+  }
+
   /** Whether it writes a record of this interaction. */
   has(interactionId: string): boolean {
     return this.records.has(interactionId)
   }
 
   batch(epoch: number): Batch {
-    const { rows, answers, messages, texts } = this
-    return { epoch, rows, answers, messages, texts, records: [...this.records.values()] }
+    const { rows, answers, messages, texts, refused } = this
+    return { epoch, rows, answers, messages, texts, refused, records: [...this.records.values()] }
   }
 }

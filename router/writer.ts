@@ -232,15 +232,17 @@ export class Writer {
     return !(error instanceof Error && ('code' in error || /onnection/.test(error.message)))
   }
 
-  private async setAside({ inboxId, command }: Pending, error: unknown): Promise<void> {
+  private async setAside(pending: Pending, error: unknown): Promise<void> {
+    const { inboxId, command } = pending
     this.log.error({ err: error, inboxId, type: command.type }, 'command set aside')
     const draft = this.scribe.draft()
-    draft.answers.push({ inboxId, answer: { ok: false, seq: this.scribe.seq, setAside: String(error) } })
+    draft.answer(pending, { ok: false, seq: this.scribe.seq, setAside: String(error) })
     await this.commit(draft)
   }
 
   /** `isUsed`: whether an interaction has, or had, this id. One that begins under such an id would take its record over. */
-  private decideOne({ inboxId, command }: Pending, draft: Draft, isUsed: (interactionId: string) => boolean): void {
+  private decideOne(pending: Pending, draft: Draft, isUsed: (interactionId: string) => boolean): void {
+    const { inboxId, command } = pending
     const at = this.now()
     const { onBehalfOf, reason } = command
     draft.note(advance(this.state, at))
@@ -251,7 +253,7 @@ export class Writer {
         : run(this.state, command, at)
     draft.note(events, { inboxId, actor: actorKey(command.actor), onBehalfOf, reason })
     const seq = this.scribe.seq
-    draft.answers.push({ inboxId, answer: refusal === null ? { ok: true, seq } : { ok: false, seq, refusal } })
+    draft.answer(pending, refusal === null ? { ok: true, seq } : { ok: false, seq, refusal })
   }
 
   private async commit(draft: Draft): Promise<void> {

@@ -8,3 +8,6 @@ globalThis.ResizeObserver ??= class {
   unobserve() {}
   disconnect() {}
 }
+
+// What ids and tokens are made with.
+process.env.EUDROMOS_SECRET ??= 'secret of the tests'

@@ -1,7 +1,10 @@
 // Databases for tests: each its own, in one throw-away cluster that the test run starts. Imports database.
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'
+import type { Database } from '../connect.ts'
+import type { NewContent } from '../content.ts'
 import { migrate } from '../migrate.ts'
+import * as t from '../schema.ts'
 
 export interface TestDatabase {
   readonly ownerUrl: string
@@ -58,4 +61,10 @@ export async function everyRow(owner: pg.Pool | pg.Client): Promise<string> {
     found.push(...table.rows.map(({ row }) => row))
   }
   return found.join('\n')
+}
+
+/** Keeps words (and a file) as they are kept with a command. */
+export async function insertContent(database: Database, { attachment, ...content }: NewContent): Promise<void> {
+  await database.insert(t.content).values(content).onConflictDoNothing()
+  if (attachment !== undefined) await database.insert(t.attachment).values({ contentId: content.id, ...attachment })
 }

@@ -57,8 +57,9 @@ export async function latencies(web: Runtime, perSecond: number, seconds: number
     const body = { interactionId, agentId: null, contentId }
     // Accepted when the inbox has it, which is before the router answers: the clock runs from the sending on.
     sentAt.set(contentId, performance.now())
-    const content = { id: contentId, interactionId, body: 'How long will it take?' }
-    await web.sender.submit({ command: envelope('sendMessage', system, body), content }).catch(() => undefined)
+    const content = { id: contentId, interactionId, kind: 'message', body: 'How long will it take?' } as const
+    const contents = [content]
+    await web.sender.submit({ command: envelope('sendMessage', system, body), contents }).catch(() => undefined)
   }
   const take = (agentId: string, part: Seen): void => {
     const now = performance.now()

@@ -36,7 +36,8 @@ export function closedSpans(
   if (to < from) faults.push({ pointer: '/to', detail: '--to is before --from. Give the last date of the span.' })
   const name = options.zone ?? 'UTC'
   const zone = zoneOf(name)
-  if (zone === null) faults.push({ pointer: '/zone', detail: `“${name}” is not a time zone. Write one such as Europe/Lisbon.` })
+  if (zone === null)
+    faults.push({ pointer: '/zone', detail: `“${name}” is not a time zone. Write one such as Europe/Lisbon.` })
   if (faults.length > 0 || zone === null) throw new BadInput('The options are not complete.', faults)
   try {
     const range = { zone: name, from: zone.fromWall(from * dayMs), to: zone.fromWall((to + 1) * dayMs) }

@@ -19,6 +19,7 @@ import {
   connectAlone,
   makePartitions,
   readPending,
+  type NewContent,
   type Submission,
   writeSnapshot,
 } from '../../database/index.ts'
@@ -65,7 +66,7 @@ class Morning {
   readonly state = new State()
   readonly scribe = new Scribe(0, [])
   readonly draft = this.scribe.draft()
-  readonly words: NonNullable<Submission['content']>[] = []
+  readonly words: Pick<NewContent, 'id' | 'interactionId' | 'body'>[] = []
   readonly customers: NonNullable<Submission['customer']>[] = []
   chats = 0
   private now: number

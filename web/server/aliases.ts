@@ -1,6 +1,6 @@
 import { createHmac } from 'node:crypto'
 import type { PartyId } from '@eudromos/core/calls'
-import { setting } from './runtime.ts'
+import { setting } from './settings.ts'
 
 /**
  * As whom a person of the centre is known to the customer's end of one call: enough to set up the sound, and nothing that

@@ -1,5 +1,5 @@
-import type { NewContent } from '@eudromos/database'
-import { isPicture, mostAttachmentBytes, mostPictureBytes } from '../view/files.ts'
+import { readFilesSize, type Database, type NewContent } from '@eudromos/database'
+import { isPicture, mostAttachmentBytes, mostConversationBytes, mostPictureBytes } from '../view/files.ts'
 import { ProblemError, problem } from './problem.ts'
 
 type Attachment = NonNullable<NewContent['attachment']>
@@ -50,6 +50,19 @@ export function checkedFile({ name, bytes }: { name: string; bytes: Buffer }, ca
       ),
     )
   return { fileName: safeFileName(name), mediaType, bytes }
+}
+
+/** Throws where the files of a conversation would be more than is kept of one. */
+export async function requireRoomForFile(database: Database, interactionId: string, size: number): Promise<void> {
+  if ((await readFilesSize(database, interactionId)) + size > mostConversationBytes)
+    throw new ProblemError(
+      problem(
+        413,
+        'tooMuch',
+        'Too much',
+        `The files of a conversation hold at most ${mostConversationBytes / 1024 / 1024} MB together.`,
+      ),
+    )
 }
 
 /** The media type of a caller's message. Throws where it is not sound that is accepted. */

@@ -3,7 +3,7 @@ import { hash, verify } from '@node-rs/argon2'
 import { betterAuth } from 'better-auth'
 import { drizzleAdapter } from 'better-auth/adapters/drizzle'
 import { connect, schema } from '@eudromos/database'
-import { setting } from './runtime.ts'
+import { setting } from './settings.ts'
 
 /** Where this application is reached, by its settings. */
 export const ownOrigins = (): string[] => (process.env.EUDROMOS_ORIGINS ?? setting('EUDROMOS_ORIGIN')).split(',')

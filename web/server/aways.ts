@@ -1,13 +1,15 @@
 import 'server-only'
+import { v7 as newId } from 'uuid'
 import * as yup from '../view/yup.ts'
 import { callableTimes } from '@eudromos/core/plan'
 import { visitOf } from '@eudromos/core/routing'
-import { insertContent, readContactTerms } from '@eudromos/database'
+import { readContactTerms } from '@eudromos/database'
 import { checkedSound } from './attachments.ts'
 import { caller, refusedTo } from './callers.ts'
-import { customerCommand } from './chats.ts'
+import { customerCommand, customerOf } from './chats.ts'
 import { envelope, gateway } from './envelope.ts'
 import { number, uuid } from './gateway-shapes.ts'
+import { contentIdFor } from './ids.ts'
 import { notFound, refused } from './problem.ts'
 import { zonesFor } from './reaching.ts'
 import type { Runtime } from './runtime.ts'
@@ -28,10 +30,12 @@ export async function askCallback(runtime: Runtime, interactionId: string): Prom
   const callable = callableTimes(document.centre, at, state.at)
   const words = document.queues.find(({ id }) => id === visitOf(interaction).queueId)?.notReachedText ?? ''
   const textLineId = words === '' ? null : textLineOf(document, interaction)
-  const contentId = `${interactionId}-not-reached`
-  if (textLineId !== null) await insertContent(database, { id: contentId, interactionId, kind: 'message', body: words })
+  const commandId = newId()
+  const contentId = contentIdFor(customerOf(interactionId), commandId)
   const notReached = textLineId === null ? null : { contentId, textLineId }
-  return customerCommand(sender, 'askCallback', interactionId, undefined, { interactionId, callable, notReached })
+  const contents = textLineId === null ? [] : [{ id: contentId, interactionId, kind: 'message', body: words } as const]
+  const body = { interactionId, callable, notReached }
+  return customerCommand(sender, 'askCallback', interactionId, commandId, body, contents)
 }
 
 export const messageShape = yup.object({
@@ -44,16 +48,16 @@ export const messageShape = yup.object({
 
 /** What a caller has recorded, of the call of this id while it waits, or instead of one; the same id a second time is the same message. */
 export async function leaveVoicemail(runtime: Runtime, input: yup.InferType<typeof messageShape>): Promise<number> {
-  const { database, follower, sender } = runtime
+  const { follower, sender } = runtime
   const { line, addressId, customerId, queueId, terms } = await caller(runtime, input)
   const bytes = Buffer.from(input.sound, 'base64')
   const mediaType = checkedSound(bytes)
   const waiting = follower.state.interactions.get(input.id)
   if (waiting !== undefined && waiting.addressId !== addressId) throw notFound('This call')
-  const [interactionId, contentId] = [input.id, `${input.id}-voicemail`]
+  const interactionId = input.id
+  const options = { id: `${interactionId}-message` }
+  const contentId = contentIdFor(gateway, options.id, bytes)
   const attachment = { fileName: 'message.webm', mediaType, bytes }
-  await insertContent(database, { id: contentId, interactionId, kind: 'message', body: '', attachment })
-  const options = { id: `${input.id}-message` }
   const command =
     waiting === undefined
       ? envelope(
@@ -74,7 +78,8 @@ export async function leaveVoicemail(runtime: Runtime, input: yup.InferType<type
           options,
         )
       : envelope('leaveMessage', gateway, { interactionId, contentId }, options)
-  const { seq, refusal } = await sender.submit({ command })
+  const contents = [{ id: contentId, interactionId, kind: 'message', body: '', attachment } as const]
+  const { seq, refusal } = await sender.submit({ command, contents })
   if (refusal !== null) throw refusedTo(input.to, refusal, seq)
   return seq
 }

@@ -1,11 +1,12 @@
 import 'server-only'
 import * as yup from '../view/yup.ts'
 import { blockedUntil, type Actor, type CommandBodies, type CommandType } from '@eudromos/core/routing'
-import { insertContent, readCustomer, readRoot } from '@eudromos/database'
+import { readCustomer, readRoot, strangerOf, type NewContent } from '@eudromos/database'
 import { termsFor } from './callers.ts'
 import { envelope } from './envelope.ts'
-import { checkedFile } from './attachments.ts'
+import { checkedFile, requireRoomForFile } from './attachments.ts'
 import { uuid } from './gateway-shapes.ts'
+import { contentIdFor } from './ids.ts'
 import { refused } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 
@@ -54,11 +55,13 @@ export async function beginChat(
     input.customerId === null
       ? await recognised(runtime, deviceOf, name)
       : await readCustomer(database, input.customerId)
-  const customerId = known?.id ?? `${id}-customer`
-  const contentId = `${id}-opening`
+  const customerId = known?.id ?? strangerOf(id)
+  const actor = customerOf(id)
+  const commandId = `${id}-begin`
+  const contentId = contentIdFor(actor, commandId, name, text)
   const command = envelope(
     'beginInteraction',
-    customerOf(id),
+    actor,
     {
       interactionId: id,
       channel: 'chat',
@@ -70,11 +73,11 @@ export async function beginChat(
       leaveMessage: input.leaveMessage,
       ...termsFor(runtime.follower, known?.needs),
     },
-    { id: `${id}-begin` },
+    { id: commandId },
   )
   const { seq, refusal } = await sender.submit({
     command,
-    content: { id: contentId, interactionId: id, body: text },
+    contents: [{ id: contentId, interactionId: id, kind: 'message', body: text }],
     customer: known === null ? { id: customerId, name, test: false } : undefined,
   })
   if (refusal !== null) throw refused(refusal, seq)
@@ -92,23 +95,16 @@ export const wordsShape = yup.object({
 })
 
 /** What a customer says; the same id a second time is the same message. */
-export async function say(
+export function say(
   { sender }: Runtime,
   interactionId: string,
   { id, text }: yup.InferType<typeof wordsShape>,
 ): Promise<number> {
-  return customerCommand(
-    sender,
-    'sendMessage',
-    interactionId,
-    id,
-    {
-      interactionId,
-      agentId: null,
-      contentId: id,
-    },
-    { id, interactionId, body: text },
-  )
+  const contentId = contentIdFor(customerOf(interactionId), id, text)
+  const content = { id: contentId, interactionId, kind: 'message', body: text } as const
+  return customerCommand(sender, 'sendMessage', interactionId, id, { interactionId, agentId: null, contentId }, [
+    content,
+  ])
 }
 
 export async function attach(
@@ -119,8 +115,12 @@ export async function attach(
 ): Promise<number> {
   const attachment = checkedFile(file, 'chats')
   await uuid.required('Give the file an id.').validate(id)
-  await insertContent(database, { id, interactionId, kind: 'message', body: '', attachment })
-  return customerCommand(sender, 'sendMessage', interactionId, id, { interactionId, agentId: null, contentId: id })
+  await requireRoomForFile(database, interactionId, attachment.bytes.length)
+  const contentId = contentIdFor(customerOf(interactionId), id, file.name, file.bytes)
+  const content = { id: contentId, interactionId, kind: 'message', body: '', attachment } as const
+  return customerCommand(sender, 'sendMessage', interactionId, id, { interactionId, agentId: null, contentId }, [
+    content,
+  ])
 }
 
 /** A command of the customer of a chat. */
@@ -130,11 +130,11 @@ export async function customerCommand<T extends CommandType>(
   interactionId: string,
   id: string | undefined,
   body: CommandBodies[T],
-  content?: { id: string; interactionId: string; body: string },
+  contents?: readonly NewContent[],
 ): Promise<number> {
   const { seq, refusal } = await sender.submit({
     command: envelope(type, customerOf(interactionId), body, { id }),
-    content,
+    contents,
   })
   if (refusal !== null) throw refused(refusal, seq)
   return seq

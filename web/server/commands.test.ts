@@ -1,8 +1,9 @@
-import { connect, readContents, type Database, type Submission } from '@eudromos/database'
+import { connect, type Database, type Submission } from '@eudromos/database'
 import { may } from '@eudromos/core/plan'
 import { State } from '@eudromos/core/routing'
 import { ValidationError } from 'yup'
-import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
+import { insertContent, testDatabase, type TestDatabase } from '../../database/testing/index.ts'
+import { mostConversationBytes } from '../view/files.ts'
 import { commandOf } from './commands.ts'
 import { ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
@@ -72,9 +73,14 @@ describe('an emergency closing', () => {
     expect(await ask(sup, 'beginEmergency', { ...emergency, announcement: '  The quay is under water. ' })).toBe(7)
     const body = sent[0]?.command.body as unknown as { announcementId: string }
     expect(body).toMatchObject({ siteId: null, queueIds: [], overflowTo: null })
-    expect(JSON.stringify(sent)).not.toContain('under water')
-    const words = await readContents(database, [body.announcementId])
-    expect(words.get(body.announcementId)?.text).toBe('The quay is under water.')
+    expect(JSON.stringify(sent[0]?.command)).not.toContain('under water')
+    const said = {
+      id: body.announcementId,
+      interactionId: null,
+      kind: 'announcement',
+      body: 'The quay is under water.',
+    }
+    expect(sent[0]?.contents).toEqual([said])
   })
 
   test('may have none', async () => {
@@ -158,28 +164,33 @@ describe('a file', () => {
     Object.assign(runtime, { follower: { state, document: null } })
   })
 
-  test('goes along with an agent’s words, or alone, and is kept before the router hears of it', async () => {
+  test('goes along with an agent’s words, or alone, in what is kept with the command', async () => {
     await say(ana, 'chat', pdf, ' Our terms. ')
     const { contentId } = sent[0]?.command.body as unknown as { contentId: string }
-    expect((await readContents(database, [contentId])).get(contentId)).toEqual({
-      text: 'Our terms.',
-      subject: null,
-      attachment: { fileName: 'terms.pdf', mediaType: 'application/pdf', sizeBytes: 8 },
-    })
-    expect(sent[0]?.content).toBeUndefined()
+    const attachment = { fileName: 'terms.pdf', mediaType: 'application/pdf', bytes: pdf.bytes }
+    expect(sent[0]?.contents).toMatchObject([{ id: contentId, body: 'Our terms.', subject: null, attachment }])
     await say(ana, 'thread', gif)
     expect(sent).toHaveLength(2)
+  })
+
+  test('is one more than is kept of a conversation only where there is room', async () => {
+    const attachment = { fileName: 'much', mediaType: 'image/gif', bytes: Buffer.alloc(mostConversationBytes - 10) }
+    await insertContent(database, { id: 'much', interactionId: 'thread', kind: 'message', body: '', attachment })
+    const more = { name: 'more.gif', bytes: Buffer.concat([gif.bytes, Buffer.alloc(10)]) }
+    expect(await refusalOf(say(ana, 'thread', more))).toBe('tooMuch')
+    expect(sent).toEqual([])
+    await database.$client.query('delete from content')
+    await say(ana, 'thread', more)
+    expect(sent).toHaveLength(1)
   })
 
   test.each([
     ['that is no picture, with a text', ana, 'thread', pdf, 'typeNotTaken'],
     ['of a conversation that is another’s', ana, 'another', gif, 'notAllowed'],
     ['that there is not, and no words', ana, 'chat', undefined, 'Write something first.'],
-  ])('%s is refused, and nothing is kept', async (_, who, interactionId, file, why) => {
+  ])('%s is refused', async (_, who, interactionId, file, why) => {
     expect(await refusalOf(say(who, interactionId, file))).toBe(why)
     expect(sent).toEqual([])
-    const { rows } = await database.$client.query('select from attachment where content_id = $1', [`f${count}-words`])
-    expect(rows).toEqual([])
   })
 })
 
@@ -187,18 +198,33 @@ test('notes are kept as content, an empty text as none', async () => {
   const body = { agentId: 'ana', interactionId: 'i', dispositionId: null }
   await ask(ana, 'saveWrapUp', { ...body, notes: 'She found it herself.' })
   const { notesContentId } = sent[0]?.command.body as unknown as { notesContentId: string }
-  expect((await readContents(database, [notesContentId])).get(notesContentId)?.text).toBe('She found it herself.')
+  expect(sent[0]?.contents).toEqual([
+    { id: notesContentId, interactionId: 'i', kind: 'notes', body: 'She found it herself.' },
+  ])
   await ask(ana, 'saveWrapUp', { ...body, notes: ' ' })
   expect(sent[1]?.command.body).toMatchObject({ notesContentId: null })
 })
 
 test('words of a message travel beside the command, not in it', async () => {
   await ask(ana, 'sendMessage', { agentId: 'ana', interactionId: 'i', text: ' Good morning ' })
-  expect(sent[0]?.content).toMatchObject({ interactionId: 'i', body: 'Good morning' })
+  expect(sent[0]?.contents).toMatchObject([{ interactionId: 'i', body: 'Good morning' }])
   expect(JSON.stringify(sent[0]?.command)).not.toContain('Good morning')
   expect(await refusalOf(ask(ana, 'sendMessage', { agentId: 'ana', interactionId: 'i', text: '  ' }))).toBe(
     'Write something first.',
   )
+})
+
+test('words are kept under an id that nobody chooses: another’s command of the same id, or other words, have another', async () => {
+  const idOf = async (who: Who, text: string): Promise<string> => {
+    const body = { agentId: who.id, interactionId: 'i', text }
+    await commandOf(runtime, who, { id: 'chosen', type: 'sendMessage', body })
+    return sent.at(-1)?.contents?.[0]?.id ?? ''
+  }
+  const first = await idOf(ana, 'Hello')
+  expect(await idOf(ana, 'Hello')).toBe(first)
+  const others = [await idOf(ana, 'Hello again'), await idOf({ ...ana, id: 'ben' }, 'Hello')]
+  expect(new Set([first, ...others]).size).toBe(3)
+  expect(first).not.toContain('chosen')
 })
 
 test('only an email has a subject, and may be long', async () => {
@@ -207,9 +233,9 @@ test('only an email has a subject, and may be long', async () => {
   const say = (interactionId: string, text: string) =>
     ask(ana, 'sendMessage', { agentId: 'ana', interactionId, text, subject: ' Your\r\nbag ' })
   await say('mail', long)
-  expect(sent[0]?.content).toMatchObject({ subject: 'Your bag', body: long })
+  expect(sent[0]?.contents).toMatchObject([{ subject: 'Your bag', body: long }])
   await say('i', 'Hello')
-  expect(sent[1]?.content).toMatchObject({ subject: null })
+  expect(sent[1]?.contents).toMatchObject([{ subject: null }])
   expect(await refusalOf(say('i', long))).toBe('Write at most 4,000 characters.')
   expect(await refusalOf(say('mail', 'x'.repeat(20_001)))).toBe('Write at most 20,000 characters.')
 })

@@ -15,11 +15,12 @@ import {
   type Capability,
 } from '@eudromos/core/plan'
 import type { Actor, CommandBodies } from '@eudromos/core/routing'
-import { insertContent, type Submission } from '@eudromos/database'
-import { checkedFile } from './attachments.ts'
+import type { NewContent } from '@eudromos/database'
+import { checkedFile, requireRoomForFile } from './attachments.ts'
 import { envelope } from './envelope.ts'
 import { subjectLine } from './gateway-shapes.ts'
 import { inOwnHand, requireBlockRequest } from './hands.ts'
+import { contentIdFor } from './ids.ts'
 import { requireInSight, requirePersonInSight, type Named } from './in-sight.ts'
 import { notAllowed, refused } from './problem.ts'
 import { requireOfNumber } from './story.ts'
@@ -227,18 +228,17 @@ interface GivenFile {
   readonly bytes: Buffer
 }
 
-/** Keeps what goes along with the words of an agent, once it is seen that they have the conversation. */
-async function keepFile(
+/** The file that goes along with the words of an agent, once it is seen that they have the conversation. */
+async function fileOf(
   runtime: Runtime,
   who: Who,
-  given: { interactionId: string; contentId: string; words: string; subject: string | null; file: GivenFile },
-): Promise<void> {
-  const { interactionId, contentId, words, subject, file } = given
+  interactionId: string,
+  file: GivenFile,
+): Promise<NewContent['attachment']> {
   const { channel } = inOwnHand(runtime, who, interactionId)
   const carried = { chat: 'chats', sms: 'texts', email: 'email', voice: 'texts' } as const
-  const attachment = checkedFile(file, carried[channel])
-  const kept = { id: contentId, interactionId, body: words, subject }
-  await insertContent(runtime.database, { ...kept, kind: 'message', attachment })
+  await requireRoomForFile(runtime.database, interactionId, file.bytes.length)
+  return checkedFile(file, carried[channel])
 }
 
 /**
@@ -255,46 +255,39 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown, file
   requireInSight(runtime, who, namedBy(type, checked, inOthersName ? onBehalfOf : null))
   const actor: Actor = { kind: 'person', id: who.id }
   const options = { id: commandId, onBehalfOf: inOthersName ? onBehalfOf : null, reason }
-  const contentId = `${commandId}-words`
   let commandBody: unknown = checked
-  let content: Submission['content']
+  const contents: NewContent[] = []
+  /** Words that are kept with the command; null where there are none. */
+  const kept = (kind: NewContent['kind'], interactionId: string | null, words: string | null): string | null => {
+    if (words === null || words.trim() === '') return null
+    const id = contentIdFor(actor, commandId, words)
+    contents.push({ id, interactionId, kind, body: words })
+    return id
+  }
   if (type === 'sendMessage') {
     const { agentId, interactionId, text: words, subject: given, textLineId } = checked as Checked<'sendMessage'>
     // Only email has a subject; without one it answers what was written before.
     const isEmail = runtime.follower.state.interactions.get(interactionId)?.channel === 'email'
     const subject = isEmail && given !== '' ? given : null
     if (!isEmail) text.validateSync(words)
-    if (file !== undefined) await keepFile(runtime, who, { interactionId, contentId, words, subject, file })
-    else if (words === '') throw new yup.ValidationError('Write something first.', words, 'text')
-    else content = { id: contentId, interactionId, body: words, subject }
+    if (file === undefined && words === '') throw new yup.ValidationError('Write something first.', words, 'text')
+    const attachment = file && (await fileOf(runtime, who, interactionId, file))
+    const contentId = contentIdFor(actor, commandId, words, subject ?? '', file?.name ?? '', file?.bytes ?? '')
+    contents.push({ id: contentId, interactionId, kind: 'message', body: words, subject, attachment })
     commandBody = { agentId, interactionId, contentId, textLineId } satisfies CommandBodies['sendMessage']
   } else if (type === 'warnCustomer') {
     const { text: words, ...rest } = checked as Checked<'warnCustomer'>
-    if (words !== null) content = { id: contentId, interactionId: rest.interactionId, body: words }
-    commandBody = { ...rest, contentId: words === null ? null : contentId } satisfies CommandBodies['warnCustomer']
+    const contentId = kept('message', rest.interactionId, words)
+    commandBody = { ...rest, contentId } satisfies CommandBodies['warnCustomer']
   } else if (type === 'saveWrapUp') {
     const { notes, ...rest } = checked as Checked<'saveWrapUp'>
-    const notesContentId = notes.trim() === '' ? null : contentId
-    if (notesContentId !== null)
-      await insertContent(runtime.database, {
-        id: notesContentId,
-        interactionId: rest.interactionId,
-        kind: 'notes',
-        body: notes,
-      })
+    const notesContentId = kept('notes', rest.interactionId, notes)
     commandBody = { ...rest, notesContentId } satisfies CommandBodies['saveWrapUp']
   } else if (type === 'transferInteraction') {
     const { note, toQueueId, toAgentId, ...rest } = checked as Checked<'transferInteraction'>
     if ((toQueueId === null) === (toAgentId === null))
       throw new yup.ValidationError('To: choose a queue or a person.', null, 'toQueueId')
-    const noteContentId = note === '' ? null : contentId
-    if (noteContentId !== null)
-      await insertContent(runtime.database, {
-        id: noteContentId,
-        interactionId: rest.interactionId,
-        kind: 'notes',
-        body: note,
-      })
+    const noteContentId = kept('notes', rest.interactionId, note)
     const to = toQueueId === null ? { agentId: toAgentId ?? '' } : { queueId: toQueueId }
     commandBody = { ...rest, to, noteContentId } satisfies CommandBodies['transferInteraction']
   } else if (type === 'attendCall') {
@@ -307,20 +300,11 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown, file
       throw new yup.ValidationError('Skill: choose one of the plan.', skillId, 'skillId')
   } else if (type === 'beginStopgap') {
     const { words, ...rest } = checked as Checked<'beginStopgap'>
-    const wordsId = words === '' ? null : contentId
-    if (wordsId !== null)
-      await insertContent(runtime.database, { id: wordsId, interactionId: null, kind: 'announcement', body: words })
+    const wordsId = kept('announcement', null, words)
     commandBody = { ...rest, wordsId } satisfies CommandBodies['beginStopgap']
   } else if (type === 'beginEmergency') {
     const { announcement, ...rest } = checked as Checked<'beginEmergency'>
-    const announcementId = announcement === '' ? null : contentId
-    if (announcementId !== null)
-      await insertContent(runtime.database, {
-        id: announcementId,
-        interactionId: null,
-        kind: 'announcement',
-        body: announcement,
-      })
+    const announcementId = kept('announcement', null, announcement)
     commandBody = { ...rest, announcementId } satisfies CommandBodies['beginEmergency']
   }
   if (type === 'blockCustomer' || type === 'refuseBlock') {
@@ -329,7 +313,7 @@ export async function commandOf(runtime: Runtime, who: Who, input: unknown, file
   }
   if (type === 'identifyCustomer') await requireOfNumber(runtime, checked as Checked<'identifyCustomer'>)
   const command = envelope(type, actor, commandBody as CommandBodies[PersonCommand], options)
-  const { seq, refusal } = await runtime.sender.submit({ command, content })
+  const { seq, refusal } = await runtime.sender.submit({ command, contents })
   if (refusal !== null) throw refused(refusal, seq)
   return seq
 }

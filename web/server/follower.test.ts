@@ -1,5 +1,6 @@
 import { testPlan } from '@eudromos/core/testing'
-import { insertContent, type News } from '@eudromos/database'
+import type { News } from '@eudromos/database'
+import { insertContent } from '../../database/testing/index.ts'
 import type { Change, Follower } from './follower.ts'
 import { closureOf, emergencyViews } from './project.ts'
 import { TestJournal } from './testing/journal.ts'

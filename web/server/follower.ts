@@ -156,8 +156,8 @@ export class Follower {
   }
 
   /** Keeps what a command of this process brings along until its event comes by. */
-  expect({ content, customer }: Submission): void {
-    if (content !== undefined) this.spoken.expect(content)
+  expect({ contents = [], customer }: Submission): void {
+    for (const content of contents) this.spoken.expect(content)
     if (customer !== undefined) this.customerNames.set(customer.id, customer.name)
   }
 
@@ -209,8 +209,8 @@ export class Follower {
   }
 
   /** Words of a command that was refused: they are kept nowhere. */
-  unsay({ content, customer }: Submission): void {
-    if (content !== undefined) this.spoken.unsay(content.id)
+  unsay({ contents = [], customer }: Submission): void {
+    for (const { id } of contents) this.spoken.unsay(id)
     if (customer !== undefined) this.customerNames.delete(customer.id)
   }
 

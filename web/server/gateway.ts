@@ -2,7 +2,7 @@ import 'server-only'
 import { cookies } from 'next/headers'
 import { limitRate } from './limits.ts'
 import { notFound, ProblemError, problem } from './problem.ts'
-import { setting } from './runtime.ts'
+import { setting } from './settings.ts'
 import { isSame } from './secrets.ts'
 import { tokenOf } from './tokens.ts'
 

@@ -2,7 +2,7 @@ import 'server-only'
 import { downloadResponse, safeFileName } from './attachments.ts'
 import { readJson } from './limits.ts'
 import { answering, notFound, ProblemError, problem } from './problem.ts'
-import { setting } from './runtime.ts'
+import { setting } from './settings.ts'
 import { permit } from './who.ts'
 
 /** At the simulated services: a path of these parts, as a route names them. */

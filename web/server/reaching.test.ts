@@ -1,7 +1,15 @@
-import type { Command } from '@eudromos/core/routing'
 import { plannedLine, TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
 import { plainCentre, upTo } from '@eudromos/core/plan'
-import { connect, meetAddress, putContactTerms, readContactTerms, readAddress, type Database } from '@eudromos/database'
+import {
+  connect,
+  meetAddress,
+  putContactTerms,
+  readContactTerms,
+  readAddress,
+  type Database,
+  type NewContent,
+  type Submission,
+} from '@eudromos/database'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { askCallback, leaveVoicemail, reportDial } from './aways.ts'
 import { beginCall } from './calls.ts'
@@ -27,7 +35,7 @@ let place: TestDatabase
 let database: Database
 let centre: TestCentre
 let runtime: Runtime
-let content: { id: string; body: string }[]
+let content: NewContent[]
 
 beforeAll(async () => {
   place = await testDatabase()
@@ -53,13 +61,15 @@ function begin(centreSettings: Partial<typeof plainCentre> = {}, queue = {}): vo
   const document = {
     lines,
     queues: [{ id: 'sailings', voicemail: true, notReachedText: '' }],
+    teams: [],
+    people: [],
     centre: { zone: 'Europe/Lisbon', ...plainCentre, ...centreSettings },
   }
   const numbers = new Map([['call', { value: ilse, stopped: false }]])
   const follower = { document, state: centre.state, seq: 7, numbers, people: new Map() }
   const sender = {
-    submit: ({ command, content: said }: { command: Command; content?: { id: string; body: string } }) => {
-      if (said !== undefined) content.push(said)
+    submit: ({ command, contents = [] }: Submission) => {
+      content.push(...contents)
       const { refusal } = centre.do(command.type, command.body as never, command.actor, command.onBehalfOf)
       return Promise.resolve({ seq: 8, refusal })
     },
@@ -114,6 +124,16 @@ test('a customer is called in the name of a queue of one’s own, by its number'
     { customerId, lineId: 'phone', outgoing: true, dial: { number: 1 } },
   ])
   expect(await codeOf(reachOut(runtime, ana, preferred({ agentId: 'ben' })))).toBe('notAllowed')
+})
+
+test('a conversation has an id of the centre’s: the same asked again is the same', async () => {
+  begin()
+  await known(ilse, 'Ilse')
+  const { id } = await reachOut(runtime, ana, preferred())
+  expect(id).toMatch(/^[0-9a-f-]{36}$/)
+  expect(id).not.toBe(preferred().id)
+  // The router would know it for the same command: here it is that of a conversation that exists.
+  expect(await codeOf(reachOut(runtime, ana, preferred()))).toBe('interactionExists')
 })
 
 test('a text needs words, and goes by the text line', async () => {
@@ -194,9 +214,8 @@ test('what is texted to who is not reached is settled with the callback, by the 
   await beginCall(runtime, { id: 'call', from: ilse, to: phone })
   await askCallback(runtime, 'call')
   const { callback } = centre.state.interaction('call')
-  expect(callback?.notReached).toEqual({ contentId: 'call-not-reached', textLineId: 'texts' })
-  const kept = await database.$client.query('select body from content where id = $1', ['call-not-reached'])
-  expect(kept.rows).toEqual([{ body: 'We could not reach you.' }])
+  expect(content).toMatchObject([{ interactionId: 'call', body: 'We could not reach you.' }])
+  expect(callback?.notReached).toEqual({ contentId: content[0]?.id, textLineId: 'texts' })
 })
 
 test('a message is of the call that waits, or instead of one; what is no sound is none', async () => {
@@ -216,8 +235,7 @@ test('a message is of the call that waits, or instead of one; what is no sound i
 test('a carrier’s report is of the call of its number', async () => {
   begin()
   await known(ilse, 'Ilse')
-  await reachOut(runtime, ana, preferred())
-  const id = preferred().id
+  const { id } = await reachOut(runtime, ana, preferred())
   await reportDial(runtime, { id: `${id}.2`, end: 'busy' })
   expect(centre.state.interaction(id).dial).not.toBeNull()
   await reportDial(runtime, { id: `${id}.1`, end: 'busy' })

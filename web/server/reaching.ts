@@ -18,6 +18,7 @@ import { dayText, timeText } from '../components/format.ts'
 import { reachBarText } from '../messages/reach-bars.ts'
 import { envelope } from './envelope.ts'
 import { subjectLine, uuid } from './gateway-shapes.ts'
+import { contentIdFor, interactionIdFor } from './ids.ts'
 import { requirePersonInSight } from './in-sight.ts'
 import { notAllowed, ProblemError, problem, refused } from './problem.ts'
 import type { Runtime } from './runtime.ts'
@@ -115,7 +116,11 @@ export const reachShape = yup.object({
 const barred = (code: string, detail: string): ProblemError => new ProblemError(problem(409, code, 'Refused', detail))
 
 /** An agent calls or writes to somebody in the name of a queue of theirs, unless something speaks against it. */
-export async function reachOut(runtime: Runtime, who: Who, input: yup.InferType<typeof reachShape>): Promise<number> {
+export async function reachOut(
+  runtime: Runtime,
+  who: Who,
+  input: yup.InferType<typeof reachShape>,
+): Promise<{ readonly id: string; readonly seq: number }> {
   const { database, follower, sender } = runtime
   const { channel, queueId, text, subject } = input
   const agentId = input.agentId ?? who.id
@@ -141,14 +146,18 @@ export async function reachOut(runtime: Runtime, who: Who, input: yup.InferType<
   const customerId = view.customerId ?? met.customers[0]?.id ?? ''
   if ((await readCustomer(database, customerId)) === null)
     throw barred('unknownCustomer', 'This customer is not there.')
-  const contentId = channel === 'voice' ? null : `${input.id}-words`
+  const actor = { kind: 'person', id: who.id } as const
+  const interactionId = interactionIdFor(`person:${who.id}`, input.id)
+  const commandId = `${interactionId}-begin`
+  const contentId = channel === 'voice' ? null : contentIdFor(actor, commandId, text, subject)
+  const about = channel === 'email' ? subject : null
   const { seq, refusal } = await sender.submit({
     command: envelope(
       'reachOut',
-      { kind: 'person', id: who.id },
+      actor,
       {
         agentId,
-        interactionId: input.id,
+        interactionId,
         channel,
         customerId,
         addressId: met.addressId,
@@ -156,13 +165,10 @@ export async function reachOut(runtime: Runtime, who: Who, input: yup.InferType<
         queueId,
         contentId,
       },
-      { id: `${input.id}-begin`, onBehalfOf: agentId === who.id ? null : agentId },
+      { id: commandId, onBehalfOf: agentId === who.id ? null : agentId },
     ),
-    content:
-      contentId === null
-        ? undefined
-        : { id: contentId, interactionId: input.id, body: text, subject: channel === 'email' ? subject : null },
+    contents: contentId === null ? [] : [{ id: contentId, interactionId, kind: 'message', body: text, subject: about }],
   })
   if (refusal !== null) throw refused(refusal, seq)
-  return seq
+  return { id: interactionId, seq }
 }

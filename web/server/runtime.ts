@@ -1,20 +1,13 @@
 import 'server-only'
 import { randomUUID } from 'node:crypto'
 import { pino, type Logger } from 'pino'
-import {
-  CentreClock,
-  connect,
-  dropUnused,
-  removeWebProcess,
-  renewWebProcess,
-  type Database,
-  type Submission,
-} from '@eudromos/database'
+import { CentreClock, connect, removeWebProcess, renewWebProcess, type Database } from '@eudromos/database'
 import { Attending } from './attending.ts'
 import { Connections } from './connections.ts'
 import { Dialler } from './dialler.ts'
 import { Follower } from './follower.ts'
 import { Sender } from './sender.ts'
+import { setting } from './settings.ts'
 import { HttpCarrier, type Carrier } from './carrier.ts'
 import { Keeper } from './keeper.ts'
 import { tokenOf } from './tokens.ts'
@@ -35,21 +28,9 @@ export interface Runtime {
   close(): Promise<void>
 }
 
-/** The words that a command refers to. */
-const contentsOf = (body: object): string[] =>
-  Object.entries(body).flatMap(([name, id]) =>
-    /ontentId$|^closedAnswerId$/.test(name) && typeof id === 'string' ? [id] : [],
-  )
-
 const lastWordsMs = 200
 
 const shared = globalThis as unknown as { eudromosRuntime?: Promise<Runtime> }
-
-export const setting = (name: string): string => {
-  const value = process.env[name]
-  if (value === undefined || value === '') throw new Error(`${name} is not set`)
-  return value
-}
 
 export function runtime(): Promise<Runtime> {
   shared.eudromosRuntime ??= begin().catch((error: unknown) => {
@@ -65,16 +46,13 @@ async function begin(): Promise<Runtime> {
   const database = connect(url, 16)
   const clock = await CentreClock.read(database.$client)
   const processId = randomUUID()
-  /** Of a command that was refused. */
-  const letGo = (submission: Submission): void => {
-    follower.unsay(submission)
-    const contentIds = contentsOf(submission.command.body)
-    const strangers = submission.customer === undefined ? [] : [submission.customer.id]
-    if (contentIds.length + strangers.length > 0)
-      dropUnused(lookups, contentIds, strangers).catch((error: unknown) => log.warn({ err: error }, 'words stay'))
-  }
   const lookups: Database = connect(url, 6, { byKeyOnly: true })
-  const sender = new Sender(lookups, log, (submission) => follower.expect(submission), letGo)
+  const sender = new Sender(
+    lookups,
+    log,
+    (one) => follower.expect(one),
+    (one) => follower.unsay(one),
+  )
   // What cannot follow shows what was: its streams end, and the process, to be started anew.
   const giveUp = (): void => {
     connections.closeAll()

@@ -1,6 +1,6 @@
 import 'server-only'
 import { parseJson, readBody } from './limits.ts'
-import { setting } from './runtime.ts'
+import { setting } from './settings.ts'
 import { signedId } from './webhooks.ts'
 
 /** What a carrier tells us, once its signature is seen to hold. */

@@ -1,5 +1,5 @@
 import type { Event } from '@eudromos/core/routing'
-import { readContents, type Database, type MessageText, type Submission, type TranscriptLine } from '@eudromos/database'
+import { readContents, type Database, type MessageText, type NewContent, type TranscriptLine } from '@eudromos/database'
 
 const mostWords = 2000
 const noWords: MessageText = { text: '', subject: null, attachment: null }
@@ -14,7 +14,8 @@ export class Spoken {
   constructor(private readonly lookups: Database) {}
 
   /** Keeps words until the event that they belong to comes by. */
-  expect({ id, body, subject = null }: NonNullable<Submission['content']>): void {
+  expect({ id, kind, body, subject = null, attachment }: NewContent): void {
+    if (kind !== 'message' || attachment !== undefined) return
     this.words.set(id, { text: body, subject, attachment: null })
     const [oldest] = this.words.keys()
     if (this.words.size > mostWords && oldest !== undefined) this.words.delete(oldest)

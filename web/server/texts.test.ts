@@ -5,7 +5,6 @@ import {
   commitBatch,
   connect,
   connectAlone,
-  insertContent,
   readAttachment,
   readStops,
   noteText,
@@ -15,7 +14,7 @@ import {
   type Database,
   type Submission,
 } from '@eudromos/database'
-import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
+import { insertContent, testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import type { Handed, OutgoingMail, OutgoingText } from './carrier.ts'
 import { ProblemError } from './problem.ts'
 import { receivedMailShape, receiveMail } from './mails.ts'
@@ -154,8 +153,12 @@ test('while the queue is closed an answer of the line goes along, with the next 
   Object.assign(texts, { closedAnswer: 'We answer from {opens}.' })
   await received('shut', 'Hello?')
   const id = bodies().at(-1)?.closedAnswerId ?? ''
-  const { rows } = await web.$client.query('select body from content where id = $1', [id])
-  expect(rows).toEqual([{ body: 'We answer from Mon 15 March, 08:00.' }])
+  const answers = submitted.at(-1)?.contents?.filter((one) => one.id === id)
+  expect(answers).toMatchObject([{ interactionId: 'text-shut', body: 'We answer from Mon 15 March, 08:00.' }])
+  // Brought again later, when other words would be found, it is the same message.
+  jest.spyOn(state, 'nextChange').mockReturnValue(Date.parse('2027-03-16T08:00:00Z'))
+  await received('shut', 'Hello?')
+  expect(bodies().at(-1)?.closedAnswerId).toBe(id)
   Object.assign(texts, { closedAnswer: '' })
 })
 
@@ -166,7 +169,7 @@ test('a text makes its customer known by the number, once, and a second copy is 
   const [first, copy, next] = submitted
   expect(first?.command).toMatchObject({ type: 'receiveText', id: 'text-t1', actor: { kind: 'system' } })
   expect(copy).toEqual(first)
-  expect(first?.content).toMatchObject({ interactionId: 'text-t1', body: 'Is it running?' })
+  expect(first?.contents).toMatchObject([{ interactionId: 'text-t1', body: 'Is it running?' }])
   const body = (one: Submission | undefined) => one?.command.body as { customerId: string; addressId: string }
   expect(body(next).customerId).toBe(body(first).customerId)
   const { rows } = await web.$client.query<{ name: string }>('select name from customer where id = $1', [
@@ -187,27 +190,29 @@ const picture = (name: string, bytes: Buffer = gif): Given => ({ name, data: byt
 test('a text has as many messages as pictures, in order; what is not taken is told, and the rest is not lost for it', async () => {
   const pictures = [picture('bag.gif'), picture('clip.mp4', Buffer.from('a film')), picture('../../tag.gif')]
   await received('mms', 'My bag', mara, pictures)
-  const bodies = commandsOf('receiveText').map(({ body }) => body as { interactionId: string; contentId: string })
-  expect(bodies.map(({ contentId }) => contentId)).toEqual(['text-mms-words', 'text-mms.2-words'])
-  const { rows } = await web.$client.query(`select body from content where id = 'text-mms-words'`)
-  expect(rows).toEqual([
-    { body: 'My bag\n[clip.mp4: not accepted. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are.]' },
+  expect(submitted.map(({ contents }) => contents)).toMatchObject([
+    [
+      {
+        interactionId: 'text-mms',
+        body: 'My bag\n[clip.mp4: not accepted. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are.]',
+        attachment: { fileName: 'bag.gif', mediaType: 'image/gif', bytes: gif },
+      },
+    ],
+    [{ interactionId: 'text-mms', body: '', attachment: { fileName: 'tag.gif' } }],
   ])
-  expect(await readAttachment(web, 'text-mms-words')).toEqual({
-    interactionId: 'text-mms',
-    fileName: 'bag.gif',
-    mediaType: 'image/gif',
-    bytes: gif,
-  })
-  expect((await readAttachment(web, 'text-mms.2-words'))?.fileName).toBe('tag.gif')
+  const ids = submitted.map(({ command }) => (command.body as { contentId: string }).contentId)
+  expect(ids).toEqual(submitted.map(({ contents }) => contents?.[0]?.id))
 })
 
 test('a picture belongs to the conversation in which it was said, whichever it was taken to begin', async () => {
   await received('early', '', mara, [picture('a.gif')])
+  const [early] = submitted[0]?.contents ?? []
+  if (early === undefined) throw new Error('no picture')
+  await insertContent(web, early)
   const message = { interactionId: 'thread', number: 4, at: 1, side: 'customer' as const, personId: null }
-  const messages = [{ ...message, contentId: 'text-early-words' }]
+  const messages = [{ ...message, contentId: early.id }]
   await commitBatch(router, { epoch, rows: [], answers: [], records: [], messages, texts: [] })
-  expect((await readAttachment(web, 'text-early-words'))?.interactionId).toBe('thread')
+  expect((await readAttachment(web, early.id))?.interactionId).toBe('thread')
 })
 
 test.each([
@@ -338,20 +343,14 @@ describe('email', () => {
   test('comes in with its subject, in as many messages as it has files, from a customer of the name given', async () => {
     const pdf = { name: 'ticket.pdf', data: Buffer.from('%PDF-1.7').toString('base64') }
     await writes('m1', { files: [pdf, { name: 'run.sh', data: 'aGVsbG8=' }, picture('bag.gif')] })
-    const [first, second] = submitted.map(({ command }) => command.body as { contentId: string; lineId: string })
-    expect(first?.lineId).toBe('mail')
-    const { rows } = await web.$client.query(
-      `select c.body, c.subject, a.file_name as file from content c join attachment a on a.content_id = c.id
-       where c.id = any($1) order by a.file_name desc`,
-      [[first?.contentId, second?.contentId]],
-    )
-    expect(rows).toEqual([
+    expect(submitted[0]?.command.body).toMatchObject({ lineId: 'mail' })
+    expect(submitted.map(({ contents }) => contents?.[0])).toMatchObject([
       {
         body: 'It is blue.\n[run.sh: not accepted. Only pictures and PDF files of at most 5 MB are.]',
         subject: 'My bag',
-        file: 'ticket.pdf',
+        attachment: { fileName: 'ticket.pdf' },
       },
-      { body: '', subject: null, file: 'bag.gif' },
+      { body: '', subject: undefined, attachment: { fileName: 'bag.gif' } },
     ])
     const { customerId } = submitted[0]?.command.body as { customerId: string }
     expect((await web.$client.query('select name from customer where id = $1', [customerId])).rows).toEqual([
@@ -368,10 +367,8 @@ describe('email', () => {
     await writes('m2')
     await writes('m3', { automatic: true })
     Object.assign(mail, { closedAnswer: '' })
-    expect(commandsOf('receiveText').map(({ body }) => (body as { closedAnswerId: unknown }).closedAnswerId)).toEqual([
-      'mail-m2-answer',
-      null,
-    ])
+    const answers = commandsOf('receiveText').map(({ body }) => (body as { closedAnswerId: unknown }).closedAnswerId)
+    expect(answers).toEqual([submitted[0]?.contents?.[1]?.id, null])
     // STOP is a word like any other here.
     expect(await writes('m4', { text: 'STOP' })).toEqual({ taken: true, seq: 3 })
   })

@@ -1,12 +1,13 @@
 import 'server-only'
 import type { PlanDocument } from '@eudromos/core/plan'
 import type { CommandBodies } from '@eudromos/core/routing'
-import { insertContent, type NewContent } from '@eudromos/database'
+import type { NewContent } from '@eudromos/database'
 import { dayText, timeText } from '../components/format.ts'
 import { texts as words } from '../messages/texts.ts'
 import { checkedFile, safeFileName, type Carried } from './attachments.ts'
 import { refusedTo, type Caller } from './callers.ts'
 import { envelope, gateway } from './envelope.ts'
+import { contentIdFor } from './ids.ts'
 import { ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 
@@ -69,15 +70,16 @@ export async function bringIn(
   [first, ...rest]: readonly [Part, ...Part[]],
   { to, answered }: { readonly to: string; readonly answered: boolean },
 ): Promise<{ taken: true; seq: number }> {
-  const { database, follower, texter } = runtime
+  const { follower, texter } = runtime
   const thread = follower.state.index.threads.of(line.id, addressId)
   const interactionId = thread ?? first.id
   const answer = thread === null && answered ? closedAnswerOf(runtime, line) : ''
-  const closedAnswerId = answer === '' ? null : `${interactionId}-answer`
-  if (closedAnswerId !== null)
-    await insertContent(database, { id: closedAnswerId, interactionId, kind: 'message', body: answer })
+  // Told again, the hours may be put in other words: it is the same message that is answered.
+  const closedAnswerId = answer === '' ? null : contentIdFor(gateway, first.id, 'answer')
+  const answers: NewContent[] =
+    closedAnswerId === null ? [] : [{ id: closedAnswerId, interactionId, kind: 'message', body: answer }]
   const arrival = { customerId, addressId, lineId: line.id, ...terms }
-  let seq = await take(runtime, to, { ...arrival, closedAnswerId }, interactionId, first)
+  let seq = await take(runtime, to, { ...arrival, closedAnswerId }, interactionId, first, answers)
   for (const part of rest) seq = await take(runtime, to, { ...arrival, closedAnswerId: null }, interactionId, part)
   if (closedAnswerId !== null) texter.look()
   return { taken: true, seq }
@@ -85,17 +87,17 @@ export async function bringIn(
 
 /** Brings one message to the router. The interaction that it begins is named by it: a second copy is the same command. */
 async function take(
-  { database, sender }: Runtime,
+  { sender }: Runtime,
   to: string,
   arrival: Omit<CommandBodies['receiveText'], 'interactionId' | 'contentId'>,
   interactionId: string,
   { id, body, subject, attachment }: Part,
+  others: readonly NewContent[] = [],
 ): Promise<number> {
-  const contentId = `${id}-words`
-  const kept = { id: contentId, interactionId, body, subject }
-  if (attachment !== undefined) await insertContent(database, { ...kept, kind: 'message', attachment })
+  const contentId = contentIdFor(gateway, id, body, subject ?? '', attachment?.bytes ?? '')
   const command = envelope('receiveText', gateway, { ...arrival, interactionId: id, contentId }, { id })
-  const { seq, refusal } = await sender.submit({ command, content: attachment === undefined ? kept : undefined })
+  const contents = [{ id: contentId, interactionId, kind: 'message', body, subject, attachment } as const, ...others]
+  const { seq, refusal } = await sender.submit({ command, contents })
   if (refusal !== null) throw refusedTo(to, refusal, seq)
   return seq
 }

@@ -1,5 +1,5 @@
-import { connect, connectAlone, insertContent, type Database } from '@eudromos/database'
-import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
+import { connect, connectAlone, type Database } from '@eudromos/database'
+import { insertContent, testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
 import type { Runtime } from './runtime.ts'
 import type { Who } from './who.ts'

@@ -3,6 +3,9 @@
 /** Of a file in a chat or an email. */
 export const mostAttachmentBytes = 5 * 1024 * 1024
 
+/** Of all files of a conversation that go by the centre's own pages. */
+export const mostConversationBytes = 50 * 1024 * 1024
+
 /** Of a picture that goes with a text; networks carry no more. */
 export const mostPictureBytes = 1024 * 1024
 

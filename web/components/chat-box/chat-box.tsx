@@ -130,7 +130,7 @@ function BeginForm({
     setBusy(true)
     setError(null)
     try {
-      await beginChat(id.current, {
+      const begun = await beginChat(id.current, {
         lineId: queue.lineId,
         queueId,
         name: testCustomer?.name ?? name,
@@ -138,10 +138,12 @@ function BeginForm({
         customerId,
         leaveMessage: !queue.open,
       })
-      onBegun(id.current)
+      onBegun(begun.id)
     } catch (caught) {
-      setError((caught as Error).message)
-      id.current = newId()
+      const { message, status = 0 } = caught as Error & { readonly status?: number }
+      setError(message)
+      // What was refused stays so under its id; what got no answer may have been taken in.
+      if (status >= 400 && status < 500) id.current = newId()
       setBusy(false)
     }
   }

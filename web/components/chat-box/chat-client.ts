@@ -43,8 +43,8 @@ export interface Begin {
   readonly leaveMessage: boolean
 }
 
-/** Begins a chat under an id of ours, so that beginning it a second time is the same chat. */
-export const beginChat = (id: string, begin: Begin): Promise<unknown> =>
+/** Begins a chat; gives its id. Begun with the same id of ours a second time it is the same chat. */
+export const beginChat = (id: string, begin: Begin): Promise<{ readonly id: string }> =>
   requestJson(`${gateway}/chats`, 'POST', { id, ...begin })
 
 /** One chat, or call, as the customer's device holds it; it lives on the gateway's stream. */

@@ -6,7 +6,6 @@ import {
   commitBatch,
   connect,
   connectAlone,
-  insertContent,
   makePartitions,
   takeLead,
   type Connection,
@@ -14,7 +13,7 @@ import {
   type JournalRow,
   type News,
 } from '@eudromos/database'
-import { testDatabase, type TestDatabase } from '../../../database/testing/index.ts'
+import { insertContent, testDatabase, type TestDatabase } from '../../../database/testing/index.ts'
 import { Follower } from '../follower.ts'
 
 const log = pino({ level: 'silent' })

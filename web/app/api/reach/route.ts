@@ -20,5 +20,5 @@ export const POST = (request: Request): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('seat', 'actAs')
     const input = await reachShape.validate(await readJson(request), { abortEarly: false, stripUnknown: true })
-    return Response.json({ seq: await reachOut(await runtime(), who, input) }, { status: 201 })
+    return Response.json(await reachOut(await runtime(), who, input), { status: 201 })
   })

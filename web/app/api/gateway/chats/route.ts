@@ -1,16 +1,21 @@
 import { beginChat, beginShape } from '../../../../server/chats.ts'
+import { interactionIdFor } from '../../../../server/ids.ts'
+import { requireTestCustomer } from '../../../../server/test-customers.ts'
 import { chatToken, cookieOf, isCarrier, knownAs, knownCustomer, limitPublic } from '../../../../server/gateway.ts'
 import { readJson } from '../../../../server/limits.ts'
 import { answering } from '../../../../server/problem.ts'
 import { runtime } from '../../../../server/runtime.ts'
 
-/** A customer begins a chat. The answer holds the token of the chat; browsers get it as a cookie besides. */
+/** A customer begins a chat. The answer holds its id and the token of the chat; browsers get it as a cookie besides. */
 export const POST = (request: Request): Promise<Response> =>
   answering(request, async () => {
     limitPublic(request, 'begin', 30)
-    const input = await beginShape.validate(await readJson(request), { abortEarly: false, stripUnknown: true })
+    const given = await beginShape.validate(await readJson(request), { abortEarly: false, stripUnknown: true })
     const place = await runtime()
     const carrier = isCarrier(request)
+    if (given.customerId !== null) await requireTestCustomer(place, carrier, given.customerId)
+    // Anybody may give an id: the chat's own is not to be had by giving that of another.
+    const input = { ...given, id: carrier ? given.id : interactionIdFor('anybody', given.id) }
     const stream = carrier ? request.headers.get('x-connection') : null
     const connectionId = stream === null ? null : place.connections.adopt(stream, input.id)
     const deviceOf = carrier ? null : await knownCustomer()

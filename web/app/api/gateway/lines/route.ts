@@ -1,14 +1,16 @@
 import { inThreads } from '@eudromos/core/plan'
 import { answering } from '../../../../server/problem.ts'
-import { limitPublic } from '../../../../server/gateway.ts'
+import { isCarrier, limitPublic } from '../../../../server/gateway.ts'
 import { closureOf } from '../../../../server/project.ts'
 import { runtime } from '../../../../server/runtime.ts'
+import { mayBeTestCustomer } from '../../../../server/test-customers.ts'
 
 /** The lines customers reach the centre by, and what each can be about. Test customers see what is in preparation. */
 export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     limitPublic(request, 'lines', 240)
-    const customerId = new URL(request.url).searchParams.get('customer') ?? ''
+    const named = new URL(request.url).searchParams.get('customer')
+    const customerId = named !== null && (await mayBeTestCustomer(isCarrier(request))) ? named : ''
     const { follower, clock } = await runtime()
     const { document, state } = follower
     const open = (document?.queues ?? []).filter(
