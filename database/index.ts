@@ -86,6 +86,7 @@ export {
   readPeople,
   readPasswordHashes,
   readSigners,
+  readLiveSessions,
   readTestCustomers,
   type Customer,
   type Person,

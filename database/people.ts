@@ -103,3 +103,13 @@ export async function eraseCustomer(database: Database, id: string, replacement:
       await tx.delete(t.content).where(or(inArray(t.content.interactionId, ids), inArray(t.content.id, said)))
   })
 }
+
+/** Which of the sessions go on. */
+export async function readLiveSessions(database: Database, ids: readonly string[]): Promise<Set<string>> {
+  const { rows } = await database.$client.query<{ id: string }>({
+    name: 'read-live-sessions',
+    text: 'select id from session where id = any($1::text[]) and expires_at > now()',
+    values: [ids],
+  })
+  return new Set(rows.map(({ id }) => id))
+}

@@ -84,6 +84,8 @@ export class Stand {
       EUDROMOS_OUTSIDE_KEY: place.secrets.outside,
       EUDROMOS_OUTSIDE_PORT: String(this.outsidePort),
       EUDROMOS_OUTSIDE_URL: `http://127.0.0.1:${this.outsidePort}`,
+      // Many telephones of a test are one computer: each says which it is.
+      EUDROMOS_TRUSTED_PROXIES: '127.0.0.1',
       EUDROMOS_LOG: 'warn',
     }
   }

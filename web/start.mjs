@@ -8,6 +8,7 @@ import { dirname } from 'node:path'
 import { setImmediate } from 'node:timers'
 import { fileURLToPath } from 'node:url'
 import next from 'next'
+import { clientAddress, trustedProxies } from './client-address.mjs'
 
 const [port, hostname] = [Number(process.argv[2]), process.argv[3] ?? '127.0.0.1']
 if (!Number.isInteger(port) || port < 1 || port > 65_535) {
@@ -23,10 +24,15 @@ function takeNext() {
   if (waiting.length > 0) setImmediate(takeNext)
 }
 
+const isTrusted = trustedProxies(process.env.EUDROMOS_TRUSTED_PROXIES ?? '')
 const app = next({ dev: false, dir: dirname(fileURLToPath(import.meta.url)), hostname, port })
 const handle = app.getRequestHandler()
 await app.prepare()
 const server = createServer((request, response) => {
+  const { headers, socket } = request
+  const forwarded = headers['x-forwarded-for']
+  // From here on it is one address, and nobody's word for it.
+  headers['x-forwarded-for'] = clientAddress(socket.remoteAddress, String(forwarded ?? ''), isTrusted)
   waiting.push(() => {
     if (request.socket.destroyed) return
     handle(request, response).catch((error) => {

@@ -49,13 +49,13 @@ export function requireCarrier(request: Request): void {
     throw new ProblemError(problem(401, 'noKey', 'Key missing', 'This route is for carriers, who have a key.'))
 }
 
-/** Where a request comes from, for limits. Only what a proxy in front of us says is known. */
+/** Where a request comes from, for limits, as `start.mjs` has it. */
 export const originOf = (request: Request): string => request.headers.get('x-forwarded-for') ?? 'here'
 
 /** Limits what one place may send; carriers are limited by the lines they carry, not here. */
 export function limitPublic(request: Request, what: string, perMinute: number): void {
   if (isCarrier(request)) return
   limitRate(`${what}:${originOf(request)}`, perMinute)
-  // The address can be made up by whoever is in front of us; all together have a limit too.
+  // Whoever has many addresses meets the limit of all.
   limitRate(`${what} of all`, perMinute * 30)
 }

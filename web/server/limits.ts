@@ -16,10 +16,14 @@ export function limitRate(key: string, perMinute: number): void {
   const bucket = buckets.get(key) ?? { tokens: perMinute, at: now }
   bucket.tokens = Math.min(perMinute, bucket.tokens + ((now - bucket.at) / 60_000) * perMinute)
   bucket.at = now
-  if (bucket.tokens < 1) throw tooMany()
-  bucket.tokens -= 1
-  if (buckets.size >= mostBuckets) buckets.clear()
+  const through = bucket.tokens >= 1
+  if (through) bucket.tokens -= 1
+  // The one that was used longest ago goes first.
+  buckets.delete(key)
   buckets.set(key, bucket)
+  const [oldest] = buckets.keys()
+  if (buckets.size > mostBuckets && oldest !== undefined) buckets.delete(oldest)
+  if (!through) throw tooMany()
 }
 
 /** The body as bytes, refused as soon as it is larger than `most`. */

@@ -7,6 +7,7 @@ import { Connections } from './connections.ts'
 import { Dialler } from './dialler.ts'
 import { Follower } from './follower.ts'
 import { Sender } from './sender.ts'
+import { Sessions } from './sessions.ts'
 import { setting } from './settings.ts'
 import { HttpCarrier, type Carrier } from './carrier.ts'
 import { Keeper } from './keeper.ts'
@@ -22,6 +23,7 @@ export interface Runtime {
   readonly sender: Sender
   readonly connections: Connections
   readonly attending: Attending
+  readonly sessions: Sessions
   readonly carrier: Carrier
   readonly texter: Texter
   readonly log: Logger
@@ -68,6 +70,7 @@ async function begin(): Promise<Runtime> {
     renewWebProcess(database.$client, processId).catch(() => undefined)
   }, 1000)
   const attending = new Attending(processId, sender, follower, log)
+  const sessions = new Sessions(lookups)
   const carrier = new HttpCarrier(setting('EUDROMOS_OUTSIDE_URL'), setting('EUDROMOS_OUTSIDE_KEY'))
   const keeper = new Keeper(database, follower, clock, log)
   void keeper.look()
@@ -88,6 +91,7 @@ async function begin(): Promise<Runtime> {
     sender,
     connections,
     attending,
+    sessions,
     carrier,
     texter,
     log,
@@ -95,6 +99,7 @@ async function begin(): Promise<Runtime> {
       clearInterval(lease)
       connections.closeAll()
       keeper.close()
+      sessions.close()
       dialler.close()
       await texter.close()
       sender.close()

@@ -3,7 +3,7 @@ import { headers } from 'next/headers'
 import { may, type Capability, type Role } from '@eudromos/core/plan'
 import { auth } from './auth.ts'
 import { notAllowed, signedOut } from './problem.ts'
-import { runtime } from './runtime.ts'
+import { runtime, type Runtime } from './runtime.ts'
 
 export interface Who {
   readonly id: string
@@ -11,20 +11,26 @@ export interface Who {
   readonly roles: readonly Role[]
 }
 
-/**
- * The person signed in, or null. Roles come from the people of the centre, not from the session. `given` are the headers
- * of a request that is over by now, or whose stream is still open.
- */
-export async function whoIs(given: Headers | null = null): Promise<Who | null> {
-  const session = await auth().api.getSession({ headers: given ?? (await headers()) })
-  if (session === null) return null
-  const { follower } = await runtime()
-  const person = follower.people.get(session.user.id)
+/** By which session somebody is signed in. */
+export interface Signed extends Who {
+  readonly sessionId: string
+}
+
+/** Who somebody is now. Roles come from the people of the centre, not from the session. */
+export function whoNow({ follower }: Pick<Runtime, 'follower'>, id: string): Who | null {
+  const person = follower.people.get(id)
   return person === undefined ? null : { id: person.id, name: person.name, roles: person.roles }
 }
 
+/** The person signed in, or null. */
+export async function whoIs(): Promise<Signed | null> {
+  const session = await auth().api.getSession({ headers: await headers() })
+  const who = session === null ? null : whoNow(await runtime(), session.user.id)
+  return session === null || who === null ? null : { ...who, sessionId: session.session.id }
+}
+
 /** The person signed in, who must hold one of the capabilities. Throws the problem to answer with. */
-export async function permit(...capabilities: Capability[]): Promise<Who> {
+export async function permit(...capabilities: Capability[]): Promise<Signed> {
   const who = await whoIs()
   if (who === null) throw signedOut()
   if (capabilities.length > 0 && !capabilities.some((capability) => may(who.roles, capability))) throw notAllowed()

@@ -32,9 +32,9 @@ export function SignIn({ people }: { people: readonly DemoPerson[] }) {
       router.replace('/')
       router.refresh()
     } catch (caught) {
-      const wrong = caught instanceof Refused && caught.status === 401
-      const told = caught instanceof Refused && caught.code === 'ownPassword' ? caught.message : en.signIn.failed
-      setError(wrong ? en.signIn.wrong : told)
+      const code = caught instanceof Refused ? caught.code : ''
+      const told = ['ownPassword', 'tooManyGuesses'].includes(code) ? (caught as Refused).message : en.signIn.failed
+      setError(code === 'wrongPassword' ? en.signIn.wrong : told)
       setBusy(false)
     }
   }
@@ -54,7 +54,7 @@ export function SignIn({ people }: { people: readonly DemoPerson[] }) {
           component="form"
           onSubmit={(event) => {
             event.preventDefault()
-            void enter('/api/auth/sign-in/email', { email, password })
+            void enter('/api/auth/sign-in', { email, password })
           }}
           sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}
         >

@@ -5,9 +5,7 @@ import { LiveFeed, type Scope } from '../../../server/live.ts'
 import { answering, notAllowed } from '../../../server/problem.ts'
 import { runtime, type Runtime } from '../../../server/runtime.ts'
 import { streamResponse } from '../../../server/stream.ts'
-import { permit, whoIs, type Who } from '../../../server/who.ts'
-
-const recheckMs = 60_000
+import { permit, whoNow, type Who } from '../../../server/who.ts'
 
 interface Asked {
   readonly scope: Scope
@@ -28,24 +26,29 @@ function asked(place: Runtime, who: Who, params: URLSearchParams): Asked {
   return { scope: { kind: 'seat', agentId }, seat: { agentId, actor, onBehalfOf: own ? null : agentId } }
 }
 
+const isAllowed = (ask: () => unknown): boolean => {
+  try {
+    ask()
+    return true
+  } catch {
+    return false
+  }
+}
+
 export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('live.view', 'seat', 'actAs')
     const params = new URL(request.url).searchParams
     const place = await runtime()
     const { scope, seat } = asked(place, who, params)
-    const sent = new Headers(request.headers)
     const last = Number(request.headers.get('last-event-id') ?? params.get('after') ?? NaN)
     return streamResponse(request.signal, async (stream, onEnd) => {
       onEnd(place.connections.onClose(stream.close))
-      const recheck = setInterval(() => {
-        whoIs(sent)
-          .then((now) => {
-            if (now === null || asked(place, now, params).scope.kind !== scope.kind) stream.close()
-          })
-          .catch(stream.close)
-      }, recheckMs)
-      onEnd(() => clearInterval(recheck))
+      const mayGoOn = (): boolean => {
+        const now = whoNow(place, who.id)
+        return now !== null && isAllowed(() => asked(place, now, params))
+      }
+      onEnd(place.sessions.watch(who.sessionId, mayGoOn, stream.close))
       if (seat !== null) {
         const { connections } = place
         const connection = await connections.begin({ agentId: seat.agentId }, seat.actor, seat.onBehalfOf)

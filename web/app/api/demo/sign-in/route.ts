@@ -1,11 +1,12 @@
 import { hash } from '@node-rs/argon2'
 import * as yup from '../../../../view/yup.ts'
 import { putPassword, readSigners } from '@eudromos/database'
-import { auth, ownOrigins } from '../../../../server/auth.ts'
+import { ownOrigins } from '../../../../server/auth.ts'
 import { envelope } from '../../../../server/envelope.ts'
 import { readJson } from '../../../../server/limits.ts'
 import { answering, notFound, problem, ProblemError } from '../../../../server/problem.ts'
 import { runtime, type Runtime } from '../../../../server/runtime.ts'
+import { tryPassword } from '../../../../server/signing-in.ts'
 
 const shape = yup.object({
   personId: yup.string().max(200).required('Name the person.'),
@@ -40,15 +41,11 @@ export const POST = (request: Request): Promise<Response> =>
     const person = follower.people.get(personId)
     if (person === undefined || person.simulated || person.left) throw notFound('This person')
     if (!(await readSigners(database)).has(personId)) await putPassword(database, person, await hash(password))
-    const answer = await auth().api.signInEmail({
-      body: { email: person.email, password },
-      asResponse: true,
-      headers: request.headers,
-    })
-    if (answer.status === 401)
+    const answer = await tryPassword({ email: person.email, password }, request.headers)
+    if (answer === null)
       throw new ProblemError(
         problem(409, 'ownPassword', 'Own password', `${person.name} has a password of their own by now: use it below.`),
       )
-    if (takesPart && answer.ok) await takePart(place, personId)
+    if (takesPart) await takePart(place, personId)
     return answer
   })

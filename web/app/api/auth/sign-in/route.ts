@@ -1,0 +1,13 @@
+import { originOf } from '../../../../server/gateway.ts'
+import { limitRate, readJson } from '../../../../server/limits.ts'
+import { answering } from '../../../../server/problem.ts'
+import { signIn, signInShape } from '../../../../server/signing-in.ts'
+
+/** An address and a password. The answer is a cookie and nothing else. */
+export const POST = (request: Request): Promise<Response> =>
+  answering(request, async () => {
+    const place = originOf(request)
+    limitRate(`sign-in:${place}`, 120)
+    const input = await signInShape.validate(await readJson(request), { abortEarly: false, stripUnknown: true })
+    return signIn(input, place, request.headers)
+  })

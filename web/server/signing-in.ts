@@ -1,0 +1,52 @@
+import 'server-only'
+import * as yup from '../view/yup.ts'
+import { auth } from './auth.ts'
+import { Guesses } from './guesses.ts'
+import { problem, ProblemError } from './problem.ts'
+
+export const signInShape = yup.object({
+  email: yup.string().trim().lowercase().max(200).required('Email: give an address.'),
+  password: yup.string().max(200).required('Password: give one.'),
+})
+
+const shared = globalThis as unknown as { eudromosGuesses?: Guesses }
+const guesses = (): Guesses => (shared.eudromosGuesses ??= new Guesses())
+
+/** The cookies of the session library's answer; what else it says, the token among it, stays here. */
+function cookiesOf(answer: Response): Response {
+  const headers = new Headers()
+  for (const cookie of answer.headers.getSetCookie()) headers.append('set-cookie', cookie)
+  return new Response(null, { status: 204, headers })
+}
+
+/** Whether there is such an account is not told, nor what was wrong. */
+const wrong = (): ProblemError =>
+  new ProblemError(problem(401, 'wrongPassword', 'Not signed in', 'The address or the password is wrong.'))
+
+/** Signs in with a password that is known to be right or wrong by what this gives; null where it is wrong. */
+export async function tryPassword(
+  body: { readonly email: string; readonly password: string },
+  headers: Headers,
+): Promise<Response | null> {
+  const answer = await auth().api.signInEmail({ body, asResponse: true, headers })
+  return answer.ok ? cookiesOf(answer) : null
+}
+
+/** Throws where it is wrong, and where too much was wrong before. `place` is where it is asked from. */
+export async function signIn(
+  { email, password }: yup.InferType<typeof signInShape>,
+  place: string,
+  headers: Headers,
+): Promise<Response> {
+  guesses().require(email, place)
+  guesses().begin(email, place)
+  const answer = await tryPassword({ email, password }, headers)
+  if (answer === null) throw wrong()
+  guesses().right(email, place)
+  return answer
+}
+
+/** Streams of the session are ended by `Sessions`. */
+export async function signOut(headers: Headers): Promise<Response> {
+  return cookiesOf(await auth().api.signOut({ headers, asResponse: true }))
+}
