@@ -58,7 +58,7 @@ test('words and customers are taken in with the command that refers to them, onc
   }
   const submission = {
     command,
-    content: { id: 'w1', interactionId: 'i', body: 'hello' },
+    contents: [{ id: 'w1', interactionId: 'i', kind: 'message' as const, body: 'hello' }],
     customer: { id: 'c1', name: 'Wilma Stark', test: false },
   }
   const [first] = await insertCommands(owner.$client, [submission])

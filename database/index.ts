@@ -120,6 +120,7 @@ export type {
 export {
   allRecords,
   mostSearched,
+  hasHidden,
   listRecords,
   readActs,
   readRecord,

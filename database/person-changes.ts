@@ -78,7 +78,8 @@ export async function removePerson(tx: Transaction, id: string): Promise<void> {
     const without = laterReaches.map((reach) => ({ ...reach, agentIds: reach.agentIds.filter((one) => one !== id) }))
     await tx.update(t.queue).set({ laterReaches: without }).where(eq(t.queue.id, queueId))
   }
-  const nowhere = { siteId: null, shiftId: null, teamId: null, tier: null, loadLimitsId: null }
+  // Of the team they stay: what they had is as private as it was.
+  const nowhere = { siteId: null, shiftId: null, tier: null, loadLimitsId: null }
   await tx
     .update(t.person)
     .set({ ...nowhere, roles: [], left: true, email: `${id}@left.invalid` })

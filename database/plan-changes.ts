@@ -1,4 +1,4 @@
-import { arrayContains, eq, inArray, max } from 'drizzle-orm'
+import { and, arrayContains, eq, inArray, max } from 'drizzle-orm'
 import { leading, type PersonEdit, type PlanDocument, type SkillEdit } from '@eudromos/core/plan'
 import type { Transaction } from './parts.ts'
 import { putPeople, removePerson } from './person-changes.ts'
@@ -259,7 +259,8 @@ async function putTeamAlone(tx: Transaction, team: TeamDraft): Promise<void> {
 
 async function putTeam(tx: Transaction, { team, members }: Extract<PlanChange, { kind: 'team' }>): Promise<void> {
   await putTeamAlone(tx, team)
-  await tx.update(t.person).set({ teamId: null, tier: null }).where(eq(t.person.teamId, team.id))
+  const isOf = and(eq(t.person.teamId, team.id), eq(t.person.left, false))
+  await tx.update(t.person).set({ teamId: null, tier: null }).where(isOf)
   for (const tier of new Set(members.map((one) => one.tier))) {
     const ids = members.filter((one) => one.tier === tier).map(({ personId }) => personId)
     await tx.update(t.person).set({ teamId: team.id, tier }).where(inArray(t.person.id, ids))

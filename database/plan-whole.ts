@@ -8,7 +8,7 @@ import * as t from './schema.ts'
  * without what is no longer in the plan.
  */
 export async function putPlan(tx: Transaction, document: PlanDocument): Promise<void> {
-  const before = await tx.select().from(t.person).where(eq(t.person.left, false))
+  const before = await tx.select().from(t.person)
   await tx.update(t.person).set({ siteId: null, shiftId: null, teamId: null, loadLimitsId: null })
   for (const table of [
     t.queueAgent,
@@ -37,7 +37,8 @@ export async function putPlan(tx: Transaction, document: PlanDocument): Promise<
   const among = (all: readonly { readonly id: string }[], id: string | null): string | null =>
     all.some((one) => one.id === id) ? id : null
   for (const was of before) {
-    const { roles, loadLimitsId, siteId, shiftId, teamId, tier } = planned.get(was.id) ?? was
+    // Whoever has left stays of their team: what they had is as private as it was.
+    const { roles, loadLimitsId, siteId, shiftId, teamId, tier } = (was.left ? undefined : planned.get(was.id)) ?? was
     await tx
       .update(t.person)
       .set({

@@ -128,6 +128,8 @@ interface PublishOptions {
   readonly by: string | null
   readonly note: string
   readonly at: number
+  /** Throws where the published plan may not become the other: nothing is changed then. */
+  readonly require?: (before: PlanDocument, after: PlanDocument) => void
   /** Makes the envelope of the command that hands the compiled plan to the router. */
   readonly envelope: (plan: CompiledPlan) => Command
 }
@@ -160,12 +162,15 @@ async function lockDraft(tx: Transaction, expected: number): Promise<void> {
   await tx.update(t.planDraft).set({ version: expected + 1 })
 }
 
-async function publishIn(tx: Transaction, { by, note, at, envelope }: PublishOptions): Promise<Publishing> {
+async function publishIn(tx: Transaction, { by, note, at, require, envelope }: PublishOptions): Promise<Publishing> {
   const draft = await readDraft(tx)
   if (draft === null) throw new Error('there is no draft to publish')
   const [latest] = await tx.select({ version: max(t.planVersion.version) }).from(t.planVersion)
-  await refuseNewFaults(tx, draft.document, latest?.version ?? 0, at)
-  const version = (latest?.version ?? 0) + 1
+  const published = latest?.version ?? 0
+  const before = require === undefined ? null : await readPublished(tx, published)
+  if (before !== null) require?.(before, draft.document)
+  await refuseNewFaults(tx, draft.document, published, at)
+  const version = published + 1
   await tx.insert(t.planVersion).values({ version, document: draft.document, publishedAt: at, publishedBy: by, note })
   const command = envelope(compilePlan(draft.document, version, at))
   const [row] = await tx

@@ -12,6 +12,7 @@ import {
   lte,
   max,
   not,
+  or,
   sql,
   type AnyColumn,
   type SQL,
@@ -258,6 +259,30 @@ export const readRecords = async (database: Database, ids: readonly string[]): P
 export async function readRecord(database: Database, id: string): Promise<RecordRow | null> {
   const [row] = await joined(database).where(eq(t.record.id, id))
   return row === undefined ? null : flat(row)
+}
+
+/** Whether the customer, or who turned out to be the same, has conversations that who asks may not see. */
+export async function hasHidden(
+  database: Database,
+  customerId: string,
+  hidden: RecordQuery['hidden'],
+): Promise<boolean> {
+  const unseen = or(
+    ...(
+      [
+        [t.record.queueIds, hidden.queueIds],
+        [t.record.personIds, hidden.personIds],
+      ] as const
+    ).flatMap(([column, ids]) => (ids.length === 0 ? [] : [arrayOverlaps(column, [...ids])])),
+  )
+  if (unseen === undefined) return false
+  const family = sql`(select customer_family(customer_root(${customerId})))`
+  const found = await database
+    .select({ id: t.record.id })
+    .from(t.record)
+    .where(and(inArray(t.record.customerId, family), unseen))
+    .limit(1)
+  return found.length > 0
 }
 
 export interface Act {

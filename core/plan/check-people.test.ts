@@ -1,8 +1,10 @@
+import fc from 'fast-check'
 import {
   checkLimits,
   checkState,
   checkTeam,
   isClose,
+  opens,
   plainPlannedLine,
   plainPerson,
   plainState,
@@ -144,6 +146,80 @@ describe('teams', () => {
     expect([sight.person('cora'), sight.person('nell'), sight.queue('own')]).toEqual([sees, sees, sees])
     expect([sight.person('dan'), sight.queue('shared')]).toEqual([true, true])
     expect(isClose(plan, viewer, 'care')).toBe(sees)
+  })
+  const among = (change: Partial<PlanDocument>): PlanDocument => ({ ...plan, ...change })
+  const teamsWith = (id: string, rest: Partial<PlanDocument['teams'][number]>) => ({
+    teams: plan.teams.map((one) => (one.id === id ? { ...one, ...rest } : one)),
+  })
+  const peopleWith = (id: string, teamId: string | null) => ({
+    people: plan.people.map((one) => (one.id === id ? { ...one, teamId } : one)),
+  })
+  const queuesWith = (agentIds: readonly string[]) => ({
+    queues: [queue('own', agentIds), ...plan.queues.filter(({ id }) => id !== 'own')],
+  })
+  test.each([
+    ['is private no more', teamsWith('care', { private: false })],
+    ['has another lead', teamsWith('care', { leadId: 'sup' })],
+    ['has another observer', teamsWith('care', { observerIds: ['watcher', 'dan'] })],
+    ['is part of a team of others', teamsWith('care', { parentId: 'desk' })],
+    ['is gone', { teams: plan.teams.filter(({ id }) => id !== 'care') }],
+    ['has whoever makes it', peopleWith('sup', 'night')],
+    ['has somebody more, above', peopleWith('dan', 'care')],
+    ['has its people elsewhere', peopleWith('nell', 'desk')],
+    ['has its queue served by others too', queuesWith(['nell', 'cora', 'dan'])],
+    ['has its queue served by nobody', queuesWith([])],
+  ])('a private team that %s is opened, unless whoever does it sees it themself', (_, change) => {
+    expect(opens(plan, among(change), 'sup')).toBe(true)
+    expect(opens(plan, among(change), 'lead')).toBe(false)
+  })
+  test.each([
+    ['another name', teamsWith('care', { name: 'Other' })],
+    ['fewer who see it', teamsWith('care', { observerIds: [] })],
+    ['one who leaves', { people: plan.people.filter(({ id }) => id !== 'nell'), ...queuesWith(['cora']) }],
+    ['another team opened', teamsWith('desk', { leadId: 'sup', private: true })],
+    ['fewer who serve its queue', queuesWith(['cora'])],
+  ])('%s opens nothing', (_, change) => {
+    expect(opens(plan, among(change), 'sup')).toBe(false)
+  })
+
+  const ids = ['a', 'b', 'c', 'd', 'e']
+  const anyId = fc.constantFrom(...ids)
+  const anyTeam = fc.record({
+    private: fc.boolean(),
+    leadId: fc.option(anyId),
+    observerIds: fc.uniqueArray(anyId, { maxLength: 1 }),
+  })
+  const anyPlan = fc
+    .record({
+      teams: fc.array(anyTeam, { minLength: 1, maxLength: 3 }),
+      places: fc.array(fc.integer({ min: -1, max: 2 }), { minLength: 4, maxLength: 5 }),
+      served: fc.uniqueArray(anyId, { maxLength: 2 }),
+    })
+    .map(({ teams, places, served }) =>
+      document({
+        // Each is part of the one before.
+        teams: teams.map((rest, n) => team(`t${n}`, { ...rest, parentId: n === 0 ? null : `t${n - 1}` })),
+        people: places.map((at, n) => person(ids[n] ?? '', teams[at] === undefined ? null : `t${at}`)),
+        queues: [queue('q', served)],
+      }),
+    )
+  test('nothing is opened exactly where nobody sees what the maker does not and they did not', () => {
+    fc.assert(
+      fc.property(anyPlan, anyPlan, anyId, (before, after, maker) => {
+        const own = sightOf(before, maker).hidden
+        const gain = (sees: (plan: PlanDocument, viewer: string) => boolean): boolean =>
+          ids.some((viewer) => !sees(before, viewer) && sees(after, viewer))
+        const people = own.personIds
+          .filter((id) => after.people.some((one) => one.id === id))
+          .some((id) => gain((plan, viewer) => sightOf(plan, viewer).person(id)))
+        const queues = own.queueIds.some((id) => gain((plan, viewer) => sightOf(plan, viewer).queue(id)))
+        const opened = opens(before, after, maker)
+        // A queue that others serve beside is opened even where those see the team anyway.
+        if (people || queues) expect(opened).toBe(true)
+        else if (own.queueIds.length === 0) expect(opened).toBe(false)
+      }),
+      { numRuns: 2000 },
+    )
   })
   test('what is private below is not seen by who is only of the team above another', () => {
     expect(sightOf(plan, 'nell').person('cora')).toBe(false)

@@ -52,4 +52,4 @@ export {
   type PeopleFinding,
   type PersonEdit,
 } from './check-people.ts'
-export { isClose, sightOf, type Sight } from './sight.ts'
+export { isClose, opens, sightOf, type Seen, type Sight } from './sight.ts'

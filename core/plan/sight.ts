@@ -3,7 +3,8 @@ import type { PlanDocument } from './plan.ts'
 import { reachedBy } from './reach.ts'
 import { upwards } from './teams.ts'
 
-type Seen = Pick<PlanDocument, 'teams' | 'people' | 'queues'>
+/** What sight is judged by. */
+export type Seen = Pick<PlanDocument, 'teams' | 'people' | 'queues'>
 
 export interface Sight {
   /** What they may not see. */
@@ -13,6 +14,16 @@ export interface Sight {
 }
 
 const everything: Sight = { hidden: { personIds: [], queueIds: [] }, person: () => true, queue: () => true }
+
+/** Who is of the team, leads it or observes it, or those of one above it. */
+function circleOf({ teams, people }: Omit<Seen, 'queues'>, teamId: string | null): Set<string> {
+  const above = teamId === null ? [] : [...upwards(teams, teamId)]
+  const ids = new Set<string>(above.map(({ id }) => id))
+  return new Set([
+    ...people.filter((one) => one.teamId !== null && ids.has(one.teamId)).map(({ id }) => id),
+    ...above.flatMap(({ leadId, observerIds }) => (leadId === null ? observerIds : [leadId, ...observerIds])),
+  ])
+}
 
 /** Whether the viewer is of the team, leads it or observes it, or those of one above it. */
 export function isClose({ teams, people }: Omit<Seen, 'queues'>, viewerId: string, teamId: string): boolean {
@@ -55,4 +66,37 @@ export function sightOf({ teams, people, queues }: Seen, viewerId: string): Sigh
     person: (id) => !unseen.has(id),
     queue: (id) => !theirs.has(id),
   }
+}
+
+/**
+ * Whether a change of the plan would show anybody something of a private team that whoever makes it may not see themself:
+ * more people are of the team or see it, it is private no more, its people are of another, or others serve its queues.
+ */
+export function opens(before: Seen, after: Seen, makerId: string): boolean {
+  const unseen = sightOf(before, makerId).hidden
+  if (unseen.personIds.length === 0) return false
+  const still = sightOf(after, makerId)
+  const gains = (circle: ReadonlySet<string>, was: ReadonlySet<string>): boolean =>
+    [...circle].some((id) => !was.has(id))
+  const teamOf = ({ people }: Seen, personId: string) => people.find(({ id }) => id === personId)?.teamId ?? null
+  const staying = new Set<string>(after.people.map(({ id }) => id))
+  const people = unseen.personIds.filter((id) => staying.has(id))
+  const circles = new Map<string, Set<string>>()
+  const circle = (of: Seen, name: string, teamId: string | null): Set<string> => {
+    const key = `${name} ${teamId}`
+    const found = circles.get(key) ?? circleOf(of, teamId)
+    circles.set(key, found)
+    return found
+  }
+  const opened = people.some(
+    (id) =>
+      still.person(id) ||
+      gains(circle(after, 'after', teamOf(after, id)), circle(before, 'before', teamOf(before, id))),
+  )
+  if (opened) return true
+  return unseen.queueIds.some((id) => {
+    const [was, is] = [before, after].map(({ queues }) => queues.find((queue) => queue.id === id))
+    if (was === undefined || is === undefined) return false
+    return still.queue(id) || gains(new Set(reachedBy(is, after)), new Set(reachedBy(was, before)))
+  })
 }

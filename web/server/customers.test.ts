@@ -32,6 +32,7 @@ let place: TestDatabase
 let database: Database
 let runtime: Runtime
 let people: Map<string, { id: string; name: string }>
+const sup: Who = { id: 'sup', name: 'Rosalind Okafor', roles: ['supervisor'] }
 const blocks: Block[] = []
 const told: Command[] = []
 
@@ -117,13 +118,41 @@ test('what is kept is exported as data, and erased with the number', async () =>
   })
   const said = { notes: 'Two dogs.', tags: ['dogs'], zone: 'Europe/Lisbon', language: null, needs: [], fields: {} }
   await saveCustomer(runtime, 'c1', { name: 'Tomas Reyne', ...said, doNotContact: false, consent: false })
-  await eraseOne(runtime, 'c1')
+  await eraseOne(runtime, sup, 'c1')
   expect(await readCustomerWhole(database, 'c1')).toMatchObject({
     customer: { name: 'erased', notes: '', tags: [], zone: null },
     addresses: [],
   })
-  await expect(eraseOne(runtime, 'nobody')).rejects.toThrow('This customer is not there')
+  await expect(eraseOne(runtime, sup, 'nobody')).rejects.toThrow('This customer is not there')
   await eraseCustomer(database, 'nobody', 'erased')
+})
+
+test('whom a private team has talked with is erased by who may see that, or by an administrator', async () => {
+  const owner = await connectAlone(place.ownerUrl)
+  await meetAddress(database, '+61491570191', { addressId: 'p1', customerId: 'private', name: 'Petra' })
+  await owner.query(
+    `insert into record (id, channel, customer_id, line_id, queue_id, test, arrived_at, outcome, messages, offers, requeued, agent_id)
+     values ('private', 'voice', 'private', 'phone', 'sailings', false, 1, 'answered', 0, '[]', 0, 'zoe')`,
+  )
+  const team = { id: 'own', private: true, leadId: 'boss', observerIds: [], parentId: null }
+  const closed = { teams: [team], people: [{ id: 'zoe', roles: ['agent'], teamId: 'own' }], queues: [] }
+  const { document } = runtime.follower
+  const inPlan = { ...document, ...closed } as never
+  Object.assign(runtime.follower, { document: inPlan })
+  await expect(eraseOne(runtime, sup, 'private')).rejects.toMatchObject({ problem: { code: 'privateTeam' } })
+  // Whoever has left the team is as private as they were.
+  people.set('zoe', { id: 'zoe', name: 'Zoe', roles: [], teamId: 'own', left: true } as never)
+  Object.assign(runtime.follower, { document: { ...document, ...closed, people: [] } })
+  await expect(eraseOne(runtime, sup, 'private')).rejects.toMatchObject({ problem: { code: 'privateTeam' } })
+  expect((await readCustomerWhole(database, 'private'))?.customer.name).toBe('Petra')
+  await eraseOne(runtime, { ...sup, id: 'boss' }, 'private')
+  await eraseOne(runtime, { ...sup, roles: ['administrator'] }, 'private')
+  expect((await readCustomerWhole(database, 'private'))?.customer.name).toBe('erased')
+  Object.assign(runtime.follower, { document })
+  people.delete('zoe')
+  await owner.query(`delete from record where id = 'private'`)
+  await owner.query(`delete from customer where id = 'private'`)
+  await owner.end()
 })
 
 test('those found are written as CSV, which a spreadsheet takes for no formula, and as vCards', async () => {
@@ -293,7 +322,7 @@ describe('customers who turn out to be the same', () => {
   })
 
   test('are erased together', async () => {
-    await eraseOne(runtime, 'n1')
+    await eraseOne(runtime, sup, 'n1')
     expect(await readCustomerWhole(database, 'n2')).toMatchObject({ customer: { name: 'erased' }, addresses: [] })
     expect((await view('n0')).name).toBe('Nora Blaine')
   })

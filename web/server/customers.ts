@@ -4,6 +4,7 @@ import { isMailbox } from '@eudromos/core/numbers'
 import { customerNeeds } from '@eudromos/core/plan'
 import {
   eraseCustomer,
+  hasHidden,
   lookAt,
   mergeCustomers,
   putContactTerms,
@@ -304,7 +305,17 @@ export async function exportCustomer({ database, follower }: Runtime, viewerId: 
 }
 
 /** The facts of the conversations stay, as law and figures ask; name, notes, addresses, words, files and recordings go. */
-export async function eraseOne({ database }: Runtime, id: string): Promise<void> {
+export async function eraseOne({ database, follower }: Runtime, who: Who, id: string): Promise<void> {
   await wholeOf(database, id)
+  // Words of a private team go by the hand of whoever may see them, or of an administrator.
+  if (!who.roles.includes('administrator') && (await hasHidden(database, id, sightFor(follower, who.id).hidden)))
+    throw new ProblemError(
+      problem(
+        403,
+        'privateTeam',
+        'Private',
+        'A private team has conversations with this customer, and you may not see them. Ask its lead, one of its observers or an administrator to erase the customer.',
+      ),
+    )
   await eraseCustomer(database, id, words.erased)
 }

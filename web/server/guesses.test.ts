@@ -1,5 +1,5 @@
 import { Guesses } from './guesses.ts'
-import { ProblemError } from './problem.ts'
+import type { ProblemError } from './problem.ts'
 
 let now: number
 let guesses: Guesses

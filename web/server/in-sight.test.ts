@@ -53,7 +53,7 @@ function place(): Runtime {
   return {
     database: { $client: kept, insert: () => ({ values: () => ({ onConflictDoNothing: () => Promise.resolve() }) }) },
     sender: { submit },
-    follower: { state: centre.state, document },
+    follower: { state: centre.state, document, people: new Map() },
   } as unknown as Runtime
 }
 

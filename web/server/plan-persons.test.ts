@@ -137,14 +137,18 @@ test('an address stands for one person, and what is named must be there', async 
 })
 
 test('whoever leaves is in nothing planned and signs in no more; the name stays', async () => {
-  const { draft } = await current()
+  const { draft, document: before } = await current()
+  const teamId = before.people.find(({ id }) => id === 'ines-valadao')?.teamId
+  expect(teamId).not.toBeNull()
   await removePerson(runtime, rosalind, { draft, id: 'ines-valadao' })
   const { document } = await current()
   expect(JSON.stringify(document)).not.toContain('ines-valadao')
+  // Of the team they stay, so that what they had is as private as it was.
   expect((await readPeople(database)).find(({ id }) => id === 'ines-valadao')).toMatchObject({
     name: 'Inês Valadão',
     left: true,
     roles: [],
+    teamId,
   })
   expect((await readSigners(database)).has('ines-valadao')).toBe(false)
 })

@@ -302,6 +302,19 @@ test('several teams are saved as they stand in a list: who is in them, and their
   expect(after.people).toEqual(document.people)
 })
 
+test('nobody makes themself the observer of a private team, nor opens it otherwise; an administrator may', async () => {
+  const { draft, document } = await current()
+  const quay = named(document.teams, 'quay-watch')
+  const teams = [{ ...quay, observerIds: [who.id] }]
+  for (const changed of [teams, [{ ...quay, private: false }]])
+    expect(await problemOf(saveTeams(runtime, who, { draft, teams: changed }))).toMatchObject({ code: 'privateTeam' })
+  expect(await current()).toEqual({ draft, document })
+  const administrator: Who = { ...who, id: 'teodor-lindqvist', roles: ['administrator'] }
+  await saveTeams(runtime, administrator, { draft, teams })
+  await saveTeams(runtime, administrator, { draft: draft + 1, teams: [quay] })
+  expect((await current()).document).toEqual(document)
+})
+
 test('a reply template is saved, found wrong, and taken away', async () => {
   const template = {
     id: 'late',

@@ -7,6 +7,7 @@ import {
   checkShift,
   checkSite,
   isClose,
+  opens,
   usersOfCalendar,
   usersOfHours,
   usersOfTeam,
@@ -14,6 +15,7 @@ import {
   type FindingCode,
   type HoursFinding,
   type PlanDocument,
+  type Seen,
 } from '@eudromos/core/plan'
 import type { CommandBodies } from '@eudromos/core/routing'
 import {
@@ -41,6 +43,7 @@ import { ofDraft, strictly } from './plan-input.ts'
 import { notFound, ProblemError, problem, refused } from './problem.ts'
 import { SendTrouble } from './sender.ts'
 import type { Runtime } from './runtime.ts'
+import { withThoseWhoLeft } from './sight.ts'
 import type { Who } from './who.ts'
 
 export const saveShape = ofDraft.concat(
@@ -322,6 +325,21 @@ export async function removeTimes(runtime: Runtime, who: Who, what: Removable, i
   })
 }
 
+/** Whoever may not look into a private team may not open it either, to themself or to others; administrators may, and are named by the version. */
+function requireKeptPrivate({ follower }: Runtime, who: Who, before: PlanDocument, after: PlanDocument): void {
+  if (who.roles.includes('administrator')) return
+  const [was, is] = [before, after].map((one) => withThoseWhoLeft(one, follower.people)) as [Seen, Seen]
+  if (!opens(was, is, who.id)) return
+  throw new ProblemError(
+    problem(
+      403,
+      'privateTeam',
+      'Private',
+      'This would show the work of a private team to others, and you may not see it yourself. Ask its lead, one of its observers or an administrator.',
+    ),
+  )
+}
+
 export async function publish(
   runtime: Runtime,
   who: Who,
@@ -337,6 +355,7 @@ export async function publish(
       by: who.id,
       note,
       at: runtime.clock.now(),
+      require: (before, after) => requireKeptPrivate(runtime, who, before, after),
       envelope: make,
     })
     const answer = await runtime.sender.awaitAnswer(inboxId)

@@ -8,12 +8,24 @@ import type { Follower } from './follower.ts'
 const known = new WeakMap<PlanDocument, Map<string, Sight>>()
 const nobodysPlan: Pick<PlanDocument, 'teams' | 'people' | 'queues'> = { teams: [], people: [], queues: [] }
 
-export function sightFor({ document }: Follower, viewerId: string): Sight {
+/** Who has left is as private as they were: they stand in no plan, and stay of their team. */
+export const withThoseWhoLeft = (
+  document: PlanDocument,
+  people: Follower['people'],
+): Parameters<typeof sightOf>[0] => ({
+  ...document,
+  people: [
+    ...document.people,
+    ...[...people.values()].filter(({ left }) => left).map((person) => ({ ...person, skills: [] })),
+  ],
+})
+
+export function sightFor({ document, people }: Pick<Follower, 'document' | 'people'>, viewerId: string): Sight {
   if (document === null) return sightOf(nobodysPlan, viewerId)
   let byViewer = known.get(document)
   if (byViewer === undefined) known.set(document, (byViewer = new Map()))
   let sight = byViewer.get(viewerId)
-  if (sight === undefined) byViewer.set(viewerId, (sight = sightOf(document, viewerId)))
+  if (sight === undefined) byViewer.set(viewerId, (sight = sightOf(withThoseWhoLeft(document, people), viewerId)))
   return sight
 }
 

@@ -28,7 +28,7 @@ export const PUT = (request: Request, context: Context): Promise<Response> =>
 /** Everything personal of the customer goes. */
 export const DELETE = (request: Request, context: Context): Promise<Response> =>
   answering(request, async () => {
-    await permit('customers.edit')
-    await eraseOne(await runtime(), await idOf(context))
+    const who = await permit('customers.edit')
+    await eraseOne(await runtime(), who, await idOf(context))
     return new Response(null, { status: 204 })
   })
