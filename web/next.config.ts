@@ -10,6 +10,8 @@ const config: NextConfig = {
   // Streams must flush at once, and answers are small: compressing costs more than it saves on the way to a browser.
   compress: false,
   reactStrictMode: true,
+  // No picture is made smaller on the way: whoever asks for that gets nothing.
+  images: { unoptimized: true },
   transpilePackages: ['@eudromos/core', '@eudromos/database'],
   serverExternalPackages: ['pg', '@node-rs/argon2', 'pino'],
   outputFileTracingRoot: root,

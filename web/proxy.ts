@@ -6,7 +6,9 @@ export function proxy(request: NextRequest): NextResponse {
   const policy = [
     "default-src 'self'",
     `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'`,
-    "style-src 'self' 'unsafe-inline'",
+    `style-src 'self' 'nonce-${nonce}'`,
+    // Where something stands in a drawing is an attribute of it; what is written there can hold no selector.
+    "style-src-attr 'unsafe-inline'",
     // A recording is played from what the page has put together.
     "media-src 'self' blob:",
     "img-src 'self' data: blob:",

@@ -1,5 +1,5 @@
 // What every journey stands on: a centre of its own, and browsers that are closed behind it.
-import { test as base } from '@playwright/test'
+import { expect, test as base } from '@playwright/test'
 import { skerrow, type Scenario } from '../../scripts/demo/load.ts'
 import { Stand } from '../stand.ts'
 
@@ -36,7 +36,19 @@ export const test = base.extend<{ tidy: undefined }, { stand: Stand }>({
   ],
   tidy: [
     async ({ browser }, use) => {
+      const kept = browser.newContext.bind(browser)
+      const barred: string[] = []
+      browser.newContext = async (options) => {
+        const context = await kept(options)
+        context.on('console', (said) => {
+          if (said.text().includes('Content Security Policy')) barred.push(said.text())
+        })
+        return context
+      }
       await use(undefined)
+      browser.newContext = kept
+      // Nothing of ours asks for what the policy of its own pages bars.
+      expect(barred).toEqual([])
       // Pages left open go on drawing, and take from the journeys after this one.
       await Promise.all(browser.contexts().map((context) => context.close()))
     },

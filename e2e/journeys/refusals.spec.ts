@@ -64,7 +64,7 @@ test('a foreign name that leads here is not let in by the one-click sign-in', as
     request.post(`${origin()}/api/demo/sign-in`, { headers: { host, origin: `http://${host}` }, data })
   const { host, port } = new URL(origin())
   expect((await at(`evil.example:${port}`)).status()).toBe(404)
-  expect((await at(host)).status()).toBe(200)
+  expect((await at(host)).status()).toBe(204)
 })
 
 test('another device cannot look into a chat, and bodies have a limit', async ({ request }) => {

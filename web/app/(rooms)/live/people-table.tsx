@@ -1,11 +1,12 @@
 'use client'
 import Box from '@mui/material/Box'
 import Paper from '@mui/material/Paper'
-import { DataGrid, type GridColDef } from '@mui/x-data-grid'
+import type { GridColDef } from '@mui/x-data-grid'
 import { useMemo } from 'react'
 import { clockText, timeText } from '../../../components/format.ts'
 import { queueName } from '../../../components/frame/headline.tsx'
 import { PersonRing, stateName } from '../../../components/frame/presence.tsx'
+import Grid from '../../../components/list/grid.tsx'
 import { StateSign } from '../../../components/state-sign.tsx'
 import { livePeople as t } from '../../../messages/steering.ts'
 import type { PersonView, View } from '../../../view/view.ts'
@@ -138,7 +139,7 @@ export function PeopleTable({ view, now, teamId, find, onPerson }: PeopleTablePr
     <Paper
       sx={{ height: 'calc(100dvh - 170px)', minHeight: 300, border: 1, borderColor: 'divider', overflow: 'hidden' }}
     >
-      <DataGrid<Row>
+      <Grid<Row>
         rows={rows}
         columns={columns}
         density="compact"
