@@ -32,7 +32,7 @@ const id = yup.string().trim().min(1).max(200).required('Give an id.')
 const mostOfMessage = 4000
 const mostOfMail = 20_000
 const text = yup.string().max(mostOfMessage, 'Write at most 4,000 characters.')
-const instant = (name: string) => yup.number().integer().required(`${name}: give an instant.`)
+const instant = (name: string) => yup.instant().required(`${name}: give an instant.`)
 const oneOf = <T extends string>(values: readonly T[], name: string) =>
   yup.string().oneOf(values, `${name}: choose one from the list.`).required(`${name}: choose one.`)
 

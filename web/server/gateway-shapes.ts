@@ -5,6 +5,12 @@ export const uuid = yup
   .string()
   .matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/, 'This is not a UUID in lower case.')
 
+/** The bytes of a file, as base64; how large it may be is seen by its bytes. */
+export const fileData = yup
+  .string()
+  .max(14_000_000, 'Data: at most 10 MB are accepted.')
+  .required('Data: give the bytes as base64.')
+
 /** An address of email, in small letters. */
 export const mailAddress = (what: string) =>
   yup

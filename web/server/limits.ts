@@ -1,5 +1,6 @@
 import 'server-only'
 import { ProblemError, problem, tooMany } from './problem.ts'
+import { parseJson } from './reading.ts'
 
 interface Bucket {
   tokens: number
@@ -48,12 +49,3 @@ export async function readBody(request: Request, most: number): Promise<Buffer> 
 /** The body as JSON. */
 export const readJson = async (request: Request, most = 64 * 1024): Promise<unknown> =>
   parseJson((await readBody(request, most)).toString('utf8'))
-
-/** A text as JSON. The NUL sign is refused: it is in no text that people write, and the database keeps none. */
-export function parseJson(text: string): unknown {
-  if (/\\u0000/i.test(text))
-    throw new ProblemError(
-      problem(422, 'notText', 'Not valid', 'The text contains a NUL character. Remove it and try again.'),
-    )
-  return JSON.parse(text) as unknown
-}

@@ -2,7 +2,7 @@ import 'server-only'
 import * as yup from '../view/yup.ts'
 import { mostFiles } from '../view/files.ts'
 import { callerOf } from './callers.ts'
-import { mailAddress, subjectLine } from './gateway-shapes.ts'
+import { fileData, mailAddress, subjectLine } from './gateway-shapes.ts'
 import type { Runtime } from './runtime.ts'
 import { bringIn, partsOf, type Part } from './threads.ts'
 
@@ -24,7 +24,7 @@ export const receivedMailShape = yup.object({
     .of(
       yup.object({
         name: yup.string().max(200, 'Name: use at most 200 characters.').default(''),
-        data: yup.string().required('Data: give the bytes as base64.'),
+        data: fileData,
       }),
     )
     .max(mostFiles, `Files: at most ${mostFiles} are accepted.`)

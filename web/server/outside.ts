@@ -1,17 +1,19 @@
 import 'server-only'
 import { downloadResponse, safeFileName } from './attachments.ts'
 import { readJson } from './limits.ts'
-import { answering, notFound, ProblemError, problem } from './problem.ts'
+import { answering } from './answering.ts'
+import { notFound, ProblemError, problem } from './problem.ts'
+import { inPath } from './reading.ts'
 import { setting } from './settings.ts'
 import { permit } from './who.ts'
 
-/** At the simulated services: a path of these parts, as a route names them. */
+/** At the simulated services: a path of these parts. */
 export const outsidePath = (...parts: readonly string[]): string =>
-  parts.map((part) => `/${encodeURIComponent(decodeURIComponent(part))}`).join('')
+  parts.map((part) => `/${encodeURIComponent(part)}`).join('')
 
 /** At the simulated services: a call of the centre's at a customer's telephone, as a route names it. */
 export async function ringingPath(params: Promise<{ number: string; id: string }>): Promise<string> {
-  const { number, id } = await params
+  const { number, id } = await inPath(params)
   return outsidePath('phones', number, 'calls', id)
 }
 
@@ -53,15 +55,15 @@ export async function outsideFile(
 }
 
 /** The routes of what a customer's device has written and got: read, and written to with bodies of at most so many bytes. */
-export const writingRoutes = <P>(pathOf: (params: P) => string, most: number) => ({
+export const writingRoutes = <P extends object>(pathOf: (params: P) => string, most: number) => ({
   GET: (request: Request, { params }: { readonly params: Promise<P> }): Promise<Response> =>
     answering(request, async () => {
       await permit('actAs')
-      return outside('GET', pathOf(await params))
+      return outside('GET', pathOf(await inPath(params)))
     }),
   POST: (request: Request, { params }: { readonly params: Promise<P> }): Promise<Response> =>
     answering(request, async () => {
       await permit('actAs')
-      return outside('POST', pathOf(await params), await readJson(request, most))
+      return outside('POST', pathOf(await inPath(params)), await readJson(request, most))
     }),
 })

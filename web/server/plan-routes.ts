@@ -1,7 +1,7 @@
 import 'server-only'
 import { readJson } from './limits.ts'
 import { removeTimes, type Removable, type Saved } from './plan.ts'
-import { answering } from './problem.ts'
+import { answering } from './answering.ts'
 import { runtime, type Runtime } from './runtime.ts'
 import { permit, type Who } from './who.ts'
 

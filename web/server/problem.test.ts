@@ -1,5 +1,6 @@
 import * as yup from 'yup'
-import { answering, notFound, problemResponse, problem, refused, type Problem } from './problem.ts'
+import { answering } from './answering.ts'
+import { notFound, problemResponse, problem, refused, type Problem } from './problem.ts'
 import { SendTrouble } from './sender.ts'
 
 jest.mock('server-only', () => ({}))

@@ -29,9 +29,9 @@ import { seesRecord, sightFor } from './sight.ts'
 const optional = yup.string().trim().max(200).nullable().default(null)
 
 const queryShape = yup.object({
-  from: yup.number().integer().nullable().default(null),
-  to: yup.number().integer().nullable().default(null),
-  upTo: yup.number().integer().nullable().default(null),
+  from: yup.instant().nullable().default(null),
+  to: yup.instant().nullable().default(null),
+  upTo: yup.instant().nullable().default(null),
   channel: yup.string().oneOf(channels).nullable().default(null),
   queueId: optional,
   agentId: optional,

@@ -1,5 +1,6 @@
 import 'server-only'
-import { parseJson, readBody } from './limits.ts'
+import { readBody } from './limits.ts'
+import { parseJson } from './reading.ts'
 import { setting } from './settings.ts'
 import { signedId } from './webhooks.ts'
 

@@ -5,7 +5,7 @@ import { texts as words } from '../messages/texts.ts'
 import { mostPictures } from '../view/files.ts'
 import { callerOf } from './callers.ts'
 import { envelope, gateway } from './envelope.ts'
-import { number } from './gateway-shapes.ts'
+import { fileData, number } from './gateway-shapes.ts'
 import { inHand } from './hands.ts'
 import { notFound } from './problem.ts'
 import type { Runtime } from './runtime.ts'
@@ -23,7 +23,7 @@ export const receivedShape = yup.object({
     .of(
       yup.object({
         name: yup.string().max(200, 'Name: use at most 200 characters.').default(''),
-        data: yup.string().required('Data: give the bytes as base64.'),
+        data: fileData,
       }),
     )
     .max(mostPictures, `Pictures: at most ${mostPictures} are accepted.`)

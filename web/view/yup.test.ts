@@ -31,3 +31,35 @@ test('an emptied number of the centre is asked for by its name in the form, once
   expect(all.filter((one) => one.startsWith('A call rings'))).toEqual(['A call rings: give a value.'])
   expect(all.join(' ')).not.toMatch(/required field|must be|[a-z][A-Z]/)
 })
+
+test.each<[string, yup.Schema, unknown, unknown]>([
+  ['a text', yup.string().trim(), ' a ', 'a'],
+  ['nothing but a text', yup.string(), 5, null],
+  ['no list as a text', yup.string(), ['a'], null],
+  ['no object as a text', yup.string(), {}, null],
+  ['no object that claims to be a text', yup.string(), { toString: 1 }, null],
+  ['a text that is no longer than what is kept', yup.string(), 'x'.repeat(20_001), null],
+  ['unless more is let in', yup.string().max(30_000), 'x'.repeat(20_001), 'x'.repeat(20_001)],
+  ['a number', yup.number(), 5.5, 5.5],
+  ['a number of an address', yup.number(), '42', 42],
+  ['no empty text as a number', yup.number(), ' ', null],
+  ['no object as a number', yup.number(), { toString: 1 }, null],
+  ['no list as a number', yup.number(), [5], null],
+  ['no number that is not kept', yup.number(), 1e300, null],
+  ['yes or no', yup.boolean(), 'true', true],
+  ['no object as yes or no', yup.boolean(), { toString: 1 }, null],
+  ['no number as yes or no', yup.boolean(), 1, null],
+  ['a time', yup.instant(), Date.UTC(2027, 2, 12), Date.UTC(2027, 2, 12)],
+  ['no time before all calendars', yup.instant(), -1e300, null],
+  ['no time after all of them', yup.instant(), Date.UTC(2200, 0, 1), null],
+])('read is %s', (_, shape, given, read) => {
+  const value: unknown = (() => {
+    try {
+      return shape.validateSync(given)
+    } catch (error) {
+      expect(error).toBeInstanceOf(yup.ValidationError)
+      return null
+    }
+  })()
+  expect(value).toEqual(read)
+})

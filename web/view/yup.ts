@@ -1,5 +1,14 @@
 // Yup with words of ours for what a shape says nothing of: the field's own name where it has a label, and the remedy.
-import { setLocale } from 'yup'
+import {
+  boolean as anyBoolean,
+  number as anyNumber,
+  setLocale,
+  string as anyString,
+  type BooleanSchema,
+  type NumberSchema,
+  type Schema,
+  type StringSchema,
+} from 'yup'
 
 interface Params {
   /** The label of the field, or where it stands. */
@@ -57,3 +66,35 @@ setLocale({
 })
 
 export * from 'yup'
+
+// What comes from outside is read strictly: nothing but a text is a text, and all that is unbounded has a bound.
+
+/** Of a text that says nothing else. */
+const mostLength = 20_000
+/** What the database keeps as a whole number. */
+const mostNumber = 2 ** 31 - 1
+/** The end of the year 2199, in milliseconds since 1970. */
+const lastInstant = Date.UTC(2200, 0, 1) - 1
+
+/** In the place of the library's own way of making anything fit: an object that claims to be a text fells it. */
+function reading<S extends Schema>(schema: S, read: (text: string) => unknown): S {
+  schema.transforms.splice(0, schema.transforms.length, (value: unknown) =>
+    typeof value === 'string' ? read(value) : value,
+  )
+  return schema
+}
+
+export const string = (): StringSchema => reading(anyString(), (text) => text).max(mostLength)
+
+/** As a number, or as the text of one in an address. */
+export const number = (): NumberSchema =>
+  reading(anyNumber(), (text) => (text.trim() === '' ? NaN : Number(text)))
+    .min(-mostNumber)
+    .max(mostNumber)
+
+export const boolean = (): BooleanSchema =>
+  reading(anyBoolean(), (text) => (text === 'true' ? true : text === 'false' ? false : text))
+
+/** Milliseconds since 1970, of a time that a calendar of ours may have. */
+export const instant = (): NumberSchema =>
+  number().integer().min(0, says('give a time after 1970.')).max(lastInstant, says('give a time before the year 2200.'))

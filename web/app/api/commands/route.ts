@@ -1,6 +1,6 @@
 import { commandOf } from '../../../server/commands.ts'
 import { readJson } from '../../../server/limits.ts'
-import { answering } from '../../../server/problem.ts'
+import { answering } from '../../../server/answering.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { permit } from '../../../server/who.ts'
 

@@ -1,7 +1,8 @@
 import { readRecord } from '@eudromos/database'
 import { seesInteraction, seesRecord, sightFor } from '../../../server/sight.ts'
 import { groundsAt, groundsNow, personGrounds } from '../../../server/grounds.ts'
-import { answering, notFound } from '../../../server/problem.ts'
+import { answering } from '../../../server/answering.ts'
+import { notFound } from '../../../server/problem.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { permit } from '../../../server/who.ts'
 

@@ -1,4 +1,5 @@
-import { answering, problem, problemResponse } from '../../../server/problem.ts'
+import { answering } from '../../../server/answering.ts'
+import { problem, problemResponse } from '../../../server/problem.ts'
 import { runtime } from '../../../server/runtime.ts'
 
 /** Whether this process follows the journal and commands are taken in. */

@@ -1,5 +1,5 @@
 import { readOwnChanges } from '../../../server/own-changes.ts'
-import { answering } from '../../../server/problem.ts'
+import { answering } from '../../../server/answering.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { permit } from '../../../server/who.ts'
 

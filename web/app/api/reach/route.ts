@@ -1,5 +1,6 @@
 import { readJson } from '../../../server/limits.ts'
-import { answering, ProblemError, problem } from '../../../server/problem.ts'
+import { answering } from '../../../server/answering.ts'
+import { ProblemError, problem } from '../../../server/problem.ts'
 import { reachableAt, reachOut, reachShape, reachView, wrongAddress } from '../../../server/reaching.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { permit } from '../../../server/who.ts'

@@ -1,5 +1,5 @@
 import { readJson } from '../../../server/limits.ts'
-import { answering } from '../../../server/problem.ts'
+import { answering } from '../../../server/answering.ts'
 import { begin, choiceOf } from '../../../server/recordings.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { permit } from '../../../server/who.ts'

@@ -1,4 +1,4 @@
-import { answering } from '../../../server/problem.ts'
+import { answering } from '../../../server/answering.ts'
 import { readRota } from '../../../server/rota.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { permit } from '../../../server/who.ts'

@@ -2,7 +2,7 @@ import * as yup from '../../../view/yup.ts'
 import { passSignal } from '../../../server/calls.ts'
 import { requireEnd } from '../../../server/hands.ts'
 import { readJson } from '../../../server/limits.ts'
-import { answering } from '../../../server/problem.ts'
+import { answering } from '../../../server/answering.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { permit } from '../../../server/who.ts'
 

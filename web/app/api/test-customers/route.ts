@@ -2,7 +2,7 @@ import { v7 as newId } from 'uuid'
 import * as yup from '../../../view/yup.ts'
 import { insertCustomer, readTestCustomers } from '@eudromos/database'
 import { readJson } from '../../../server/limits.ts'
-import { answering } from '../../../server/problem.ts'
+import { answering } from '../../../server/answering.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { permit } from '../../../server/who.ts'
 

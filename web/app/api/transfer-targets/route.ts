@@ -1,5 +1,6 @@
 import { inHand } from '../../../server/hands.ts'
-import { answering, notFound } from '../../../server/problem.ts'
+import { answering } from '../../../server/answering.ts'
+import { notFound } from '../../../server/problem.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { transferTargets } from '../../../server/transfer-targets.ts'
 import { permit } from '../../../server/who.ts'

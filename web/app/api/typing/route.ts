@@ -1,7 +1,7 @@
 import * as yup from '../../../view/yup.ts'
 import { inHand } from '../../../server/hands.ts'
 import { readJson } from '../../../server/limits.ts'
-import { answering } from '../../../server/problem.ts'
+import { answering } from '../../../server/answering.ts'
 import { runtime } from '../../../server/runtime.ts'
 import { tellTyping } from '../../../server/typing.ts'
 import { permit } from '../../../server/who.ts'

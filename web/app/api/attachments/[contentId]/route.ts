@@ -1,7 +1,9 @@
 import { may } from '@eudromos/core/plan'
 import { readAttachment, readRecord } from '@eudromos/database'
 import { downloadResponse } from '../../../../server/attachments.ts'
-import { answering, notFound } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
+import { notFound } from '../../../../server/problem.ts'
+import { inPath } from '../../../../server/reading.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { seesRecord, sightFor } from '../../../../server/sight.ts'
 import { permit } from '../../../../server/who.ts'
@@ -15,7 +17,7 @@ export const GET = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('records.view', 'seat')
     const place = await runtime()
-    const found = await readAttachment(place.database, (await params).contentId)
+    const found = await readAttachment(place.database, (await inPath(params)).contentId)
     const interaction = found === null ? undefined : place.follower.state.interactions.get(found.interactionId)
     const working =
       interaction !== undefined && place.follower.state.agents.get(who.id)?.carried.includes(interaction.id) === true

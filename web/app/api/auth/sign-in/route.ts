@@ -1,6 +1,6 @@
 import { originOf } from '../../../../server/gateway.ts'
 import { limitRate, readJson } from '../../../../server/limits.ts'
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
 import { signIn, signInShape } from '../../../../server/signing-in.ts'
 
 /** An address and a password. The answer is a cookie and nothing else. */

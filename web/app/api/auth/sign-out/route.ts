@@ -1,4 +1,4 @@
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
 import { signOut } from '../../../../server/signing-in.ts'
 
 /** Ends the session: every stream of it, in whatever window, ends within two seconds. */

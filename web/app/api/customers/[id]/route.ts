@@ -1,5 +1,6 @@
 import { readJson } from '../../../../server/limits.ts'
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
+import { inPath } from '../../../../server/reading.ts'
 import { customerShape, customerView, eraseOne, saveCustomer } from '../../../../server/customers.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { permit } from '../../../../server/who.ts'
@@ -8,7 +9,7 @@ interface Context {
   readonly params: Promise<{ id: string }>
 }
 
-const idOf = async ({ params }: Context): Promise<string> => decodeURIComponent((await params).id)
+const idOf = async ({ params }: Context): Promise<string> => (await inPath(params)).id
 
 /** What is known of a customer. */
 export const GET = (request: Request, context: Context): Promise<Response> =>

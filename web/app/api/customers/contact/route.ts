@@ -1,5 +1,5 @@
 import { readJson } from '../../../../server/limits.ts'
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { contactShape, setContact } from '../../../../server/story.ts'
 import { permit } from '../../../../server/who.ts'

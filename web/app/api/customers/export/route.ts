@@ -1,6 +1,6 @@
 import * as yup from '../../../../view/yup.ts'
 import { customerFormats, exportCustomers } from '../../../../server/customer-list.ts'
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { permit } from '../../../../server/who.ts'
 

@@ -2,7 +2,7 @@ import * as yup from '../../../../view/yup.ts'
 import { mostFileBytes, readCustomerFile } from '../../../../server/customer-file.ts'
 import { customerFormats } from '../../../../server/customer-list.ts'
 import { readBody } from '../../../../server/limits.ts'
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { permit } from '../../../../server/who.ts'
 

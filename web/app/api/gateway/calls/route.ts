@@ -1,6 +1,6 @@
 import { beginCall, callShape } from '../../../../server/calls.ts'
 import { chatToken } from '../../../../server/gateway.ts'
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { readSigned } from '../../../../server/signed.ts'
 

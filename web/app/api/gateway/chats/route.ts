@@ -3,7 +3,7 @@ import { interactionIdFor } from '../../../../server/ids.ts'
 import { requireTestCustomer } from '../../../../server/test-customers.ts'
 import { chatToken, cookieOf, isCarrier, knownAs, knownCustomer, limitPublic } from '../../../../server/gateway.ts'
 import { readJson } from '../../../../server/limits.ts'
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
 import { runtime } from '../../../../server/runtime.ts'
 
 /** A customer begins a chat. The answer holds its id and the token of the chat; browsers get it as a cookie besides. */

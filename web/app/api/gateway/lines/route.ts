@@ -1,5 +1,5 @@
 import { inThreads } from '@eudromos/core/plan'
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
 import { isCarrier, limitPublic } from '../../../../server/gateway.ts'
 import { closureOf } from '../../../../server/project.ts'
 import { runtime } from '../../../../server/runtime.ts'

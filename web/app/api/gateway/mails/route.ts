@@ -1,5 +1,5 @@
 import { mostReceivedMail, receivedMailShape, receiveMail } from '../../../../server/mails.ts'
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { readSigned } from '../../../../server/signed.ts'
 

@@ -1,4 +1,4 @@
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { mostReceived, receivedShape, receiveText } from '../../../../server/texts.ts'
 import { readSigned } from '../../../../server/signed.ts'

@@ -1,5 +1,5 @@
 import { outside } from '../../../../server/outside.ts'
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
 import { permit } from '../../../../server/who.ts'
 
 /** The telephones of made-up customers. */

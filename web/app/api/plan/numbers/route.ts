@@ -1,5 +1,5 @@
 import { readStock } from '../../../../server/plan-lines.ts'
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { permit } from '../../../../server/who.ts'
 

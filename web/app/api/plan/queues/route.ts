@@ -1,6 +1,7 @@
 import { changing } from '../../../../server/plan-routes.ts'
 import { readPlanState, saveQueue } from '../../../../server/plan.ts'
-import { answering, notFound } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
+import { notFound } from '../../../../server/problem.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { permit } from '../../../../server/who.ts'
 

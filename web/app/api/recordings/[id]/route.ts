@@ -1,4 +1,5 @@
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
+import { inPath } from '../../../../server/reading.ts'
 import { hear } from '../../../../server/recordings.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { permit } from '../../../../server/who.ts'
@@ -11,7 +12,7 @@ interface Context {
 export const GET = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('records.view')
-    const bytes = await hear(await runtime(), who, (await params).id)
+    const bytes = await hear(await runtime(), who, (await inPath(params)).id)
     return new Response(new Uint8Array(bytes), {
       headers: {
         'content-type': 'audio/webm',

@@ -1,5 +1,6 @@
 import { readJson } from '../../../../server/limits.ts'
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
+import { inPath } from '../../../../server/reading.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { answerShape, answerStep, scriptView } from '../../../../server/scripts.ts'
 import { permit } from '../../../../server/who.ts'
@@ -12,7 +13,7 @@ interface Context {
 export const GET = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('seat', 'actAs')
-    return Response.json(await scriptView(await runtime(), who, (await params).id))
+    return Response.json(await scriptView(await runtime(), who, (await inPath(params)).id))
   })
 
 /** Keeps the answer of one step. */
@@ -20,5 +21,5 @@ export const PUT = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('seat', 'actAs')
     const input = await answerShape.validate(await readJson(request), { abortEarly: false, stripUnknown: true })
-    return Response.json(await answerStep(await runtime(), who, (await params).id, input))
+    return Response.json(await answerStep(await runtime(), who, (await inPath(params)).id, input))
   })

@@ -1,5 +1,5 @@
 import { readJson } from '../../../../server/limits.ts'
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { againShape, sendAgain } from '../../../../server/texts.ts'
 import { permit } from '../../../../server/who.ts'

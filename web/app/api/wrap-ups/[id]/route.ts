@@ -1,4 +1,5 @@
-import { answering } from '../../../../server/problem.ts'
+import { answering } from '../../../../server/answering.ts'
+import { inPath } from '../../../../server/reading.ts'
 import { runtime } from '../../../../server/runtime.ts'
 import { permit } from '../../../../server/who.ts'
 import { notesKept } from '../../../../server/wrap-ups.ts'
@@ -11,5 +12,5 @@ interface Context {
 export const GET = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('seat', 'actAs')
-    return Response.json(await notesKept(await runtime(), who, (await params).id))
+    return Response.json(await notesKept(await runtime(), who, (await inPath(params)).id))
   })

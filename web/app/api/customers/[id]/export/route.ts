@@ -1,4 +1,5 @@
-import { answering } from '../../../../../server/problem.ts'
+import { answering } from '../../../../../server/answering.ts'
+import { inPath } from '../../../../../server/reading.ts'
 import { exportCustomer } from '../../../../../server/customers.ts'
 import { runtime } from '../../../../../server/runtime.ts'
 import { permit } from '../../../../../server/who.ts'
@@ -11,7 +12,7 @@ interface Context {
 export const GET = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('customers.edit')
-    const kept = await exportCustomer(await runtime(), who.id, decodeURIComponent((await params).id))
+    const kept = await exportCustomer(await runtime(), who.id, (await inPath(params)).id)
     return new Response(JSON.stringify(kept, null, 2), {
       headers: { 'content-type': 'application/json', 'content-disposition': 'attachment; filename="customer.json"' },
     })

@@ -1,6 +1,7 @@
 import { merge, mergeShape, split } from '../../../../../server/customers.ts'
 import { readJson } from '../../../../../server/limits.ts'
-import { answering } from '../../../../../server/problem.ts'
+import { answering } from '../../../../../server/answering.ts'
+import { inPath } from '../../../../../server/reading.ts'
 import { runtime } from '../../../../../server/runtime.ts'
 import { permit } from '../../../../../server/who.ts'
 
@@ -8,7 +9,7 @@ interface Context {
   readonly params: Promise<{ id: string }>
 }
 
-const idOf = async ({ params }: Context): Promise<string> => decodeURIComponent((await params).id)
+const idOf = async ({ params }: Context): Promise<string> => (await inPath(params)).id
 
 /** Another customer turned out to be this one. */
 export const POST = (request: Request, context: Context): Promise<Response> =>

@@ -2,7 +2,8 @@ import * as yup from '../../../../../view/yup.ts'
 import { commandOf } from '../../../../../server/commands.ts'
 import { requireCarrier } from '../../../../../server/gateway.ts'
 import { readJson } from '../../../../../server/limits.ts'
-import { answering, notAllowed } from '../../../../../server/problem.ts'
+import { answering } from '../../../../../server/answering.ts'
+import { notAllowed } from '../../../../../server/problem.ts'
 import { runtime } from '../../../../../server/runtime.ts'
 
 const shape = yup.object({ agentId: yup.string().max(200).required('Name the simulated agent.') })

@@ -1,6 +1,6 @@
 import { CarrierFeed } from '../../../../../server/carrier-feed.ts'
 import { requireCarrier } from '../../../../../server/gateway.ts'
-import { answering } from '../../../../../server/problem.ts'
+import { answering } from '../../../../../server/answering.ts'
 import { runtime } from '../../../../../server/runtime.ts'
 import { streamResponse } from '../../../../../server/stream.ts'
 

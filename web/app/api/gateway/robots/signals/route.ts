@@ -3,7 +3,7 @@ import { passSignal } from '../../../../../server/calls.ts'
 import { requireCarrier } from '../../../../../server/gateway.ts'
 import { requireRobotEnd } from '../../../../../server/hands.ts'
 import { readJson } from '../../../../../server/limits.ts'
-import { answering } from '../../../../../server/problem.ts'
+import { answering } from '../../../../../server/answering.ts'
 import { runtime } from '../../../../../server/runtime.ts'
 
 const shape = yup.object({

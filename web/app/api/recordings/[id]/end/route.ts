@@ -1,5 +1,6 @@
 import { readJson } from '../../../../../server/limits.ts'
-import { answering } from '../../../../../server/problem.ts'
+import { answering } from '../../../../../server/answering.ts'
+import { inPath } from '../../../../../server/reading.ts'
 import { end } from '../../../../../server/recordings.ts'
 import { runtime } from '../../../../../server/runtime.ts'
 import { permit } from '../../../../../server/who.ts'
@@ -12,6 +13,6 @@ interface Context {
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('seat', 'actAs')
-    await end(await runtime(), { personId: who.id }, (await params).id, await readJson(request))
+    await end(await runtime(), { personId: who.id }, (await inPath(params)).id, await readJson(request))
     return new Response(null, { status: 204 })
   })

@@ -1,5 +1,6 @@
 import { readJson } from '../../../../../server/limits.ts'
-import { answering } from '../../../../../server/problem.ts'
+import { answering } from '../../../../../server/answering.ts'
+import { inPath } from '../../../../../server/reading.ts'
 import { mark, markShape } from '../../../../../server/recordings.ts'
 import { runtime } from '../../../../../server/runtime.ts'
 import { permit } from '../../../../../server/who.ts'
@@ -13,6 +14,6 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
   answering(request, async () => {
     const who = await permit('records.mark')
     const input = await markShape.validate(await readJson(request), { abortEarly: false, stripUnknown: true })
-    await mark(await runtime(), who, decodeURIComponent((await params).id), input)
+    await mark(await runtime(), who, (await inPath(params)).id, input)
     return new Response(null, { status: 204 })
   })

@@ -1,4 +1,5 @@
-import { answering } from '../../../../../server/problem.ts'
+import { answering } from '../../../../../server/answering.ts'
+import { inPath } from '../../../../../server/reading.ts'
 import { runtime } from '../../../../../server/runtime.ts'
 import { vconRecord } from '../../../../../server/vcon.ts'
 import { permit } from '../../../../../server/who.ts'
@@ -11,7 +12,7 @@ interface Context {
 export const GET = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('records.view')
-    const { id } = await params
+    const { id } = await inPath(params)
     return new Response(JSON.stringify(await vconRecord(await runtime(), who, id), null, 2), {
       headers: {
         'content-type': 'application/vcon+json',

@@ -1,5 +1,6 @@
 import { readJson } from '../../../../../server/limits.ts'
-import { answering } from '../../../../../server/problem.ts'
+import { answering } from '../../../../../server/answering.ts'
+import { inPath } from '../../../../../server/reading.ts'
 import { runtime } from '../../../../../server/runtime.ts'
 import { identityShape, setIdentity } from '../../../../../server/story.ts'
 import { permit } from '../../../../../server/who.ts'
@@ -13,6 +14,6 @@ export const PUT = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('seat', 'actAs')
     const input = await identityShape.validate(await readJson(request), { stripUnknown: true })
-    await setIdentity(await runtime(), who, (await params).id, input)
+    await setIdentity(await runtime(), who, (await inPath(params)).id, input)
     return new Response(null, { status: 204 })
   })

@@ -1,7 +1,8 @@
 import { askCallback } from '../../../../../../server/aways.ts'
 import { customerCommand } from '../../../../../../server/chats.ts'
 import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
-import { answering } from '../../../../../../server/problem.ts'
+import { answering } from '../../../../../../server/answering.ts'
+import { inPath } from '../../../../../../server/reading.ts'
 import { runtime } from '../../../../../../server/runtime.ts'
 
 interface Context {
@@ -9,7 +10,7 @@ interface Context {
 }
 
 async function callOf(request: Request, { params }: Context): Promise<string> {
-  const { id } = await params
+  const { id } = await inPath(params)
   limitPublic(request, 'callback', 60)
   await requireChat(request, id)
   return id

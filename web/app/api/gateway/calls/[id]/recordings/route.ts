@@ -1,6 +1,7 @@
 import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
 import { readJson } from '../../../../../../server/limits.ts'
-import { answering } from '../../../../../../server/problem.ts'
+import { answering } from '../../../../../../server/answering.ts'
+import { inPath } from '../../../../../../server/reading.ts'
 import { beginAtCustomer } from '../../../../../../server/recordings.ts'
 import { runtime } from '../../../../../../server/runtime.ts'
 
@@ -11,7 +12,7 @@ interface Context {
 /** The customer's end begins to record the call, while the agent's is gone. */
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
-    const { id } = await params
+    const { id } = await inPath(params)
     limitPublic(request, 'record', 60)
     await requireChat(request, id)
     await beginAtCustomer(await runtime(), id, await readJson(request))

@@ -1,6 +1,8 @@
 import { envelope } from '../../../../../../server/envelope.ts'
 import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
-import { answering, refused } from '../../../../../../server/problem.ts'
+import { answering } from '../../../../../../server/answering.ts'
+import { refused } from '../../../../../../server/problem.ts'
+import { inPath } from '../../../../../../server/reading.ts'
 import { runtime } from '../../../../../../server/runtime.ts'
 
 interface Context {
@@ -10,7 +12,7 @@ interface Context {
 /** The customer does not want the call to be recorded. */
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
-    const { id } = await params
+    const { id } = await inPath(params)
     limitPublic(request, 'refuse', 60)
     await requireChat(request, id)
     const command = envelope('refuseRecording', { kind: 'customer', id }, { interactionId: id })

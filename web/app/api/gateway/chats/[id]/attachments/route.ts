@@ -1,7 +1,8 @@
 import { attach } from '../../../../../../server/chats.ts'
 import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
 import { limitRate, readBody } from '../../../../../../server/limits.ts'
-import { answering } from '../../../../../../server/problem.ts'
+import { answering } from '../../../../../../server/answering.ts'
+import { inPath } from '../../../../../../server/reading.ts'
 import { runtime } from '../../../../../../server/runtime.ts'
 import { mostAttachmentBytes } from '../../../../../../view/files.ts'
 
@@ -12,7 +13,7 @@ interface Context {
 /** A picture or a PDF as the body; its name and id as query parameters. The type is read from the bytes. */
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
-    const { id } = await params
+    const { id } = await inPath(params)
     limitPublic(request, 'attach', 30)
     await requireChat(request, id)
     limitRate(`attach:${id}`, 10)

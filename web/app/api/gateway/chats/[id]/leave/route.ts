@@ -1,6 +1,7 @@
 import { customerCommand } from '../../../../../../server/chats.ts'
 import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
-import { answering } from '../../../../../../server/problem.ts'
+import { answering } from '../../../../../../server/answering.ts'
+import { inPath } from '../../../../../../server/reading.ts'
 import { runtime } from '../../../../../../server/runtime.ts'
 
 interface Context {
@@ -10,7 +11,7 @@ interface Context {
 /** The customer leaves: before an answer that is abandonment, afterwards the end of the conversation. */
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
-    const { id } = await params
+    const { id } = await inPath(params)
     limitPublic(request, 'leave', 60)
     await requireChat(request, id)
     const { sender } = await runtime()

@@ -1,7 +1,8 @@
 import { ChatFeed } from '../../../../../../server/chat-feed.ts'
 import { customerOf } from '../../../../../../server/chats.ts'
 import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
-import { answering } from '../../../../../../server/problem.ts'
+import { answering } from '../../../../../../server/answering.ts'
+import { inPath } from '../../../../../../server/reading.ts'
 import { runtime } from '../../../../../../server/runtime.ts'
 import { streamResponse } from '../../../../../../server/stream.ts'
 
@@ -12,7 +13,7 @@ interface Context {
 /** A customer's own chat, kept current; while this stream is open the customer counts as being there. */
 export const GET = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
-    const { id } = await params
+    const { id } = await inPath(params)
     limitPublic(request, 'follow', 120)
     await requireChat(request, id)
     const place = await runtime()

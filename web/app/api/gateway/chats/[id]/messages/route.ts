@@ -1,7 +1,8 @@
 import { say, wordsShape } from '../../../../../../server/chats.ts'
 import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
 import { limitRate, readJson } from '../../../../../../server/limits.ts'
-import { answering } from '../../../../../../server/problem.ts'
+import { answering } from '../../../../../../server/answering.ts'
+import { inPath } from '../../../../../../server/reading.ts'
 import { runtime } from '../../../../../../server/runtime.ts'
 
 interface Context {
@@ -10,7 +11,7 @@ interface Context {
 
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
-    const { id } = await params
+    const { id } = await inPath(params)
     limitPublic(request, 'say', 240)
     await requireChat(request, id)
     limitRate(`say:${id}`, 60)

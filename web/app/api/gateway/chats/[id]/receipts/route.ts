@@ -2,7 +2,8 @@ import * as yup from '../../../../../../view/yup.ts'
 import { customerCommand } from '../../../../../../server/chats.ts'
 import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
 import { readJson } from '../../../../../../server/limits.ts'
-import { answering } from '../../../../../../server/problem.ts'
+import { answering } from '../../../../../../server/answering.ts'
+import { inPath } from '../../../../../../server/reading.ts'
 import { runtime } from '../../../../../../server/runtime.ts'
 
 interface Context {
@@ -17,7 +18,7 @@ const shape = yup.object({
 /** How many messages the customer's device has, and how many were in sight. */
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
-    const { id } = await params
+    const { id } = await inPath(params)
     limitPublic(request, 'receipts', 480)
     await requireChat(request, id)
     const { delivered, seen } = await shape.validate(await readJson(request))

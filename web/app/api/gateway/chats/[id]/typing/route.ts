@@ -1,5 +1,6 @@
 import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
-import { answering } from '../../../../../../server/problem.ts'
+import { answering } from '../../../../../../server/answering.ts'
+import { inPath } from '../../../../../../server/reading.ts'
 import { runtime } from '../../../../../../server/runtime.ts'
 import { tellTyping } from '../../../../../../server/typing.ts'
 
@@ -9,7 +10,7 @@ interface Context {
 
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
-    const { id } = await params
+    const { id } = await inPath(params)
     limitPublic(request, 'typing', 240)
     await requireChat(request, id)
     await tellTyping(await runtime(), id, 'customer')

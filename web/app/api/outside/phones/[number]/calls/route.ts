@@ -1,14 +1,16 @@
 import { callCookie } from '../../../../../../server/gateway.ts'
 import { readJson } from '../../../../../../server/limits.ts'
 import { outside, outsidePath } from '../../../../../../server/outside.ts'
-import { answering } from '../../../../../../server/problem.ts'
+import { answering } from '../../../../../../server/answering.ts'
+import { inPath } from '../../../../../../server/reading.ts'
 import { permit } from '../../../../../../server/who.ts'
 
 interface Context {
   readonly params: Promise<{ number: string }>
 }
 
-const pathOf = async ({ params }: Context): Promise<string> => outsidePath('phones', (await params).number, 'calls')
+const pathOf = async ({ params }: Context): Promise<string> =>
+  outsidePath('phones', (await inPath(params)).number, 'calls')
 
 /** What rings at a customer's telephone. */
 export const GET = (request: Request, context: Context): Promise<Response> =>

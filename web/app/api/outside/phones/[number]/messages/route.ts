@@ -1,6 +1,7 @@
 import { readBody } from '../../../../../../server/limits.ts'
 import { outside, outsidePath } from '../../../../../../server/outside.ts'
-import { answering } from '../../../../../../server/problem.ts'
+import { answering } from '../../../../../../server/answering.ts'
+import { inPath } from '../../../../../../server/reading.ts'
 import { permit } from '../../../../../../server/who.ts'
 
 interface Context {
@@ -16,5 +17,5 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
     const query = new URL(request.url).searchParams
     const sound = (await readBody(request, mostBytes)).toString('base64')
     const message = { id: query.get('id') ?? '', to: query.get('to') ?? '', sound }
-    return outside('POST', outsidePath('phones', (await params).number, 'messages'), message)
+    return outside('POST', outsidePath('phones', (await inPath(params)).number, 'messages'), message)
   })

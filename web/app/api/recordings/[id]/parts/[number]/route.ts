@@ -1,5 +1,6 @@
 import { readBody } from '../../../../../../server/limits.ts'
-import { answering } from '../../../../../../server/problem.ts'
+import { answering } from '../../../../../../server/answering.ts'
+import { inPath } from '../../../../../../server/reading.ts'
 import { mostPartBytes, putPart } from '../../../../../../server/recordings.ts'
 import { runtime } from '../../../../../../server/runtime.ts'
 import { permit } from '../../../../../../server/who.ts'
@@ -12,7 +13,7 @@ interface Context {
 export const PUT = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('seat', 'actAs')
-    const { id, number } = await params
+    const { id, number } = await inPath(params)
     const bytes = await readBody(request, mostPartBytes)
     await putPart(await runtime(), { personId: who.id }, id, Number(number), bytes)
     return new Response(null, { status: 204 })

@@ -1,4 +1,5 @@
-import { answering } from '../../../../../../server/problem.ts'
+import { answering } from '../../../../../../server/answering.ts'
+import { inPath } from '../../../../../../server/reading.ts'
 import { unmark } from '../../../../../../server/recordings.ts'
 import { runtime } from '../../../../../../server/runtime.ts'
 import { permit } from '../../../../../../server/who.ts'
@@ -11,6 +12,6 @@ interface Context {
 export const DELETE = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('records.mark')
-    await unmark(await runtime(), who, decodeURIComponent((await params).markId))
+    await unmark(await runtime(), who, (await inPath(params)).markId)
     return new Response(null, { status: 204 })
   })

@@ -1,6 +1,7 @@
 import { limitPublic, requireChat } from '../../../../../../../../server/gateway.ts'
 import { readJson } from '../../../../../../../../server/limits.ts'
-import { answering } from '../../../../../../../../server/problem.ts'
+import { answering } from '../../../../../../../../server/answering.ts'
+import { inPath } from '../../../../../../../../server/reading.ts'
 import { end } from '../../../../../../../../server/recordings.ts'
 import { runtime } from '../../../../../../../../server/runtime.ts'
 
@@ -11,7 +12,7 @@ interface Context {
 /** A stretch is over. */
 export const POST = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
-    const { id, recordingId } = await params
+    const { id, recordingId } = await inPath(params)
     limitPublic(request, 'record', 120)
     await requireChat(request, id)
     await end(await runtime(), { callId: id }, recordingId, await readJson(request))

@@ -1,6 +1,6 @@
 import { callCookie } from '../../../../../../../../server/gateway.ts'
 import { outside, ringingPath } from '../../../../../../../../server/outside.ts'
-import { answering } from '../../../../../../../../server/problem.ts'
+import { answering } from '../../../../../../../../server/answering.ts'
 import { permit } from '../../../../../../../../server/who.ts'
 
 interface Context {

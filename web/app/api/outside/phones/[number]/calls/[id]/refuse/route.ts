@@ -1,6 +1,6 @@
 import { readJson } from '../../../../../../../../server/limits.ts'
 import { outside, ringingPath } from '../../../../../../../../server/outside.ts'
-import { answering } from '../../../../../../../../server/problem.ts'
+import { answering } from '../../../../../../../../server/answering.ts'
 import { permit } from '../../../../../../../../server/who.ts'
 
 interface Context {

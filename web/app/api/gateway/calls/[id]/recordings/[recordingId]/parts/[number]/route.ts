@@ -1,6 +1,7 @@
 import { limitPublic, requireChat } from '../../../../../../../../../server/gateway.ts'
 import { readBody } from '../../../../../../../../../server/limits.ts'
-import { answering } from '../../../../../../../../../server/problem.ts'
+import { answering } from '../../../../../../../../../server/answering.ts'
+import { inPath } from '../../../../../../../../../server/reading.ts'
 import { mostPartBytes, putPart } from '../../../../../../../../../server/recordings.ts'
 import { runtime } from '../../../../../../../../../server/runtime.ts'
 
@@ -11,7 +12,7 @@ interface Context {
 /** A part of a stretch; the same number a second time is the same part. */
 export const PUT = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
-    const { id, recordingId, number } = await params
+    const { id, recordingId, number } = await inPath(params)
     limitPublic(request, 'record', 120)
     await requireChat(request, id)
     const bytes = await readBody(request, mostPartBytes)

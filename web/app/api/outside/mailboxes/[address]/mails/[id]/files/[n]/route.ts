@@ -1,5 +1,6 @@
 import { outsideFile } from '../../../../../../../../../server/outside.ts'
-import { answering } from '../../../../../../../../../server/problem.ts'
+import { answering } from '../../../../../../../../../server/answering.ts'
+import { inPath } from '../../../../../../../../../server/reading.ts'
 import { permit } from '../../../../../../../../../server/who.ts'
 
 interface Context {
@@ -10,6 +11,6 @@ interface Context {
 export const GET = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     await permit('actAs')
-    const { address, id, n } = await params
+    const { address, id, n } = await inPath(params)
     return outsideFile('mailboxes', { of: address, id, n })
   })
