@@ -39,8 +39,9 @@ export interface Submission {
   readonly customer?: { readonly id: string; readonly name: string; readonly test: boolean }
 }
 
-/** The id of a customer of whom nothing is known but what they gave as they began this interaction. */
-export const strangerOf = (interactionId: string): string => `${interactionId}-customer`
+/** The id of a customer of whom nothing is known but what they gave as they began this interaction; it does not tell which. */
+export const strangerOf = (interactionId: string): string =>
+  `stranger-${createHash('sha256').update(interactionId).digest('base64url').slice(0, 22)}`
 
 const isContentId = (name: string): boolean => /ontentId$|^(closedAnswer|words|announcement)Id$/.test(name)
 

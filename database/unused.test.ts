@@ -46,7 +46,7 @@ const idsOf = async (table: typeof t.content | typeof t.customer): Promise<strin
 
 test('what a command keeps is found wherever it stands in its body, and a customer only where it began with them', () => {
   const begin = { interactionId: 'i1', contentId: 'a', customerId: strangerOf('i1'), requirements: [{ skillId: 's' }] }
-  expect(keptFor(command('beginInteraction', begin))).toEqual({ contentIds: ['a'], strangerIds: ['i1-customer'] })
+  expect(keptFor(command('beginInteraction', begin))).toEqual({ contentIds: ['a'], strangerIds: [strangerOf('i1')] })
   expect(keptFor(command('beginInteraction', { ...begin, customerId: 'known' })).strangerIds).toEqual([])
   const asked = { interactionId: 'i1', callable: [1, 2], notReached: { contentId: 'b', textLineId: 'texts' } }
   expect(keptFor(command('askCallback', asked))).toEqual({ contentIds: ['b'], strangerIds: [] })

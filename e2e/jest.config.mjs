@@ -1,9 +1,9 @@
 import base from '../jest.config.mjs'
 
-/** Tests that start a whole centre of their own and kill parts of it. */
+/** Tests that start a whole centre of their own, and kill parts of it or attack it. */
 export default {
   rootDir: '..',
-  testMatch: ['<rootDir>/e2e/kills/**/*.test.ts'],
+  testMatch: ['<rootDir>/e2e/kills/**/*.test.ts', '<rootDir>/e2e/attacks/**/*.test.ts'],
   transform: base.transform,
   transformIgnorePatterns: base.transformIgnorePatterns,
   modulePathIgnorePatterns: base.modulePathIgnorePatterns,

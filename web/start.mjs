@@ -16,6 +16,22 @@ if (!Number.isInteger(port) || port < 1 || port > 65_535) {
   process.exit(2)
 }
 
+/** What no address can be read as: the framework fails at it instead of saying so.
+ * @param {string} url */
+function isReadable(url) {
+  try {
+    decodeURIComponent(url.replace(/\?.*$/s, ''))
+    return true
+  } catch {
+    return false
+  }
+}
+
+const unreadable = JSON.stringify({
+  ...{ type: 'about:blank', title: 'Not valid', status: 400, code: 'notText' },
+  detail: 'Address: this contains characters that are in no text. Check it and try again.',
+})
+
 /** @type {(() => void)[]} */
 const waiting = []
 
@@ -33,6 +49,10 @@ const server = createServer((request, response) => {
   const forwarded = headers['x-forwarded-for']
   // From here on it is one address, and nobody's word for it.
   headers['x-forwarded-for'] = clientAddress(socket.remoteAddress, String(forwarded ?? ''), isTrusted)
+  if (!isReadable(request.url ?? '')) {
+    response.writeHead(400, { 'content-type': 'application/problem+json' }).end(unreadable)
+    return
+  }
   waiting.push(() => {
     if (request.socket.destroyed) return
     handle(request, response).catch((error) => {

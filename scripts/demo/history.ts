@@ -15,6 +15,7 @@ import {
   type Event,
 } from '../../core/routing/index.ts'
 import {
+  strangerOf,
   commitBatch,
   connectAlone,
   makePartitions,
@@ -166,7 +167,7 @@ class Morning {
     if (queue === undefined) return
     this.chats += 1
     const interactionId = `0195${String(this.chats).padStart(4, '0')}-0000-7000-8000-${String(this.chats).padStart(12, '0')}`
-    const customerId = `${interactionId}-customer`
+    const customerId = strangerOf(interactionId)
     this.customers.push({ id: customerId, name: customerName(this.random), test: false })
     const contentId = this.write(interactionId, openingOf(this.random, 'even'))
     this.do('beginInteraction', {

@@ -28,6 +28,8 @@ test('what is in no text is refused wherever it stands in a body, its field name
     fields: { 'queue.tags[1]': 'This contains characters that are in no text.' },
   })
   expect(wrongOf(() => parseJson('{"a\\ud800":1}'))).toMatchObject({ code: 'notText' })
+  for (const name of ['toString', '__proto__', 'constructor'])
+    expect(wrongOf(() => parseJson(`{"a":[{"${name}":1}]}`))).toMatchObject({ code: 'notText' })
   expect(wrongOf(() => parseJson('"\\udc00"'))).toEqual({ code: 'notText', fields: undefined })
   expect(wrongOf(() => parseJson('['.repeat(30) + ']'.repeat(30)))).toMatchObject({ code: 'tooDeep' })
   expect(wrongOf(() => parseJson('{'))).toContain('SyntaxError')
@@ -41,6 +43,7 @@ test.each([
   ['/api/x?a=%00', 'notText'],
   ['/api/x?a=%ED%A0%80', 'notText'],
   ['/api/x?a=%', 'notText'],
+  ['/api/x?toString=1', 'notText'],
   ['/api/%ff', 'notText'],
 ])('the address %s', (address, code) => {
   const wrong = wrongOf(() => requireAddress(`http://centre.example${address}`)) as { code: string } | null

@@ -15,6 +15,14 @@ const notText = (field: string): ProblemError =>
     ),
   )
 
+/** Of what every object has already, such as `toString`: nothing of ours is called so, and shapes would meet that instead. */
+const isName = (name: string): boolean => isText(name) && !(name in {})
+
+const notName = (name: string): ProblemError =>
+  new ProblemError(
+    problem(422, 'notText', 'Not valid', `Nothing can be called “${name.slice(0, 40)}”. Use another name.`),
+  )
+
 const mostDepth = 20
 
 /** Throws where a text or a name within it is none, the field named, or where it is nested beyond all use. */
@@ -27,7 +35,7 @@ function requireTexts(value: unknown, field: string, depth: number): void {
         problem(422, 'tooDeep', 'Not valid', `At most ${mostDepth} levels within each other are read.`),
       )
     for (const [name, inner] of Object.entries(value)) {
-      if (!isText(name)) throw notText(field)
+      if (!isName(name)) throw isText(name) ? notName(name) : notText(field)
       requireTexts(
         inner,
         Array.isArray(value) ? `${field}[${name}]` : field === '' ? name : `${field}.${name}`,
@@ -46,7 +54,7 @@ export function parseJson(text: string): unknown {
 
 /** Throws where the address or the query holds what is in no text. */
 export function requireAddress(url: string): void {
-  const { pathname, search } = new URL(url)
+  const { pathname, search, searchParams } = new URL(url)
   let read: string
   try {
     read = decodeURIComponent(pathname) + decodeURIComponent(search.replaceAll('+', ' '))
@@ -54,6 +62,7 @@ export function requireAddress(url: string): void {
     throw notText('Address')
   }
   if (!isText(read)) throw notText('Address')
+  for (const name of searchParams.keys()) if (!isName(name)) throw notName(name)
 }
 
 const mostInPath = 300

@@ -35,6 +35,7 @@ test('an emptied number of the centre is asked for by its name in the form, once
 test.each<[string, yup.Schema, unknown, unknown]>([
   ['a text', yup.string().trim(), ' a ', 'a'],
   ['nothing but a text', yup.string(), 5, null],
+  ['no number that is trimmed', yup.string().trim().lowercase(), 5, null],
   ['no list as a text', yup.string(), ['a'], null],
   ['no object as a text', yup.string(), {}, null],
   ['no object that claims to be a text', yup.string(), { toString: 1 }, null],

@@ -84,7 +84,14 @@ function reading<S extends Schema>(schema: S, read: (text: string) => unknown): 
   return schema
 }
 
-export const string = (): StringSchema => reading(anyString(), (text) => text).max(mostLength)
+/** What stands where a text should: it goes through what is done with texts, and is none in the end. */
+const noText = { trim: () => noText, toLowerCase: () => noText, toUpperCase: () => noText }
+
+export function string(): StringSchema {
+  const schema = reading(anyString(), (text) => text)
+  schema.transforms.push((value: unknown) => (typeof value === 'string' || value == null ? value : noText))
+  return schema.max(mostLength)
+}
 
 /** As a number, or as the text of one in an address. */
 export const number = (): NumberSchema =>
