@@ -20,6 +20,7 @@ export class ChatFeed {
   private placeDue: NodeJS.Timeout | null = null
   private againDue: NodeJS.Timeout | null = null
   private messages: MessageView[] = []
+  private drawn = ''
 
   constructor(
     private readonly runtime: Runtime,
@@ -99,6 +100,10 @@ export class ChatFeed {
     if (interaction !== undefined) this.lookAgain(interaction, at)
     const sent = this.messages.slice(this.known)
     this.known = this.messages.length
+    // That another window of the same customer opened changes nothing to be seen.
+    const drawn = JSON.stringify(view)
+    if (!anew && sent.length === 0 && drawn === this.drawn) return
+    this.drawn = drawn
     this.stream.send('chat', { ...view, messages: sent, anew } satisfies ChatView)
   }
 

@@ -4,6 +4,7 @@ import { pino, type Logger } from 'pino'
 import { CentreClock, connect, removeWebProcess, renewWebProcess, type Database } from '@eudromos/database'
 import { Attending } from './attending.ts'
 import { Connections } from './connections.ts'
+import { CustomerStreams } from './customer-streams.ts'
 import { Dialler } from './dialler.ts'
 import { Follower } from './follower.ts'
 import { Sender } from './sender.ts'
@@ -24,6 +25,7 @@ export interface Runtime {
   readonly connections: Connections
   readonly attending: Attending
   readonly sessions: Sessions
+  readonly customerStreams: CustomerStreams
   readonly carrier: Carrier
   readonly texter: Texter
   readonly log: Logger
@@ -92,6 +94,7 @@ async function begin(): Promise<Runtime> {
     connections,
     attending,
     sessions,
+    customerStreams: new CustomerStreams(),
     carrier,
     texter,
     log,

@@ -1,6 +1,6 @@
 import { ChatFeed } from '../../../../../../server/chat-feed.ts'
 import { customerOf } from '../../../../../../server/chats.ts'
-import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
+import { limitPublic, originOf, requireChat } from '../../../../../../server/gateway.ts'
 import { answering } from '../../../../../../server/answering.ts'
 import { inPath } from '../../../../../../server/reading.ts'
 import { runtime } from '../../../../../../server/runtime.ts'
@@ -17,7 +17,12 @@ export const GET = (request: Request, { params }: Context): Promise<Response> =>
     limitPublic(request, 'follow', 120)
     await requireChat(request, id)
     const place = await runtime()
+    // One of many that is one too many is told so, and not let in to be cut off.
+    let close = (): void => undefined
+    const end = place.customerStreams.begin(id, originOf(request), () => close())
     return streamResponse(request.signal, async (stream, onEnd) => {
+      close = stream.close
+      onEnd(end)
       onEnd(place.connections.onClose(stream.close))
       const { connections } = place
       const connection = await connections.begin({ interactionId: id }, customerOf(id))
