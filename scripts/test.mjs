@@ -120,7 +120,7 @@ counted('unit, property and database tests', bin('jest'), [workers, '--json', `-
 if (!wrong.includes(building)) {
   const kill = join(reports, 'kill.json')
   counted(
-    'kills and restarts',
+    'kills, restarts and attacks',
     bin('jest'),
     ['--config', 'e2e/jest.config.mjs', '--json', `--outputFile=${kill}`],
     {},
