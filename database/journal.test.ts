@@ -1,5 +1,16 @@
 import { connect, connectAlone, type Connection, type Database } from './connect.ts'
-import { beginning, makePartitions, placeAfter, putAwayJournal, quarterOf, readJournal } from './journal.ts'
+import { coreVersion, type Snapshot } from '@eudromos/core/routing'
+import {
+  beginning,
+  makePartitions,
+  placeAfter,
+  putAwayJournal,
+  quarterOf,
+  readJournal,
+  readSnapshot,
+  writeSnapshot,
+} from './journal.ts'
+import { takeLead } from './lease.ts'
 import { testDatabase, type TestDatabase } from './testing/index.ts'
 
 const dayMs = 86_400_000
@@ -93,4 +104,18 @@ test('what is older than the plan keeps at hand is put away whole, where a snaps
   // A clock that was moved back makes no second quarter beside the one that was put away.
   await makePartitions(router, ['2019-05-05'])
   expect(await partitions('journal')).toBe(8)
+})
+
+test('of older snapshots one in so many events stays, and none of another core', async () => {
+  await router.query('delete from snapshot')
+  const lead = (await takeLead(router, 'r', true))?.epoch ?? 0
+  const snapshot = { coreVersion, at: 1 } as Snapshot
+  await router.query(`insert into snapshot (seq, core_version, at, body) values (7, 1, 1, '{}')`)
+  // Fifty of the last, and before them one each 5,000 events, as a router writes them.
+  for (let seq = 5000; seq <= 400_000; seq += 5000) await writeSnapshot(router, lead, { seq, snapshot })
+  const { rows } = await router.query<{ seq: number }>('select seq from snapshot order by seq')
+  const kept = rows.map(({ seq }) => Number(seq))
+  expect(kept.slice(0, 7)).toEqual([5000, 25_000, 50_000, 75_000, 100_000, 125_000, 150_000])
+  expect(kept.filter((seq) => seq > 150_000)).toHaveLength(50)
+  expect(await readSnapshot(web.$client, 99_999)).toMatchObject({ seq: 75_000 })
 })

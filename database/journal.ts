@@ -202,6 +202,9 @@ export async function readJournal(
   }))
 }
 
+/** Events between two snapshots of long ago. */
+const sparse = 25_000
+
 export interface StoredSnapshot {
   readonly seq: number
   readonly snapshot: Snapshot
@@ -221,7 +224,10 @@ export async function readSnapshot(
   return row === undefined ? null : { seq: row.seq, snapshot: JSON.parse(row.body) as Snapshot }
 }
 
-/** Keeps a snapshot, fenced like every write of the router, and of the older ones the last fifty. */
+/**
+ * Keeps a snapshot, fenced like every write of the router, and of the older ones the last fifty; of those before these one
+ * in so many events stays for as long as the journal does, so that what was then is never far from one.
+ */
 export async function writeSnapshot(client: pg.ClientBase, epoch: number, stored: StoredSnapshot): Promise<void> {
   const { seq, snapshot } = stored
   await client.query(
@@ -229,7 +235,12 @@ export async function writeSnapshot(client: pg.ClientBase, epoch: number, stored
      insert into snapshot (seq, core_version, at, body) select $2, $3, $4, $5 from fence on conflict do nothing`,
     [epoch, seq, snapshot.coreVersion, snapshot.at, JSON.stringify(snapshot)],
   )
-  await client.query('delete from snapshot where seq < (select seq from snapshot order by seq desc offset 49 limit 1)')
+  await client.query(
+    `delete from snapshot s where seq < (select seq from snapshot order by seq desc offset 49 limit 1)
+       and (core_version <> $1
+         or exists (select from snapshot o where o.core_version = $1 and o.seq < s.seq and o.seq / ${sparse} = s.seq / ${sparse}))`,
+    [snapshot.coreVersion],
+  )
 }
 
 /** The day of an instant, in UTC, as YYYY-MM-DD. */

@@ -1,9 +1,6 @@
 import {
   changesFor,
-  evolve,
   groundsOf,
-  State,
-  stateFrom,
   visitOf,
   type Change,
   type Grounds,
@@ -12,7 +9,7 @@ import {
   type WaitingFor,
   waitingFor,
 } from '@eudromos/core/routing'
-import { beginning, placeAfter, readJournal, readSnapshot, type Place } from '@eudromos/database'
+import type { RecordRow } from '@eudromos/database'
 import type { Runtime } from './runtime.ts'
 
 /** With the names of people and of skills. */
@@ -77,19 +74,13 @@ export function personGrounds({ follower }: Runtime, agentId: string, sees: Sees
   }
 }
 
-/** The grounds just before an event of the journal, from the state as it then was. */
-export async function groundsAt(runtime: Runtime, interactionId: string, seq: number): Promise<NamedGrounds | null> {
-  const { $client } = runtime.database
-  const stored = await readSnapshot($client, seq - 1)
-  const state = stored === null ? new State() : stateFrom(stored.snapshot)
-  let at: Place = stored === null ? beginning : { seq: stored.seq, at: state.at, whole: true }
-  for (;;) {
-    const rows = await readJournal($client, at, 5000, seq - 1)
-    for (const { event } of rows) evolve(state, event)
-    at = placeAfter(rows, at)
-    if (rows.length < 5000) break
-  }
-  const [made] = await readJournal($client, { ...at, seq: seq - 1 }, 1, seq)
-  if (made !== undefined && made.event.at > state.at) state.at = made.event.at
-  return named(runtime, groundsOf(state, interactionId))
+/** The grounds just before an offer of a record was made; null where the record has no offer at that event. */
+export async function groundsAt(
+  runtime: Runtime,
+  personId: string,
+  { id, offers }: Pick<RecordRow, 'id' | 'offers'>,
+  seq: number,
+): Promise<NamedGrounds | null> {
+  if (!offers.some((offer) => offer.seq === seq)) return null
+  return named(runtime, await runtime.past.groundsBefore(personId, id, seq))
 }

@@ -12,6 +12,7 @@ import { Sessions } from './sessions.ts'
 import { setting } from './settings.ts'
 import { HttpCarrier, type Carrier } from './carrier.ts'
 import { Keeper } from './keeper.ts'
+import { Past } from './past.ts'
 import { tokenOf } from './tokens.ts'
 import { Texter } from './texter.ts'
 
@@ -26,6 +27,7 @@ export interface Runtime {
   readonly attending: Attending
   readonly sessions: Sessions
   readonly customerStreams: CustomerStreams
+  readonly past: Past
   readonly carrier: Carrier
   readonly texter: Texter
   readonly log: Logger
@@ -73,6 +75,7 @@ async function begin(): Promise<Runtime> {
   }, 1000)
   const attending = new Attending(processId, sender, follower, log)
   const sessions = new Sessions(lookups)
+  const past = new Past(url)
   const carrier = new HttpCarrier(setting('EUDROMOS_OUTSIDE_URL'), setting('EUDROMOS_OUTSIDE_KEY'))
   const keeper = new Keeper(database, follower, clock, log)
   void keeper.look()
@@ -95,6 +98,7 @@ async function begin(): Promise<Runtime> {
     attending,
     sessions,
     customerStreams: new CustomerStreams(),
+    past,
     carrier,
     texter,
     log,
@@ -103,6 +107,7 @@ async function begin(): Promise<Runtime> {
       connections.closeAll()
       keeper.close()
       sessions.close()
+      past.end()
       dialler.close()
       await texter.close()
       sender.close()

@@ -28,12 +28,15 @@ export const GET = (request: Request): Promise<Response> =>
       return Response.json(personGrounds(place, personId, sees))
     }
     const live = place.follower.state.interactions.get(interactionId)
-    const row = live === undefined ? await readRecord(place.database, interactionId) : null
+    const isPast = Number.isInteger(seq)
+    const row = live === undefined || isPast ? await readRecord(place.database, interactionId) : null
     if ((live !== undefined && !seesInteraction(sight, live)) || (row !== null && !seesRecord(sight, row)))
       throw notFound('This conversation')
-    const grounds = Number.isInteger(seq)
-      ? await groundsAt(place, interactionId, seq)
-      : groundsNow(place, interactionId)
+    const grounds = !isPast
+      ? groundsNow(place, interactionId)
+      : row === null
+        ? null
+        : await groundsAt(place, who.id, row, seq)
     if (grounds === null) throw notFound('This conversation')
     return Response.json(grounds)
   })
