@@ -1,3 +1,4 @@
+import type { Role } from '@eudromos/core/plan'
 import { everyChannel, TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
 import { commandOf, commandShapes } from './commands.ts'
 import { requireInSight } from './in-sight.ts'
@@ -73,18 +74,28 @@ interface Described {
 }
 
 /** A body of the shape that names the private team's wherever it can. */
-function bodyOf(type: keyof typeof commandShapes): Record<string, unknown> {
+function bodyOf(type: keyof typeof commandShapes, given = named): Record<string, unknown> {
   const fields = commandShapes[type].describe().fields as Record<string, Described>
   const value = (name: string, { type: kind, oneOf = [] }: Described): unknown =>
-    name in named
-      ? named[name]
+    name in given
+      ? given[name]
       : (oneOf[0] ?? (kind === 'number' ? 1 : kind === 'boolean' ? true : kind === 'array' ? [] : 'x'))
   return Object.fromEntries(Object.entries(fields).map(([name, field]) => [name, value(name, field)]))
 }
 
-async function codeOf(who: Who, type: keyof typeof commandShapes, onBehalfOf: string | null): Promise<string> {
+async function codeOf(
+  who: Who,
+  type: keyof typeof commandShapes,
+  onBehalfOf: string | null,
+  given = named,
+): Promise<string> {
   try {
-    await commandOf(place(), who, { id: `${type} ${who.id} ${onBehalfOf}`, type, body: bodyOf(type), onBehalfOf })
+    await commandOf(place(), who, {
+      id: `${type} ${who.id} ${onBehalfOf}`,
+      type,
+      body: bodyOf(type, given),
+      onBehalfOf,
+    })
     return 'done'
   } catch (error) {
     if (error instanceof ProblemError) return error.problem.code
@@ -128,4 +139,71 @@ test('their own work is theirs, whoever’s queue it is of, and what is not ther
   expect(() => requireInSight(runtime, ben, { agentId: 'ben', interactionId: 'chat' })).toThrow()
   runtime.follower.state.agent('ben').carried.push('chat')
   expect(() => requireInSight(runtime, ben, { agentId: 'ben', interactionId: 'chat' })).not.toThrow()
+})
+
+/** Whose each command is: of one's own seat, of those who steer the centre, or of both. */
+const kinds: Readonly<Record<keyof typeof commandShapes, 'seat' | 'steering' | 'both'>> = {
+  setPresence: 'both',
+  answerOffer: 'seat',
+  declineOffer: 'seat',
+  sendMessage: 'seat',
+  receiveMessages: 'seat',
+  identifyCustomer: 'seat',
+  holdCall: 'seat',
+  consult: 'seat',
+  answerConsult: 'seat',
+  declineConsult: 'seat',
+  joinGuest: 'seat',
+  dismissGuest: 'seat',
+  handOver: 'seat',
+  askForHelp: 'seat',
+  attendCall: 'steering',
+  leaveCall: 'seat',
+  dialCustomer: 'seat',
+  stopDialling: 'seat',
+  endInteraction: 'seat',
+  warnCustomer: 'seat',
+  endForAbuse: 'seat',
+  askForBlock: 'seat',
+  blockCustomer: 'steering',
+  refuseBlock: 'steering',
+  endBlock: 'steering',
+  takeInteraction: 'seat',
+  joinWaiting: 'seat',
+  assignInteraction: 'steering',
+  moveInteraction: 'steering',
+  transferInteraction: 'seat',
+  planPresence: 'both',
+  closeChannels: 'seat',
+  lendAgent: 'steering',
+  endLoan: 'steering',
+  grantSkill: 'steering',
+  endGrant: 'steering',
+  extendWrapUp: 'seat',
+  saveWrapUp: 'seat',
+  finishWrapUp: 'seat',
+  beginStopgap: 'steering',
+  endStopgap: 'steering',
+  beginEmergency: 'steering',
+  endEmergency: 'steering',
+  enterAbsence: 'both',
+  removeAbsence: 'both',
+}
+
+const steering: readonly Role[] = ['supervisor', 'administrator']
+
+test.each(types)('%s is for whom it is for: of one’s own, in another’s name, and of another’s', async (type) => {
+  const kind = kinds[type]
+  const given = { ...named, interactionId: 'gone', queueId: 'open', queueIds: ['open'] }
+  const of = (agentId: string) => ({ ...given, agentId, personId: agentId })
+  for (const role of ['agent', 'supervisor', 'administrator', 'observer'] as const) {
+    const who: Who = { id: 'me', name: 'Me', roles: [role] }
+    const steers = steering.includes(role)
+    const may = async (agentId: string, onBehalfOf: string | null): Promise<boolean> =>
+      (await codeOf(who, type, onBehalfOf, of(agentId))) !== 'notAllowed'
+    const got = { own: await may('me', null), inName: await may('ben', 'ben'), others: await may('ben', null) }
+    // Whoever has no seat is kept from all of these by the route, and by the core.
+    const own = kind === 'steering' ? steers : true
+    expect([type, role, got]).toEqual([type, role, { own, inName: steers, others: steers && kind !== 'seat' }])
+  }
 })
