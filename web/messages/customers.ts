@@ -77,6 +77,7 @@ export const customerFile = {
   several: (addresses: string) => `${addresses}: several customers have this. Give the id of the one you mean.`,
   twice: (name: string) => `${name} also appears in an earlier row.`,
   tooMany: (most: number) => `only the first ${most.toLocaleString('en')} are read. Split the file.`,
+  tooWide: 'this is wider than any file of customers. Check that it is one.',
   sums: (fresh: number, changed: number, same: number) =>
     `${count(fresh, 'customer is', 'customers are')} new, ${changed} changed, ${same} unchanged. Nothing has been imported yet.`,
   takeIn: (n: number) => (n === 0 ? 'Nothing to import' : `Import ${count(n, 'change', 'changes')}`),

@@ -1,15 +1,18 @@
+import { performance } from 'node:perf_hooks'
 import { connect, meetAddress, type Database } from '@eudromos/database'
 import { testDatabase, type TestDatabase } from '../../database/testing/index.ts'
 import { readCustomerFile } from './customer-file.ts'
 import { exportCustomers } from './customer-list.ts'
 import { customerView } from './customers.ts'
 import type { Runtime } from './runtime.ts'
+import { Thread } from './thread.ts'
 
 jest.mock('server-only', () => ({}))
 
 let place: TestDatabase
 let database: Database
 let runtime: Runtime
+let files: Thread
 
 beforeAll(async () => {
   place = await testDatabase()
@@ -20,7 +23,8 @@ beforeAll(async () => {
     people: new Map(),
     state: { interactions: new Map(), blocks: [] },
   }
-  runtime = { database, follower, clock: { now: () => 5000 } } as unknown as Runtime
+  files = new Thread(place.webUrl)
+  runtime = { database, follower, files, clock: { now: () => 5000 } } as unknown as Runtime
   for (const [n, name] of ['Ilse Varga', 'Owen Ashdown', 'Marta Quill'].entries())
     await meetAddress(database, `+6149157000${n}`, { addressId: `a${n}`, customerId: `c${n}`, name })
   // Two who share a number.
@@ -28,6 +32,7 @@ beforeAll(async () => {
   await database.$client.query(`insert into customer_address (customer_id, address_id) values ('c1', 'a9')`)
 })
 afterAll(async () => {
+  files.end()
   await database.$client.end()
   await place.drop()
 })
@@ -146,4 +151,21 @@ test('a file of ten thousand is taken in whole', async () => {
   expect(reading).toMatchObject({ fresh: 10_000, moreFaults: 0 })
   expect(reading.changes).toHaveLength(100)
   expect(await read(csv('name,numbers', ...rows))).toMatchObject({ fresh: 0, changed: 0, same: 10_000 })
+})
+
+test.each([
+  ['five million quotation marks', () => '"'.repeat(5_000_000)],
+  ['a million columns', () => `name,${'x,'.repeat(1_000_000)}`],
+  ['a million rows', () => `name\n${'Ilse\n'.repeat(1_000_000)}`],
+  ['half a million rows of columns', () => 'a,b,c,d,e,f,g,h\n'.repeat(300_000)],
+])('%s are read beside those who work, or not at all', async (_, make) => {
+  const text = make()
+  await read('name\nIlse')
+  const [before, from] = [performance.eventLoopUtilization(), performance.now()]
+  const { faults } = await read(text)
+  const [{ active }, took] = [performance.eventLoopUtilization(before), performance.now() - from]
+  expect(faults.length).toBeGreaterThan(0)
+  // Reading them here would take all of the time.
+  expect(active).toBeLessThan(500)
+  expect(took).toBeLessThan(20_000)
 })

@@ -1,13 +1,13 @@
 import 'server-only'
 import { setImmediate as pause } from 'node:timers/promises'
-import Papa from 'papaparse'
 import { v7 as newId } from 'uuid'
 import { ValidationError } from 'yup'
-import { IcsFault, readCards } from '@eudromos/core/exchange'
+import type { ReadCard } from '@eudromos/core/exchange'
 import { customerNeeds, type CustomerNeed } from '@eudromos/core/plan'
 import { e164, isMailbox, mailbox } from '@eudromos/core/numbers'
 import { matchCustomers, putCustomers, type KnownCustomer } from '@eudromos/database'
 import { customerFile as t } from '../messages/customers.ts'
+import * as yup from '../view/yup.ts'
 import { headerOf, parts, type Reading, type RowChange, type RowFault } from '../view/reading.ts'
 import type { CustomerFormat } from './customer-list.ts'
 import { customerShape } from './customers.ts'
@@ -67,8 +67,7 @@ const needsOf = (row: number, named: readonly string[], tell: Tell): CustomerNee
     return known ?? []
   })
 
-function rowsOf(text: string, fields: Fields, tell: Tell): Said[] {
-  const [header = [], ...rows] = Papa.parse<string[]>(text.replace(/^\uFEFF/, '')).data
+function rowsOf([header = [], ...rows]: readonly string[][], fields: Fields, tell: Tell): Said[] {
   const own = new Map(fields.map(({ id, name }) => [name, id]))
   const named = headerOf(header, [...columns, ...told, ...own.keys()], (cell) => tell(1, t.unknownColumn(cell)))
   if (!named.includes('id') && !named.includes('name') && !named.includes('numbers')) {
@@ -91,7 +90,7 @@ function rowsOf(text: string, fields: Fields, tell: Tell): Said[] {
       return cell.toLowerCase() === 'true'
     })
     const agreedAt = part('agreedAt', (cell) => {
-      if (cell !== '' && Number.isNaN(Date.parse(cell))) tell(row, t.noTime(cell))
+      if (cell !== '' && !yup.instant().isValidSync(Date.parse(cell))) tell(row, t.noTime(cell))
       return cell === '' ? null : Date.parse(cell)
     })
     const needs = part('needs', (cell) => needsOf(row, parts(cell), tell))
@@ -121,26 +120,33 @@ const given = <T extends object>(all: T): { [K in keyof T]?: Exclude<T[K], undef
     [K in keyof T]?: Exclude<T[K], undefined>
   }
 
-function cardsOf(text: string, tell: Tell): Said[] {
-  try {
-    return readCards(text).map((card) => ({
-      row: card.line,
-      id: card.id,
-      addresses: [...card.telephones, ...card.emails],
-      known: given({
-        name: card.name || undefined,
-        zone: card.zone ?? undefined,
-        language: card.language ?? undefined,
-        tags: card.categories.length === 0 ? undefined : [...card.categories],
-        needs: card.needs.length === 0 ? undefined : needsOf(card.line, card.needs, tell),
-        notes: card.notes || undefined,
-      }),
-    }))
-  } catch (error) {
-    if (!(error instanceof IcsFault)) throw error
-    tell(error.line, t.notACard(error.reason))
+const cardsOf = (cards: readonly ReadCard[], tell: Tell): Said[] =>
+  cards.map((card) => ({
+    row: card.line,
+    id: card.id,
+    addresses: [...card.telephones, ...card.emails],
+    known: given({
+      name: card.name || undefined,
+      zone: card.zone ?? undefined,
+      language: card.language ?? undefined,
+      tags: card.categories.length === 0 ? undefined : [...card.categories],
+      needs: card.needs.length === 0 ? undefined : needsOf(card.line, card.needs, tell),
+      notes: card.notes || undefined,
+    }),
+  }))
+
+/** What a file says, read in a thread of its own: a large one would hold up the seats. */
+async function saidIn({ files, follower }: Runtime, text: string, format: CustomerFormat, tell: Tell): Promise<Said[]> {
+  if (format === 'vcf') {
+    const read = await files.ask('cards', text)
+    if ('cards' in read) return cardsOf(read.cards, tell)
+    tell(read.line, t.notACard(read.reason))
     return []
   }
+  const read = await files.ask('csvRows', text)
+  if ('rows' in read) return rowsOf(read.rows, follower.document?.centre.customerFields ?? [], tell)
+  tell(1, read.tooLarge === 'columns' ? t.tooWide : t.tooMany(mostRows))
+  return []
 }
 
 /** How each part is shown where it changes. */
@@ -202,11 +208,12 @@ const mostShown = 100
  * was read is kept.
  */
 export async function readCustomerFile(
-  { database, follower }: Runtime,
+  runtime: Runtime,
   text: string,
   format: CustomerFormat,
   take: boolean,
 ): Promise<CustomerReading> {
+  const { database, follower } = runtime
   const faults: RowFault[] = []
   const bad = new Set<number>()
   const tell: Tell = (row, fault) => {
@@ -214,7 +221,7 @@ export async function readCustomerFile(
     faults.push({ row, text: fault })
   }
   const fields = follower.document?.centre.customerFields ?? []
-  const all = format === 'csv' ? rowsOf(text, fields, tell) : cardsOf(text, tell)
+  const all = await saidIn(runtime, text, format, tell)
   if (all.length > mostRows) tell(1, t.tooMany(mostRows))
   const said = all.slice(0, mostRows).map((one) => {
     const addresses = one.addresses.flatMap((each) => {

@@ -3,10 +3,12 @@ import { groundsOf } from '@eudromos/core/routing'
 import { testPlan, testQueue } from '@eudromos/core/testing'
 import { Past } from './past.ts'
 import { ProblemError } from './problem.ts'
+import { Thread } from './thread.ts'
 import { TestJournal } from './testing/journal.ts'
 
 let journal: TestJournal
 let past: Past
+let thread: Thread
 let offeredAt: number
 const many = 60_000
 
@@ -33,11 +35,12 @@ beforeAll(async () => {
   await journal.commit('connectAgent', { agentId: 'ana', connectionId: 'ana-1', processId: 'web' })
   await journal.commit('setPresence', { agentId: 'ana', stateId: 'ready' })
   offeredAt = journal.seq
-  past = new Past(journal.place.webUrl)
+  thread = new Thread(journal.place.webUrl)
+  past = new Past(thread)
 }, 60_000)
 
 afterAll(async () => {
-  past.end()
+  thread.end()
   await journal.end()
 })
 
@@ -71,7 +74,7 @@ test('one thing after the other for each person, and no more than is soon worked
 test('a thread that has ended is begun anew, and what it had is told to have failed', async () => {
   const asked = codeOf(past.groundsBefore('sup', 'first', offeredAt))
   await new Promise((resolve) => setTimeout(resolve, 5))
-  past.end()
-  expect(await asked).toMatch(/has ended|No answer/)
+  thread.end()
+  expect(await asked).toBe('Error: the thread has ended')
   expect(await codeOf(past.groundsBefore('sup', 'first', 4))).toBe('done')
 })

@@ -15,6 +15,7 @@ import { Keeper } from './keeper.ts'
 import { Past } from './past.ts'
 import { tokenOf } from './tokens.ts'
 import { Texter } from './texter.ts'
+import { Thread } from './thread.ts'
 
 /** What one web process has at work: made once, however many bundles of routes there are. */
 export interface Runtime {
@@ -28,6 +29,8 @@ export interface Runtime {
   readonly sessions: Sessions
   readonly customerStreams: CustomerStreams
   readonly past: Past
+  /** Reads large files. */
+  readonly files: Thread
   readonly carrier: Carrier
   readonly texter: Texter
   readonly log: Logger
@@ -75,7 +78,8 @@ async function begin(): Promise<Runtime> {
   }, 1000)
   const attending = new Attending(processId, sender, follower, log)
   const sessions = new Sessions(lookups)
-  const past = new Past(url)
+  const [forPast, forFiles] = [new Thread(url), new Thread(url)]
+  const past = new Past(forPast)
   const carrier = new HttpCarrier(setting('EUDROMOS_OUTSIDE_URL'), setting('EUDROMOS_OUTSIDE_KEY'))
   const keeper = new Keeper(database, follower, clock, log)
   void keeper.look()
@@ -99,6 +103,7 @@ async function begin(): Promise<Runtime> {
     sessions,
     customerStreams: new CustomerStreams(),
     past,
+    files: forFiles,
     carrier,
     texter,
     log,
@@ -107,7 +112,8 @@ async function begin(): Promise<Runtime> {
       connections.closeAll()
       keeper.close()
       sessions.close()
-      past.end()
+      forPast.end()
+      forFiles.end()
       dialler.close()
       await texter.close()
       sender.close()

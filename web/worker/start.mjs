@@ -2,4 +2,4 @@
 import { register } from 'tsx/esm/api'
 
 register()
-await import('./past.ts')
+await import('./tasks.ts')

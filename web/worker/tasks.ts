@@ -1,0 +1,105 @@
+// What runs in a thread of its own, since it takes too long for a process that serves others meanwhile.
+import { parentPort, workerData } from 'node:worker_threads'
+import Papa from 'papaparse'
+import { IcsFault, readCards, type ReadCard } from '@eudromos/core/exchange'
+import { evolve, groundsOf, State, stateFrom, type Grounds } from '@eudromos/core/routing'
+import {
+  beginning,
+  connect,
+  placeAfter,
+  readJournal,
+  readSnapshot,
+  type Database,
+  type Place,
+} from '@eudromos/database'
+
+const atOnce = 2000
+
+interface Before {
+  readonly interactionId: string
+  readonly seq: number
+}
+
+/** The grounds just before an event of the journal, from the state as it then was. */
+async function groundsBefore({ interactionId, seq }: Before): Promise<Grounds | null> {
+  const { $client } = theDatabase()
+  const stored = await readSnapshot($client, seq - 1)
+  const state = stored === null ? new State() : stateFrom(stored.snapshot)
+  let at: Place = stored === null ? beginning : { seq: stored.seq, at: state.at, whole: true }
+  for (;;) {
+    const rows = await readJournal($client, at, atOnce, seq - 1)
+    for (const { event } of rows) evolve(state, event)
+    at = placeAfter(rows, at)
+    if (rows.length < atOnce) break
+  }
+  const [made] = await readJournal($client, { ...at, seq: seq - 1 }, 1, seq)
+  if (made !== undefined && made.event.at > state.at) state.at = made.event.at
+  return groundsOf(state, interactionId)
+}
+
+/** Of a file: what is more is not read to its end. */
+const mostRows = 20_000
+const mostColumns = 300
+const mostCells = 600_000
+
+/** The rows of a file of values with commas between, its heading first; why it is none where it is too large. */
+function csvRows(text: string): { readonly rows: string[][] } | { readonly tooLarge: 'rows' | 'columns' } {
+  const rows: string[][] = []
+  let cells = 0
+  let tooLarge: 'rows' | 'columns' | null = null
+  Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+    step: ({ data }, parser) => {
+      rows.push(data)
+      cells += data.length
+      if (data.length > mostColumns) tooLarge = 'columns'
+      else if (rows.length > mostRows || cells > mostCells) tooLarge = 'rows'
+      if (tooLarge !== null) parser.abort()
+    },
+  })
+  return tooLarge === null ? { rows } : { tooLarge }
+}
+
+/** The cards of a file of vCards, or the line from which on it is none, and why. */
+function cards(
+  text: string,
+): { readonly cards: ReadCard[] } | { readonly line: number; readonly reason: IcsFault['reason'] } {
+  try {
+    return { cards: readCards(text) }
+  } catch (error) {
+    if (!(error instanceof IcsFault)) throw error
+    return { line: error.line, reason: error.reason }
+  }
+}
+
+/** By name what can be asked for. */
+const tasks = { groundsBefore, csvRows, cards }
+export type Tasks = typeof tasks
+export type Task = keyof Tasks
+export type InputOf<T extends Task> = Parameters<Tasks[T]>[0]
+export type OutputOf<T extends Task> = Awaited<ReturnType<Tasks[T]>>
+
+export interface Asked {
+  readonly id: number
+  readonly task: Task
+  readonly input: unknown
+}
+
+export type Told = { readonly id: number; readonly output: unknown } | { readonly id: number; readonly error: string }
+
+let database: Database | null = null
+const theDatabase = (): Database => (database ??= connect((workerData as { readonly url: string }).url, 1))
+
+if (parentPort !== null) {
+  const port = parentPort
+  let work: Promise<void> = Promise.resolve()
+  port.on('message', ({ id, task, input }: Asked) => {
+    const run = tasks[task] as (input: unknown) => unknown
+    work = work.then(async () => {
+      try {
+        port.postMessage({ id, output: await run(input) } satisfies Told)
+      } catch (error) {
+        port.postMessage({ id, error: String(error) } satisfies Told)
+      }
+    })
+  })
+}
