@@ -39,3 +39,6 @@ export function sqlState(error: unknown): string | null {
     if ('code' in at && typeof at.code === 'string' && /^[0-9A-Z]{5}$/.test(at.code)) return at.code
   return null
 }
+
+/** Whether a write found no room (SQLSTATE 53100). */
+export const isDiskFull = (error: unknown): boolean => sqlState(error) === '53100'

@@ -162,7 +162,8 @@ export class EagerAgents {
       void this.insist(offer.agentId, 'answerOffer', { interactionId, offerId: offer.id })
     } else if (phase === 'connected' && agentId !== null && !this.met.has(`${interactionId} ${agentId}`)) {
       this.met.add(`${interactionId} ${agentId}`)
-      setTimeout(() => void this.insist(agentId, 'endInteraction', { interactionId }), this.talkMs())
+      // Whoever talks for long keeps no test from ending.
+      setTimeout(() => void this.insist(agentId, 'endInteraction', { interactionId }), this.talkMs()).unref()
     }
   }
 }

@@ -1,4 +1,5 @@
 import { ValidationError } from 'yup'
+import { isDiskFull } from '@eudromos/database'
 import { problem, ProblemError, problemResponse } from './problem.ts'
 import { requireAddress } from './reading.ts'
 import { sendTroubleOf } from './sender.ts'
@@ -42,6 +43,16 @@ export async function answering(request: Request, work: () => Promise<Response>)
     if (error instanceof SyntaxError)
       return problemResponse(problem(400, 'notJson', 'Not readable', 'The body is not valid JSON.'))
     const trouble = sendTroubleOf(error)
+    if (isDiskFull(error) || (trouble === 'overloaded' && (error as Error).message === 'diskFull'))
+      return problemResponse(
+        problem(
+          503,
+          'diskFull',
+          'No room',
+          'The disk of the centre is full: nothing was done. Tell your administrator; work goes on by itself once there is room.',
+        ),
+        { 'retry-after': '5' },
+      )
     if (trouble === 'overloaded')
       return problemResponse(
         problem(

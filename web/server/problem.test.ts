@@ -78,6 +78,12 @@ describe('what goes wrong becomes problem details', () => {
     expect(answer.headers.get('retry-after')).toBe(status === 503 ? '2' : null)
   })
 
+  test('a full disk, whoever met it', async () => {
+    const full = Object.assign(new Error('could not extend file'), { code: '53100' })
+    for (const error of [full, new Error('a query failed', { cause: full }), new SendTrouble('overloaded', 'diskFull')])
+      expect(await answerOf(throwing(error))).toMatchObject({ status: 503, body: { code: 'diskFull' } })
+  })
+
   test('a refusal of the core, with its parameters and its place in the journal', () => {
     const { problem: found } = refused({ code: 'stillCarrying', params: { count: 2 } }, 4)
     expect(found).toMatchObject({ status: 409, code: 'stillCarrying', params: { count: 2 }, seq: 4 })

@@ -11,6 +11,7 @@ let pressure: { pending: number; routerSilentSeconds: number } | Error
 let looked = 0
 
 jest.mock('@eudromos/database', () => ({
+  isDiskFull: (error: Error) => error.message === 'full',
   insertCommands: (_: unknown, submissions: readonly Submission[]) => {
     taken.push(submissions.map(({ command }) => command.id))
     return insert(submissions)
@@ -160,4 +161,26 @@ test('who waits for too long hears that the answer is late, not that nothing was
   await jest.advanceTimersByTimeAsync(15_000)
   expect(await sent).toBe('answerLate')
   jest.useRealTimers()
+})
+
+test('a full disk is said, and after a while one more is tried', async () => {
+  const now = jest.spyOn(performance, 'now').mockReturnValue(1_000_000)
+  insert = () => Promise.reject(new Error('full'))
+  expect(await troubleOf(sender.submit(submission('a')))).toBe('overloaded')
+  expect(sender.trouble()).toBe('diskFull')
+  await expect(sender.submit(submission('b'))).rejects.toThrow('diskFull')
+  expect(taken).toEqual([['a']])
+  insert = (all) => Promise.resolve(all.map(() => ({ kind: 'known', inboxId: 0, answer: ok(1) })))
+  // It measures each second: the database answers, and there may be no room yet.
+  const measured = async (): Promise<void> => {
+    sender.close()
+    await sender.start()
+  }
+  await measured()
+  expect(sender.trouble()).toBe('diskFull')
+  now.mockReturnValue(1_003_001)
+  await measured()
+  expect(sender.trouble()).toBeNull()
+  expect(await sender.submit(submission('c'))).toEqual({ seq: 1, refusal: null })
+  now.mockRestore()
 })

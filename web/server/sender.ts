@@ -1,6 +1,7 @@
 import type { Logger } from 'pino'
 import type { Refusal } from '@eudromos/core/routing'
 import {
+  isDiskFull,
   insertCommands,
   readAnswers,
   readPressure,
@@ -34,6 +35,9 @@ export class SendTrouble extends Error {
   }
 }
 
+/** So long after a write that found no room nothing is tried: then one is, and work resumes where there is room again. */
+const fullForMs = 3000
+
 export const sendTroubleOf = (error: unknown): SendTrouble['trouble'] | null =>
   error instanceof Error && 'trouble' in error ? (error.trouble as SendTrouble['trouble']) : null
 
@@ -56,6 +60,8 @@ export class Sender {
   /** Answers that came before it was known for what: the newest ones only. */
   private readonly early = new Map<number, Answer>()
   private overloaded: string | null = null
+  /** When last the disk had no room for what was sent. */
+  private fullAt = -Infinity
   private timer: NodeJS.Timeout | null = null
 
   constructor(
@@ -81,7 +87,15 @@ export class Sender {
   private async measure(): Promise<void> {
     try {
       const { pending, routerSilentSeconds: silent } = await readPressure(this.database.$client)
-      this.overloaded = pending > mostPending ? 'tooMuchPending' : silent > routerSilentSeconds ? 'noRouter' : null
+      const isFull = performance.now() - this.fullAt < fullForMs
+      this.overloaded =
+        pending > mostPending
+          ? 'tooMuchPending'
+          : isFull
+            ? 'diskFull'
+            : silent > routerSilentSeconds
+              ? 'noRouter'
+              : null
     } catch {
       this.overloaded = 'noDatabase'
     }
@@ -161,7 +175,12 @@ export class Sender {
         })
       } catch (error) {
         this.log.warn({ err: error }, 'could not take commands in')
-        for (const waiting of batch) waiting.reject(new SendTrouble('overloaded', 'noDatabase'))
+        const full = isDiskFull(error)
+        if (full) {
+          this.fullAt = performance.now()
+          this.overloaded = 'diskFull'
+        }
+        for (const waiting of batch) waiting.reject(new SendTrouble('overloaded', full ? 'diskFull' : 'noDatabase'))
       }
     }
     this.inserting -= 1
