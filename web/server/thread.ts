@@ -1,9 +1,11 @@
 import { join } from 'node:path'
-import { Worker } from 'node:worker_threads'
+import type { Worker } from 'node:worker_threads'
 import type { Asked, InputOf, OutputOf, Task, Told } from '../worker/tasks.ts'
 import { ProblemError, problem } from './problem.ts'
 
 const file = join(process.cwd(), 'web/worker/start.mjs')
+/** Asked for here, and not imported: a build would look for the thread's file and put it among its own. */
+const threads = process.getBuiltinModule('node:worker_threads')
 const patienceMs = 30_000
 /** A thread that nobody has asked for so long ends. */
 const idleMs = 120_000
@@ -50,7 +52,7 @@ export class Thread {
     this.idle = setTimeout(() => this.end(), idleMs)
     this.idle.unref()
     if (this.worker !== null) return this.worker
-    const worker = new Worker(file, { workerData: { url: this.url } })
+    const worker = new threads.Worker(file, { workerData: { url: this.url } })
     this.worker = worker
     worker.unref()
     worker.on('message', (told: Told) => {
