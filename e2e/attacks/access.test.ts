@@ -59,3 +59,15 @@ test.each(seeing)('%s tells nobody outside of a private team’s work', async (r
   const lead = await scene.ask('lead', call)
   expect([route, lead.status < 300]).toEqual([route, sight.lead === 'answered'])
 })
+
+test('why somebody was offered it then is told of an offer of the record, and of no other event', async () => {
+  const record = await scene.stand.database.query.record.findFirst({ where: (one, { eq }) => eq(one.id, scene.over) })
+  const seq = record?.offers[0]?.seq ?? 0
+  const ask = (door: Door, at: number) =>
+    scene.ask(door, { method: 'GET', path: `/api/grounds?interaction=${scene.over}&seq=${at}` })
+  const told = await ask('lead', seq)
+  expect(told.status).toBe(200)
+  expect(told.text).toContain(record?.offers[0]?.agentId)
+  expect((await ask('lead', seq + 1)).status).toBe(404)
+  expect((await ask('supervisor', seq)).status).toBe(404)
+})
