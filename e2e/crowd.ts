@@ -168,6 +168,12 @@ export class EagerAgents {
   }
 }
 
+/** An address of the telephone's own. */
+const addressOf = (phone: string): string => {
+  const n = Number(phone.replace(/\D/g, '').slice(-7))
+  return `10.${(n >> 16) % 256}.${(n >> 8) % 256}.${n % 256}`
+}
+
 /** Customers who each chat, text or call once. */
 export class Customers {
   readonly carrier: Carrier
@@ -242,7 +248,7 @@ export class Customers {
   /** Holds the line until the call is over, and takes it up again where it is cut. */
   private async stay(id: string, token: string, phone: string): Promise<void> {
     // Each telephone has an address of its own.
-    const headers = { authorization: `Bearer ${token}`, 'x-forwarded-for': phone }
+    const headers = { authorization: `Bearer ${token}`, 'x-forwarded-for': addressOf(phone) }
     for (; !this.stopping.signal.aborted; await new Promise((resolve) => setTimeout(resolve, 100)))
       try {
         const answer = await fetch(`${this.origin}/api/gateway/calls/${id}/live`, {

@@ -1,6 +1,7 @@
 import { ChatFeed } from '../../../../../../server/chat-feed.ts'
 import { customerOf } from '../../../../../../server/chats.ts'
 import { limitPublic, originOf, requireChat } from '../../../../../../server/gateway.ts'
+import { limitRate } from '../../../../../../server/limits.ts'
 import { answering } from '../../../../../../server/answering.ts'
 import { inPath } from '../../../../../../server/reading.ts'
 import { runtime } from '../../../../../../server/runtime.ts'
@@ -14,12 +15,15 @@ interface Context {
 export const GET = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const { id } = await inPath(params)
-    limitPublic(request, 'follow', 120)
-    await requireChat(request, id)
     const place = await runtime()
+    // A call is begun by a carrier alone, and one carrier holds the lines of many: each is counted by itself.
+    const isCall = place.follower.state.interactions.get(id)?.channel === 'voice'
+    if (!isCall) limitPublic(request, 'follow', 120)
+    await requireChat(request, id)
+    if (isCall) limitRate(`follow:${id}`, 120)
     // One of many that is one too many is told so, and not let in to be cut off.
     let close = (): void => undefined
-    const end = place.customerStreams.begin(id, originOf(request), () => close())
+    const end = place.customerStreams.begin(id, isCall ? `call ${id}` : originOf(request), () => close())
     return streamResponse(request.signal, async (stream, onEnd) => {
       close = stream.close
       onEnd(end)
