@@ -102,6 +102,11 @@ export class Carrier {
     await this.send(`/api/gateway/chats/${interactionId}/leave`, {}, this.tokens.get(interactionId))
   }
 
+  /** With which the customer's device proves that the chat is its own; empty where it was not begun here. */
+  tokenOf(interactionId: string): string {
+    return this.tokens.get(interactionId) ?? ''
+  }
+
   /** Whether the chat was begun here. */
   knows(interactionId: string): boolean {
     return this.tokens.has(interactionId)

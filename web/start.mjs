@@ -29,7 +29,7 @@ function isReadable(url) {
 
 const unreadable = JSON.stringify({
   ...{ type: 'about:blank', title: 'Not valid', status: 400, code: 'notText' },
-  detail: 'Address: this contains characters that are in no text. Check it and try again.',
+  detail: 'Address: this contains characters that text cannot have. Check it and try again.',
 })
 
 /** @type {(() => void)[]} */

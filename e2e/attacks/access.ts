@@ -42,7 +42,7 @@ const uuid = '01920000-0000-7000-8000-000000000001'
 export const access: Readonly<Record<string, Access>> = {
   'GET /api/attachments/[contentId]': of(
     all,
-    own(({ contentId }) => ({ path: `/api/attachments/${contentId}` })),
+    read(({ contentId }) => ({ path: `/api/attachments/${contentId}` })),
   ),
   'POST /api/attachments': of(working),
   'POST /api/auth/sign-in': of('anybody'),

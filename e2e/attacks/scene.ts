@@ -50,6 +50,7 @@ export class Scene {
   over = ''
   agentId = ''
   customerId = ''
+  /** A file that its customer sent. */
   contentId = ''
 
   private constructor(
@@ -98,10 +99,19 @@ export class Scene {
       where: (record, { eq }) => eq(record.id, this.over),
     })
     this.customerId = record?.customerId ?? ''
-    const said = await this.stand.database.query.message.findFirst({
-      where: (message, { eq }) => eq(message.interactionId, this.over),
+    await this.attach(this.live, customers.tokenOf(this.live))
+  }
+
+  private async attach(id: string, token: string): Promise<void> {
+    const answer = await this.ask('nobody', {
+      method: 'POST',
+      path: `/api/gateway/chats/${id}/attachments?id=${newId()}&name=ring.gif`,
+      body: `GIF89a ${secret}`,
+      headers: { authorization: `Bearer ${token}` },
     })
-    this.contentId = said?.contentId ?? ''
+    if (answer.status !== 201) throw new Error(`the file is not taken: ${answer.text}`)
+    const kept = await this.stand.database.query.attachment.findFirst()
+    this.contentId = kept?.contentId ?? ''
   }
 
   /** Anew where something has ended the sessions. */

@@ -211,17 +211,24 @@ test('teams are found in one table, and read from a file with a preview', async 
   await openTable(rosalind, /^All \d+ teams$/)
   await expect(rosalind.getByRole('heading', { name: 'Teams' })).toBeVisible()
   await expectAccessible(rosalind)
-  await rosalind.getByRole('textbox', { name: 'Name, lead, queue …' }).fill('quay')
-  await expect(rosalind.getByRole('gridcell', { name: 'Quay watch' })).toBeVisible()
+  await rosalind.getByRole('textbox', { name: 'Name, lead, queue …' }).fill('freight')
+  await expect(rosalind.getByRole('gridcell', { name: 'Freight desk' })).toBeVisible()
   await expect(rosalind.getByRole('gridcell', { name: 'Care desk' })).toHaveCount(0)
-  const file = 'Name,Part of,Lead\r\nQuay watch,Care desk,\r\nTide desk,Quay watch,nobody@skerrow.example\r\n'
-  await rosalind
-    .locator('input[type=file]')
-    .setInputFiles({ name: 'teams.csv', mimeType: 'text/csv', buffer: Buffer.from(file) })
+  const read = (row: string) =>
+    rosalind.locator('input[type=file]').setInputFiles({
+      name: 'teams.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(`Name,Part of,Lead\r\n${row}\r\nTide desk,Freight desk,nobody@skerrow.example\r\n`),
+    })
   const preview = rosalind.getByRole('dialog')
+  await read('Quay watch,Care desk,')
+  await preview.getByRole('button', { name: 'Publish 1 change' }).click()
+  await expect(preview.getByText('This would show the work of a private team to others')).toBeVisible()
+  await preview.getByRole('button', { name: 'Cancel' }).click()
+  await read('Freight desk,Care desk,')
   await expect(preview.getByText('Row 3: Lead: there is no “nobody@skerrow.example”.')).toBeVisible()
-  await expect(preview.getByText('Part of: nothing → Care desk')).toBeVisible()
+  await expect(preview.getByText('Part of: Bookings desk → Care desk')).toBeVisible()
   await preview.getByRole('button', { name: 'Publish 1 change' }).click()
   await expect(rosalind.getByText(/Published as version \d+\./)).toBeVisible()
-  await expect(rosalind.getByRole('row', { name: /Quay watch/ })).toContainText('Care desk')
+  await expect(rosalind.getByRole('row', { name: /Freight desk/ })).toContainText('Care desk')
 })

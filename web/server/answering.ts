@@ -43,13 +43,13 @@ export async function answering(request: Request, work: () => Promise<Response>)
     if (error instanceof SyntaxError)
       return problemResponse(problem(400, 'notJson', 'Not readable', 'The body is not valid JSON.'))
     const trouble = sendTroubleOf(error)
-    if (isDiskFull(error) || (trouble === 'overloaded' && (error as Error).message === 'diskFull'))
+    if (trouble === 'diskFull' || isDiskFull(error))
       return problemResponse(
         problem(
           503,
           'diskFull',
           'No room',
-          'The disk of the centre is full: nothing was done. Tell your administrator; work goes on by itself once there is room.',
+          'The centre’s disk is full and nothing was saved. Tell your administrator; work resumes by itself once there is room.',
         ),
         { 'retry-after': '5' },
       )

@@ -41,7 +41,7 @@ import { findingText, hoursFindingText, placeText, wholeFindingText } from '../m
 import { calendarUserText, someOf } from '../messages/rota.ts'
 import { ofDraft, strictly } from './plan-input.ts'
 import { notFound, ProblemError, problem, refused } from './problem.ts'
-import { SendTrouble } from './sender.ts'
+import { notTaken } from './sender.ts'
 import type { Runtime } from './runtime.ts'
 import { withThoseWhoLeft } from './sight.ts'
 import type { Who } from './who.ts'
@@ -108,7 +108,7 @@ export const notValid = (code: string, text: string, field: string): ProblemErro
 
 async function currentDraft({ database, sender }: Runtime): Promise<Draft> {
   const trouble = sender.trouble()
-  if (trouble !== null) throw new SendTrouble('overloaded', trouble)
+  if (trouble !== null) throw notTaken(trouble)
   const draft = await readDraft(database)
   if (draft === null) throw noPlan()
   return draft

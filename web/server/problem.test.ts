@@ -80,7 +80,7 @@ describe('what goes wrong becomes problem details', () => {
 
   test('a full disk, whoever met it', async () => {
     const full = Object.assign(new Error('could not extend file'), { code: '53100' })
-    for (const error of [full, new Error('a query failed', { cause: full }), new SendTrouble('overloaded', 'diskFull')])
+    for (const error of [full, new Error('a query failed', { cause: full }), new SendTrouble('diskFull', '')])
       expect(await answerOf(throwing(error))).toMatchObject({ status: 503, body: { code: 'diskFull' } })
   })
 

@@ -25,7 +25,7 @@ test('what is in no text is refused wherever it stands in a body, its field name
   expect(parseJson('{"name":"Orla","tags":["a"],"n":1e300}')).toEqual({ name: 'Orla', tags: ['a'], n: 1e300 })
   expect(wrongOf(() => parseJson('{"queue":{"tags":["a","b\\u0000"]}}'))).toMatchObject({
     code: 'notText',
-    fields: { 'queue.tags[1]': 'This contains characters that are in no text.' },
+    fields: { 'queue.tags[1]': 'This contains characters that text cannot have.' },
   })
   expect(wrongOf(() => parseJson('{"a\\ud800":1}'))).toMatchObject({ code: 'notText' })
   for (const name of ['toString', '__proto__', 'constructor'])

@@ -10,8 +10,8 @@ const notText = (field: string): ProblemError =>
       422,
       'notText',
       'Not valid',
-      `${field === '' ? 'The text' : field}: this contains characters that are in no text. Remove them and try again.`,
-      field === '' ? {} : { fields: { [field]: 'This contains characters that are in no text.' } },
+      `${field === '' ? 'The text' : field}: this contains characters that text cannot have. Remove them and try again.`,
+      field === '' ? {} : { fields: { [field]: 'This contains characters that text cannot have.' } },
     ),
   )
 

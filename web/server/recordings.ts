@@ -131,7 +131,14 @@ export async function putPart(
   if (came === 'none') throw notFound('This recording')
   if (came === 'over') throw notRecorded()
   if (came === 'tooMuch')
-    throw new ProblemError(problem(413, 'tooLarge', 'Too large', 'This is more than is spoken in this time.'))
+    throw new ProblemError(
+      problem(
+        413,
+        'tooLarge',
+        'Too large',
+        'More sound came than the call has lasted. The recording goes on with what comes later.',
+      ),
+    )
 }
 
 const endShape = yup.object({

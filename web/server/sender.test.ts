@@ -163,10 +163,21 @@ test('who waits for too long hears that the answer is late, not that nothing was
   jest.useRealTimers()
 })
 
+test('files go a few at a time, and each at least alone', async () => {
+  insert = (all) => Promise.resolve(all.map(() => ({ kind: 'known', inboxId: 0, answer: ok(1) })))
+  const withFile = (id: string, megabytes: number): Submission => ({
+    ...submission(id),
+    contents: [{ attachment: { bytes: Buffer.alloc(megabytes * 1024 * 1024) } }] as never,
+  })
+  const all = [submission('a'), withFile('b', 5), withFile('c', 5), withFile('d', 12), submission('e'), submission('f')]
+  await Promise.all(all.map((one) => sender.submit(one)))
+  expect(taken).toEqual([['a', 'b'], ['c'], ['d'], ['e', 'f']])
+})
+
 test('a full disk is said, and after a while one more is tried', async () => {
   const now = jest.spyOn(performance, 'now').mockReturnValue(1_000_000)
   insert = () => Promise.reject(new Error('full'))
-  expect(await troubleOf(sender.submit(submission('a')))).toBe('overloaded')
+  expect(await troubleOf(sender.submit(submission('a')))).toBe('diskFull')
   expect(sender.trouble()).toBe('diskFull')
   await expect(sender.submit(submission('b'))).rejects.toThrow('diskFull')
   expect(taken).toEqual([['a']])

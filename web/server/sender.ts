@@ -12,6 +12,7 @@ import {
 } from '@eudromos/database'
 
 const mostAtOnce = 500
+const mostBytesAtOnce = 8 * 1024 * 1024
 /** While one insert waits for the disk the next gathers; two keep the router busy. */
 const insertsAtOnce = 2
 const mostPending = 5000
@@ -28,12 +29,16 @@ const answerPatienceMs = 15_000
  */
 export class SendTrouble extends Error {
   constructor(
-    readonly trouble: 'overloaded' | 'answerLate' | 'idReused',
+    readonly trouble: 'overloaded' | 'diskFull' | 'answerLate' | 'idReused',
     message: string,
   ) {
     super(message)
   }
 }
+
+/** What is not taken in now, and why: `trouble()` of the sender. */
+export const notTaken = (trouble: string): SendTrouble =>
+  new SendTrouble(trouble === 'diskFull' ? 'diskFull' : 'overloaded', trouble)
 
 /** So long after a write that found no room nothing is tried: then one is, and work resumes where there is room again. */
 const fullForMs = 3000
@@ -88,14 +93,12 @@ export class Sender {
     try {
       const { pending, routerSilentSeconds: silent } = await readPressure(this.database.$client)
       const isFull = performance.now() - this.fullAt < fullForMs
-      this.overloaded =
-        pending > mostPending
-          ? 'tooMuchPending'
-          : isFull
-            ? 'diskFull'
-            : silent > routerSilentSeconds
-              ? 'noRouter'
-              : null
+      const reasons = {
+        diskFull: isFull,
+        tooMuchPending: pending > mostPending,
+        noRouter: silent > routerSilentSeconds,
+      }
+      this.overloaded = Object.entries(reasons).find(([, holds]) => holds)?.[0] ?? null
     } catch {
       this.overloaded = 'noDatabase'
     }
@@ -109,7 +112,7 @@ export class Sender {
 
   /** Resolves with what the router decided. Throws SendTrouble. */
   async submit(submission: Submission): Promise<Settled> {
-    if (this.overloaded !== null) throw new SendTrouble('overloaded', this.overloaded)
+    if (this.overloaded !== null) throw notTaken(this.overloaded)
     this.taking(submission)
     const answer = await this.await((waiting) => {
       this.queue.push({ ...waiting, submission })
@@ -155,11 +158,21 @@ export class Sender {
     })
   }
 
+  /** How many of those that wait go together: at least one, and no more bytes of files than are carried at once. */
+  private atOnce(): number {
+    let bytes = 0
+    const over = this.queue.findIndex(({ submission }) => {
+      for (const { attachment } of submission.contents ?? []) bytes += attachment?.bytes.length ?? 0
+      return bytes > mostBytesAtOnce
+    })
+    return over < 0 ? mostAtOnce : Math.min(mostAtOnce, Math.max(1, over))
+  }
+
   private async flush(): Promise<void> {
     if (this.inserting >= insertsAtOnce) return
     this.inserting += 1
     while (this.queue.length > 0) {
-      const batch = this.queue.splice(0, mostAtOnce)
+      const batch = this.queue.splice(0, this.atOnce())
       try {
         const accepted = await insertCommands(
           this.database.$client,
@@ -175,12 +188,11 @@ export class Sender {
         })
       } catch (error) {
         this.log.warn({ err: error }, 'could not take commands in')
-        const full = isDiskFull(error)
-        if (full) {
+        if (isDiskFull(error)) {
           this.fullAt = performance.now()
           this.overloaded = 'diskFull'
         }
-        for (const waiting of batch) waiting.reject(new SendTrouble('overloaded', full ? 'diskFull' : 'noDatabase'))
+        for (const waiting of batch) waiting.reject(notTaken(isDiskFull(error) ? 'diskFull' : 'noDatabase'))
       }
     }
     this.inserting -= 1
