@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { CentreClock, connect, migrate, setClock, type Database } from '../database/index.ts'
 import { load, skerrow, type Scenario } from '../scripts/demo/load.ts'
-import { startProcess, stopProcess, waitForHealth, type Running } from '../scripts/demo/processes.ts'
+import { startProcess, waitForHealth, type Running } from '../scripts/demo/processes.ts'
 import { beginsAt } from '../scripts/demo/scenario.ts'
 import { freePort } from '../scripts/jest-cluster.ts'
 import { placeIn, type Place } from '../scripts/place.ts'
@@ -139,7 +139,7 @@ export class Stand {
     for (const one of [this.outside, ...this.webs, ...this.routers])
       if (one !== null) {
         one.child.kill('SIGCONT')
-        await stopProcess(one)
+        await one.stop()
       }
     await this.database.$client.end().catch(() => undefined)
     await this.place.cluster.stop('immediate')

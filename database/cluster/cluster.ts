@@ -1,5 +1,5 @@
 import { execFile, spawnSync } from 'node:child_process'
-import { chmodSync, existsSync, mkdirSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { userInfo } from 'node:os'
 import { dirname, join } from 'node:path'
 import { promisify } from 'node:util'
@@ -34,6 +34,15 @@ export function reachableByOthers(folder: string): boolean {
   for (let at = folder; at !== dirname(at); at = dirname(at))
     if (existsSync(at) && (statSync(at).mode & 0o001) === 0) return false
   return true
+}
+
+/** Whether there is a process of this number. */
+export function isAlive(pid: number): boolean {
+  try {
+    return Number.isInteger(pid) && process.kill(pid, 0)
+  } catch (error) {
+    return (error as NodeJS.ErrnoException).code === 'EPERM'
+  }
 }
 
 /** A private PostgreSQL, on loopback only. As root it runs under Debian's postgres account, since it refuses root. */
@@ -104,6 +113,13 @@ export class Cluster {
   running(): boolean {
     const [command, args] = this.invocation('pg_ctl', ['-D', this.data, 'status'])
     return spawnSync(command, args, { cwd: '/', stdio: 'ignore' }).status === 0
+  }
+
+  /** Resolves once the server that runs now is gone, however it ended. */
+  async ended(): Promise<void> {
+    const file = join(this.data, 'postmaster.pid')
+    const pid = existsSync(file) ? Number.parseInt(readFileSync(file, 'utf8'), 10) : NaN
+    while (isAlive(pid)) await new Promise((resolve) => setTimeout(resolve, 500))
   }
 
   /** Runs one of PostgreSQL's programs, with its password in the environment. */

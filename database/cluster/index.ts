@@ -1,3 +1,3 @@
 // A PostgreSQL of our own: made, started, stopped, backed up and restored by our commands. Imports nothing of the project.
 export { backup, restore } from './backup.ts'
-export { Cluster, ClusterError, findBinaries, reachableByOthers, type ClusterOptions } from './cluster.ts'
+export { Cluster, ClusterError, findBinaries, isAlive, reachableByOthers, type ClusterOptions } from './cluster.ts'

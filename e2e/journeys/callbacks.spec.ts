@@ -1,6 +1,5 @@
 import { readFile } from 'node:fs/promises'
 import { expect, type Page } from '@playwright/test'
-import { stopProcess } from '../../scripts/demo/processes.ts'
 import { freePort } from '../../scripts/jest-cluster.ts'
 import { call, expectSound, heardBy } from './calling.ts'
 import { test } from './journey.ts'
@@ -65,7 +64,7 @@ test('an agent calls a customer: what speaks against it is told, it rings, is re
   await bay.getByRole('button', { name: 'End', exact: true }).click()
   await bay.getByRole('button', { name: 'Finish wrap-up' }).click()
   await goHome(ana)
-  await stopProcess(other)
+  await other.stop()
 
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/review?customer=Rafael&channel=voice')
   await rosalind.getByRole('gridcell', { name: 'Rafael Corvo' }).first().click()

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process'
-import { chmodSync, mkdtempSync, rmSync } from 'node:fs'
+import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { connectAlone } from '../../database/index.ts'
@@ -56,17 +56,53 @@ class Demo {
     return placeIn(join(folder, 'empty'), this.ports)
   }
 
-  /** Whether the web, the services and the database still run. */
+  /** Whether the web, the services, the database or what started them still run. */
   async running(): Promise<boolean> {
     const { web, outside } = this.ports
     const up = await Promise.all([answers(`http://127.0.0.1:${web}`), answers(`http://127.0.0.1:${outside}`)])
-    return up.includes(true) || this.place.cluster.running()
+    const ended = this.npm.exitCode !== null || this.npm.signalCode !== null
+    return up.includes(true) || this.place.cluster.running() || !ended
+  }
+
+  /** The process that holds the others. */
+  get pid(): number {
+    return Number(readFileSync(join(folder, 'empty', 'demo.pid'), 'utf8'))
+  }
+
+  isWell(): Promise<boolean> {
+    return fetch(`http://127.0.0.1:${this.ports.web}/api/health`).then(
+      ({ ok }) => ok,
+      () => false,
+    )
   }
 
   end(): void {
     this.npm.kill('SIGTERM')
   }
 }
+
+const parentOf = (pid: number): number => Number(/\) \S (\d+)/.exec(readFileSync(`/proc/${pid}/stat`, 'utf8'))?.[1])
+
+test('a database that is killed is started anew; of a demo that is killed nothing stays, or the next one takes over', async () => {
+  const first = await Demo.start()
+  const postmaster = Number.parseInt(readFileSync(join(first.place.cluster.data, 'postmaster.pid'), 'utf8'), 10)
+  process.kill(postmaster, 'SIGKILL')
+  await until('the database is started anew', () => first.said.includes('The database has ended by itself'))
+  await until('work goes on', async () => first.place.cluster.running() && (await first.isWell()))
+
+  process.kill(first.pid, 'SIGKILL')
+  await until('all of it has ended', async () => !(await first.running()))
+
+  const second = await Demo.start()
+  const pids = [parentOf(second.pid), second.pid]
+  for (const pid of pids) process.kill(pid, 'SIGKILL')
+  expect(await second.running()).toBe(true)
+  const third = await Demo.start()
+  expect(third.said).toContain('ending what a demo that was killed has left')
+  expect(await third.isWell()).toBe(true)
+  third.end()
+  await until('all of it has ended', async () => !(await third.running()) && !(await second.running()))
+})
 
 test('the demo ends whole when npm is told to; a second start builds nothing; a web that cannot follow is started anew', async () => {
   const first = await Demo.start()

@@ -1,10 +1,10 @@
-// npm run demo -- [--fresh] [--now] [--empty] [--large] [--quiet]
+// npm run demo -- [--fresh] [--now] [--empty] [--large] [--quiet] [--stop]
 // Makes the private database, loads the scenario, builds, starts everything, and ends it in order on Ctrl+C.
 import { existsSync, mkdirSync, readFileSync, rmSync, statfsSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
-import { ClusterError } from '../../database/cluster/index.ts'
+import { ClusterError, isAlive } from '../../database/cluster/index.ts'
 import {
   CentreClock,
   connect,
@@ -21,7 +21,8 @@ import { fail, root, say } from '../prepare.mjs'
 import { makeHistory } from './history.ts'
 import { large, load, skerrow } from './load.ts'
 import { unconfigured } from './unconfigured.ts'
-import { KeptProcess, startProcess, waitForHealth } from './processes.ts'
+import { endProcesses, isDemo, placeVariable, processesOf } from './leftovers.ts'
+import { Kept, startProcess, waitForHealth, type Beside, type Running } from './processes.ts'
 import { beginsAt } from './scenario.ts'
 import { people } from './scenario-people.ts'
 
@@ -31,16 +32,19 @@ interface Options {
   readonly empty: boolean
   readonly large: boolean
   readonly quiet: boolean
+  readonly stop: boolean
 }
 
 function readOptions(): Options {
   try {
     const off = { type: 'boolean', default: false } as const
-    const { values } = parseArgs({ options: { fresh: off, now: off, empty: off, large: off, quiet: off } })
+    const { values } = parseArgs({
+      options: { fresh: off, now: off, empty: off, large: off, quiet: off, stop: off },
+    })
     return values as Options
   } catch (error) {
     return fail(
-      `${error instanceof Error ? error.message : error}\nUsage: npm run demo -- [--fresh] [--now] [--empty] [--large] [--quiet]`,
+      `${error instanceof Error ? error.message : error}\nUsage: npm run demo -- [--fresh] [--now] [--empty] [--large] [--quiet] [--stop]`,
     ) as never
   }
 }
@@ -60,36 +64,81 @@ const portTaken = (port: number): Promise<boolean> =>
     probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(false)))
   })
 
-async function requirePorts({ ports, cluster }: Place): Promise<void> {
+async function requirePorts({ ports }: Place): Promise<void> {
   const names = { web: 'EUDROMOS_PORT', database: 'EUDROMOS_DATABASE_PORT', outside: 'EUDROMOS_OUTSIDE_PORT' } as const
   for (const [name, port] of Object.entries(ports) as [keyof typeof names, number][])
-    if (!(name === 'database' && cluster.running()) && (await portTaken(port)))
+    if (await portTaken(port))
       fail(
         `Port ${port} on 127.0.0.1 is taken by another program. Stop that (another demo?), or choose another port: ${names[name]}=${port + 100} npm run demo`,
       )
 }
 
-/** One demo at a time in a folder: a second one would share its database. */
-function claim(folder: string): string {
-  const file = join(folder, 'demo.pid')
-  if (existsSync(file)) {
-    const pid = Number(readFileSync(file, 'utf8'))
-    try {
-      process.kill(pid, 0)
-      fail(`The demo is running already (process ${pid}). Stop it with Ctrl+C there, or with: kill ${pid}`)
-    } catch {
-      // It ended without a word; the claim is free.
-    }
-  }
-  writeFileSync(file, String(process.pid))
-  return file
+const pidFileIn = (folder: string): string => join(folder, 'demo.pid')
+
+/** The demo that runs in the folder, if one does. */
+function demoIn(folder: string): number | null {
+  const file = pidFileIn(folder)
+  const pid = existsSync(file) ? Number(readFileSync(file, 'utf8')) : NaN
+  return isAlive(pid) && pid !== process.pid && isDemo(pid) ? pid : null
 }
 
-async function prepareDatabase(place: Place, options: Options): Promise<void> {
+/** One demo at a time in a folder: a second one would share its database. What one that was killed has left is ended. */
+async function claim(place: Place): Promise<void> {
+  const { folder, cluster } = place
+  const pid = demoIn(folder)
+  if (pid !== null)
+    fail(`The demo is running already (process ${pid}). Stop it with Ctrl+C there, or with: kill ${pid}`)
+  const left = processesOf(folder)
+  if (left.length > 0 || cluster.running())
+    await step('ending what a demo that was killed has left', async () => {
+      await endProcesses(left)
+      await stopDatabase(place)
+    })
+  writeFileSync(pidFileIn(folder), String(process.pid))
+}
+
+/** Ends a demo that runs, or what one that was killed has left. */
+async function stopDemo(place: Place): Promise<void> {
+  const { folder } = place
+  const pid = demoIn(folder)
+  if (pid !== null) await endProcesses([pid], 60_000)
+  await endProcesses(processesOf(folder))
+  await stopDatabase(place)
+  rmSync(pidFileIn(folder), { force: true })
+  say('Stopped. Everything is kept.')
+}
+
+/** The demo's clock stands still while the demo does. */
+async function stopDatabase({ cluster, ownerUrl }: Place): Promise<void> {
+  if (!cluster.running()) return
+  const database = connect(ownerUrl, 1)
+  await stopClock(database.$client).catch(() => undefined)
+  await database.$client.end()
+  await cluster.stop()
+}
+
+/** Tells that something has ended by itself. */
+const fell =
+  (name: string, log: string) =>
+  (code: number | null, inMs: number): void => {
+    const how = code === null ? '' : ` (exit code ${code})`
+    say(
+      `\nThe ${name} has ended by itself${how}; it is started again in ${inMs / 1000} s. Its last words are in ${log}.`,
+    )
+  }
+
+async function prepareDatabase(place: Place, options: Options, running: Kept[]): Promise<void> {
   const { cluster, ownerUrl, secrets } = place
   if (!existsSync(join(cluster.data, 'PG_VERSION')))
     await step('making a private database cluster', () => cluster.initialise())
-  if (!cluster.running()) await step('starting PostgreSQL on loopback', () => cluster.start())
+  const start = async (): Promise<Beside> => {
+    if (!cluster.running()) await cluster.start()
+    return { ended: cluster.ended().then(() => null), stop: () => stopDatabase(place) }
+  }
+  const logFile = join(cluster.data, 'server.log')
+  await step('starting PostgreSQL on loopback', async () => {
+    running.push(await Kept.start(start, fell('database', logFile)))
+  })
   await step('bringing its tables up to date', () => migrate(ownerUrl, secrets))
   const database = connect(ownerUrl, 4)
   try {
@@ -123,6 +172,7 @@ function environment(place: Place, options: Options): Record<string, string> {
   const origin = `http://localhost:${ports.web}`
   const traffic = options.large ? { chatsPerMinute: 240, agents: 300, handleSeconds: 90 } : { mood: 'quiet' }
   return {
+    [placeVariable]: place.folder,
     NODE_ENV: 'production',
     NEXT_TELEMETRY_DISABLED: '1',
     EUDROMOS_WEB_URL: place.webUrl,
@@ -138,30 +188,26 @@ function environment(place: Place, options: Options): Record<string, string> {
   }
 }
 
-async function startAll(place: Place, options: Options, running: KeptProcess[]): Promise<void> {
+async function startAll(place: Place, options: Options, running: Kept[]): Promise<void> {
   const env = environment(place, options)
   const logs = join(place.folder, 'logs')
   mkdirSync(logs, { recursive: true })
   const tsx = ['--import', 'tsx']
-  const keep = (name: string, args: readonly string[], own = env): KeptProcess => {
-    const fell = (code: number | null, inMs: number): void => {
-      say(
-        `\nThe ${name} has ended by itself (exit code ${code}); it is started again in ${inMs / 1000} s. Its last words are in ${join(logs, `${name}.log`)}.`,
-      )
-    }
-    const kept: KeptProcess = new KeptProcess(name, () => startProcess(name, args, own, logs), fell)
+  const keep = async (name: string, args: readonly string[], own = env): Promise<Kept<Running>> => {
+    const begin = (): Running => startProcess(name, args, own, logs)
+    const kept = await Kept.start(begin, fell(name, join(logs, `${name}.log`)))
     running.push(kept)
     return kept
   }
-  await step('starting the router', () => void keep('router', [...tsx, join(root, 'router/main.ts')]))
+  await step('starting the router', () => keep('router', [...tsx, join(root, 'router/main.ts')]))
   const origin = `http://127.0.0.1:${place.ports.web}`
   await step('starting the web', async () => {
-    const web = keep('web', [join(root, 'web/start.mjs'), String(place.ports.web)])
+    const web = await keep('web', [join(root, 'web/start.mjs'), String(place.ports.web)])
     await waitForHealth(`${origin}/api/health`, web.now)
   })
-  await step('starting the simulated services', () => {
-    keep('outside', [...tsx, join(root, 'outside/main.ts')], { ...env, EUDROMOS_ORIGIN: origin })
-  })
+  await step('starting the simulated services', () =>
+    keep('outside', [...tsx, join(root, 'outside/main.ts')], { ...env, EUDROMOS_ORIGIN: origin }),
+  )
 }
 
 function announce(place: Place, options: Options): void {
@@ -179,19 +225,19 @@ async function main(): Promise<void> {
   const { bavail, bsize } = statfsSync(folder)
   if (bavail * bsize < 500 * 1024 * 1024)
     fail(`The disk that holds ${folder} has less than 500 MB free. Free some space and start again.`)
-  const pidFile = claim(folder)
   let place = placeIn(folder)
+  if (options.stop) return stopDemo(place)
+  await claim(place)
   if (options.fresh) {
-    await step('removing what was there', async () => {
-      await place.cluster.stop('immediate')
+    await step('removing what was there', () => {
       rmSync(folder, { recursive: true, force: true })
       mkdirSync(folder, { recursive: true })
-      writeFileSync(pidFile, String(process.pid))
+      writeFileSync(pidFileIn(folder), String(process.pid))
     })
     place = placeIn(folder)
   }
   await requirePorts(place)
-  const running: KeptProcess[] = []
+  const running: Kept[] = []
   let ending = false
   let wake = (): void => undefined
   const asked = new Promise<void>((resolve) => (wake = resolve))
@@ -207,13 +253,9 @@ async function main(): Promise<void> {
     ending = true
     say('\nStopping …')
     for (const one of [...running].reverse()) await one.stop()
-    if (place.cluster.running()) {
-      const database = connect(place.ownerUrl, 1)
-      await stopClock(database.$client).catch(() => undefined)
-      await database.$client.end()
-      await place.cluster.stop()
-    }
-    rmSync(pidFile, { force: true })
+    // It may have been told to end while PostgreSQL was starting.
+    await stopDatabase(place)
+    rmSync(pidFileIn(folder), { force: true })
     say('Stopped. Everything is kept.')
   }
   try {
@@ -226,8 +268,8 @@ async function main(): Promise<void> {
   await end()
 }
 
-async function begin(place: Place, options: Options, running: KeptProcess[]): Promise<void> {
-  await prepareDatabase(place, options)
+async function begin(place: Place, options: Options, running: Kept[]): Promise<void> {
+  await prepareDatabase(place, options, running)
   await step('building what has changed', () => void buildWeb())
   await startAll(place, options, running)
   announce(place, options)

@@ -4,11 +4,17 @@ import { createWriteStream } from 'node:fs'
 import { join } from 'node:path'
 import { root } from '../prepare.mjs'
 
-export interface Running {
+/** What runs beside the demo until it ends by itself or is stopped. */
+export interface Beside {
+  /** Resolves once it has ended, with the exit code where there is one. */
+  readonly ended: Promise<number | null>
+  /** Ends it in order. */
+  stop(): Promise<void>
+}
+
+export interface Running extends Beside {
   readonly name: string
   readonly child: ChildProcess
-  /** Resolves with the exit code once it has ended. */
-  readonly ended: Promise<number | null>
 }
 
 export function startProcess(
@@ -29,41 +35,47 @@ export function startProcess(
   child.stdout?.pipe(log)
   child.stderr?.pipe(log)
   const ended = new Promise<number | null>((resolve) => child.once('exit', (code) => resolve(code)))
-  return { name, child, ended }
+  return { name, child, ended, stop: () => stopProcess(child, ended) }
 }
 
 const longLifeMs = 60_000
 const longestPauseMs = 30_000
 
-/** A process that is started anew whenever it ends by itself, after pauses that grow while it ends soon. */
-export class KeptProcess {
-  private running: Running
+/** Something that is started anew whenever it ends by itself, after pauses that grow while it ends soon or does not start. */
+export class Kept<T extends Beside = Beside> {
   private stopping = false
   private pauseMs: number
   private wake = (): void => undefined
   private readonly kept: Promise<void>
 
-  constructor(
-    readonly name: string,
-    private readonly begin: () => Running,
-    /** Told each time that it has ended by itself. */
+  private constructor(
+    private running: T,
+    private readonly begin: () => T | Promise<T>,
     private readonly fell: (code: number | null, againInMs: number) => void,
-    private readonly firstPauseMs = 1000,
+    private readonly firstPauseMs: number,
   ) {
     this.pauseMs = firstPauseMs
-    this.running = begin()
     this.kept = this.keep()
   }
 
-  /** The process as it runs now. */
-  get now(): Running {
+  /** `fell` is told each time that it has ended by itself. Throws what `begin` throws at first. */
+  static async start<T extends Beside>(
+    begin: () => T | Promise<T>,
+    fell: (code: number | null, againInMs: number) => void,
+    firstPauseMs = 1000,
+  ): Promise<Kept<T>> {
+    return new Kept(await begin(), begin, fell, firstPauseMs)
+  }
+
+  /** What runs now. */
+  get now(): T {
     return this.running
   }
 
   private async keep(): Promise<void> {
-    for (;;) {
+    for (let ended: Promise<number | null> = this.running.ended; ;) {
       const from = performance.now()
-      const code = await this.running.ended
+      const code = await ended
       if (this.stopping) return
       if (performance.now() - from > longLifeMs) this.pauseMs = this.firstPauseMs
       this.fell(code, this.pauseMs)
@@ -76,21 +88,28 @@ export class KeptProcess {
       })
       if (this.stopping) return
       this.pauseMs = Math.min(longestPauseMs, this.pauseMs * 2)
-      this.running = this.begin()
+      try {
+        this.running = await this.begin()
+        ended = this.running.ended
+      } catch {
+        ended = Promise.resolve(null)
+      }
     }
   }
 
   async stop(): Promise<void> {
     this.stopping = true
     this.wake()
-    await stopProcess(this.running)
+    await this.running.stop()
     await this.kept
+    // It may have begun once more while it was told.
+    await this.running.stop()
   }
 }
 
 /** Asks it to end, and makes it after ten seconds. */
-export async function stopProcess({ child, ended }: Running): Promise<void> {
-  if (child.exitCode !== null) return
+async function stopProcess(child: ChildProcess, ended: Promise<number | null>): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return
   child.kill('SIGTERM')
   const patience = setTimeout(() => child.kill('SIGKILL'), 10_000)
   await ended
