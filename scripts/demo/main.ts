@@ -222,11 +222,11 @@ async function main(): Promise<void> {
   const variant = options.empty ? 'empty' : options.large ? 'large' : 'demo'
   const folder = join(homeFolder(), options.now ? `${variant}-now` : variant)
   mkdirSync(folder, { recursive: true })
+  let place = placeIn(folder)
+  if (options.stop) return stopDemo(place)
   const { bavail, bsize } = statfsSync(folder)
   if (bavail * bsize < 500 * 1024 * 1024)
     fail(`The disk that holds ${folder} has less than 500 MB free. Free some space and start again.`)
-  let place = placeIn(folder)
-  if (options.stop) return stopDemo(place)
   await claim(place)
   if (options.fresh) {
     await step('removing what was there', () => {
@@ -242,6 +242,11 @@ async function main(): Promise<void> {
   let wake = (): void => undefined
   const asked = new Promise<void>((resolve) => (wake = resolve))
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => wake())
+  process.on('uncaughtException', (error) => {
+    say(error.stack ?? error.message)
+    process.exitCode = 1
+    wake()
+  })
   // Whoever started it may be gone without a word, and the terminal with them.
   process.stdout.on('error', () => undefined)
   const parent = process.ppid
@@ -276,7 +281,7 @@ async function begin(place: Place, options: Options, running: Kept[]): Promise<v
 }
 
 main().then(
-  () => process.exit(0),
+  () => process.exit(),
   (error: unknown) => {
     if (error instanceof ClusterError) fail(error.message)
     const code = error instanceof Error && 'code' in error ? error.code : null

@@ -1,6 +1,6 @@
 // Child processes of the demo: each with a log file, ended in order.
 import { spawn, type ChildProcess } from 'node:child_process'
-import { createWriteStream } from 'node:fs'
+import { openSync, writeSync } from 'node:fs'
 import { join } from 'node:path'
 import { root } from '../prepare.mjs'
 
@@ -17,6 +17,19 @@ export interface Running extends Beside {
   readonly child: ChildProcess
 }
 
+/** Writes to the end of the file. Where that fails, since the disk is full, what is said is lost and nothing else. */
+function logIn(file: string): (said: Buffer) => void {
+  let to: number | null = null
+  return (said) => {
+    try {
+      to ??= openSync(file, 'a')
+      writeSync(to, said)
+    } catch {
+      // It is tried again with what is said next.
+    }
+  }
+}
+
 export function startProcess(
   name: string,
   args: readonly string[],
@@ -24,7 +37,7 @@ export function startProcess(
   logs: string,
   cwd = root,
 ): Running {
-  const log = createWriteStream(join(logs, `${name}.log`), { flags: 'a' })
+  const log = logIn(join(logs, `${name}.log`))
   // A group of its own: Ctrl+C reaches only the demo, which ends the others in order.
   const child = spawn(process.execPath, args, {
     cwd,
@@ -32,8 +45,8 @@ export function startProcess(
     stdio: ['ignore', 'pipe', 'pipe'],
     detached: true,
   })
-  child.stdout?.pipe(log)
-  child.stderr?.pipe(log)
+  child.stdout?.on('data', log)
+  child.stderr?.on('data', log)
   const ended = new Promise<number | null>((resolve) => child.once('exit', (code) => resolve(code)))
   return { name, child, ended, stop: () => stopProcess(child, ended) }
 }

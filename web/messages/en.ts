@@ -20,6 +20,13 @@ export const en = {
     shortcuts: 'Keyboard shortcuts',
     skip: 'Skip to content',
     lost: 'The connection to the centre is lost. Reconnecting; what you see may be out of date.',
+    troubles: {
+      diskFull:
+        'The centre’s disk is full: nothing can be saved. Tell your administrator; work resumes by itself once there is room.',
+      noRouter: 'Routing stands still: no router is at work. Nothing is lost; it resumes by itself once one is.',
+      noDatabase: 'The centre’s database does not answer: nothing can be saved. It resumes by itself once it does.',
+      tooMuchPending: 'The centre is behind: more comes than it can take in. Wait a moment before you try again.',
+    },
     connecting: 'Connecting to the centre…',
     moreHeadlines: (n: number) => `and ${n} more`,
     goThere: 'Go there',

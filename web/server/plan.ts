@@ -107,7 +107,7 @@ export const notValid = (code: string, text: string, field: string): ProblemErro
   new ProblemError(problem(422, code, 'Not valid', text, { fields: { [field]: text } }))
 
 async function currentDraft({ database, sender }: Runtime): Promise<Draft> {
-  const trouble = sender.trouble()
+  const trouble = sender.barred()
   if (trouble !== null) throw notTaken(trouble)
   const draft = await readDraft(database)
   if (draft === null) throw noPlan()

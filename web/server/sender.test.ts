@@ -174,11 +174,12 @@ test('files go a few at a time, and each at least alone', async () => {
   expect(taken).toEqual([['a', 'b'], ['c'], ['d'], ['e', 'f']])
 })
 
-test('a full disk is said, and after a while one more is tried', async () => {
+test('a full disk is said, and after a while one more is tried; it is said until something was written', async () => {
   const now = jest.spyOn(performance, 'now').mockReturnValue(1_000_000)
+  const heard: (string | null)[] = []
+  const stop = sender.watch((trouble) => heard.push(trouble))
   insert = () => Promise.reject(new Error('full'))
   expect(await troubleOf(sender.submit(submission('a')))).toBe('diskFull')
-  expect(sender.trouble()).toBe('diskFull')
   await expect(sender.submit(submission('b'))).rejects.toThrow('diskFull')
   expect(taken).toEqual([['a']])
   insert = (all) => Promise.resolve(all.map(() => ({ kind: 'known', inboxId: 0, answer: ok(1) })))
@@ -188,10 +189,25 @@ test('a full disk is said, and after a while one more is tried', async () => {
     await sender.start()
   }
   await measured()
-  expect(sender.trouble()).toBe('diskFull')
+  expect(sender.barred()).toBe('diskFull')
   now.mockReturnValue(1_003_001)
   await measured()
-  expect(sender.trouble()).toBeNull()
+  expect([sender.barred(), sender.trouble()]).toEqual([null, 'diskFull'])
   expect(await sender.submit(submission('c'))).toEqual({ seq: 1, refusal: null })
+  await measured()
+  expect(sender.trouble()).toBeNull()
+  expect(heard).toEqual([null, 'diskFull', null])
+  stop()
+  now.mockRestore()
+})
+
+test('where nothing is written after a full disk it is not said for ever', async () => {
+  const now = jest.spyOn(performance, 'now').mockReturnValue(1_000_000)
+  insert = () => Promise.reject(new Error('full'))
+  await troubleOf(sender.submit(submission('a')))
+  sender.close()
+  now.mockReturnValue(1_030_001)
+  await sender.start()
+  expect(sender.trouble()).toBeNull()
   now.mockRestore()
 })

@@ -42,6 +42,8 @@ export const notTaken = (trouble: string): SendTrouble =>
 
 /** So long after a write that found no room nothing is tried: then one is, and work resumes where there is room again. */
 const fullForMs = 3000
+/** So long it is said to be full where nothing was written since: it may be so still. */
+const saidFullForMs = 30_000
 
 export const sendTroubleOf = (error: unknown): SendTrouble['trouble'] | null =>
   error instanceof Error && 'trouble' in error ? (error.trouble as SendTrouble['trouble']) : null
@@ -67,6 +69,8 @@ export class Sender {
   private overloaded: string | null = null
   /** When last the disk had no room for what was sent. */
   private fullAt = -Infinity
+  private told: string | null = null
+  private readonly watching = new Set<(trouble: string | null) => void>()
   private timer: NodeJS.Timeout | null = null
 
   constructor(
@@ -90,6 +94,12 @@ export class Sender {
   }
 
   private async measure(): Promise<void> {
+    this.overloaded = await this.reason()
+    this.tell()
+    void this.collect()
+  }
+
+  private async reason(): Promise<string | null> {
     try {
       const { pending, routerSilentSeconds: silent } = await readPressure(this.database.$client)
       const isFull = performance.now() - this.fullAt < fullForMs
@@ -98,16 +108,34 @@ export class Sender {
         tooMuchPending: pending > mostPending,
         noRouter: silent > routerSilentSeconds,
       }
-      this.overloaded = Object.entries(reasons).find(([, holds]) => holds)?.[0] ?? null
+      return Object.entries(reasons).find(([, holds]) => holds)?.[0] ?? null
     } catch {
-      this.overloaded = 'noDatabase'
+      return 'noDatabase'
     }
-    void this.collect()
   }
 
-  /** Why commands are not taken in at present, or null when they are. */
-  trouble(): string | null {
+  /** Why nothing is taken in now, or null where it is. */
+  barred(): string | null {
     return this.overloaded
+  }
+
+  /** What is wrong at present, or null; where nothing was written since the disk was full, that it may be so still. */
+  trouble(): string | null {
+    return this.overloaded ?? (performance.now() - this.fullAt < saidFullForMs ? 'diskFull' : null)
+  }
+
+  /** Tells `hear` what is wrong, now and whenever that is another; gives what ends it. */
+  watch(hear: (trouble: string | null) => void): () => void {
+    this.watching.add(hear)
+    hear(this.trouble())
+    return () => this.watching.delete(hear)
+  }
+
+  private tell(): void {
+    const trouble = this.trouble()
+    if (trouble === this.told) return
+    this.told = trouble
+    for (const hear of this.watching) hear(trouble)
   }
 
   /** Resolves with what the router decided. Throws SendTrouble. */
@@ -178,6 +206,7 @@ export class Sender {
           this.database.$client,
           batch.map(({ submission }) => submission),
         )
+        this.fullAt = -Infinity
         accepted.forEach((one, n) => {
           const waiting = batch[n]
           if (waiting === undefined) return
@@ -191,6 +220,7 @@ export class Sender {
         if (isDiskFull(error)) {
           this.fullAt = performance.now()
           this.overloaded = 'diskFull'
+          this.tell()
         }
         for (const waiting of batch) waiting.reject(notTaken(isDiskFull(error) ? 'diskFull' : 'noDatabase'))
       }

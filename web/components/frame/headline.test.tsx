@@ -9,13 +9,14 @@ const now = 1_000_000
 const pushed: string[] = []
 let view: View | null
 let status = 'open'
+let trouble: string | null = null
 
 jest.mock('next/navigation', () => ({ useRouter: () => ({ push: (href: string) => pushed.push(href) }) }))
 jest.mock('../stream/context.tsx', () => ({
   useLive: () => ({ view, status, clockOffsetMs: 0 }),
   useSeat: () => ({ view, status, clockOffsetMs: 0 }),
-  useLivePart: (part: (state: object) => unknown) => part({ view, status }),
-  useSeatPart: (part: (state: object) => unknown) => part({ view, status }),
+  useLivePart: (part: (state: object) => unknown) => part({ view, status, trouble }),
+  useSeatPart: (part: (state: object) => unknown) => part({ view, status, trouble }),
   useNow: () => now,
   ownPerson: ({ people, agentId }: View) => people[agentId ?? ''] ?? null,
 }))
@@ -32,6 +33,7 @@ const waits = (seconds: number) => ({ since: now - seconds * 1000 })
 beforeEach(() => {
   pushed.length = 0
   status = 'open'
+  trouble = null
 })
 
 describe('a supervisor reads', () => {
@@ -180,4 +182,15 @@ test('a stream that is lost is told before anything else', () => {
   status = 'lost'
   expect(shown('centre')).toBe(shown('seat'))
   expect(shown('centre')).not.toBe('Nobody waits.')
+})
+
+test('why nothing can be done is told instead of what waits; a cause without words is not', () => {
+  view = madeView({ queues })
+  trouble = 'diskFull'
+  expect(shown('centre')).toMatch(/^The centre’s disk is full: nothing can be saved\./)
+  expect(shown('seat')).toBe(shown('centre'))
+  trouble = 'noRouter'
+  expect(shown('seat')).toMatch(/^Routing stands still/)
+  trouble = 'closing'
+  expect(shown('centre')).toBe('Nobody waits.')
 })

@@ -234,11 +234,14 @@ const Line = ({ text, strong = false }: { text: string; strong?: boolean }) => (
   </Typography>
 )
 
-const statusOf = ({ status }: StoreState) => status
+/** What is said instead of everything else: the connection is lost, or nothing that is done is taken in. */
+const troubleOf = ({ status, trouble }: StoreState): string | null =>
+  status === 'lost' ? en.frame.lost : (troubles[trouble ?? ''] ?? null)
+const troubles: Readonly<Record<string, string>> = en.frame.troubles
 
 /** The row under the bar: what most needs attention now. */
 export function Headline({ of }: { of: 'centre' | 'seat' }) {
-  const status = { live: useLivePart(statusOf), seat: useSeatPart(statusOf) }[of === 'centre' ? 'live' : 'seat']
+  const trouble = { live: useLivePart(troubleOf), seat: useSeatPart(troubleOf) }[of === 'centre' ? 'live' : 'seat']
   return (
     <Box
       component="section"
@@ -255,10 +258,10 @@ export function Headline({ of }: { of: 'centre' | 'seat' }) {
         borderColor: 'divider',
       }}
     >
-      {status === 'lost' ? (
+      {trouble !== null ? (
         <>
           <Notches lateness="late" />
-          <Line text={en.frame.lost} strong />
+          <Line text={trouble} strong />
         </>
       ) : of === 'centre' ? (
         <CentreHeadline />

@@ -2,7 +2,7 @@
 import { createContext, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from 'react'
 import type { View } from '../../view/view.ts'
 import { pulseOf, secondMs } from './pulse.ts'
-import { StreamStore, type StoreState } from './store.ts'
+import { noState, StreamStore, type StoreState } from './store.ts'
 
 const LiveContext = createContext<StreamStore | null>(null)
 const SeatContext = createContext<StreamStore | null>(null)
@@ -27,15 +27,14 @@ export function SeatStream({ agentId, children }: { agentId: string | null; chil
 export const useLiveStore = (): StreamStore | null => useContext(LiveContext)
 export const useSeatStore = (): StreamStore | null => useContext(SeatContext)
 
-const nothing: StoreState = { view: null, status: 'connecting', clockOffsetMs: 0, typing: new Set() }
 const never = (): (() => void) => () => undefined
 
 /** A part of what the stream gives; draws anew only when that part is another. */
 function usePart<T>(store: StreamStore | null, partOf: (state: StoreState) => T): T {
   return useSyncExternalStore(
     store?.subscribe ?? never,
-    () => partOf(store?.get() ?? nothing),
-    () => partOf(nothing),
+    () => partOf(store?.get() ?? noState),
+    () => partOf(noState),
   )
 }
 export const useLivePart = <T,>(partOf: (state: StoreState) => T): T => usePart(useLiveStore(), partOf)

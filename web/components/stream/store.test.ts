@@ -15,7 +15,7 @@ class Source {
   addEventListener(kind: string, hear: (event: { data: string }) => void): void {
     this.hearers.set(kind, hear)
   }
-  tell(kind: string, data: object): void {
+  tell(kind: string, data: unknown): void {
     this.hearers.get(kind)?.({ data: JSON.stringify(data) })
   }
   close(): void {
@@ -83,11 +83,17 @@ test('who waits for what they did sees it at once, whether it is there already o
   await coming
 })
 
-test('a lost connection is seen at once; one that is not paced draws each burst', () => {
+test('a lost connection is seen at once, and so is why nothing is taken in; one that is not paced draws each burst', () => {
   const store = begun(true)
   Source.last.onerror?.()
   jest.advanceTimersByTime(20)
   expect(store.get().status).toBe('lost')
+  Source.last.tell('trouble', 'diskFull')
+  jest.advanceTimersByTime(20)
+  expect(store.get().trouble).toBe('diskFull')
+  Source.last.tell('trouble', null)
+  jest.advanceTimersByTime(20)
+  expect(store.get().trouble).toBeNull()
   begun(false)
   Source.last.tell('change', change(11, 'a'))
   Source.last.tell('queues', { q: { id: 'q' } })

@@ -9,8 +9,19 @@ export interface StoreState {
   readonly status: StreamStatus
   /** The centre's time minus this browser's, in milliseconds. */
   readonly clockOffsetMs: number
+  /** Why nothing that is done is taken in at present, as the server names it; null where it is. */
+  readonly trouble: string | null
   /** The interactions whose customer is writing now. */
   readonly typing: ReadonlySet<string>
+}
+
+/** Before anything has come. */
+export const noState: StoreState = {
+  view: null,
+  status: 'connecting',
+  clockOffsetMs: 0,
+  trouble: null,
+  typing: new Set(),
 }
 
 interface Signalled {
@@ -27,7 +38,7 @@ const typingLastsMs = 4000
  * did.
  */
 export class StreamStore {
-  private state: StoreState = { view: null, status: 'connecting', clockOffsetMs: 0, typing: new Set() }
+  private state: StoreState = noState
   private shown = this.state
   private readonly listeners = new Set<() => void>()
   private source: EventSource | null = null
@@ -84,6 +95,9 @@ export class StreamStore {
       const { interactionId, from, data } = JSON.parse((event as MessageEvent<string>).data) as Signalled
       for (const hear of this.signals.get(interactionId) ?? []) hear(from, data)
     })
+    source.addEventListener('trouble', (event) =>
+      this.set({ trouble: JSON.parse((event as MessageEvent<string>).data) as string | null }),
+    )
     source.addEventListener('typing', (event) => {
       const { interactionId } = JSON.parse((event as MessageEvent<string>).data) as { interactionId: string }
       clearTimeout(this.typingEnds.get(interactionId))
@@ -115,9 +129,10 @@ export class StreamStore {
   }
 
   private set(part: Partial<StoreState>): void {
-    const statusChanged = part.status !== undefined && part.status !== this.state.status
+    const { status, trouble } = this.state
     this.state = { ...this.state, ...part }
     const seq = this.pending.at(-1)?.seq ?? this.state.view?.seq ?? 0
+    const statusChanged = this.state.status !== status || this.state.trouble !== trouble
     const wanted = statusChanged || (this.awaited > this.seqShown() && seq >= this.awaited)
     if (!this.renderDue) {
       this.renderDue = true
