@@ -84,6 +84,7 @@ export const access: Readonly<Record<string, Access>> = {
     list(() => ({ path: '/api/customers/export?find=Wilma&format=csv' })),
   ),
   'POST /api/customers/import': of(shaping),
+  'POST /api/plan/rows': of(shaping),
   'GET /api/customers': of(
     looking,
     list(() => ({ path: '/api/customers?find=Wilma' })),

@@ -211,7 +211,6 @@ export const team = {
   export: 'Export as CSV',
   import: 'Import a file…',
   empty: 'No team matches.',
-  tooLarge: 'The file is larger than 5 MB.',
   columns: {
     name: 'Name',
     parent: 'Part of',
@@ -323,7 +322,6 @@ export const person = {
   export: 'Export as CSV',
   cards: 'Export as vCards',
   import: 'Import a file…',
-  tooLarge: 'The file is larger than 5 MB.',
   empty: 'No one matches.',
   columns: {
     name: 'Name',

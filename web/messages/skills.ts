@@ -172,7 +172,6 @@ export const levelsTable = {
   filter: 'Name',
   export: 'Export as CSV',
   import: 'Import a file…',
-  tooLarge: 'The file is larger than 5 MB.',
   help: 'Arrow keys move, 1 to 5 sets the level, 0 or Delete removes it. Copy and paste go to and from a spreadsheet.',
   helpReading: 'Arrow keys move; copying takes the whole table to a spreadsheet.',
   shown: (n: number, all: number) => (n === all ? `${people(all)}.` : `${n} of ${people(all)}.`),

@@ -1,5 +1,4 @@
 import 'server-only'
-import { setImmediate as pause } from 'node:timers/promises'
 import { v7 as newId } from 'uuid'
 import { ValidationError } from 'yup'
 import type { ReadCard } from '@eudromos/core/exchange'
@@ -12,10 +11,10 @@ import { headerOf, parts, type Reading, type RowChange, type RowFault } from '..
 import type { CustomerFormat } from './customer-list.ts'
 import { customerShape } from './customers.ts'
 import type { Runtime } from './runtime.ts'
+import { inTurns } from './turns.ts'
 
 export const mostFileBytes = 5 * 1024 * 1024
 const mostRows = 10_000
-const rowsAtOnce = 50
 
 /** What one row or card says; what it does not say stays as it is. */
 interface Said {
@@ -67,15 +66,15 @@ const needsOf = (row: number, named: readonly string[], tell: Tell): CustomerNee
     return known ?? []
   })
 
-function rowsOf([header = [], ...rows]: readonly string[][], fields: Fields, tell: Tell): Said[] {
+async function rowsOf([header = [], ...rows]: readonly string[][], fields: Fields, tell: Tell): Promise<Said[]> {
   const own = new Map(fields.map(({ id, name }) => [name, id]))
   const named = headerOf(header, [...columns, ...told, ...own.keys()], (cell) => tell(1, t.unknownColumn(cell)))
   if (!named.includes('id') && !named.includes('name') && !named.includes('numbers')) {
     tell(1, t.noColumn)
     return []
   }
-  return rows.flatMap((cells, n) => {
-    if (cells.every((cell) => cell.trim() === '')) return []
+  const said = await inTurns(rows, (cells, n): Said | null => {
+    if (cells.every((cell) => cell.trim() === '')) return null
     const row = n + 2
     const cellOf = (column: string): string | null => {
       const at = named.indexOf(column)
@@ -94,7 +93,7 @@ function rowsOf([header = [], ...rows]: readonly string[][], fields: Fields, tel
       return cell === '' ? null : Date.parse(cell)
     })
     const needs = part('needs', (cell) => needsOf(row, parts(cell), tell))
-    const said = [...own].flatMap(([name, id]) => {
+    const ownFields = [...own].flatMap(([name, id]) => {
       const cell = cellOf(name)
       return cell === null ? [] : [[id, cell] as const]
     })
@@ -107,11 +106,12 @@ function rowsOf([header = [], ...rows]: readonly string[][], fields: Fields, tel
       notes: part('notes', (cell) => cell),
       doNotContact: yes,
       consentAt: agreedAt,
-      fields: said.length === 0 ? undefined : Object.fromEntries(said),
+      fields: ownFields.length === 0 ? undefined : Object.fromEntries(ownFields),
     }
     const addresses = [...numbersIn(cellOf('numbers') ?? ''), ...mailboxesIn(cellOf('emails') ?? '')]
-    return [{ row, id: cellOf('id') ?? '', addresses, known: given(known) }]
+    return { row, id: cellOf('id') ?? '', addresses, known: given(known) }
   })
+  return said.filter((one) => one !== null)
 }
 
 /** Without what is not said. */
@@ -120,8 +120,8 @@ const given = <T extends object>(all: T): { [K in keyof T]?: Exclude<T[K], undef
     [K in keyof T]?: Exclude<T[K], undefined>
   }
 
-const cardsOf = (cards: readonly ReadCard[], tell: Tell): Said[] =>
-  cards.map((card) => ({
+const cardsOf = (cards: readonly ReadCard[], tell: Tell): Promise<Said[]> =>
+  inTurns(cards, (card) => ({
     row: card.line,
     id: card.id,
     addresses: [...card.telephones, ...card.emails],
@@ -136,14 +136,19 @@ const cardsOf = (cards: readonly ReadCard[], tell: Tell): Said[] =>
   }))
 
 /** What a file says, read in a thread of its own: a large one would hold up the seats. */
-async function saidIn({ files, follower }: Runtime, text: string, format: CustomerFormat, tell: Tell): Promise<Said[]> {
+async function saidIn(
+  { files, follower }: Runtime,
+  bytes: Uint8Array,
+  format: CustomerFormat,
+  tell: Tell,
+): Promise<Said[]> {
   if (format === 'vcf') {
-    const read = await files.ask('cards', text)
+    const read = await files.ask('cards', bytes)
     if ('cards' in read) return cardsOf(read.cards, tell)
     tell(read.line, t.notACard(read.reason))
     return []
   }
-  const read = await files.ask('csvRows', text)
+  const read = await files.ask('csvRows', bytes)
   if ('rows' in read) return rowsOf(read.rows, follower.document?.centre.customerFields ?? [], tell)
   tell(1, read.tooLarge === 'columns' ? t.tooWide : t.tooMany(mostRows))
   return []
@@ -209,7 +214,7 @@ const mostShown = 100
  */
 export async function readCustomerFile(
   runtime: Runtime,
-  text: string,
+  bytes: Uint8Array,
   format: CustomerFormat,
   take: boolean,
 ): Promise<CustomerReading> {
@@ -221,9 +226,9 @@ export async function readCustomerFile(
     faults.push({ row, text: fault })
   }
   const fields = follower.document?.centre.customerFields ?? []
-  const all = await saidIn(runtime, text, format, tell)
+  const all = await saidIn(runtime, bytes, format, tell)
   if (all.length > mostRows) tell(1, t.tooMany(mostRows))
-  const said = all.slice(0, mostRows).map((one) => {
+  const said = await inTurns(all.slice(0, mostRows), (one) => {
     const addresses = one.addresses.flatMap((each) => {
       const known = isMailbox(each) ? mailbox(each) : e164(each)
       if (known === null) tell(one.row, isMailbox(each) ? t.noMailbox(each) : t.noNumber(each))
@@ -239,9 +244,7 @@ export async function readCustomerFile(
   const changes: RowChange<KnownCustomer>[] = []
   const met = new Set<string>()
   let same = 0
-  for (const [n, { row, id, addresses, known }] of said.entries()) {
-    // Seats are served in between.
-    if (n % rowsAtOnce === 0) await pause()
+  await inTurns(said, ({ row, id, addresses, known }) => {
     const owners = [...new Set(addresses.flatMap((each) => byAddress.get(each) ?? []))]
     const rootId = byId.get(id) ?? (owners.length === 1 ? owners[0] : undefined)
     if (rootId === undefined && owners.length > 1) tell(row, t.several(addresses.join(', ')))
@@ -259,7 +262,7 @@ export async function readCustomerFile(
       addresses: [...new Set([...start.addresses, ...addresses])].sort(),
     }
     for (const fault of faultsOf(after)) tell(row, fault)
-    if (bad.has(row)) continue
+    if (bad.has(row)) return
     if (rootId !== undefined) met.add(rootId)
     const [old, now] = [cellsOf(start, fields), cellsOf(after, fields)]
     const changed = Object.keys(now).flatMap((column) =>
@@ -267,7 +270,7 @@ export async function readCustomerFile(
     )
     if (before !== null && changed.length === 0) same += 1
     else changes.push({ before, after, fields: changed })
-  }
+  })
   if (take)
     await putCustomers(
       database,

@@ -10,6 +10,7 @@ import { oneClickPeople } from './one-click.ts'
 import { makePasswords, removePerson, savePeople, savePerson } from './plan-persons.ts'
 import { ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
+import { turnShare } from './testing/turn.ts'
 import type { Who } from './who.ts'
 
 jest.mock('server-only', () => ({}))
@@ -30,7 +31,7 @@ beforeEach(async () => {
     database,
     clock: { now: () => beginsAt },
     follower: { people },
-    sender: { trouble: () => null, awaitAnswer: () => Promise.resolve({ ok: true, seq: 9 }) },
+    sender: { barred: () => null, awaitAnswer: () => Promise.resolve({ ok: true, seq: 9 }) },
   } as unknown as Runtime
 })
 
@@ -134,6 +135,24 @@ test('an address stands for one person, and what is named must be there', async 
   expect(await codeOf(savePeople(runtime, teodor, { draft, people: [cleo, { ...cleo, id: 'other' }] }))).toBe(
     'emailTaken',
   )
+})
+
+test('ten thousand are looked at without holding up those who work, and who is wrong among them is named', async () => {
+  const { draft } = await current()
+  const many = Array.from({ length: 10_000 }, (_, n) => ({ ...cleo, id: `c${n}`, email: `c${n}@skerrow.example` }))
+  const people = [...many, { ...cleo, id: 'last', name: 'Cleo Last', roles: [] }].slice(1)
+  const asked: Promise<unknown>[] = []
+  const share = await turnShare(async () => {
+    asked.push(savePeople(runtime, teodor, { draft, people }))
+    await codeOf(asked.at(-1) ?? Promise.resolve())
+  })
+  expect(share).toBeLessThan(1)
+  await expect(asked[0]).rejects.toMatchObject({
+    problem: { detail: expect.stringContaining('Cleo Last: Roles: choose at least one.') as string },
+  })
+  expect(await codeOf(savePeople(runtime, teodor, { draft, people: [...many, cleo] }))).toBe('invalid')
+  expect(await codeOf(savePeople(runtime, teodor, { draft, people: [] }))).toBe('invalid')
+  expect(await codeOf(savePeople(runtime, teodor, { draft, people: { 0: cleo } }))).toBe('invalid')
 })
 
 test('whoever leaves is in nothing planned and signs in no more; the name stays', async () => {

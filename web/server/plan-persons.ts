@@ -1,6 +1,7 @@
 import 'server-only'
 import { hash } from '@node-rs/argon2'
 import { randomInt } from 'node:crypto'
+import { ValidationError } from 'yup'
 import * as yup from '../view/yup.ts'
 import { mayGive, type PeopleFinding, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
 import { putPassword } from '@eudromos/database'
@@ -10,10 +11,11 @@ import { ofDraft, ofOne, strictly } from './plan-input.ts'
 import { currentDocument, notValid, publish, type Saved } from './plan.ts'
 import { notFound, problem, ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
+import { inTurns } from './turns.ts'
 import type { Who } from './who.ts'
 
 const saveOneShape = ofDraft.concat(yup.object({ person: personShape.required() }))
-const saveShape = ofDraft.concat(yup.object({ people: peopleShape }))
+const manyShape = ofDraft.concat(yup.object({ people: peopleShape }))
 
 const administratorsOnly = (): ProblemError =>
   new ProblemError(
@@ -51,8 +53,20 @@ export async function savePerson(runtime: Runtime, who: Who, input: unknown): Pr
 
 /** Saves many people, known and new ones, in one new version of the plan. */
 export async function savePeople(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
-  const given = await saveShape.validate(input, strictly)
-  return putPeople(runtime, who, given.draft, given.people as readonly PersonEdit[])
+  const given = await manyShape.validate(input, strictly)
+  const people = await inTurns(given.people, personOf)
+  return putPeople(runtime, who, given.draft, people)
+}
+
+/** The n-th of many. Throws with who it is where something of them is wrong. */
+function personOf(given: unknown, n: number): PersonEdit {
+  try {
+    return personShape.required().validateSync(given, strictly) as PersonEdit
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error
+    const name = typeof given === 'object' && given !== null && 'name' in given ? String(given.name).slice(0, 80) : ''
+    throw notValid('invalid', `${name || n + 1}: ${[...new Set(error.errors)].join(' ')}`, `people[${n}]`)
+  }
 }
 
 async function putPeople(runtime: Runtime, who: Who, version: number, people: readonly PersonEdit[]): Promise<Saved> {

@@ -31,7 +31,7 @@ beforeAll(async () => {
     database,
     clock: { now: () => beginsAt },
     follower: { state, document, people: new Map(people.map((person) => [person.id, person])) },
-    sender: { trouble: () => null, awaitAnswer: () => Promise.resolve({ ok: true, seq: 9 }) },
+    sender: { barred: () => null, awaitAnswer: () => Promise.resolve({ ok: true, seq: 9 }) },
   } as unknown as Runtime
 })
 

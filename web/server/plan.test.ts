@@ -40,7 +40,7 @@ beforeAll(async () => {
     database,
     clock: { now: () => beginsAt },
     follower: { people: new Map(people.map((person) => [person.id, person])) },
-    sender: { trouble: () => trouble, awaitAnswer: () => Promise.resolve({ ok: true, seq: 9 }) },
+    sender: { barred: () => trouble, awaitAnswer: () => Promise.resolve({ ok: true, seq: 9 }) },
   } as unknown as Runtime
 })
 

@@ -31,6 +31,11 @@ test('what is in no text is refused wherever it stands in a body, its field name
   for (const name of ['toString', '__proto__', 'constructor'])
     expect(wrongOf(() => parseJson(`{"a":[{"${name}":1}]}`))).toMatchObject({ code: 'notText' })
   expect(wrongOf(() => parseJson('"\\udc00"'))).toEqual({ code: 'notText', fields: undefined })
+  expect(
+    wrongOf(() =>
+      parseJson(JSON.stringify({ a: Object.fromEntries(Array.from({ length: 6000 }, (_, n) => [`k${n}`, n])) })),
+    ),
+  ).toMatchObject({ code: 'tooMany' })
   expect(wrongOf(() => parseJson('['.repeat(30) + ']'.repeat(30)))).toMatchObject({ code: 'tooDeep' })
   expect(wrongOf(() => parseJson('{'))).toContain('SyntaxError')
 })

@@ -16,7 +16,8 @@ const notText = (field: string): ProblemError =>
   )
 
 /** Of what every object has already, such as `toString`: nothing of ours is called so, and shapes would meet that instead. */
-const isName = (name: string): boolean => isText(name) && !(name in {})
+const isName = (name: string): boolean => isText(name) && !(name in everyObject)
+const everyObject = {}
 
 const notName = (name: string): ProblemError =>
   new ProblemError(
@@ -24,31 +25,45 @@ const notName = (name: string): ProblemError =>
   )
 
 const mostDepth = 20
+const mostNames = 5000
 
-/** Throws where a text or a name within it is none, the field named, or where it is nested beyond all use. */
-function requireTexts(value: unknown, field: string, depth: number): void {
-  if (typeof value === 'string') {
-    if (!isText(value)) throw notText(field)
-  } else if (typeof value === 'object' && value !== null) {
-    if (depth > mostDepth)
-      throw new ProblemError(
-        problem(422, 'tooDeep', 'Not valid', `At most ${mostDepth} levels within each other are read.`),
-      )
-    for (const [name, inner] of Object.entries(value)) {
-      if (!isName(name)) throw isText(name) ? notName(name) : notText(field)
-      requireTexts(
-        inner,
-        Array.isArray(value) ? `${field}[${name}]` : field === '' ? name : `${field}.${name}`,
-        depth + 1,
-      )
+interface Odd {
+  readonly trouble: (field: string) => ProblemError
+  /** Where it is, from within outwards. */
+  readonly path: string[]
+}
+
+const tooDeep = (): ProblemError =>
+  new ProblemError(problem(422, 'tooDeep', 'Not valid', `At most ${mostDepth} levels within each other are read.`))
+
+const tooManyNames = (): ProblemError =>
+  new ProblemError(
+    problem(422, 'tooMany', 'Not valid', `At most ${mostNames.toLocaleString('en')} parts of one thing are read.`),
+  )
+
+/** What is no text or no name within it, has too many of these, or is nested beyond all use; null where nothing is. */
+function oddIn(value: unknown, depth: number): Odd | null {
+  if (typeof value === 'string') return isText(value) ? null : { trouble: notText, path: [] }
+  if (typeof value !== 'object' || value === null) return null
+  if (depth > mostDepth) return { trouble: tooDeep, path: [] }
+  const isList = Array.isArray(value)
+  if (!isList && Object.keys(value).length > mostNames) return { trouble: tooManyNames, path: [] }
+  for (const name in value) {
+    if (!isList && !isName(name)) return { trouble: isText(name) ? () => notName(name) : notText, path: [] }
+    const odd = oddIn((value as Record<string, unknown>)[name], depth + 1)
+    if (odd !== null) {
+      odd.path.push(isList ? `[${name}]` : `.${name}`)
+      return odd
     }
   }
+  return null
 }
 
 /** A text as JSON. Throws SyntaxError where it is none. */
 export function parseJson(text: string): unknown {
   const value = JSON.parse(text) as unknown
-  requireTexts(value, '', 0)
+  const odd = oddIn(value, 0)
+  if (odd !== null) throw odd.trouble(odd.path.reverse().join('').replace(/^\./, ''))
   return value
 }
 

@@ -50,9 +50,9 @@ export const personShape = yup.object({
   queueIds: yup.array().of(yup.string().max(200).required()).max(1000, 'Queues: use at most 1,000.').required(),
 })
 
+/** Of many people, how many; each is looked at by itself. */
 export const peopleShape = yup
-  .array()
-  .of(personShape.required())
-  .min(1, 'There is nothing to change.')
-  .max(10_000, 'Change at most 10,000 people at once.')
+  .mixed((value): value is unknown[] => Array.isArray(value))
+  .test('some', 'There is nothing to change.', (all) => all === undefined || all === null || all.length > 0)
+  .test('many', 'Change at most 10,000 people at once.', (all) => (all?.length ?? 0) <= 10_000)
   .required()

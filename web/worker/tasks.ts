@@ -42,16 +42,21 @@ const mostRows = 20_000
 const mostColumns = 300
 const mostCells = 600_000
 
+const mostInCell = 20_000
+
+/** As text, without NUL, of which the database keeps none. */
+const textOf = (bytes: Uint8Array): string => new TextDecoder().decode(bytes).replaceAll('\0', '')
+
 /** The rows of a file of values with commas between, its heading first; why it is none where it is too large. */
-function csvRows(text: string): { readonly rows: string[][] } | { readonly tooLarge: 'rows' | 'columns' } {
+function csvRows(bytes: Uint8Array): { readonly rows: string[][] } | { readonly tooLarge: 'rows' | 'columns' } {
   const rows: string[][] = []
   let cells = 0
   let tooLarge: 'rows' | 'columns' | null = null
-  Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+  Papa.parse<string[]>(textOf(bytes), {
     step: ({ data }, parser) => {
       rows.push(data)
       cells += data.length
-      if (data.length > mostColumns) tooLarge = 'columns'
+      if (data.length > mostColumns || data.some((cell) => cell.length > mostInCell)) tooLarge = 'columns'
       else if (rows.length > mostRows || cells > mostCells) tooLarge = 'rows'
       if (tooLarge !== null) parser.abort()
     },
@@ -61,10 +66,10 @@ function csvRows(text: string): { readonly rows: string[][] } | { readonly tooLa
 
 /** The cards of a file of vCards, or the line from which on it is none, and why. */
 function cards(
-  text: string,
+  bytes: Uint8Array,
 ): { readonly cards: ReadCard[] } | { readonly line: number; readonly reason: IcsFault['reason'] } {
   try {
-    return { cards: readCards(text) }
+    return { cards: readCards(textOf(bytes)) }
   } catch (error) {
     if (!(error instanceof IcsFault)) throw error
     return { line: error.line, reason: error.reason }

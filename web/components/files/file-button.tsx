@@ -1,8 +1,10 @@
 'use client'
 import Button from '@mui/material/Button'
-import { useRef } from 'react'
+import { useRef, useState } from 'react'
+import { files as t } from '../../messages/files.ts'
+import { useNotice } from '../frame/notice.tsx'
 
-/** Chooses a file. */
+/** Chooses a file. While it is read that is said on it, and why it cannot be as a notice. */
 export function FileButton({
   label,
   short,
@@ -15,9 +17,21 @@ export function FileButton({
   short?: string
   accept?: string
   disabled?: boolean
-  onFile: (file: File) => void
+  onFile: (file: File) => void | Promise<void>
 }) {
   const input = useRef<HTMLInputElement>(null)
+  const notice = useNotice()
+  const [reading, setReading] = useState(false)
+  const read = async (file: File): Promise<void> => {
+    setReading(true)
+    try {
+      await onFile(file)
+    } catch (error) {
+      notice((error as Error).message)
+    } finally {
+      setReading(false)
+    }
+  }
   return (
     <>
       <input
@@ -28,16 +42,16 @@ export function FileButton({
         onChange={({ target }) => {
           const [chosen] = target.files ?? []
           target.value = ''
-          if (chosen !== undefined) onFile(chosen)
+          if (chosen !== undefined) void read(chosen)
         }}
       />
       <Button
-        disabled={disabled}
+        disabled={disabled === true || reading}
         aria-label={short === undefined ? undefined : label}
         title={short === undefined ? undefined : label}
         onClick={() => input.current?.click()}
       >
-        {short ?? label}
+        {reading ? t.reading : (short ?? label)}
       </Button>
     </>
   )

@@ -1,15 +1,14 @@
 'use client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Dialog from '@mui/material/Dialog'
-import DialogActions from '@mui/material/DialogActions'
-import DialogContent from '@mui/material/DialogContent'
 import ListItemButton from '@mui/material/ListItemButton'
 import ListItemText from '@mui/material/ListItemText'
+import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
 import { v7 as newId } from 'uuid'
+import { useAlive } from '../../../components/alive.ts'
 import { useCentreNow } from '../../../components/stream/context.tsx'
 import { request } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
@@ -33,6 +32,7 @@ import { NavList } from './nav-list.tsx'
 import { ShiftForm } from './places/shift-form.tsx'
 import { SiteForm } from './places/site-form.tsx'
 import { CentreForm } from './people/centre-form.tsx'
+import { LeaveDialog } from './leave-dialog.tsx'
 import { LimitsForm } from './people/limits-form.tsx'
 import { PersonForm } from './people/person-form.tsx'
 import { StateForm } from './people/state-form.tsx'
@@ -142,6 +142,7 @@ export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: num
     team: { href: '/plan/teams', name: teamWords.all(teams.length) },
     person: { href: '/plan/people', name: personWords.all(plan.people.length) },
   }
+  const open = useAlive() ? shown : null
   const agents = useMemo(() => plan.people.filter(({ roles }) => roles.includes('agent')), [plan.people])
   const common = {
     isNew: made !== null,
@@ -217,10 +218,15 @@ export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: num
           )}
         </Box>
       )}
-      {shown?.kind === 'queue' && (
+      {shown !== null && open === null && (
+        <Paper sx={{ padding: 2.5, minHeight: 480 }}>
+          <Typography variant="h2">{'name' in shown.value ? shown.value.name : centre.open}</Typography>
+        </Paper>
+      )}
+      {open?.kind === 'queue' && (
         <QueueForm
-          key={`${shown.value.id} ${round}`}
-          queue={shown.value}
+          key={`${open.value.id} ${round}`}
+          queue={open.value}
           isNew={made !== null}
           plan={plan}
           mayEdit={mayEdit}
@@ -236,113 +242,113 @@ export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: num
           onCustomers={(customer) => setPlan({ ...plan, testCustomers: [...plan.testCustomers, customer] })}
         />
       )}
-      {shown?.kind === 'line' && (
+      {open?.kind === 'line' && (
         <LineForm
-          key={`${shown.value.id} ${round}`}
+          key={`${open.value.id} ${round}`}
           {...common}
-          value={shown.value}
+          value={open.value}
           onSaved={(id) => saved('line', id)}
           onDuplicate={(like) =>
             begin({ kind: 'line', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
           }
         />
       )}
-      {shown?.kind === 'template' && (
+      {open?.kind === 'template' && (
         <TemplateForm
-          key={`${shown.value.id} ${round}`}
+          key={`${open.value.id} ${round}`}
           {...common}
-          value={shown.value}
+          value={open.value}
           onSaved={(id) => saved('template', id)}
           onDuplicate={(like) =>
             begin({ kind: 'template', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
           }
         />
       )}
-      {shown?.kind === 'script' && (
+      {open?.kind === 'script' && (
         <ScriptForm
-          key={`${shown.value.id} ${round}`}
+          key={`${open.value.id} ${round}`}
           {...common}
-          value={shown.value}
+          value={open.value}
           onSaved={(id) => saved('script', id)}
           onDuplicate={(like) =>
             begin({ kind: 'script', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
           }
         />
       )}
-      {shown?.kind === 'hours' && (
+      {open?.kind === 'hours' && (
         <HoursForm
-          key={`${shown.value.id} ${round}`}
+          key={`${open.value.id} ${round}`}
           {...common}
-          value={shown.value}
+          value={open.value}
           onSaved={(id) => saved('hours', id)}
           onDuplicate={(like) =>
             begin({ kind: 'hours', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
           }
         />
       )}
-      {shown?.kind === 'site' && (
+      {open?.kind === 'site' && (
         <SiteForm
-          key={`${shown.value.id} ${round}`}
+          key={`${open.value.id} ${round}`}
           {...common}
           people={plan.people}
-          value={shown.value}
+          value={open.value}
           onSaved={(id) => saved('site', id)}
           onDuplicate={(like) =>
             begin({ kind: 'site', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), personIds: [] } })
           }
         />
       )}
-      {shown?.kind === 'shift' && (
+      {open?.kind === 'shift' && (
         <ShiftForm
-          key={`${shown.value.id} ${round}`}
+          key={`${open.value.id} ${round}`}
           {...common}
           people={agents}
-          value={shown.value}
+          value={open.value}
           onSaved={(id) => saved('shift', id)}
           onDuplicate={(like) =>
             begin({ kind: 'shift', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), personIds: [] } })
           }
         />
       )}
-      {shown?.kind === 'skill' && (
+      {open?.kind === 'skill' && (
         <SkillForm
-          key={`${shown.value.id} ${round}`}
+          key={`${open.value.id} ${round}`}
           {...common}
           people={agents}
-          value={shown.value}
+          value={open.value}
           onSaved={(id) => saved('skill', id)}
           onDuplicate={(like) =>
             begin({ kind: 'skill', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), asked: [] } })
           }
         />
       )}
-      {shown?.kind === 'team' && (
+      {open?.kind === 'team' && (
         <TeamForm
-          key={`${shown.value.id} ${round}`}
+          key={`${open.value.id} ${round}`}
           {...common}
           people={plan.people}
-          value={shown.value}
+          value={open.value}
           onSaved={(id) => saved('team', id)}
           onDuplicate={(like) =>
             begin({ kind: 'team', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), members: [] } })
           }
         />
       )}
-      {shown?.kind === 'person' && (
+      {open?.kind === 'person' && (
         <PersonForm
-          key={`${shown.value.id} ${round}`}
+          key={`${open.value.id} ${round}`}
           {...common}
           people={plan.people}
-          value={shown.value}
+          value={open.value}
           onSaved={(id) => saved('person', id)}
           onDuplicate={(like) => begin({ kind: 'person', value: { ...like, id: newId(), name: '', email: '' } })}
         />
       )}
-      {shown?.kind === 'presence' && (
+      {open?.kind === 'presence' && (
         <StateForm
-          key={`${shown.value.id} ${round}`}
+          key={`${open.value.id} ${round}`}
           {...common}
-          value={shown.value}
+          value={open.value}
           onSaved={(id) => saved('presence', id)}
           onDuplicate={(like) =>
             begin({
@@ -352,53 +358,38 @@ export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: num
           }
         />
       )}
-      {shown?.kind === 'limits' && (
+      {open?.kind === 'limits' && (
         <LimitsForm
-          key={`${shown.value.id} ${round}`}
+          key={`${open.value.id} ${round}`}
           {...common}
           people={agents}
-          value={shown.value}
+          value={open.value}
           onSaved={(id) => saved('limits', id)}
           onDuplicate={(like) =>
             begin({ kind: 'limits', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), personIds: [] } })
           }
         />
       )}
-      {shown?.kind === 'centre' && (
+      {open?.kind === 'centre' && (
         <CentreForm
           key={`centre ${round}`}
           {...common}
-          value={shown.value}
+          value={open.value}
           onSaved={() => saved('centre', 'settings')}
         />
       )}
-      {shown?.kind === 'calendar' && (
+      {open?.kind === 'calendar' && (
         <CalendarForm
-          key={`${shown.value.id} ${round}`}
+          key={`${open.value.id} ${round}`}
           {...common}
-          value={shown.value}
+          value={open.value}
           onSaved={(id) => saved('calendar', id)}
           onDuplicate={(like) =>
             begin({ kind: 'calendar', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
           }
         />
       )}
-      <Dialog open={leavingTo !== null} onClose={() => setLeavingTo(null)}>
-        <DialogContent>{en.plan.leave}</DialogContent>
-        <DialogActions>
-          <Button
-            onClick={() => {
-              leavingTo?.()
-              setLeavingTo(null)
-            }}
-          >
-            {en.plan.leaveAnyway}
-          </Button>
-          <Button variant="contained" autoFocus onClick={() => setLeavingTo(null)}>
-            {en.plan.keepHere}
-          </Button>
-        </DialogActions>
-      </Dialog>
+      <LeaveDialog leavingTo={leavingTo} onClose={() => setLeavingTo(null)} />
     </Box>
   )
 }

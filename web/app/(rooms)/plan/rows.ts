@@ -1,7 +1,6 @@
 // What the tables of the plan share: finding rows, reading and writing a spreadsheet's file.
 import Papa from 'papaparse'
-
-const mostBytes = 5 * 1024 * 1024
+import { request } from '../../../components/stream/send.ts'
 
 /** The rows in which every word stands, in whatever column. */
 export function matching<R extends object>(rows: readonly R[], words: string): R[] {
@@ -12,11 +11,9 @@ export function matching<R extends object>(rows: readonly R[], words: string): R
   })
 }
 
-/** The cells of a CSV file, or null where it is larger than 5 MB. */
-export async function readCsv(file: File): Promise<string[][] | null> {
-  if (file.size > mostBytes) return null
-  return Papa.parse<string[]>((await file.text()).replace(/^\uFEFF/, '')).data
-}
+/** The cells of a CSV file, read by the server beside its work. Throws Refused where it is too large. */
+export const readCsv = (file: File): Promise<string[][]> =>
+  request<string[][]>('/api/plan/rows', { method: 'POST', headers: { 'content-type': 'text/csv' }, body: file })
 
 /** For spreadsheets: nothing in it counts as a formula. */
 export const writeCsv = (rows: readonly (readonly string[])[]): string =>

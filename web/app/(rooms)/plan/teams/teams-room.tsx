@@ -8,7 +8,6 @@ import { checkTeam, usersOfTeam, type PlanDocument, type PlanPerson } from '@eud
 import { FileButton } from '../../../../components/files/file-button.tsx'
 import { FileDialog } from '../../../../components/files/file-dialog.tsx'
 import { download } from '../../../../components/download.ts'
-import { useNotice } from '../../../../components/frame/notice.tsx'
 import { request } from '../../../../components/stream/send.ts'
 import { en } from '../../../../messages/en.ts'
 import { team as t, teamFile } from '../../../../messages/people.ts'
@@ -88,7 +87,6 @@ export function TeamsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: b
   const [filter, setFilter] = useState('')
   const [hidden, setHidden] = useState<Record<string, boolean>>({ description: false })
   const [reading, setReading] = useState<Reading<Team> | null>(null)
-  const notice = useNotice()
   const { publish, trouble, busy, forget } = usePublishing()
   const { teams } = plan.document
   const rows = useMemo(() => rowsOf(plan), [plan])
@@ -100,11 +98,7 @@ export function TeamsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: b
     setReading(null)
     await reload()
   }
-  const readFile = async (one: File): Promise<void> => {
-    const cells = await readCsv(one)
-    if (cells === null) return notice(t.tooLarge)
-    setReading(readTeams(cells, teams, plan.people))
-  }
+  const readFile = async (file: File): Promise<void> => setReading(readTeams(await readCsv(file), teams, plan.people))
   const write = (): void => {
     const ids = new Set(shown.map(({ id }) => id))
     const chosen = teams.filter(({ id }) => ids.has(id))
@@ -124,7 +118,7 @@ export function TeamsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: b
             sx={{ width: 220 }}
           />
           <Button onClick={write}>{t.export}</Button>
-          {mayEdit && <FileButton label={t.import} onFile={(one) => void readFile(one)} />}
+          {mayEdit && <FileButton label={t.import} onFile={readFile} />}
         </>
       }
     >

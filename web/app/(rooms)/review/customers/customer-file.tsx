@@ -28,11 +28,7 @@ export function CustomerFile({ onTaken }: { readonly onTaken: () => void }) {
   }
   const look = async (file: File): Promise<void> => {
     setTrouble(null)
-    try {
-      setRead({ file, reading: await send(file, false) })
-    } catch (error) {
-      notice((error as Error).message)
-    }
+    setRead({ file, reading: await send(file, false) })
   }
   const take = async (): Promise<void> => {
     if (read === null) return
@@ -50,7 +46,7 @@ export function CustomerFile({ onTaken }: { readonly onTaken: () => void }) {
   }
   return (
     <>
-      <FileButton label={t.import} accept=".csv,.vcf,.vcard,text/csv,text/vcard" onFile={(file) => void look(file)} />
+      <FileButton label={t.import} accept=".csv,.vcf,.vcard,text/csv,text/vcard" onFile={look} />
       <FileDialog
         reading={read?.reading ?? null}
         totals={read?.reading}

@@ -16,6 +16,6 @@ export const POST = (request: Request): Promise<Response> =>
   answering(request, async () => {
     await permit('customers.edit')
     const { format, take } = await asked.validate(Object.fromEntries(new URL(request.url).searchParams))
-    const text = (await readBody(request, mostFileBytes)).toString('utf8').replaceAll('\0', '')
-    return Response.json(await readCustomerFile(await runtime(), text, format, take))
+    const bytes = await readBody(request, mostFileBytes)
+    return Response.json(await readCustomerFile(await runtime(), bytes, format, take))
   })

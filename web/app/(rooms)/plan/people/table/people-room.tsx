@@ -10,7 +10,6 @@ import { checkPeople, mayGive, type PersonEdit, type PlanDocument } from '@eudro
 import { FileButton } from '../../../../../components/files/file-button.tsx'
 import { FileDialog } from '../../../../../components/files/file-dialog.tsx'
 import { download } from '../../../../../components/download.ts'
-import { useNotice } from '../../../../../components/frame/notice.tsx'
 import { request } from '../../../../../components/stream/send.ts'
 import { en } from '../../../../../messages/en.ts'
 import { passwords, person as t, personFile } from '../../../../../messages/people.ts'
@@ -95,7 +94,6 @@ export function PeopleRoom({ initial, mayEdit, self }: PeopleRoomProps) {
   const asked = useSearchParams().get('passwords') !== null
   const [passwordsOpen, setPasswordsOpen] = useState(false)
   const router = useRouter()
-  const notice = useNotice()
   const { publish, trouble, busy, forget } = usePublishing()
   const { document } = plan
   const everybody = useMemo(() => personValues(document, plan.people), [document, plan.people])
@@ -118,11 +116,7 @@ export function PeopleRoom({ initial, mayEdit, self }: PeopleRoomProps) {
     setReading(null)
     await reload()
   }
-  const readFile = async (one: File): Promise<void> => {
-    const cells = await readCsv(one)
-    if (cells === null) return notice(t.tooLarge)
-    setReading(readPeople(cells, everybody, document))
-  }
+  const readFile = async (file: File): Promise<void> => setReading(readPeople(await readCsv(file), everybody, document))
   const exportTable = (): void => download('people.csv', 'text/csv', writeCsv(peopleRows(chosen(), document)))
   const exportCards = (): void =>
     download(
@@ -163,7 +157,7 @@ export function PeopleRoom({ initial, mayEdit, self }: PeopleRoomProps) {
           <Button onClick={exportTable}>{t.export}</Button>
           <Button onClick={exportCards}>{t.cards}</Button>
           {mayEdit && <Button onClick={() => setPasswordsOpen(true)}>{passwords.open}</Button>}
-          {mayEdit && <FileButton label={t.import} onFile={(one) => void readFile(one)} />}
+          {mayEdit && <FileButton label={t.import} onFile={readFile} />}
         </>
       }
     >

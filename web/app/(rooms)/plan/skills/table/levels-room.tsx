@@ -8,21 +8,19 @@ import Papa from 'papaparse'
 import { useEffect, useMemo, useState } from 'react'
 import { download } from '../../../../../components/download.ts'
 import { FileButton } from '../../../../../components/files/file-button.tsx'
-import { useNotice } from '../../../../../components/frame/notice.tsx'
 import { request } from '../../../../../components/stream/send.ts'
 import { en } from '../../../../../messages/en.ts'
 import { levelsTable as t } from '../../../../../messages/skills.ts'
 import type { PlanState } from '../../../../../server/plan.ts'
 import { Trouble } from '../../form-parts.tsx'
 import { usePublishing } from '../../publishing.ts'
+import { readCsv } from '../../rows.ts'
 import { TablePage } from '../../table-page.tsx'
 import { ReadingDialog } from './reading-dialog.tsx'
 import { hasHeader, keyOf, readBlock, readTable, tableRows, type Change, type Named, type Reading } from './levels.ts'
 import { LevelsGrid, type Place } from './levels-grid.tsx'
 
-const mostBytes = 5 * 1024 * 1024
-
-const rowsOf = (text: string, delimiter?: string): string[][] =>
+const rowsOf = (text: string, delimiter: string): string[][] =>
   Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter, skipEmptyLines: false }).data
 
 /** Who can do what: everybody's levels in every skill, edited in place, read from and written for a spreadsheet. */
@@ -34,7 +32,6 @@ export function LevelsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
   const [at, setAt] = useState<Place>({ row: 0, column: 0 })
   const [reading, setReading] = useState<Reading | null>(null)
   const { publish, trouble, busy } = usePublishing()
-  const notice = useNotice()
   const { skills, people: planned } = plan.document
   const published = useMemo(
     () =>
@@ -89,10 +86,8 @@ export function LevelsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
     const text = Papa.unparse(tableRows(shown, skills, levels), { newline: '\r\n', escapeFormulae: true })
     download('people-by-skills.csv', 'text/csv', `${text}\r\n`)
   }
-  const readFile = async (chosen: File): Promise<void> => {
-    if (chosen.size > mostBytes) return notice(t.tooLarge)
-    setReading(readTable(rowsOf(await chosen.text()), agents, skills, levels))
-  }
+  const readFile = async (chosen: File): Promise<void> =>
+    setReading(readTable(await readCsv(chosen), agents, skills, levels))
   const paste = (text: string, place: Place): void => {
     const rows = rowsOf(text.replace(/\r?\n$/, ''), '\t')
     const read = hasHeader(rows)
@@ -117,7 +112,7 @@ export function LevelsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
             sx={{ width: 220 }}
           />
           <Button onClick={exportTable}>{t.export}</Button>
-          {mayEdit && <FileButton label={t.import} onFile={(chosen) => void readFile(chosen)} />}
+          {mayEdit && <FileButton label={t.import} onFile={readFile} />}
         </>
       }
     >

@@ -1,0 +1,51 @@
+// How long one turn holds the event loop, in time on the processor: what else the machine does is not counted.
+import { readFileSync } from 'node:fs'
+
+/** So long a turn may be, in milliseconds, on the machine that this was set on. */
+const most = 50
+/** What the yardstick took there. */
+const yardstickThere = 22
+
+/** Milliseconds that the main thread has been on the processor (Linux). */
+const onProcessor = (): number =>
+  Number(readFileSync(`/proc/self/task/${process.pid}/schedstat`, 'latin1').split(' ')[0]) / 1e6
+
+/** Something that takes a while on every machine. */
+function yardstick(): number {
+  const text = JSON.stringify(Array.from({ length: 20_000 }, (_, n) => ({ id: `id-${n}`, n, on: true })))
+  const took = [1, 2, 3, 4, 5].map(() => {
+    const from = onProcessor()
+    JSON.parse(JSON.stringify(JSON.parse(text)))
+    return onProcessor() - from
+  })
+  return Math.min(...took)
+}
+
+/** The longest turn of the event loop while the work is done, in milliseconds. */
+async function longestTurn(work: () => Promise<unknown>): Promise<number> {
+  let [longest, last] = [0, onProcessor()]
+  const look = (): void => {
+    const now = onProcessor()
+    longest = Math.max(longest, now - last)
+    last = now
+  }
+  const timer = setInterval(look, 1)
+  try {
+    await work()
+    look()
+  } finally {
+    clearInterval(timer)
+  }
+  return longest
+}
+
+/**
+ * The longest turn as a share of what one may take here: 1 or less is well. The least of some, since memory is tidied up in
+ * some; slower machines may take longer.
+ */
+export async function turnShare(work: () => Promise<unknown>, times = 3): Promise<number> {
+  const allowed = most * Math.max(1, yardstick() / yardstickThere)
+  const turns: number[] = []
+  for (let n = 0; n < times; n += 1) turns.push(await longestTurn(work))
+  return Math.min(...turns) / allowed
+}
