@@ -1,10 +1,10 @@
 import type { RoomGap } from '../capacity/index.ts'
 import type { PresenceGap } from '../presence/index.ts'
 import type { AgentId, Instant, InteractionId, PresenceStateId, QueueId, SelectionMethod } from '../plan/index.ts'
+import { placesIn } from './match.ts'
 import { gapOf, meets, type Requirement } from '../skills/index.ts'
 import { skillSum, wantsOf, type Demand } from './demand.ts'
 import type { QueueIndex } from './index-pieces.ts'
-import { goesBefore } from './match.ts'
 import {
   isStuck,
   visitOf,
@@ -195,7 +195,7 @@ export function groundsOf(state: State, interactionId: InteractionId): Grounds |
     queueId: visit.queueId,
     at: state.at,
     waitMs: state.servedWaitMs(visit, state.at),
-    place: placeOf(state, interaction),
+    place: placesIn(state, visit.queueId).get(interaction.id) ?? null,
     awaitsOpening: visit.awaitsOpening,
     kept: state.isKept(visit.queueId),
     putOffUntil: interaction.callback?.putOffUntil ?? null,
@@ -236,14 +236,4 @@ export function waitingFor(state: State, agentId: AgentId): WaitingFor[] {
   return all
     .sort((a, b) => a.inTheWay - b.inTheWay || b.waitMs - a.waitMs || (a.interactionId < b.interactionId ? -1 : 1))
     .map(({ inTheWay: _, ...one }) => one)
-}
-
-/** The place in its queue among those waiting or offered: 1 is next. Null once it is answered. */
-export function placeOf(state: State, interaction: Interaction): number | null {
-  if (interaction.phase !== 'waiting' && interaction.phase !== 'offered') return null
-  let place = 1
-  const { visitors, awaiting } = state.index.queue(visitOf(interaction).queueId)
-  for (const id of [...visitors, ...awaiting])
-    if (id !== interaction.id && goesBefore(state, state.interaction(id), interaction)) place += 1
-  return place
 }

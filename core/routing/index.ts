@@ -30,10 +30,10 @@ export {
 } from './events.ts'
 export { emergencyReach, type EmergencyReach, type Reachable } from './emergencies.ts'
 export { evolve } from './evolve.ts'
+export { placesIn } from './match.ts'
 export {
   groundsOf,
   waitingFor,
-  placeOf,
   type AgentGrounds,
   type Criterion,
   type Ground,

@@ -1,5 +1,5 @@
 import { makeOffer, nextVisit } from './consequences.ts'
-import { offersByItself, type AgentId, type QueueId } from '../plan/index.ts'
+import { offersByItself, type AgentId, type InteractionId, type QueueId } from '../plan/index.ts'
 import { wantsOf } from './demand.ts'
 import { event, type Event, type OverflowCause } from './events.ts'
 import type { HeapNode } from '../heap/index.ts'
@@ -134,6 +134,14 @@ function isBefore(state: State, a: Ranked, b: Ranked): boolean {
   const lateB = b.waitMs * (byLateness ? a.targetSeconds : 1)
   if (lateA !== lateB) return lateA > lateB
   return a.tie < b.tie
+}
+
+/** The places in the queue of all who wait or are offered there, or will from its opening on: 1 is next. */
+export function placesIn(state: State, queueId: QueueId): Map<InteractionId, number> {
+  const { visitors, awaiting } = state.index.queue(queueId)
+  const all = [...new Set([...visitors, ...awaiting])].map((id) => ({ id, rank: ranked(state, state.interaction(id)) }))
+  all.sort((a, b) => (isBefore(state, a.rank, b.rank) ? -1 : 1))
+  return new Map(all.map(({ id }, n) => [id, n + 1]))
 }
 
 /** The next offer to make, or null when nothing more can be offered. Looks only where something changed. */

@@ -1,6 +1,17 @@
 import fc from 'fast-check'
 import { command, testPlan } from '../testing/index.ts'
-import { nextDeadline, run, snapshotOf, State, stateFrom, type Command, type Event } from './index.ts'
+import {
+  nextDeadline,
+  placesIn,
+  run,
+  snapshotOf,
+  State,
+  stateFrom,
+  type Command,
+  type Event,
+  type Interaction,
+} from './index.ts'
+import { goesBefore } from './match.ts'
 import { evolve } from './evolve.ts'
 import { plan } from '../testing/made-plans.ts'
 import { openOfferOf, story as stepsOf, type Step } from '../testing/made-stories.ts'
@@ -68,6 +79,24 @@ test('no offer exceeds the slots, and what could be offered is', () => {
       })
     }),
     runs,
+  )
+})
+
+test('the place of one who waits is one more than how many go before them', () => {
+  fc.assert(
+    fc.property(...story, (first, steps) => {
+      tell(first, steps, ({ state }) => {
+        for (const queueId of state.queues.keys()) {
+          const { visitors, awaiting } = state.index.queue(queueId)
+          const all = [...new Set([...visitors, ...awaiting])].map((id) => state.interaction(id))
+          const before = (one: Interaction) => all.filter((other) => goesBefore(state, other, one)).length
+          expect(Object.fromEntries(placesIn(state, queueId))).toEqual(
+            Object.fromEntries(all.map((one) => [one.id, before(one) + 1])),
+          )
+        }
+      })
+    }),
+    { numRuns: 100 },
   )
 })
 

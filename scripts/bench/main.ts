@@ -1,4 +1,4 @@
-// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run. With --load the load alone, with --load --http through HTTP; with --lists the lists, with --screens those of a large centre.
+// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run. With --load the load alone, with --load --http through HTTP; with --lists the lists, with --screens those of a large centre, with --streams the windows of customers.
 import { crowdScenario } from '../../e2e/crowd.ts'
 import { Stand } from '../../e2e/stand.ts'
 import { buildWeb } from '../build.ts'
@@ -9,6 +9,7 @@ import { benchMethods } from './methods.ts'
 import { load } from './load.ts'
 import { loadThroughHttp } from './load-http.ts'
 import { benchScreens } from './screens.ts'
+import { benchStreams } from './streams.ts'
 import { httpCommandsPerSecond } from './http.ts'
 import { commandsPerSecond, latencies, webHere } from './path.ts'
 import { notifyRoundTrip, singleRowCommits } from './yardsticks.ts'
@@ -39,6 +40,12 @@ if (process.argv.includes('--load')) {
 if (process.argv.includes('--screens')) {
   buildWeb()
   process.stdout.write(`${JSON.stringify(await benchScreens(quick), null, 2)}\n`)
+  process.exit(0)
+}
+
+if (process.argv.includes('--streams')) {
+  buildWeb()
+  process.stdout.write(`${JSON.stringify(await benchStreams(quick), null, 2)}\n`)
   process.exit(0)
 }
 

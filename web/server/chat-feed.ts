@@ -8,6 +8,8 @@ import type { Runtime } from './runtime.ts'
 import type { Stream } from './stream.ts'
 
 const placeEveryMs = 1000
+/** Those who wait in one queue are told of it one after the other: all at once they would hold up the others. */
+const spreadMs = 1000
 const longestTimerMs = 3_600_000
 
 const takesMessages = ({ follower }: Runtime, queueId: string): boolean =>
@@ -79,10 +81,13 @@ export class ChatFeed {
     }
     const waits = interaction?.phase === 'waiting' || interaction?.phase === 'offered'
     if (interaction === undefined || !waits || !change.queues.has(visitOf(interaction).queueId)) return
-    this.placeDue ??= setTimeout(() => {
-      this.placeDue = null
-      this.enqueue(() => this.show())
-    }, placeEveryMs)
+    this.placeDue ??= setTimeout(
+      () => {
+        this.placeDue = null
+        this.enqueue(() => this.show())
+      },
+      placeEveryMs + Math.random() * spreadMs,
+    )
   }
 
   private enqueue(step: () => Promise<void>): void {

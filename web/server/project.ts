@@ -9,7 +9,6 @@ import {
   openOffer,
   partiesOf,
   peopleFor,
-  placeOf,
   visitOf,
   type Interaction,
   type Stopgap,
@@ -32,6 +31,7 @@ import type {
 } from '../view/view.ts'
 import { aliasOf } from './aliases.ts'
 import type { Follower } from './follower.ts'
+import { placeOf } from './places.ts'
 import { textLineOf } from './text-line.ts'
 
 // From the folded state to what browsers are shown, one piece at a time.
@@ -362,7 +362,7 @@ export function chatView(
 ): Omit<ChatView, 'messages' | 'anew'> {
   const { state, document, people } = follower
   const visit = visitOf(interaction)
-  const place = visit.awaitsOpening ? null : placeOf(state, interaction)
+  const place = visit.awaitsOpening ? null : placeOf(follower, interaction)
   const { slots, free } = state.index.standing(visit.queueId)
   const agentId = atWork(interaction)[0]?.personId
   const name = agentId === undefined ? undefined : people.get(agentId)?.name
