@@ -108,7 +108,7 @@ export class Stand {
     return running
   }
 
-  private startOutside(): void {
+  startOutside(): void {
     const env = { ...this.env(0), EUDROMOS_ORIGIN: this.origin }
     this.outside = startProcess('outside', ['--import', 'tsx', join(root, 'outside/main.ts')], env, this.logs)
   }

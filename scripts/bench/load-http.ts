@@ -3,8 +3,8 @@
 import { Customers, crowdScenario, EagerAgents, type CrowdChannel } from '../../e2e/crowd.ts'
 import { judge, wholeJournal, type Verdict } from '../../e2e/kills/verdict.ts'
 import { Stand, until } from '../../e2e/stand.ts'
-import { nextGapSeconds, seeded } from '../../outside/index.ts'
-import { handlingOf, talkMs, told, type LoadSettings } from './load-terms.ts'
+import { seeded } from '../../outside/index.ts'
+import { arriving, handlingOf, talkMs, told, type LoadSettings } from './load-terms.ts'
 import { notifyRoundTrip, spread, type Spread } from './yardsticks.ts'
 
 export interface HttpLoad extends LoadSettings {
@@ -36,14 +36,7 @@ export async function loadThroughHttp(settings: LoadSettings): Promise<HttpLoad>
       customers.sentAt.delete(interactionId)
     },
   )
-  customers.start()
-  seats.start()
-  await until('everybody is Ready', async () => {
-    const { rows } = await stand.database.$client.query<{ n: number }>(
-      `select count(distinct body::jsonb->>'agentId')::int as n from journal where type = 'presenceSet'`,
-    )
-    return customers.ready && seats.connected === agents && rows[0]?.n === agents
-  })
+  await beginCrowd(stand, customers, seats, agents)
   // What is loaded at its first use is there before it is measured.
   for (let warm = 0; warm < 60; warm += 1) {
     await customers.begin(warm)
@@ -51,13 +44,9 @@ export async function loadThroughHttp(settings: LoadSettings): Promise<HttpLoad>
   }
   const earlier = customers.accepted.length
   waits.length = 0
-  let [n, over] = [earlier, earlier]
-  const end = performance.now() + seconds * 1000
-  for (let due = performance.now(); due < end; due += nextGapSeconds(random, perSecond) * 1000) {
-    const wait = due - performance.now()
-    if (wait > 0) await new Promise((resolve) => setTimeout(resolve, wait))
-    void customers.begin(n++).finally(() => (over += 1))
-  }
+  let over = earlier
+  const begin = (one: number): void => void customers.begin(earlier + one).finally(() => (over += 1))
+  const n = earlier + (await arriving(random, perSecond, performance.now() + seconds * 1000, begin))
   await until(
     'all is over',
     async () => {
@@ -83,4 +72,21 @@ export async function loadThroughHttp(settings: LoadSettings): Promise<HttpLoad>
     refused: n - customers.accepted.length,
     verdict: told(verdict),
   }
+}
+
+/** Customers and agents are connected, and all agents are Ready. */
+export async function beginCrowd(
+  { database }: Stand,
+  customers: Customers,
+  seats: EagerAgents,
+  agents: number,
+): Promise<void> {
+  customers.start()
+  seats.start()
+  await until('everybody is Ready', async () => {
+    const { rows } = await database.$client.query<{ n: number }>(
+      `select count(distinct body::jsonb->>'agentId')::int as n from journal where type = 'presenceSet'`,
+    )
+    return customers.ready && seats.connected === agents && rows[0]?.n === agents
+  })
 }

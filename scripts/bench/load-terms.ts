@@ -2,6 +2,7 @@
 import type { CrowdChannel } from '../../e2e/crowd.ts'
 import type { Verdict } from '../../e2e/kills/verdict.ts'
 import type { Database } from '../../database/index.ts'
+import { nextGapSeconds } from '../../outside/index.ts'
 
 export interface LoadSettings {
   readonly agents: number
@@ -13,6 +14,22 @@ const [talkLeastMs, talkMostMs] = [1500, 4500]
 
 /** `chance` from 0 to 1. */
 export const talkMs = (chance: number): number => talkLeastMs + chance * (talkMostMs - talkLeastMs)
+
+/** Calls `begin` at the distances of chance, so many a second, until `end` (by the process's clock). Gives how many times. */
+export async function arriving(
+  random: () => number,
+  perSecond: number,
+  end: number,
+  begin: (n: number) => void,
+): Promise<number> {
+  let n = 0
+  for (let due = performance.now(); due < end; due += nextGapSeconds(random, perSecond) * 1000) {
+    const wait = due - performance.now()
+    if (wait > 0) await new Promise((resolve) => setTimeout(resolve, wait))
+    begin(n++)
+  }
+  return n
+}
 
 /** Of what was found to be wrong, how much. */
 export const told = (verdict: Verdict): Record<keyof Verdict, number | boolean> =>

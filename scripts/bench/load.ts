@@ -14,13 +14,13 @@ import {
 } from '../../e2e/crowd.ts'
 import { judge, wholeJournal, type Verdict } from '../../e2e/kills/verdict.ts'
 import { Stand, until } from '../../e2e/stand.ts'
-import { nextGapSeconds, seeded } from '../../outside/index.ts'
+import { seeded } from '../../outside/index.ts'
 import { beginCall } from '../../web/server/calls.ts'
 import { ChatFeed } from '../../web/server/chat-feed.ts'
 import { beginChat, customerOf } from '../../web/server/chats.ts'
 import type { Runtime } from '../../web/server/runtime.ts'
 import { receiveText } from '../../web/server/texts.ts'
-import { talkMs, told, type LoadSettings } from './load-terms.ts'
+import { arriving, talkMs, told, type LoadSettings } from './load-terms.ts'
 import { webHere } from './path.ts'
 import { act, openSeats, streamTo, type Seen } from './seats.ts'
 import { notifyRoundTrip, spread, type Spread } from './yardsticks.ts'
@@ -98,13 +98,7 @@ export async function load(settings: LoadSettings): Promise<Load> {
       process.stderr.write(`${String(error)}\n`)
     }
   }
-  const end = performance.now() + seconds * 1000
-  let n = 0
-  for (let due = performance.now(); due < end; due += nextGapSeconds(random, perSecond) * 1000) {
-    const wait = due - performance.now()
-    if (wait > 0) await new Promise((resolve) => setTimeout(resolve, wait))
-    void begin(n++)
-  }
+  const n = await arriving(random, perSecond, performance.now() + seconds * 1000, (one) => void begin(one))
   await until(
     'all is over',
     () => web.follower.state.interactions.size === 0 && accepted.length + refused === n,

@@ -1,4 +1,4 @@
-// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run. With --load the load alone, with --load --http through HTTP; with --lists the lists, with --screens those of a large centre, with --streams the windows of customers.
+// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run. With --load the load alone, with --load --http through HTTP; with --lists the lists, with --screens those of a large centre, with --streams the windows of customers; with --soak [--minutes N] [--seed N] all of it for long, with kills.
 import { crowdScenario } from '../../e2e/crowd.ts'
 import { Stand } from '../../e2e/stand.ts'
 import { buildWeb } from '../build.ts'
@@ -9,6 +9,7 @@ import { benchMethods } from './methods.ts'
 import { load } from './load.ts'
 import { loadThroughHttp } from './load-http.ts'
 import { benchScreens } from './screens.ts'
+import { soak } from './soak.ts'
 import { benchStreams } from './streams.ts'
 import { httpCommandsPerSecond } from './http.ts'
 import { commandsPerSecond, latencies, webHere } from './path.ts'
@@ -40,6 +41,17 @@ if (process.argv.includes('--load')) {
 if (process.argv.includes('--screens')) {
   buildWeb()
   process.stdout.write(`${JSON.stringify(await benchScreens(quick), null, 2)}\n`)
+  process.exit(0)
+}
+
+if (process.argv.includes('--soak')) {
+  buildWeb()
+  const given = (name: string, usual: number): number => {
+    const at = process.argv.indexOf(name)
+    return at < 0 ? usual : Number(process.argv[at + 1])
+  }
+  const figures = await soak(given('--minutes', quick ? 3 : 30), given('--seed', 1))
+  process.stdout.write(`${JSON.stringify(figures, null, 2)}\n`)
   process.exit(0)
 }
 

@@ -46,10 +46,13 @@ export function FileButton({
         }}
       />
       <Button
-        disabled={disabled === true || reading}
+        disabled={disabled}
+        aria-busy={reading}
         aria-label={short === undefined ? undefined : label}
         title={short === undefined ? undefined : label}
-        onClick={() => input.current?.click()}
+        onClick={() => {
+          if (!reading) input.current?.click()
+        }}
       >
         {reading ? t.reading : (short ?? label)}
       </Button>

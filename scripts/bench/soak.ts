@@ -1,0 +1,225 @@
+// npm run bench -- --soak [--minutes N] [--seed N]: the mixed load through HTTP for a long time, with something killed each minute.
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { Customers, crowdScenario, EagerAgents } from '../../e2e/crowd.ts'
+import { judge, wholeJournal, type Verdict } from '../../e2e/kills/verdict.ts'
+import { Stand, until } from '../../e2e/stand.ts'
+import { seeded } from '../../outside/index.ts'
+import { beginCrowd } from './load-http.ts'
+import { arriving, talkMs, told } from './load-terms.ts'
+import { ownMegabytes } from './processes.ts'
+import { spread, type Spread } from './yardsticks.ts'
+
+const agents = 300
+const perSecond = 25
+const killEveryMs = 60_000
+const lookEveryMs = 5000
+/** What a process loads at first is no growth. */
+const warmMs = 40_000
+/** From the kill until offers go out again. */
+const mostSilenceMs = 10_000
+
+const victims = ['router', 'web', 'services', 'database'] as const
+type Victim = (typeof victims)[number]
+
+interface Sample {
+  readonly at: number
+  readonly megabytes: number
+}
+
+export interface Soak {
+  readonly note: string
+  readonly minutes: number
+  readonly seed: number
+  readonly accepted: number
+  readonly refused: number
+  readonly kills: Readonly<Record<Victim, number>>
+  /** From each kill until the next offer, in milliseconds; and how many took longer than ten seconds. */
+  readonly silenceMs: Spread & { readonly longest: number; readonly tooLong: number }
+  readonly arrivalToOfferMs: Spread
+  /** Of those that lived long enough: how much their own memory grew, in MB a minute, and what it was at the end. */
+  readonly memory: Readonly<
+    Record<string, { readonly lives: number; readonly slope: number; readonly megabytes: number }>
+  >
+  readonly verdict: Record<keyof Verdict, number | boolean>
+}
+
+/** Of the line that comes closest to the samples, how much it rises in a minute. */
+export function slopeOf(samples: readonly Sample[]): number {
+  const mean = (of: (sample: Sample) => number): number =>
+    samples.reduce((sum, one) => sum + of(one), 0) / samples.length
+  const [at, megabytes] = [mean((one) => one.at), mean((one) => one.megabytes)]
+  const above = samples.reduce((sum, one) => sum + (one.at - at) * (one.megabytes - megabytes), 0)
+  const below = samples.reduce((sum, one) => sum + (one.at - at) ** 2, 0)
+  return (above / below) * 60_000
+}
+
+/** The processes of PostgreSQL under the one that holds them. */
+function childrenOf(pid: number): number[] {
+  return readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .filter((name) => {
+      try {
+        return (
+          readFileSync(`/proc/${name}/stat`, 'latin1')
+            .replace(/^.*\) /, '')
+            .split(' ')[1] === String(pid)
+        )
+      } catch {
+        return false
+      }
+    })
+    .map(Number)
+}
+
+class Watched {
+  /** By process: its samples since it began. */
+  private readonly lives = new Map<string, Sample[]>()
+  private readonly timer = setInterval(() => this.look(), lookEveryMs)
+
+  constructor(private readonly stand: Stand) {}
+
+  private look(): void {
+    const { routers, webs, outside, place } = this.stand
+    for (const { name, child } of [...routers, ...webs, ...(outside === null ? [] : [outside])])
+      if (child.pid !== undefined) this.take(`${name.replace(/-\d+$/, '')} ${child.pid}`, ownMegabytes(child.pid))
+    try {
+      const pid = Number.parseInt(readFileSync(join(place.cluster.data, 'postmaster.pid'), 'utf8'), 10)
+      const all = [pid, ...childrenOf(pid)].map(ownMegabytes)
+      this.take(
+        `database ${pid}`,
+        all.reduce((sum, one) => sum + (Number.isNaN(one) ? 0 : one), 0),
+      )
+    } catch {
+      // It is being started anew.
+    }
+  }
+
+  private take(life: string, megabytes: number): void {
+    if (Number.isNaN(megabytes)) return
+    const samples = this.lives.get(life) ?? []
+    this.lives.set(life, samples)
+    samples.push({ at: performance.now(), megabytes })
+  }
+
+  end(): Soak['memory'] {
+    clearInterval(this.timer)
+    const by = new Map<string, { lives: number; weight: number; rise: number; megabytes: number }>()
+    for (const [life, samples] of this.lives) {
+      const [first] = samples
+      // The last may be of one that is about to end.
+      const warm = samples.slice(0, -1).filter(({ at }) => at - (first?.at ?? 0) > warmMs)
+      // Fewer say nothing of how it goes on.
+      if (warm.length < 6) continue
+      const [name = ''] = life.split(' ')
+      const sum = by.get(name) ?? { lives: 0, weight: 0, rise: 0, megabytes: 0 }
+      by.set(name, {
+        lives: sum.lives + 1,
+        weight: sum.weight + warm.length,
+        rise: sum.rise + slopeOf(warm) * warm.length,
+        megabytes: Math.max(sum.megabytes, warm.at(-1)?.megabytes ?? 0),
+      })
+    }
+    return Object.fromEntries(
+      [...by].map(([name, { lives, weight, rise, megabytes }]) => [
+        name,
+        { lives, slope: Number((rise / weight).toFixed(2)), megabytes: Math.round(megabytes) },
+      ]),
+    )
+  }
+}
+
+/** Kills one, as the machine might. Gives what starts it anew. */
+async function kill(stand: Stand, victim: Victim): Promise<() => Promise<unknown>> {
+  const { cluster, ports } = stand.place
+  if (victim === 'database') {
+    await cluster.stop('immediate')
+    return () => cluster.start()
+  }
+  const running = { router: await stand.routerAtWork(), web: stand.webs.at(-1), services: stand.outside }[victim]
+  running?.child.kill('SIGKILL')
+  await running?.ended
+  if (victim === 'web') return () => stand.startWeb(ports.web)
+  return () => Promise.resolve(victim === 'router' ? stand.startRouter() : stand.startOutside())
+}
+
+export async function soak(minutes: number, seed: number): Promise<Soak> {
+  const stand = await Stand.start({ fsync: true, scenario: crowdScenario(agents, 1), outside: true, routers: 2 })
+  const key = stand.place.secrets.outside
+  const random = seeded(seed)
+  const customers = new Customers(stand.origin, key)
+  const waits: number[] = []
+  const talk = seeded(seed + 1)
+  const seats = new EagerAgents(
+    stand.origin,
+    key,
+    agents,
+    () => talkMs(talk()),
+    (interactionId) => {
+      const began = customers.sentAt.get(interactionId)
+      if (began !== undefined) waits.push(performance.now() - began)
+      customers.sentAt.delete(interactionId)
+    },
+  )
+  await beginCrowd(stand, customers, seats, agents)
+  const watched = new Watched(stand)
+  const kills: Record<Victim, number> = { router: 0, web: 0, services: 0, database: 0 }
+  const silences: number[] = []
+  const end = performance.now() + minutes * 60_000
+  const killing = async (): Promise<void> => {
+    for (let next = performance.now() + killEveryMs / 2; next < end - killEveryMs / 4; next += killEveryMs) {
+      await new Promise((resolve) => setTimeout(resolve, next - performance.now()))
+      const victim = victims[Math.floor(random() * victims.length)] ?? 'router'
+      const from = performance.now()
+      kills[victim] += 1
+      const startAnew = await kill(stand, victim)
+      const started = startAnew()
+      const seq = await until('the database answers', () => stand.lastSeq().catch(() => null), 60_000)
+      await until('offers go out again', () => offeredAfter(stand, seq).catch(() => false), 60_000)
+      silences.push(performance.now() - from)
+      await started
+      process.stderr.write(`${victim}: offers again after ${Math.round(silences.at(-1) ?? NaN)} ms\n`)
+    }
+  }
+  let over = 0
+  const begin = (n: number): void => void customers.begin(n).finally(() => (over += 1))
+  const [n] = await Promise.all([arriving(seeded(seed + 2), perSecond, end, begin), killing()])
+  await until('all is over', async () => over === n && (await openRecords(stand)) === 0, 180_000)
+  const memory = watched.end()
+  const verdict = judge(await wholeJournal(stand.database), customers.accepted)
+  customers.stop()
+  seats.stop()
+  await stand.stop()
+  return {
+    note: `${perSecond} a second through HTTP with ${agents} agents; one killed each minute and started anew; two routers, one web`,
+    minutes,
+    seed,
+    accepted: customers.accepted.length,
+    refused: n - customers.accepted.length,
+    kills,
+    silenceMs: {
+      ...spread(silences),
+      longest: Math.round(Math.max(0, ...silences)),
+      tooLong: silences.filter((ms) => ms > mostSilenceMs).length,
+    },
+    arrivalToOfferMs: spread(waits),
+    memory,
+    verdict: told(verdict),
+  }
+}
+
+/** Whether an offer was made after this event of the journal. */
+async function offeredAfter({ database }: Stand, seq: number): Promise<boolean> {
+  const { rows } = await database.$client.query<{ n: number }>(
+    `select count(*)::int as n from journal where seq > $1 and type = 'offerMade'`,
+    [seq],
+  )
+  return (rows[0]?.n ?? 0) > 0
+}
+
+async function openRecords({ database }: Stand): Promise<number> {
+  const { rows } = await database.$client.query<{ n: number }>(
+    'select count(*)::int as n from record where closed_at is null',
+  )
+  return rows[0]?.n ?? NaN
+}
