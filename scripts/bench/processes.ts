@@ -21,3 +21,19 @@ export function ownMegabytes(pid: number): number {
     return NaN
   }
 }
+
+export interface Sample {
+  /** Milliseconds, from whenever. */
+  readonly at: number
+  readonly megabytes: number
+}
+
+/** Of the line that comes closest to the samples, how much it rises in a minute. */
+export function slopeOf(samples: readonly Sample[]): number {
+  const mean = (of: (sample: Sample) => number): number =>
+    samples.reduce((sum, one) => sum + of(one), 0) / samples.length
+  const [at, megabytes] = [mean((one) => one.at), mean((one) => one.megabytes)]
+  const above = samples.reduce((sum, one) => sum + (one.at - at) * (one.megabytes - megabytes), 0)
+  const below = samples.reduce((sum, one) => sum + (one.at - at) ** 2, 0)
+  return (above / below) * 60_000
+}

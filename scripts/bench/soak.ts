@@ -7,7 +7,7 @@ import { Stand, until } from '../../e2e/stand.ts'
 import { seeded } from '../../outside/index.ts'
 import { beginCrowd } from './load-http.ts'
 import { arriving, talkMs, told } from './load-terms.ts'
-import { ownMegabytes } from './processes.ts'
+import { ownMegabytes, slopeOf, type Sample } from './processes.ts'
 import { spread, type Spread } from './yardsticks.ts'
 
 const agents = 300
@@ -21,11 +21,6 @@ const mostSilenceMs = 10_000
 
 const victims = ['router', 'web', 'services', 'database'] as const
 type Victim = (typeof victims)[number]
-
-interface Sample {
-  readonly at: number
-  readonly megabytes: number
-}
 
 export interface Soak {
   readonly note: string
@@ -42,16 +37,6 @@ export interface Soak {
     Record<string, { readonly lives: number; readonly slope: number; readonly megabytes: number }>
   >
   readonly verdict: Record<keyof Verdict, number | boolean>
-}
-
-/** Of the line that comes closest to the samples, how much it rises in a minute. */
-export function slopeOf(samples: readonly Sample[]): number {
-  const mean = (of: (sample: Sample) => number): number =>
-    samples.reduce((sum, one) => sum + of(one), 0) / samples.length
-  const [at, megabytes] = [mean((one) => one.at), mean((one) => one.megabytes)]
-  const above = samples.reduce((sum, one) => sum + (one.at - at) * (one.megabytes - megabytes), 0)
-  const below = samples.reduce((sum, one) => sum + (one.at - at) ** 2, 0)
-  return (above / below) * 60_000
 }
 
 /** The processes of PostgreSQL under the one that holds them. */

@@ -35,8 +35,8 @@ export function processesOf(folder: string): number[] {
   }
 }
 
-/** Asks them to end, and makes them after `patienceMs`. Gives how many there were. */
-export async function endProcesses(pids: readonly number[], patienceMs = 10_000): Promise<number> {
+/** Asks them to end, and makes them after `patienceMs`. */
+export async function endProcesses(pids: readonly number[], patienceMs = 10_000): Promise<void> {
   const tell = (signal: NodeJS.Signals): void => {
     for (const pid of pids.filter(isAlive))
       try {
@@ -49,5 +49,4 @@ export async function endProcesses(pids: readonly number[], patienceMs = 10_000)
   for (const end = Date.now() + patienceMs; Date.now() < end && pids.some(isAlive);)
     await new Promise((resolve) => setTimeout(resolve, 50))
   tell('SIGKILL')
-  return pids.length
 }

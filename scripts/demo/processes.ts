@@ -104,6 +104,8 @@ export class Kept<T extends Beside = Beside> {
       try {
         this.running = await this.begin()
         ended = this.running.ended
+        // Whoever stops it waits for what has just begun, and ends that.
+        if (this.stopping) return
       } catch {
         ended = Promise.resolve(null)
       }

@@ -15,6 +15,7 @@ import { inTurns } from './turns.ts'
 import type { Who } from './who.ts'
 
 const saveOneShape = ofDraft.concat(yup.object({ person: personShape.required() }))
+const onePerson = personShape.required()
 const manyShape = ofDraft.concat(yup.object({ people: peopleShape }))
 
 const administratorsOnly = (): ProblemError =>
@@ -61,7 +62,7 @@ export async function savePeople(runtime: Runtime, who: Who, input: unknown): Pr
 /** The n-th of many. Throws with who it is where something of them is wrong. */
 function personOf(given: unknown, n: number): PersonEdit {
   try {
-    return personShape.required().validateSync(given, strictly) as PersonEdit
+    return onePerson.validateSync(given, strictly) as PersonEdit
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error
     const name = typeof given === 'object' && given !== null && 'name' in given ? String(given.name).slice(0, 80) : ''

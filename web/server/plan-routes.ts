@@ -5,7 +5,7 @@ import { answering } from './answering.ts'
 import { runtime, type Runtime } from './runtime.ts'
 import { permit, type Who } from './who.ts'
 
-const mostBytes = 1024 * 1024
+const mostBytes = 2 * 1024 * 1024
 
 type Change = (runtime: Runtime, who: Who, input: unknown) => Promise<Saved>
 
