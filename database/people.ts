@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, notInArray, or, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, inArray, ne, notInArray, or, sql } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
 
@@ -102,6 +102,22 @@ export async function eraseCustomer(database: Database, id: string, replacement:
     if (ids.length > 0)
       await tx.delete(t.content).where(or(inArray(t.content.interactionId, ids), inArray(t.content.id, said)))
   })
+}
+
+/** Where somebody is signed in now, the latest first. */
+export const readSessionsOf = (
+  database: Database,
+  userId: string,
+): Promise<{ id: string; createdAt: Date; userAgent: string | null }[]> =>
+  database
+    .select({ id: t.session.id, createdAt: t.session.createdAt, userAgent: t.session.userAgent })
+    .from(t.session)
+    .where(and(eq(t.session.userId, userId), gt(t.session.expiresAt, new Date())))
+    .orderBy(desc(t.session.createdAt))
+
+/** Ends where somebody is signed in, but for one. */
+export async function endSessions(database: Database, userId: string, butId: string): Promise<void> {
+  await database.delete(t.session).where(and(eq(t.session.userId, userId), ne(t.session.id, butId)))
 }
 
 /** Which of the sessions go on. */

@@ -153,6 +153,9 @@ export const access: Readonly<Record<string, Access>> = {
   'GET /api/outside/traffic': of(looking),
   'PUT /api/outside/traffic': of(shaping),
   'DELETE /api/outside/traffic': of(shaping),
+  'PUT /api/own-password': of(all),
+  'GET /api/own-sessions': of(all),
+  'DELETE /api/own-sessions': of(all),
   'GET /api/own-changes': of(
     working,
     read(({ agentId }) => ({ path: `/api/own-changes?agent=${agentId}` })),

@@ -3,6 +3,7 @@ import * as yup from '../view/yup.ts'
 import { auth } from './auth.ts'
 import { Guesses } from './guesses.ts'
 import { problem, ProblemError } from './problem.ts'
+import { runtime } from './runtime.ts'
 
 export const signInShape = yup.object({
   email: yup.string().trim().lowercase().max(200).required('Email: give an address.'),
@@ -32,17 +33,27 @@ export async function tryPassword(
   return answer.ok ? cookiesOf(answer) : null
 }
 
+/** Tries a password, which counts as a guess where it is wrong, and null comes of it. Throws where too much was wrong before. */
+export async function guess<T>(email: string, place: string, tried: () => Promise<T | null>): Promise<T | null> {
+  guesses().require(email, place)
+  guesses().begin(email, place)
+  const right = await tried()
+  if (right !== null) guesses().right(email, place)
+  return right
+}
+
 /** Throws where it is wrong, and where too much was wrong before. `place` is where it is asked from. */
 export async function signIn(
   { email, password }: yup.InferType<typeof signInShape>,
   place: string,
   headers: Headers,
 ): Promise<Response> {
-  guesses().require(email, place)
-  guesses().begin(email, place)
-  const answer = await tryPassword({ email, password }, headers)
-  if (answer === null) throw wrong()
-  guesses().right(email, place)
+  const answer = await guess(email, place, () => tryPassword({ email, password }, headers))
+  if (answer === null) {
+    const { log } = await runtime()
+    log.warn({ email, place }, 'a wrong password')
+    throw wrong()
+  }
   return answer
 }
 

@@ -76,8 +76,23 @@ function cards(
   }
 }
 
+interface Chosen {
+  readonly password: string
+  /** What whoever tries to guess it would think of first. */
+  readonly near: readonly string[]
+}
+
+/** How hard a password is to guess, from 0 to 4, by lists of common ones and patterns. The lists are read when first needed. */
+async function strengthOf({ password, near }: Chosen): Promise<number> {
+  const [{ ZxcvbnFactory }, { dictionary, adjacencyGraphs }] = await Promise.all([
+    import('@zxcvbn-ts/core'),
+    import('@zxcvbn-ts/language-common'),
+  ])
+  return new ZxcvbnFactory({ dictionary, graphs: adjacencyGraphs }).check(password, [...near]).score
+}
+
 /** By name what can be asked for. */
-const tasks = { groundsBefore, csvRows, cards }
+const tasks = { groundsBefore, csvRows, cards, strengthOf }
 export type Tasks = typeof tasks
 export type Task = keyof Tasks
 export type InputOf<T extends Task> = Parameters<Tasks[T]>[0]

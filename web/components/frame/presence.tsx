@@ -9,6 +9,7 @@ import Typography from '@mui/material/Typography'
 import { useColorScheme } from '@mui/material/styles'
 import { useRouter } from 'next/navigation'
 import { useId, useState } from 'react'
+import { account } from '../../messages/account.ts'
 import { en } from '../../messages/en.ts'
 import { openChannels, type PersonView, type PlanView } from '../../view/view.ts'
 import { initialsOf } from '../format.ts'
@@ -16,6 +17,7 @@ import { LoadRing } from '../glyphs.tsx'
 import { StateSign } from '../state-sign.tsx'
 import { requestJson, sendCommand } from '../stream/send.ts'
 import { useSeatStore } from '../stream/context.tsx'
+import { AccountDialog } from './account-dialog.tsx'
 import { useNotice } from './notice.tsx'
 
 export const stateName = (plan: PlanView | null, id: string): string =>
@@ -65,6 +67,7 @@ interface PresenceProps {
 /** One's own presence in the bar, with the load ring; the menu sets it, the appearance, and signs out. */
 export function PresenceMenu({ name, person, plan }: PresenceProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const [accountOpen, setAccountOpen] = useState(false)
   const store = useSeatStore()
   const notice = useNotice()
   const menuId = useId()
@@ -140,8 +143,17 @@ export function PresenceMenu({ name, person, plan }: PresenceProps) {
           </MenuItem>
         ))}
         <Divider />
+        <MenuItem
+          onClick={() => {
+            close()
+            setAccountOpen(true)
+          }}
+        >
+          {account.open}
+        </MenuItem>
         <MenuItem onClick={() => void signOut()}>{en.frame.signOut}</MenuItem>
       </Menu>
+      {accountOpen && <AccountDialog zone={plan?.zone ?? 'UTC'} onClose={() => setAccountOpen(false)} />}
     </>
   )
 }

@@ -1,0 +1,13 @@
+import { answering } from '../../../server/answering.ts'
+import { originOf } from '../../../server/gateway.ts'
+import { readJson } from '../../../server/limits.ts'
+import { chooseOwnPassword } from '../../../server/own-account.ts'
+import { runtime } from '../../../server/runtime.ts'
+import { permit } from '../../../server/who.ts'
+
+/** A password of one's own choice. The answer is a cookie: every other session has ended. */
+export const PUT = (request: Request): Promise<Response> =>
+  answering(request, async () => {
+    const who = await permit()
+    return chooseOwnPassword(await runtime(), who, await readJson(request), originOf(request), request.headers)
+  })
