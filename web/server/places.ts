@@ -13,7 +13,7 @@ const known = new WeakMap<Follower['state'], Known>()
 export function placeOf({ state, seq }: Pick<Follower, 'state' | 'seq'>, interaction: Interaction): number | null {
   if (interaction.phase !== 'waiting' && interaction.phase !== 'offered') return null
   let at = known.get(state)
-  if (at?.seq !== seq) known.set(state, (at = { seq, byQueue: new Map() }))
+  if (at === undefined || at.seq !== seq) known.set(state, (at = { seq, byQueue: new Map() }))
   const { queueId } = visitOf(interaction)
   const places = at.byQueue.get(queueId) ?? placesIn(state, queueId)
   at.byQueue.set(queueId, places)
