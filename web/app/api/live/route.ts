@@ -56,7 +56,7 @@ export const GET = (request: Request): Promise<Response> =>
         onEnd(() => connections.end(connection))
       }
       if (scope.kind === 'live') onEnd(place.attending.begin(scope.viewerId))
-      onEnd(place.sender.watch((trouble) => stream.send('trouble', trouble)))
       onEnd(await new LiveFeed(place, scope, stream).begin(Number.isInteger(last) ? last : null))
+      onEnd(place.sender.watch((trouble) => stream.send('trouble', trouble)))
     })
   })
