@@ -23,30 +23,38 @@ export async function matchCustomers(
   readonly byId: ReadonlyMap<string, string>
   readonly byAddress: ReadonlyMap<string, readonly string[]>
 }> {
-  const { rows: named } = await database.$client.query<{ id: string; root: string }>(
+  // In parts: rows of many customers that come at once are read in one go, and nobody is served meanwhile.
+  const inTurn = async <T extends object>(all: readonly string[], query: string): Promise<T[]> => {
+    const rows: T[] = []
+    for (const part of inParts(all, 1000)) rows.push(...(await database.$client.query<T>(query, [part])).rows)
+    return rows
+  }
+  const named = await inTurn<{ id: string; root: string }>(
+    ids,
     `select c.id, coalesce(m.root, c.id) as root from customer c left join merged_customer m on m.id = c.id
      where c.id = any($1::text[])`,
-    [ids],
   )
-  const { rows: addressed } = await database.$client.query<{ address: string; roots: string[] }>(
+  const addressed = await inTurn<{ address: string; roots: string[] }>(
+    addresses,
     `select a.value as address, array_agg(distinct coalesce(m.root, ca.customer_id)) as roots
      from address a join customer_address ca on ca.address_id = a.id
        left join merged_customer m on m.id = ca.customer_id
      where a.value = any($1::text[]) group by a.value`,
-    [addresses],
   )
   const roots = [...new Set([...named.map(({ root }) => root), ...addressed.flatMap((one) => one.roots)])]
-  const { rows: customers } = await database.$client.query<KnownCustomer>(
-    `with addresses as (
-       select coalesce(m.root, ca.customer_id) as root, array_agg(distinct a.value order by a.value) as addresses
-       from customer_address ca join address a on a.id = ca.address_id
-         left join merged_customer m on m.id = ca.customer_id
+  const customers = await inTurn<KnownCustomer>(
+    roots,
+    `with owned as (
+       select id, id as root from unnest($1::text[]) as given (id)
+       union select id, root from merged_customer where root = any($1::text[])),
+     addresses as (
+       select o.root, array_agg(distinct a.value order by a.value) as addresses
+       from owned o join customer_address ca on ca.customer_id = o.id join address a on a.id = ca.address_id
        group by 1)
      select c.id, c.name, c.zone, c.notes, c.tags, c.language, c.fields, c.needs, c.do_not_contact as "doNotContact",
        c.consent_at::float8 as "consentAt",
        coalesce(n.addresses, '{}') as addresses
      from customer c left join addresses n on n.root = c.id where c.id = any($1::text[])`,
-    [roots],
   )
   return {
     customers: new Map(customers.map((one) => [one.id, one])),
