@@ -17,6 +17,16 @@ export interface StandOptions {
   readonly scenario?: Scenario
   /** On where what is committed must survive a kill, and in benches. */
   readonly fsync?: boolean
+  /** Its processes tell this of themselves: `inside`. */
+  readonly watched?: keyof Inside
+}
+
+/** What a process knows of itself. */
+export interface Inside {
+  /** Since it was asked last, in time on the processor. */
+  readonly turns: { readonly longestTurnMs: number }
+  /** What is still of use, after all else was thrown away. */
+  readonly heap: { readonly heapBytes: number }
 }
 
 export class Stand {
@@ -30,6 +40,7 @@ export class Stand {
     readonly place: Place,
     readonly database: Database,
     private readonly outsidePort: number,
+    private readonly watched: keyof Inside | null,
   ) {}
 
   static async start({
@@ -38,6 +49,7 @@ export class Stand {
     outside = false,
     scenario = skerrow,
     fsync = false,
+    watched,
   }: StandOptions = {}): Promise<Stand> {
     const folder = mkdtempSync(join(tmpdir(), 'eudromos-stand-'))
     const ports = { web: await freePort(), database: await freePort(), outside: await freePort() }
@@ -49,7 +61,7 @@ export class Stand {
     await setClock(database.$client, beginsAt)
     await load(database, scenario, place.secrets.demo, beginsAt)
     mkdirSync(join(folder, 'logs'))
-    const stand = new Stand(place, database, ports.outside)
+    const stand = new Stand(place, database, ports.outside, watched ?? null)
     for (let n = 0; n < routers; n += 1) stand.startRouter()
     // A web process that starts before there is a plan has nobody to offer as simulated agents.
     if (routers > 0) await until('the first plan is taken', async () => (await stand.lastSeq()) > 0)
@@ -87,7 +99,31 @@ export class Stand {
       // Many telephones of a test are one computer: each says which it is.
       EUDROMOS_TRUSTED_PROXIES: '127.0.0.1',
       EUDROMOS_LOG: 'warn',
+      ...(this.watched !== null && {
+        NODE_OPTIONS: `--import ${join(root, 'e2e/inside.mjs')}`,
+        EUDROMOS_INSIDE: join(place.folder, 'inside'),
+        EUDROMOS_INSIDE_OF: this.watched,
+      }),
     }
+  }
+
+  /** What one of its processes knows of itself, asked now; of a stand that is watched. */
+  async inside<Of extends keyof Inside>(_of: Of, { name, child: { pid } }: Running): Promise<Inside[Of]> {
+    const read = (): (Inside[Of] & { readonly n: number }) | null => {
+      try {
+        return JSON.parse(readFileSync(join(this.place.folder, 'inside', `${pid}.json`), 'utf8')) as Inside[Of] & {
+          readonly n: number
+        }
+      } catch {
+        return null
+      }
+    }
+    const before = read()?.n ?? 0
+    process.kill(pid ?? NaN, 'SIGUSR2')
+    return until(`${name} tells of itself`, () => {
+      const now = read()
+      return now !== null && now.n > before ? now : null
+    })
   }
 
   startRouter(): Running {

@@ -21,6 +21,9 @@ function yardstick(): number {
   return Math.min(...took)
 }
 
+/** So long a turn may be here, in milliseconds: slower machines may take longer. */
+export const allowedTurnMs = (): number => most * Math.max(1, yardstick() / yardstickThere)
+
 /** The longest turn of the event loop while the work is done, in milliseconds. */
 async function longestTurn(work: () => Promise<unknown>): Promise<number> {
   let [longest, last] = [0, onProcessor()]
@@ -41,10 +44,10 @@ async function longestTurn(work: () => Promise<unknown>): Promise<number> {
 
 /**
  * The longest turn as a share of what one may take here: 1 or less is well. The least of some, since memory is tidied up in
- * some; slower machines may take longer.
+ * some.
  */
 export async function turnShare(work: () => Promise<unknown>, times = 3): Promise<number> {
-  const allowed = most * Math.max(1, yardstick() / yardstickThere)
+  const allowed = allowedTurnMs()
   const turns: number[] = []
   for (let n = 0; n < times; n += 1) turns.push(await longestTurn(work))
   return Math.min(...turns) / allowed

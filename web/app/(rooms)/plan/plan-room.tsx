@@ -3,12 +3,10 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import ListItemButton from '@mui/material/ListItemButton'
 import ListItemText from '@mui/material/ListItemText'
-import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
 import { v7 as newId } from 'uuid'
-import { useAlive } from '../../../components/alive.ts'
 import { useCentreNow } from '../../../components/stream/context.tsx'
 import { request } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
@@ -27,6 +25,7 @@ import { skill as skillWords } from '../../../messages/skills.ts'
 import type { PlanState } from '../../../server/plan.ts'
 import { CalendarForm } from './hours/calendar-form.tsx'
 import { HoursForm } from './hours/hours-form.tsx'
+import { inBrowser } from './in-browser.tsx'
 import { LineForm } from './lines/line-form.tsx'
 import { NavList } from './nav-list.tsx'
 import { ShiftForm } from './places/shift-form.tsx'
@@ -45,7 +44,7 @@ import { TemplateForm } from './templates/template-form.tsx'
 import { freshOf, kinds, wantedOf, type Kind, type Thing } from './things.ts'
 
 /** The plan bench: what there is to the left, the one thing being edited in the middle, its effects to the right. */
-export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: number; mayEdit: boolean }) {
+export const PlanRoom = inBrowser(function PlanRoom({ initial, at, mayEdit }) {
   const [plan, setPlan] = useState(initial)
   const params = useSearchParams()
   const router = useRouter()
@@ -142,7 +141,6 @@ export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: num
     team: { href: '/plan/teams', name: teamWords.all(teams.length) },
     person: { href: '/plan/people', name: personWords.all(plan.people.length) },
   }
-  const open = useAlive() ? shown : null
   const agents = useMemo(() => plan.people.filter(({ roles }) => roles.includes('agent')), [plan.people])
   const common = {
     isNew: made !== null,
@@ -218,15 +216,10 @@ export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: num
           )}
         </Box>
       )}
-      {shown !== null && open === null && (
-        <Paper sx={{ padding: 2.5, minHeight: 480 }}>
-          <Typography variant="h2">{'name' in shown.value ? shown.value.name : centre.open}</Typography>
-        </Paper>
-      )}
-      {open?.kind === 'queue' && (
+      {shown?.kind === 'queue' && (
         <QueueForm
-          key={`${open.value.id} ${round}`}
-          queue={open.value}
+          key={`${shown.value.id} ${round}`}
+          queue={shown.value}
           isNew={made !== null}
           plan={plan}
           mayEdit={mayEdit}
@@ -242,113 +235,113 @@ export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: num
           onCustomers={(customer) => setPlan({ ...plan, testCustomers: [...plan.testCustomers, customer] })}
         />
       )}
-      {open?.kind === 'line' && (
+      {shown?.kind === 'line' && (
         <LineForm
-          key={`${open.value.id} ${round}`}
+          key={`${shown.value.id} ${round}`}
           {...common}
-          value={open.value}
+          value={shown.value}
           onSaved={(id) => saved('line', id)}
           onDuplicate={(like) =>
             begin({ kind: 'line', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
           }
         />
       )}
-      {open?.kind === 'template' && (
+      {shown?.kind === 'template' && (
         <TemplateForm
-          key={`${open.value.id} ${round}`}
+          key={`${shown.value.id} ${round}`}
           {...common}
-          value={open.value}
+          value={shown.value}
           onSaved={(id) => saved('template', id)}
           onDuplicate={(like) =>
             begin({ kind: 'template', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
           }
         />
       )}
-      {open?.kind === 'script' && (
+      {shown?.kind === 'script' && (
         <ScriptForm
-          key={`${open.value.id} ${round}`}
+          key={`${shown.value.id} ${round}`}
           {...common}
-          value={open.value}
+          value={shown.value}
           onSaved={(id) => saved('script', id)}
           onDuplicate={(like) =>
             begin({ kind: 'script', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
           }
         />
       )}
-      {open?.kind === 'hours' && (
+      {shown?.kind === 'hours' && (
         <HoursForm
-          key={`${open.value.id} ${round}`}
+          key={`${shown.value.id} ${round}`}
           {...common}
-          value={open.value}
+          value={shown.value}
           onSaved={(id) => saved('hours', id)}
           onDuplicate={(like) =>
             begin({ kind: 'hours', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
           }
         />
       )}
-      {open?.kind === 'site' && (
+      {shown?.kind === 'site' && (
         <SiteForm
-          key={`${open.value.id} ${round}`}
+          key={`${shown.value.id} ${round}`}
           {...common}
           people={plan.people}
-          value={open.value}
+          value={shown.value}
           onSaved={(id) => saved('site', id)}
           onDuplicate={(like) =>
             begin({ kind: 'site', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), personIds: [] } })
           }
         />
       )}
-      {open?.kind === 'shift' && (
+      {shown?.kind === 'shift' && (
         <ShiftForm
-          key={`${open.value.id} ${round}`}
+          key={`${shown.value.id} ${round}`}
           {...common}
           people={agents}
-          value={open.value}
+          value={shown.value}
           onSaved={(id) => saved('shift', id)}
           onDuplicate={(like) =>
             begin({ kind: 'shift', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), personIds: [] } })
           }
         />
       )}
-      {open?.kind === 'skill' && (
+      {shown?.kind === 'skill' && (
         <SkillForm
-          key={`${open.value.id} ${round}`}
+          key={`${shown.value.id} ${round}`}
           {...common}
           people={agents}
-          value={open.value}
+          value={shown.value}
           onSaved={(id) => saved('skill', id)}
           onDuplicate={(like) =>
             begin({ kind: 'skill', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), asked: [] } })
           }
         />
       )}
-      {open?.kind === 'team' && (
+      {shown?.kind === 'team' && (
         <TeamForm
-          key={`${open.value.id} ${round}`}
+          key={`${shown.value.id} ${round}`}
           {...common}
           people={plan.people}
-          value={open.value}
+          value={shown.value}
           onSaved={(id) => saved('team', id)}
           onDuplicate={(like) =>
             begin({ kind: 'team', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), members: [] } })
           }
         />
       )}
-      {open?.kind === 'person' && (
+      {shown?.kind === 'person' && (
         <PersonForm
-          key={`${open.value.id} ${round}`}
+          key={`${shown.value.id} ${round}`}
           {...common}
           people={plan.people}
-          value={open.value}
+          value={shown.value}
           onSaved={(id) => saved('person', id)}
           onDuplicate={(like) => begin({ kind: 'person', value: { ...like, id: newId(), name: '', email: '' } })}
         />
       )}
-      {open?.kind === 'presence' && (
+      {shown?.kind === 'presence' && (
         <StateForm
-          key={`${open.value.id} ${round}`}
+          key={`${shown.value.id} ${round}`}
           {...common}
-          value={open.value}
+          value={shown.value}
           onSaved={(id) => saved('presence', id)}
           onDuplicate={(like) =>
             begin({
@@ -358,31 +351,31 @@ export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: num
           }
         />
       )}
-      {open?.kind === 'limits' && (
+      {shown?.kind === 'limits' && (
         <LimitsForm
-          key={`${open.value.id} ${round}`}
+          key={`${shown.value.id} ${round}`}
           {...common}
           people={agents}
-          value={open.value}
+          value={shown.value}
           onSaved={(id) => saved('limits', id)}
           onDuplicate={(like) =>
             begin({ kind: 'limits', value: { ...like, id: newId(), name: en.plan.copyOf(like.name), personIds: [] } })
           }
         />
       )}
-      {open?.kind === 'centre' && (
+      {shown?.kind === 'centre' && (
         <CentreForm
           key={`centre ${round}`}
           {...common}
-          value={open.value}
+          value={shown.value}
           onSaved={() => saved('centre', 'settings')}
         />
       )}
-      {open?.kind === 'calendar' && (
+      {shown?.kind === 'calendar' && (
         <CalendarForm
-          key={`${open.value.id} ${round}`}
+          key={`${shown.value.id} ${round}`}
           {...common}
-          value={open.value}
+          value={shown.value}
           onSaved={(id) => saved('calendar', id)}
           onDuplicate={(like) =>
             begin({ kind: 'calendar', value: { ...like, id: newId(), name: en.plan.copyOf(like.name) } })
@@ -392,4 +385,4 @@ export function PlanRoom({ initial, at, mayEdit }: { initial: PlanState; at: num
       <LeaveDialog leavingTo={leavingTo} onClose={() => setLeavingTo(null)} />
     </Box>
   )
-}
+})

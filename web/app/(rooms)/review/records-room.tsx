@@ -133,7 +133,8 @@ export function RecordsRoom({
   const router = useRouter()
   const [again, setAgain] = useState(0)
   const [chosen, setChosen] = useState(keptColumns)
-  const hidden = useInBrowser() ? chosen : {}
+  const inBrowser = useInBrowser()
+  const hidden = inBrowser ? chosen : {}
   const set = useCallback(
     (changes: Record<string, string>) => {
       const next = new URLSearchParams(params)
@@ -178,7 +179,7 @@ export function RecordsRoom({
       sx={{ minWidth: 150, flex: 1 }}
     >
       <MenuItem value="">{t.all}</MenuItem>
-      {options.map(({ id, name: text }) => (
+      {(inBrowser ? options : options.filter(({ id }) => id === params.get(name))).map(({ id, name: text }) => (
         <MenuItem key={id} value={id}>
           {text}
         </MenuItem>

@@ -12,6 +12,7 @@ import { request } from '../../../../components/stream/send.ts'
 import { en } from '../../../../messages/en.ts'
 import { team as t, teamFile } from '../../../../messages/people.ts'
 import type { PlanState } from '../../../../server/plan.ts'
+import { inBrowser } from '../in-browser.tsx'
 import type { Reading } from '../../../../view/reading.ts'
 import { Trouble } from '../form-parts.tsx'
 import { usePublishing } from '../publishing.ts'
@@ -82,7 +83,7 @@ function rowsOf({ document, people }: PlanState): Row[] {
 }
 
 /** All teams: found, sorted, read from and written for a spreadsheet. */
-export function TeamsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: boolean }) {
+export const TeamsRoom = inBrowser(function TeamsRoom({ initial, mayEdit }) {
   const [plan, setPlan] = useState(initial)
   const [filter, setFilter] = useState('')
   const [hidden, setHidden] = useState<Record<string, boolean>>({ description: false })
@@ -145,4 +146,4 @@ export function TeamsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: b
       />
     </TablePage>
   )
-}
+})

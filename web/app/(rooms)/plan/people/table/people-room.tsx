@@ -14,6 +14,7 @@ import { request } from '../../../../../components/stream/send.ts'
 import { en } from '../../../../../messages/en.ts'
 import { passwords, person as t, personFile } from '../../../../../messages/people.ts'
 import type { PlanState } from '../../../../../server/plan.ts'
+import { inBrowser } from '../../in-browser.tsx'
 import { Trouble } from '../../form-parts.tsx'
 import { usePublishing } from '../../publishing.ts'
 import { matching, readCsv, writeCsv } from '../../rows.ts'
@@ -77,15 +78,8 @@ const columns: GridColDef<Row>[] = [
   },
 ]
 
-interface PeopleRoomProps {
-  readonly initial: PlanState
-  readonly mayEdit: boolean
-  /** Whoever looks. */
-  readonly self: Pick<PlanDocument['people'][number], 'id' | 'roles'>
-}
-
 /** Everybody of the centre: found, sorted, read from and written for a spreadsheet, handed out as cards. */
-export function PeopleRoom({ initial, mayEdit, self }: PeopleRoomProps) {
+export const PeopleRoom = inBrowser(function PeopleRoom({ initial, mayEdit, self }) {
   const [plan, setPlan] = useState(initial)
   const [filter, setFilter] = useState('')
   const [hidden, setHidden] = useState<Record<string, boolean>>({ email: false, shift: false })
@@ -193,4 +187,4 @@ export function PeopleRoom({ initial, mayEdit, self }: PeopleRoomProps) {
       />
     </TablePage>
   )
-}
+})

@@ -8,6 +8,7 @@ import { request } from '../../../../../components/stream/send.ts'
 import { en } from '../../../../../messages/en.ts'
 import { bulk as t } from '../../../../../messages/plan.ts'
 import type { PlanState } from '../../../../../server/plan.ts'
+import { inBrowser } from '../../in-browser.tsx'
 import { PlanGrid, TablePage } from '../../table-page.tsx'
 import { textOf } from './bulk.ts'
 import { BulkDialog } from './bulk-dialog.tsx'
@@ -67,7 +68,7 @@ const columns: GridColDef<Row>[] = [
 ]
 
 /** All queues side by side; of those ticked, one field is changed at once. */
-export function QueuesRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: boolean }) {
+export const QueuesRoom = inBrowser(function QueuesRoom({ initial, mayEdit }) {
   const [plan, setPlan] = useState(initial)
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
   const [changing, setChanging] = useState(false)
@@ -104,4 +105,4 @@ export function QueuesRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
       {changing && <BulkDialog queues={chosen} plan={plan} onClose={() => setChanging(false)} onReload={reload} />}
     </TablePage>
   )
-}
+})

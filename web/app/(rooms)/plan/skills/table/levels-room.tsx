@@ -12,6 +12,7 @@ import { request } from '../../../../../components/stream/send.ts'
 import { en } from '../../../../../messages/en.ts'
 import { levelsTable as t } from '../../../../../messages/skills.ts'
 import type { PlanState } from '../../../../../server/plan.ts'
+import { inBrowser } from '../../in-browser.tsx'
 import { Trouble } from '../../form-parts.tsx'
 import { usePublishing } from '../../publishing.ts'
 import { readCsv } from '../../rows.ts'
@@ -24,7 +25,7 @@ const rowsOf = (text: string, delimiter: string): string[][] =>
   Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter, skipEmptyLines: false }).data
 
 /** Who can do what: everybody's levels in every skill, edited in place, read from and written for a spreadsheet. */
-export function LevelsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: boolean }) {
+export const LevelsRoom = inBrowser(function LevelsRoom({ initial, mayEdit }) {
   const [plan, setPlan] = useState(initial)
   const [edits, setEdits] = useState<ReadonlyMap<string, Change>>(new Map())
   const [filter, setFilter] = useState('')
@@ -164,4 +165,4 @@ export function LevelsRoom({ initial, mayEdit }: { initial: PlanState; mayEdit: 
       />
     </TablePage>
   )
-}
+})
