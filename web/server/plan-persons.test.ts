@@ -11,6 +11,7 @@ import { makePasswords, removePerson, savePeople, savePerson } from './plan-pers
 import { ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
 import { turnShare } from './testing/turn.ts'
+import { Thread } from './thread.ts'
 import type { Who } from './who.ts'
 
 jest.mock('server-only', () => ({}))
@@ -20,6 +21,7 @@ const teodor: Who = { id: 'teodor-lindqvist', name: 'Teodor Lindqvist', roles: [
 let place: TestDatabase
 let database: Database
 let runtime: Runtime
+let publisher: Thread
 let people: Map<string, Person>
 
 beforeEach(async () => {
@@ -27,8 +29,10 @@ beforeEach(async () => {
   database = connect(place.ownerUrl)
   await load(database, skerrow, 'a password for tests', beginsAt)
   people = new Map((await readPeople(database)).map((person) => [person.id, person]))
+  publisher = new Thread(place.ownerUrl)
   runtime = {
     database,
+    publisher,
     clock: { now: () => beginsAt },
     follower: { people },
     sender: { barred: () => null, awaitAnswer: () => Promise.resolve({ ok: true, seq: 9 }) },

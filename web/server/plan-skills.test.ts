@@ -10,6 +10,7 @@ import { tryQueue } from './plan-try.ts'
 import { removeTimes } from './plan.ts'
 import { ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
+import { Thread } from './thread.ts'
 import type { Who } from './who.ts'
 
 jest.mock('server-only', () => ({}))
@@ -18,6 +19,7 @@ const who: Who = { id: 'rosalind-okafor', name: 'Rosalind Okafor', roles: ['supe
 let place: TestDatabase
 let database: Database
 let runtime: Runtime
+let publisher: Thread
 let state: State
 
 beforeAll(async () => {
@@ -27,8 +29,10 @@ beforeAll(async () => {
   state = new State()
   const { document } = await current()
   tell('publishPlan', { plan: compilePlan(document, 1, beginsAt) })
+  publisher = new Thread(place.ownerUrl)
   runtime = {
     database,
+    publisher,
     clock: { now: () => beginsAt },
     follower: { state, document, people: new Map(people.map((person) => [person.id, person])) },
     sender: { barred: () => null, awaitAnswer: () => Promise.resolve({ ok: true, seq: 9 }) },
@@ -36,6 +40,7 @@ beforeAll(async () => {
 })
 
 afterAll(async () => {
+  publisher.end()
   await database.$client.end()
   await place.drop()
 })

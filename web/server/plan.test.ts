@@ -22,6 +22,7 @@ import { removeState, saveCentre, saveTeams } from './plan-people.ts'
 import { removeTemplate, saveTemplate } from './plan-templates.ts'
 import { ProblemError, type Problem } from './problem.ts'
 import type { Runtime } from './runtime.ts'
+import { Thread } from './thread.ts'
 import type { Who } from './who.ts'
 
 jest.mock('server-only', () => ({}))
@@ -30,14 +31,17 @@ const who: Who = { id: 'rosalind-okafor', name: 'Rosalind Okafor', roles: ['supe
 let place: TestDatabase
 let database: Database
 let runtime: Runtime
+let publisher: Thread
 let trouble: string | null
 
 beforeAll(async () => {
   place = await testDatabase()
   database = connect(place.ownerUrl)
   await load(database, skerrow, 'a password for tests', beginsAt)
+  publisher = new Thread(place.ownerUrl)
   runtime = {
     database,
+    publisher,
     clock: { now: () => beginsAt },
     follower: { people: new Map(people.map((person) => [person.id, person])) },
     sender: { barred: () => trouble, awaitAnswer: () => Promise.resolve({ ok: true, seq: 9 }) },
@@ -49,6 +53,7 @@ beforeEach(() => {
 })
 
 afterAll(async () => {
+  publisher.end()
   await database.$client.end()
   await place.drop()
 })

@@ -7,21 +7,15 @@ import {
   checkShift,
   checkSite,
   isClose,
-  opens,
   usersOfCalendar,
   usersOfHours,
   usersOfTeam,
-  type CompiledPlan,
   type FindingCode,
   type HoursFinding,
   type PlanDocument,
-  type Seen,
 } from '@eudromos/core/plan'
 import type { CommandBodies } from '@eudromos/core/routing'
 import {
-  changeAndPublish,
-  PlanFaults,
-  DraftMoved,
   readDraft,
   readSigners,
   readTestCustomers,
@@ -33,7 +27,6 @@ import {
   type ShiftDraft,
   type SiteDraft,
 } from '@eudromos/database'
-import { envelope } from './envelope.ts'
 import { calendarShape, hoursShape } from '../view/hours-shape.ts'
 import { shiftShape, siteShape } from '../view/place-shape.ts'
 import { queueShape } from '../view/queue-shape.ts'
@@ -43,8 +36,9 @@ import { ofDraft, strictly } from './plan-input.ts'
 import { notFound, ProblemError, problem, refused } from './problem.ts'
 import { notTaken } from './sender.ts'
 import type { Runtime } from './runtime.ts'
-import { withThoseWhoLeft } from './sight.ts'
+import { thoseWhoLeft } from './sight.ts'
 import type { Who } from './who.ts'
+import type { Published } from '../worker/publishing.ts'
 
 export const saveShape = ofDraft.concat(
   yup.object({
@@ -325,21 +319,6 @@ export async function removeTimes(runtime: Runtime, who: Who, what: Removable, i
   })
 }
 
-/** Whoever may not look into a private team may not open it either, to themself or to others; administrators may, and are named by the version. */
-function requireKeptPrivate({ follower }: Runtime, who: Who, before: PlanDocument, after: PlanDocument): void {
-  if (who.roles.includes('administrator')) return
-  const [was, is] = [before, after].map((one) => withThoseWhoLeft(one, follower.people)) as [Seen, Seen]
-  if (!opens(was, is, who.id)) return
-  throw new ProblemError(
-    problem(
-      403,
-      'privateTeam',
-      'Private',
-      'This would show the work of a private team to others, and you may not see it yourself. Ask its lead, one of its observers or an administrator.',
-    ),
-  )
-}
-
 export async function publish(
   runtime: Runtime,
   who: Who,
@@ -348,37 +327,47 @@ export async function publish(
   change: PlanChange,
   beside: Omit<CommandBodies['publishPlan'], 'plan'> = {},
 ): Promise<Saved> {
-  const make = (plan: CompiledPlan) => envelope('publishPlan', { kind: 'person', id: who.id }, { plan, ...beside })
-  try {
-    const { version, inboxId } = await changeAndPublish(runtime.database, change, {
-      expectedDraft: draft,
-      by: who.id,
-      note,
-      at: runtime.clock.now(),
-      require: (before, after) => requireKeptPrivate(runtime, who, before, after),
-      envelope: make,
-    })
-    const answer = await runtime.sender.awaitAnswer(inboxId)
-    if (!answer.ok && 'refusal' in answer) throw refused(answer.refusal, answer.seq)
-    return { version, draft: draft + 1, seq: answer.seq }
-  } catch (error) {
-    if (error instanceof DraftMoved)
-      throw new ProblemError(
-        problem(
-          409,
-          'draftMoved',
-          'Changed meanwhile',
-          'Somebody else has saved the plan since you opened this. Your entries are kept here: load the current plan beside them and save again.',
-          { params: { draft: error.version } },
-        ),
-      )
-    if (error instanceof PlanFaults) throw notPublished(runtime, error)
-    throw error
-  }
+  const { publisher, follower, sender, clock } = runtime
+  const published = await publisher.ask('publishPlan', {
+    ...{ change, draft, by: who.id, note, at: clock.now(), beside },
+    left: thoseWhoLeft(follower.people),
+    opensTeams: who.roles.includes('administrator'),
+  })
+  if ('moved' in published) throw changedMeanwhile(published.moved)
+  // Whoever may not look into a private team may not open it either, to themself or to others.
+  if ('private' in published) throw keptPrivate()
+  if ('faults' in published) throw notPublished(runtime, published)
+  const answer = await sender.awaitAnswer(published.inboxId)
+  if (!answer.ok && 'refusal' in answer) throw refused(answer.refusal, answer.seq)
+  return { version: published.version, draft: draft + 1, seq: answer.seq }
 }
 
+const changedMeanwhile = (draft: number): ProblemError =>
+  new ProblemError(
+    problem(
+      409,
+      'draftMoved',
+      'Changed meanwhile',
+      'Somebody else has saved the plan since you opened this. Your entries are kept here: load the current plan beside them and save again.',
+      { params: { draft } },
+    ),
+  )
+
+const keptPrivate = (): ProblemError =>
+  new ProblemError(
+    problem(
+      403,
+      'privateTeam',
+      'Private',
+      'This would show the work of a private team to others, and you may not see it yourself. Ask its lead, one of its observers or an administrator.',
+    ),
+  )
+
 /** What the whole plan's check found and the form's own did not: of something else, mostly. */
-function notPublished({ follower }: Runtime, { faults, document }: PlanFaults): ProblemError {
+function notPublished(
+  { follower }: Runtime,
+  { faults, document }: Extract<Published, { faults: unknown }>,
+): ProblemError {
   const named = (id: string): string => follower.people.get(id)?.name ?? id
   const texts = faults.map((one) => {
     const { kind, id } = one.of

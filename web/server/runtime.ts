@@ -31,6 +31,8 @@ export interface Runtime {
   readonly past: Past
   /** Reads large files. */
   readonly files: Thread
+  /** Works out what is published. */
+  readonly publisher: Thread
   readonly carrier: Carrier
   readonly texter: Texter
   readonly log: Logger
@@ -78,7 +80,7 @@ async function begin(): Promise<Runtime> {
   }, 1000)
   const attending = new Attending(processId, sender, follower, log)
   const sessions = new Sessions(lookups)
-  const [forPast, forFiles] = [new Thread(url), new Thread(url)]
+  const [forPast, forFiles, publisher] = [new Thread(url), new Thread(url), new Thread(url)]
   const past = new Past(forPast)
   const carrier = new HttpCarrier(setting('EUDROMOS_OUTSIDE_URL'), setting('EUDROMOS_OUTSIDE_KEY'))
   const keeper = new Keeper(database, follower, clock, log)
@@ -104,6 +106,7 @@ async function begin(): Promise<Runtime> {
     customerStreams: new CustomerStreams(),
     past,
     files: forFiles,
+    publisher,
     carrier,
     texter,
     log,
@@ -114,6 +117,7 @@ async function begin(): Promise<Runtime> {
       sessions.close()
       forPast.end()
       forFiles.end()
+      publisher.end()
       dialler.close()
       await texter.close()
       sender.close()

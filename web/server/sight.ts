@@ -1,24 +1,21 @@
 import 'server-only'
-import { sightOf, type PlanDocument, type Sight } from '@eudromos/core/plan'
+import { sightOf, type PlanDocument, type Seen, type Sight } from '@eudromos/core/plan'
 import { visitOf, type Interaction } from '@eudromos/core/routing'
 import type { Follower } from './follower.ts'
 
 // What somebody may see of private teams, as the published plan has it.
 
 const known = new WeakMap<PlanDocument, Map<string, Sight>>()
-const nobodysPlan: Pick<PlanDocument, 'teams' | 'people' | 'queues'> = { teams: [], people: [], queues: [] }
+const nobodysPlan: Seen = { teams: [], people: [], queues: [] }
 
 /** Who has left is as private as they were: they stand in no plan, and stay of their team. */
-export const withThoseWhoLeft = (
-  document: PlanDocument,
-  people: Follower['people'],
-): Parameters<typeof sightOf>[0] => ({
+const withThoseWhoLeft = (document: PlanDocument, people: Follower['people']): Seen => ({
   ...document,
-  people: [
-    ...document.people,
-    ...[...people.values()].filter(({ left }) => left).map((person) => ({ ...person, skills: [] })),
-  ],
+  people: [...document.people, ...thoseWhoLeft(people)],
 })
+
+export const thoseWhoLeft = (people: Follower['people']): Seen['people'] =>
+  [...people.values()].filter(({ left }) => left).map((person) => ({ ...person, skills: [] }))
 
 export function sightFor({ document, people }: Pick<Follower, 'document' | 'people'>, viewerId: string): Sight {
   if (document === null) return sightOf(nobodysPlan, viewerId)

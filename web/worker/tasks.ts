@@ -12,6 +12,7 @@ import {
   type Database,
   type Place,
 } from '@eudromos/database'
+import { publishPlan, type ToPublish } from './publishing.ts'
 
 const atOnce = 2000
 
@@ -92,7 +93,13 @@ async function strengthOf({ password, near }: Chosen): Promise<number> {
 }
 
 /** By name what can be asked for. */
-const tasks = { groundsBefore, csvRows, cards, strengthOf }
+const tasks = {
+  groundsBefore,
+  csvRows,
+  cards,
+  strengthOf,
+  publishPlan: (input: ToPublish) => publishPlan(theDatabase(), input),
+}
 export type Tasks = typeof tasks
 export type Task = keyof Tasks
 export type InputOf<T extends Task> = Parameters<Tasks[T]>[0]
