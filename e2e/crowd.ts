@@ -182,6 +182,8 @@ export class Customers {
   readonly sentAt = new Map<string, number>()
   /** The conversations that the centre has accepted. */
   readonly accepted: string[] = []
+  /** Why others were not. */
+  readonly refusals: string[] = []
   ready = false
 
   constructor(
@@ -224,7 +226,11 @@ export class Customers {
     let begun = id
     this.sentAt.set(channelOf(n) === 'sms' ? `text-${id}` : id, performance.now())
     const done = await insist(async () => {
-      begun = await ways[channelOf(n)]()
+      begun = await ways[channelOf(n)]().catch((error: unknown) => {
+        if (error instanceof GatewayError && error.status < 500)
+          this.refusals.push(`${channelOf(n)}: ${error.status} ${error.message}`)
+        throw error
+      })
     })
     if (done === 'done') this.accepted.push(begun)
   }

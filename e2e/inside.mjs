@@ -21,14 +21,18 @@ if (isMainThread && folder !== undefined) {
       last = now
     }, 1).unref()
   mkdirSync(folder, { recursive: true })
+  /** @param {{ longestTurnMs?: number, heapBytes?: number }} told */
+  const tell = (told) => {
+    const file = `${folder}/${process.pid}.json`
+    writeFileSync(`${file}.new`, JSON.stringify({ n, ...told }))
+    renameSync(`${file}.new`, file)
+  }
   process.on('SIGUSR2', () => {
     if (of === 'heap') collect()
     n += 1
-    const file = `${folder}/${process.pid}.json`
-    const told = of === 'heap' ? { heapBytes: process.memoryUsage().heapUsed } : { longestTurnMs: longest }
-    writeFileSync(`${file}.new`, JSON.stringify({ n, ...told }))
-    renameSync(`${file}.new`, file)
+    tell(of === 'heap' ? { heapBytes: process.memoryUsage().heapUsed } : { longestTurnMs: longest })
     longest = 0
     last = onProcessor()
   })
+  tell({})
 }

@@ -108,7 +108,11 @@ export class Stand {
   }
 
   /** What one of its processes knows of itself, asked now; of a stand that is watched. */
-  async inside<Of extends keyof Inside>(_of: Of, { name, child: { pid } }: Running): Promise<Inside[Of]> {
+  async inside<Of extends keyof Inside>(
+    _of: Of,
+    { name, child: { pid } }: Running,
+    patienceMs = 30_000,
+  ): Promise<Inside[Of]> {
     const read = (): (Inside[Of] & { readonly n: number }) | null => {
       try {
         return JSON.parse(readFileSync(join(this.place.folder, 'inside', `${pid}.json`), 'utf8')) as Inside[Of] & {
@@ -118,12 +122,17 @@ export class Stand {
         return null
       }
     }
-    const before = read()?.n ?? 0
+    // Before it is ready to be asked, the signal would end it.
+    const { n: before } = await until(`${name} can tell of itself`, read, patienceMs)
     process.kill(pid ?? NaN, 'SIGUSR2')
-    return until(`${name} tells of itself`, () => {
-      const now = read()
-      return now !== null && now.n > before ? now : null
-    })
+    return until(
+      `${name} tells of itself`,
+      () => {
+        const now = read()
+        return now !== null && now.n > before ? now : null
+      },
+      patienceMs,
+    )
   }
 
   startRouter(): Running {

@@ -3,7 +3,7 @@
 // Node accepts one new connection in each turn of its event loop (libuv from 1.45 on). With many busy connections a turn
 // handles a request of each, takes long, and whoever connects anew waits for seconds behind them: measured 16 s with 124
 // busy ones. One request in each turn keeps turns short, and all are served in the order in which they came.
-import { createServer, get } from 'node:http'
+import { createServer } from 'node:http'
 import { dirname } from 'node:path'
 import { setImmediate } from 'node:timers'
 import { fileURLToPath } from 'node:url'
@@ -66,21 +66,4 @@ server.on('error', (error) => {
   console.error(`The web process cannot listen at ${hostname}:${port}: ${error.message}`)
   process.exit(1)
 })
-
-/** What is first used takes long: a page is drawn before anybody comes, since whoever came meanwhile would wait for it. */
-async function warmUp() {
-  await new Promise((resolve) => server.listen(0, '127.0.0.1', () => resolve(null)))
-  const address = server.address()
-  if (address !== null && typeof address === 'object')
-    await new Promise((resolve) => {
-      const request = get({ port: address.port, path: '/sign-in', agent: false }, (answer) => {
-        answer.resume().once('close', resolve)
-      })
-      // Whoever comes sees what is wrong.
-      request.once('error', resolve)
-    })
-  await new Promise((resolve) => server.close(resolve))
-}
-
-await warmUp()
 server.listen(port, hostname)

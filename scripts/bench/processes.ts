@@ -22,6 +22,7 @@ export function ownMegabytes(pid: number): number {
   }
 }
 
+/** What a process has of memory, whichever way that is measured. */
 export interface Sample {
   /** Milliseconds, from whenever. */
   readonly at: number

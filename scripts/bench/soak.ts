@@ -5,6 +5,7 @@ import { Customers, crowdScenario, EagerAgents } from '../../e2e/crowd.ts'
 import { judge, wholeJournal, type Verdict } from '../../e2e/kills/verdict.ts'
 import { Stand, until } from '../../e2e/stand.ts'
 import { seeded } from '../../outside/index.ts'
+import type { Running } from '../demo/processes.ts'
 import { beginCrowd } from './load-http.ts'
 import { arriving, talkMs, told } from './load-terms.ts'
 import { ownMegabytes, slopeOf, type Sample } from './processes.ts'
@@ -14,10 +15,13 @@ const agents = 300
 const perSecond = 25
 const killEveryMs = 60_000
 const lookEveryMs = 5000
+const collectEveryMs = 20_000
 /** What a process loads at first is no growth. */
 const warmMs = 40_000
 /** From the kill until offers go out again. */
 const mostSilenceMs = 10_000
+/** Until a process tells of its heap. */
+const patienceMs = 5000
 
 const victims = ['router', 'web', 'services', 'database'] as const
 type Victim = (typeof victims)[number]
@@ -28,16 +32,21 @@ export interface Soak {
   readonly seed: number
   readonly accepted: number
   readonly refused: number
+  /** Why, as the centre said it, and how often. */
+  readonly refusals: Readonly<Record<string, number>>
   readonly kills: Readonly<Record<Victim, number>>
   /** From each kill until the next offer, in milliseconds; and how many took longer than ten seconds. */
   readonly silenceMs: Spread & { readonly longest: number; readonly tooLong: number }
   readonly arrivalToOfferMs: Spread
-  /** Of those that lived long enough: how much their own memory grew, in MB a minute, and what it was at the end. */
-  readonly memory: Readonly<
-    Record<string, { readonly lives: number; readonly slope: number; readonly megabytes: number }>
-  >
+  /** What the processes have of their own, which is what their garbage has not been thrown away of as well. */
+  readonly memory: Growth
+  /** What is still of use in them after all else was thrown away. */
+  readonly heap: Growth
   readonly verdict: Record<keyof Verdict, number | boolean>
 }
+
+/** Of those that lived long enough: how much it grew, in MB a minute, and the most that it was at the end of a life. */
+type Growth = Readonly<Record<string, { readonly lives: number; readonly slope: number; readonly megabytes: number }>>
 
 /** The processes of PostgreSQL under the one that holds them. */
 function childrenOf(pid: number): number[] {
@@ -57,51 +66,33 @@ function childrenOf(pid: number): number[] {
     .map(Number)
 }
 
-class Watched {
-  /** By process: its samples since it began. */
-  private readonly lives = new Map<string, Sample[]>()
-  private readonly timer = setInterval(() => this.look(), lookEveryMs)
+/** Samples by process, since each began. */
+class Lives {
+  private readonly samples = new Map<string, Sample[]>()
 
-  constructor(private readonly stand: Stand) {}
-
-  private look(): void {
-    const { routers, webs, outside, place } = this.stand
-    for (const { name, child } of [...routers, ...webs, ...(outside === null ? [] : [outside])])
-      if (child.pid !== undefined) this.take(`${name.replace(/-\d+$/, '')} ${child.pid}`, ownMegabytes(child.pid))
-    try {
-      const pid = Number.parseInt(readFileSync(join(place.cluster.data, 'postmaster.pid'), 'utf8'), 10)
-      const all = [pid, ...childrenOf(pid)].map(ownMegabytes)
-      this.take(
-        `database ${pid}`,
-        all.reduce((sum, one) => sum + (Number.isNaN(one) ? 0 : one), 0),
-      )
-    } catch {
-      // It is being started anew.
-    }
-  }
-
-  private take(life: string, megabytes: number): void {
+  take(name: string, pid: number, megabytes: number): void {
     if (Number.isNaN(megabytes)) return
-    const samples = this.lives.get(life) ?? []
-    this.lives.set(life, samples)
+    const life = `${name} ${pid}`
+    const samples = this.samples.get(life) ?? []
+    this.samples.set(life, samples)
     samples.push({ at: performance.now(), megabytes })
   }
 
-  end(): Soak['memory'] {
-    clearInterval(this.timer)
+  growth(): Growth {
     const by = new Map<string, { lives: number; weight: number; rise: number; megabytes: number }>()
-    for (const [life, samples] of this.lives) {
+    for (const [life, samples] of this.samples) {
       const [first] = samples
       // The last may be of one that is about to end.
       const warm = samples.slice(0, -1).filter(({ at }) => at - (first?.at ?? 0) > warmMs)
       // Fewer say nothing of how it goes on.
-      if (warm.length < 6) continue
+      if (warm.length < 4) continue
       const [name = ''] = life.split(' ')
       const sum = by.get(name) ?? { lives: 0, weight: 0, rise: 0, megabytes: 0 }
+      const minutes = ((warm.at(-1)?.at ?? 0) - (warm[0]?.at ?? 0)) / 60_000
       by.set(name, {
         lives: sum.lives + 1,
-        weight: sum.weight + warm.length,
-        rise: sum.rise + slopeOf(warm) * warm.length,
+        weight: sum.weight + minutes,
+        rise: sum.rise + slopeOf(warm) * minutes,
         megabytes: Math.max(sum.megabytes, warm.at(-1)?.megabytes ?? 0),
       })
     }
@@ -111,6 +102,56 @@ class Watched {
         { lives, slope: Number((rise / weight).toFixed(2)), megabytes: Math.round(megabytes) },
       ]),
     )
+  }
+}
+
+class Watched {
+  private readonly memory = new Lives()
+  private readonly heap = new Lives()
+  private readonly timers = [
+    setInterval(() => this.look(), lookEveryMs),
+    setInterval(() => void this.collect(), collectEveryMs),
+  ]
+
+  constructor(private readonly stand: Stand) {}
+
+  /** By what they are. */
+  private get running(): (readonly [string, Running])[] {
+    const { routers, webs, outside } = this.stand
+    return [...routers, ...webs, ...(outside === null ? [] : [outside])].flatMap((one) =>
+      one.child.exitCode === null && one.child.signalCode === null
+        ? [[one.name.replace(/-\d+$/, ''), one] as const]
+        : [],
+    )
+  }
+
+  private look(): void {
+    for (const [name, { child }] of this.running)
+      this.memory.take(name, child.pid ?? NaN, ownMegabytes(child.pid ?? NaN))
+    try {
+      const pid = Number.parseInt(readFileSync(join(this.stand.place.cluster.data, 'postmaster.pid'), 'utf8'), 10)
+      const all = [pid, ...childrenOf(pid)].map(ownMegabytes)
+      this.memory.take(
+        'database',
+        pid,
+        all.reduce((sum, one) => sum + (Number.isNaN(one) ? 0 : one), 0),
+      )
+    } catch {
+      // It is being started anew.
+    }
+  }
+
+  private async collect(): Promise<void> {
+    for (const [name, one] of this.running) {
+      // Whoever is killed meanwhile tells nothing.
+      const told = await this.stand.inside('heap', one, patienceMs).catch(() => null)
+      if (told !== null) this.heap.take(name, one.child.pid ?? NaN, told.heapBytes / 1e6)
+    }
+  }
+
+  end(): Pick<Soak, 'memory' | 'heap'> {
+    this.timers.forEach(clearInterval)
+    return { memory: this.memory.growth(), heap: this.heap.growth() }
   }
 }
 
@@ -129,7 +170,13 @@ async function kill(stand: Stand, victim: Victim): Promise<() => Promise<unknown
 }
 
 export async function soak(minutes: number, seed: number): Promise<Soak> {
-  const stand = await Stand.start({ fsync: true, scenario: crowdScenario(agents, 1), outside: true, routers: 2 })
+  const stand = await Stand.start({
+    fsync: true,
+    scenario: crowdScenario(agents, 1),
+    outside: true,
+    routers: 2,
+    watched: 'heap',
+  })
   const key = stand.place.secrets.outside
   const random = seeded(seed)
   const customers = new Customers(stand.origin, key)
@@ -170,7 +217,7 @@ export async function soak(minutes: number, seed: number): Promise<Soak> {
   const begin = (n: number): void => void customers.begin(n).finally(() => (over += 1))
   const [n] = await Promise.all([arriving(seeded(seed + 2), perSecond, end, begin), killing()])
   await until('all is over', async () => over === n && (await openRecords(stand)) === 0, 180_000)
-  const memory = watched.end()
+  const grown = watched.end()
   const verdict = judge(await wholeJournal(stand.database), customers.accepted)
   customers.stop()
   seats.stop()
@@ -181,6 +228,7 @@ export async function soak(minutes: number, seed: number): Promise<Soak> {
     seed,
     accepted: customers.accepted.length,
     refused: n - customers.accepted.length,
+    refusals: counted(customers.refusals),
     kills,
     silenceMs: {
       ...spread(silences),
@@ -188,9 +236,15 @@ export async function soak(minutes: number, seed: number): Promise<Soak> {
       tooLong: silences.filter((ms) => ms > mostSilenceMs).length,
     },
     arrivalToOfferMs: spread(waits),
-    memory,
+    ...grown,
     verdict: told(verdict),
   }
+}
+
+function counted(all: readonly string[]): Record<string, number> {
+  const by: Record<string, number> = {}
+  for (const one of all) by[one] = (by[one] ?? 0) + 1
+  return by
 }
 
 /** Whether an offer was made after this event of the journal. */
