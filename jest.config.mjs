@@ -11,7 +11,7 @@ export default {
   testMatch: ['<rootDir>/{core,database,router,web,outside,scripts}/**/*.test.{ts,tsx}'],
   transform: { '^.+\\.(t|j|mj)sx?$': ['@swc/jest', swc] },
   transformIgnorePatterns: [
-    '/node_modules/(?!(temporal-polyfill|temporal-utils|temporal-spec|@mui|better-auth|@better-auth|better-call|uncrypto|jose|nanostores|@noble)/)',
+    '/node_modules/(?!(temporal-polyfill|temporal-utils|temporal-spec|@mui|better-auth|@better-auth|better-call|uncrypto|jose|nanostores|@noble|rou3)/)',
   ],
   modulePathIgnorePatterns: ['/\\.next/', '/\\.eudromos/'],
   globalSetup: '<rootDir>/scripts/jest-cluster.ts',

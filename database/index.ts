@@ -89,6 +89,7 @@ export {
   endSessions,
   readLiveSessions,
   readSessionsOf,
+  readSigner,
   readTestCustomers,
   type Customer,
   type Person,

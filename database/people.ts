@@ -20,22 +20,44 @@ export async function readPasswordHashes(database: Database): Promise<Map<string
   return new Map(rows.flatMap(({ id, password }) => (password === null ? [] : [[id, password]])))
 }
 
-/** Lets the person sign in with this password, and with no other; where they are signed in, that ends. */
+export interface Signer {
+  readonly personId: string
+  readonly passwordHash: string
+  /** When it was made for them, by the machine's clock; null: they chose it themself. */
+  readonly madeAt: Date | null
+}
+
+/** Whoever signs in with this address. */
+export async function readSigner(database: Database, email: string): Promise<Signer | null> {
+  const [row] = await database
+    .select({ personId: t.account.userId, passwordHash: t.account.password, madeAt: t.account.passwordMadeAt })
+    .from(t.account)
+    .innerJoin(t.user, eq(t.user.id, t.account.userId))
+    .where(eq(t.user.email, email))
+  return row === undefined || row.passwordHash === null ? null : { ...row, passwordHash: row.passwordHash }
+}
+
+/**
+ * Lets the person sign in with this password, and with no other; where they are signed in, that ends. One that was made for them they
+ * must change for one of their own.
+ */
 export async function putPassword(
   database: Database,
   { id, name, email }: Pick<Person, 'id' | 'name' | 'email'>,
   passwordHash: string,
+  madeAt: Date | null = null,
 ): Promise<void> {
   await database.transaction(async (tx) => {
     await tx
       .insert(t.user)
       .values({ id, name, email, emailVerified: true })
       .onConflictDoUpdate({ target: t.user.id, set: { name, email } })
-    const row = { id, accountId: id, userId: id, providerId: 'credential', password: passwordHash }
+    const changed = { password: passwordHash, passwordMadeAt: madeAt }
+    const row = { id, accountId: id, userId: id, providerId: 'credential', ...changed }
     await tx
       .insert(t.account)
       .values(row)
-      .onConflictDoUpdate({ target: t.account.id, set: { password: passwordHash, updatedAt: new Date() } })
+      .onConflictDoUpdate({ target: t.account.id, set: { ...changed, updatedAt: new Date() } })
     await tx.delete(t.session).where(eq(t.session.userId, id))
   })
 }

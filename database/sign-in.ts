@@ -38,6 +38,8 @@ export const account = pgTable('account', {
   refreshTokenExpiresAt: timestamp('refresh_token_expires_at'),
   scope: text(),
   password: text(),
+  /** When it was made for them; null: they chose it themself. */
+  passwordMadeAt: timestamp('password_made_at', { withTimezone: true }),
   createdAt: timestamp('created_at').notNull().defaultNow(),
   updatedAt: timestamp('updated_at').notNull().defaultNow(),
 })

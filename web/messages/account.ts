@@ -8,6 +8,7 @@ export const account = {
   current: 'Current password',
   fresh: 'New password',
   help: `At least ${leastPassword} characters; best are several words that have nothing to do with each other. You stay signed in here and nowhere else.`,
+  choose: `At least ${leastPassword} characters; best are several words that have nothing to do with each other.`,
   change: 'Change password',
   changed: 'Your password is changed.',
   sessions: 'Where you are signed in',

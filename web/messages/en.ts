@@ -39,6 +39,7 @@ export const en = {
     email: 'E-mail address',
     password: 'Password',
     submit: 'Sign in',
+    made: 'This password was made for you, and others have seen it. Choose one of your own.',
     wrong: 'The address or the password is wrong. Check both and try again.',
     demo: 'Demo: sign in with one click',
     demoNote: 'Everyone and everything here is made up.',

@@ -8,6 +8,17 @@ import { setting } from './settings.ts'
 /** Where this application is reached, by its settings. */
 export const ownOrigins = (): string[] => (process.env.EUDROMOS_ORIGINS ?? setting('EUDROMOS_ORIGIN')).split(',')
 
+/** Where the application is reached by https, a cookie that browsers keep for this very host alone, and never send without. */
+export function cookiesOf(origin: string) {
+  const secure = origin.startsWith('https://')
+  return {
+    // The name says it already, and more strictly.
+    useSecureCookies: false,
+    cookiePrefix: secure ? '__Host-eudromos' : 'eudromos',
+    defaultCookieAttributes: { sameSite: 'strict', httpOnly: true, path: '/', secure },
+  } as const
+}
+
 const makeAuth = () =>
   betterAuth({
     database: drizzleAdapter(connect(setting('EUDROMOS_WEB_URL'), 4), { provider: 'pg', schema }),
@@ -27,10 +38,7 @@ const makeAuth = () =>
     session: { expiresIn: 12 * 3600, updateAge: 3600 },
     // Nothing of it answers requests: what of it is used is called, and tries are counted, in signing-in.ts.
     rateLimit: { enabled: false },
-    advanced: {
-      cookiePrefix: 'eudromos',
-      defaultCookieAttributes: { sameSite: 'strict', httpOnly: true },
-    },
+    advanced: cookiesOf(setting('EUDROMOS_ORIGIN')),
   })
 
 const shared = globalThis as unknown as { eudromosAuth?: ReturnType<typeof makeAuth> }

@@ -4,6 +4,7 @@ import { testDatabase, type TestDatabase } from '../../database/testing/index.ts
 import { chooseOwnPassword, endOtherSessions, readOwnSessions } from './own-account.ts'
 import { ProblemError } from './problem.ts'
 import type { Runtime } from './runtime.ts'
+import { signIn } from './signing-in.ts'
 import { Thread } from './thread.ts'
 
 jest.mock('server-only', () => ({}))
@@ -108,4 +109,35 @@ test('one’s own sessions are told, and all others ended; nobody else’s', asy
   expect((first?.since ?? 0) - Date.now()).toBeCloseTo(5000 - 2 * 3_600_000, -5)
   await endOtherSessions(runtime, who)
   expect(await sessionIds()).toEqual(['s1', 's4'])
+})
+
+const dayMs = 24 * 3_600_000
+const signInWith = (password: string, fresh?: string, from = '192.0.2.3'): Promise<Response> =>
+  signIn(runtime, { email: ana.email, password, fresh }, from, new Headers())
+
+test('with a password that was made for them they choose their own, and are signed in by nothing else', async () => {
+  await putPassword(database, ana, await hash(old), new Date())
+  expect(await codeOf(signInWith(old))).toBe('choosePassword')
+  expect(await codeOf(signInWith(old, old))).toBe('samePassword')
+  expect(await codeOf(signInWith(old, 'Ana Mirel 2027'))).toBe('easyToGuess')
+  expect(await codeOf(signInWith('not it', good))).toBe('wrongPassword')
+  expect(await verify(await passwordOf('ana'), old)).toBe(true)
+  const answer = await signInWith(old, good)
+  expect([answer.status, answer.headers.get('set-cookie')]).toEqual([204, 'eudromos.session=another'])
+  expect(await verify(await passwordOf('ana'), good)).toBe(true)
+  // It is theirs from then on.
+  expect((await signInWith(good)).status).toBe(204)
+})
+
+test('a password that was made two weeks ago lets nobody in, and is told to be too old only to who has it', async () => {
+  await putPassword(database, ana, await hash(old), new Date(Date.now() - 14 * dayMs - 1000))
+  expect(await codeOf(signInWith(old, good))).toBe('passwordTooOld')
+  expect(await codeOf(signInWith('not it', good, '192.0.2.4'))).toBe('wrongPassword')
+  await putPassword(database, ana, await hash(old), new Date(Date.now() - 13 * dayMs))
+  expect((await signInWith(old, good, '192.0.2.5')).status).toBe(204)
+})
+
+test('one’s own is not changed by signing in', async () => {
+  expect((await signInWith(old, good)).status).toBe(204)
+  expect(await verify(await passwordOf('ana'), old)).toBe(true)
 })

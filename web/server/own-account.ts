@@ -1,37 +1,13 @@
 import 'server-only'
 import { hash, verify } from '@node-rs/argon2'
-import { endSessions, putPassword, readPasswordHashes, readSessionsOf } from '@eudromos/database'
+import { endSessions, putPassword, readSessionsOf, readSigner } from '@eudromos/database'
 import { ownPasswordShape, type OwnSession } from '../view/own-password.ts'
 import { strictly } from './plan-input.ts'
+import { requireStrong } from './password-strength.ts'
 import { notValid } from './plan.ts'
 import type { Runtime } from './runtime.ts'
 import { guess, tryPassword } from './signing-in.ts'
 import type { Signed } from './who.ts'
-
-/** Of a password, so much must be of nothing that one knows of the person. */
-const leastOwn = 8
-const leastStrength = 3
-
-/** What is known of somebody to all: parts of their name and address, and of what the centre is called. */
-function knownOf({ follower }: Runtime, { id, name }: Signed): string[] {
-  const email = follower.people.get(id)?.email ?? ''
-  return [name, email, follower.document?.centre.name ?? '', 'Eudromos']
-    .flatMap((text) => text.toLowerCase().split(/[^\p{L}\p{N}]+/u))
-    .filter((part) => part.length > 2)
-}
-
-async function requireStrong(runtime: Runtime, who: Signed, password: string): Promise<void> {
-  const near = knownOf(runtime, who)
-  const own = near.reduce((rest, part) => rest.replaceAll(part, ''), password.toLowerCase())
-  if (own.length < leastOwn)
-    throw notValid('easyToGuess', 'New password: leave out your name, your address and the centre’s name.', 'password')
-  if ((await runtime.files.ask('strengthOf', { password, near })) < leastStrength)
-    throw notValid(
-      'easyToGuess',
-      'New password: this is easy to guess. Take several words that have nothing to do with each other.',
-      'password',
-    )
-}
 
 /**
  * Gives whoever is signed in the password that they have chosen, and ends their sessions; the answer's cookie is of a new one. Throws
@@ -46,10 +22,10 @@ export async function chooseOwnPassword(
 ): Promise<Response> {
   const { current, password } = await ownPasswordShape.validate(input, strictly)
   const person = runtime.follower.people.get(who.id)
-  const stored = (await readPasswordHashes(runtime.database)).get(who.id)
-  if (person === undefined || stored === undefined)
+  const signer = person === undefined ? null : await readSigner(runtime.database, person.email)
+  if (person === undefined || signer === null)
     throw notValid('noPassword', 'You have no password. Ask a supervisor to make you one.', 'current')
-  const right = await guess(person.email, place, async () => (await verify(stored, current)) || null)
+  const right = await guess(person.email, place, async () => (await verify(signer.passwordHash, current)) || null)
   if (right === null) {
     runtime.log.warn({ personId: who.id, place }, 'a wrong password')
     throw notValid('wrongPassword', 'Current password: this is not it.', 'current')

@@ -1,5 +1,5 @@
 import { plainPerson, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
-import { connect, readDraft, readPeople, readSigners, type Database, type Person } from '@eudromos/database'
+import { connect, readDraft, readPeople, readSigner, readSigners, type Database, type Person } from '@eudromos/database'
 import { verify } from '@node-rs/argon2'
 import { ValidationError } from 'yup'
 import { schema } from '../../database/index.ts'
@@ -191,6 +191,8 @@ test('a password made for somebody is told once, kept as a hash, and ends where 
   expect(stored).not.toContain(password)
   expect(await verify(stored, password)).toBe(true)
   expect(await database.select().from(schema.session)).toEqual([])
+  // It is good for choosing one of their own.
+  expect((await readSigner(database, 'ana-mirel@skerrow.example'))?.madeAt).toBeInstanceOf(Date)
   // The demo offers nobody a sign-in by one click that their own password would refuse.
   process.env.EUDROMOS_DEMO_PASSWORD = 'a password for tests'
   const offered = (await oneClickPeople(runtime)).map(({ id }) => id)

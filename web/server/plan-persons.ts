@@ -146,7 +146,7 @@ export async function makePasswords(
   const passwords: { personId: string; password: string }[] = []
   for (const person of people) {
     const password = madePassword()
-    await putPassword(runtime.database, person, await hash(password))
+    await putPassword(runtime.database, person, await hash(password), new Date())
     passwords.push({ personId: person.id, password })
   }
   return { passwords }

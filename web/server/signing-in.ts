@@ -1,13 +1,20 @@
 import 'server-only'
+import { hash, verify } from '@node-rs/argon2'
+import { putPassword, readSigner } from '@eudromos/database'
+import { chosenPassword } from '../view/own-password.ts'
 import * as yup from '../view/yup.ts'
 import { auth } from './auth.ts'
 import { Guesses } from './guesses.ts'
+import { requireStrong } from './password-strength.ts'
+import { notValid } from './plan.ts'
 import { problem, ProblemError } from './problem.ts'
-import { runtime } from './runtime.ts'
+import type { Runtime } from './runtime.ts'
 
 export const signInShape = yup.object({
   email: yup.string().trim().lowercase().max(200).required('Email: give an address.'),
   password: yup.string().max(200).required('Password: give one.'),
+  /** One of their own, in the place of one that was made for them. */
+  fresh: chosenPassword.optional(),
 })
 
 const shared = globalThis as unknown as { eudromosGuesses?: Guesses }
@@ -42,18 +49,61 @@ export async function guess<T>(email: string, place: string, tried: () => Promis
   return right
 }
 
-/** Throws where it is wrong, and where too much was wrong before. `place` is where it is asked from. */
+/** So long a password that was made for somebody lets them in, to choose their own. */
+const madeForMs = 14 * 24 * 3_600_000
+
+const toChoose = (): ProblemError =>
+  new ProblemError(
+    problem(
+      403,
+      'choosePassword',
+      'Choose a password',
+      'This password was made for you, and others have seen it. Choose one of your own to go on.',
+    ),
+  )
+
+const madeTooLongAgo = (): ProblemError =>
+  new ProblemError(
+    problem(
+      403,
+      'passwordTooOld',
+      'Password too old',
+      'This password was made for you more than 14 days ago and is good no more. Ask a supervisor for another.',
+    ),
+  )
+
+/**
+ * The answer with a session's cookies. Throws where the password is wrong, where too much was wrong before, and where it was made for
+ * them: then they choose their own with it. `place` is where it is asked from.
+ */
 export async function signIn(
-  { email, password }: yup.InferType<typeof signInShape>,
+  { database, follower, files, log }: Pick<Runtime, 'database' | 'follower' | 'files' | 'log'>,
+  { email, password, fresh }: yup.InferType<typeof signInShape>,
   place: string,
   headers: Headers,
 ): Promise<Response> {
-  const answer = await guess(email, place, () => tryPassword({ email, password }, headers))
-  if (answer === null) {
-    const { log } = await runtime()
+  const signer = await readSigner(database, email)
+  const madeAt = signer?.madeAt ?? null
+  const right = await guess(email, place, async () =>
+    signer === null || madeAt === null
+      ? tryPassword({ email, password }, headers)
+      : (await verify(signer.passwordHash, password)) || null,
+  )
+  if (right === null) {
     log.warn({ email, place }, 'a wrong password')
     throw wrong()
   }
+  if (right instanceof Response) return right
+  const person = follower.people.get(signer?.personId ?? '')
+  if (person === undefined || madeAt === null) throw wrong()
+  if (Date.now() - madeAt.getTime() > madeForMs) throw madeTooLongAgo()
+  if (fresh === undefined) throw toChoose()
+  if (fresh === password)
+    throw notValid('samePassword', 'New password: this is the one that was made for you.', 'fresh')
+  await requireStrong({ follower, files }, person, fresh, 'fresh')
+  await putPassword(database, person, await hash(fresh))
+  const answer = await tryPassword({ email, password: fresh }, headers)
+  if (answer === null) throw wrong()
   return answer
 }
 

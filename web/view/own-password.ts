@@ -2,14 +2,16 @@ import * as yup from './yup.ts'
 
 export const leastPassword = 12
 
-/** A password that somebody chooses for themself, with the one that they have. */
+/** A password that somebody chooses for themself. */
+export const chosenPassword = yup
+  .string()
+  .min(leastPassword, `New password: use at least ${leastPassword} characters.`)
+  .max(200, 'New password: use at most 200 characters.')
+
+/** With the one that they have. */
 export const ownPasswordShape = yup.object({
   current: yup.string().max(200).required('Current password: give it.'),
-  password: yup
-    .string()
-    .min(leastPassword, `New password: use at least ${leastPassword} characters.`)
-    .max(200, 'New password: use at most 200 characters.')
-    .required('New password: give one.'),
+  password: chosenPassword.required('New password: give one.'),
 })
 
 /** One of somebody's own sessions. */

@@ -10,6 +10,7 @@ import { useState } from 'react'
 import type { Role } from '@eudromos/core/plan'
 import { Mark } from '../../components/glyphs.tsx'
 import { Refused, requestJson } from '../../components/stream/send.ts'
+import { account } from '../../messages/account.ts'
 import { en } from '../../messages/en.ts'
 
 interface DemoPerson {
@@ -18,23 +19,35 @@ interface DemoPerson {
   readonly roles: readonly Role[]
 }
 
+/** What the centre says itself. */
+const told: readonly string[] = ['ownPassword', 'tooManyGuesses', 'passwordTooOld']
+
 export function SignIn({ people }: { people: readonly DemoPerson[] }) {
   const router = useRouter()
   const [email, setEmail] = useState('')
   const [password, setPassword] = useState('')
+  /** One of their own, where the password that they have was made for them; null: that is not known yet. */
+  const [fresh, setFresh] = useState<string | null>(null)
+  const [wrongFresh, setWrongFresh] = useState<string | null>(null)
   const [error, setError] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
+  const setTrouble = (refused: Refused | null): void => {
+    const { code = '', message = '', fields = {} } = refused ?? {}
+    if (code === 'choosePassword') setFresh('')
+    else if (fields.fresh !== undefined) setWrongFresh(fields.fresh)
+    else if (code === 'wrongPassword') setError(en.signIn.wrong)
+    else setError(told.includes(code) ? message : en.signIn.failed)
+  }
   const enter = async (url: string, body: object): Promise<void> => {
     setBusy(true)
     setError(null)
+    setWrongFresh(null)
     try {
       await requestJson(url, 'POST', body)
       router.replace('/')
       router.refresh()
     } catch (caught) {
-      const code = caught instanceof Refused ? caught.code : ''
-      const told = ['ownPassword', 'tooManyGuesses'].includes(code) ? (caught as Refused).message : en.signIn.failed
-      setError(code === 'wrongPassword' ? en.signIn.wrong : told)
+      setTrouble(caught instanceof Refused ? caught : null)
       setBusy(false)
     }
   }
@@ -54,7 +67,7 @@ export function SignIn({ people }: { people: readonly DemoPerson[] }) {
           component="form"
           onSubmit={(event) => {
             event.preventDefault()
-            void enter('/api/auth/sign-in', { email, password })
+            void enter('/api/auth/sign-in', { email, password, ...(fresh !== null && { fresh }) })
           }}
           sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}
         >
@@ -84,6 +97,22 @@ export function SignIn({ people }: { people: readonly DemoPerson[] }) {
             value={password}
             onChange={(event) => setPassword(event.target.value)}
           />
+          {fresh !== null && (
+            <>
+              <Alert severity="info">{en.signIn.made}</Alert>
+              <TextField
+                label={account.fresh}
+                type="password"
+                autoComplete="new-password"
+                required
+                autoFocus
+                value={fresh}
+                onChange={(event) => setFresh(event.target.value)}
+                error={wrongFresh !== null}
+                helperText={wrongFresh ?? account.choose}
+              />
+            </>
+          )}
           <Button type="submit" variant="contained" disabled={busy}>
             {en.signIn.submit}
           </Button>

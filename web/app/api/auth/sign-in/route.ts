@@ -1,6 +1,7 @@
 import { originOf } from '../../../../server/gateway.ts'
 import { limitRate, readJson } from '../../../../server/limits.ts'
 import { answering } from '../../../../server/answering.ts'
+import { runtime } from '../../../../server/runtime.ts'
 import { signIn, signInShape } from '../../../../server/signing-in.ts'
 
 /** An address and a password. The answer is a cookie and nothing else. */
@@ -9,5 +10,5 @@ export const POST = (request: Request): Promise<Response> =>
     const place = originOf(request)
     limitRate(`sign-in:${place}`, 120)
     const input = await signInShape.validate(await readJson(request), { abortEarly: false, stripUnknown: true })
-    return signIn(input, place, request.headers)
+    return signIn(await runtime(), input, place, request.headers)
   })

@@ -1,0 +1,1 @@
+ALTER TABLE "account" ADD COLUMN "password_made_at" timestamp with time zone;
