@@ -1,7 +1,7 @@
 import { createServer, type IncomingMessage, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { pino } from 'pino'
-import { signatureOf } from '../web/server/webhooks.ts'
+import { signatureOf } from '../web/server/gateway/webhooks.ts'
 import { mailService, readFiles, readNetwork, TextNetwork, usualNetwork } from './texts.ts'
 
 interface Heard {

@@ -1,4 +1,4 @@
-import { runtime } from './server/runtime.ts'
+import { runtime } from './server/runtime/runtime.ts'
 
 /** Starts what a web process has at work, and ends its streams when the process is told to stop. */
 export async function begin(): Promise<void> {

@@ -1,21 +1,28 @@
-import { may, type AgentId, type Capability, type PersonId } from '../plan/index.ts'
-import { refuse, type Command, type Decision, type Refusal } from './commands.ts'
-import { atWork, type Interaction } from './pieces.ts'
-import type { State } from './state.ts'
+// Who may ask for a command: each says which of these it is for, and the edge asks the same.
+import { may, type AgentId, type Capability, type Instant, type InteractionId, type PersonId } from '../plan/index.ts'
+import { refuse, type Command, type CommandType, type Decision, type Refusal } from './journal/commands.ts'
+import { atWork, type Interaction } from './state/pieces.ts'
+import type { State } from './state/state.ts'
 
 /** Whether who asks is a person whose roles carry the capability. */
-export const personMay = (state: State, { actor }: Command, capability: Capability): boolean =>
+export const personMay = (state: State, { actor }: Pick<Command, 'actor'>, capability: Capability): boolean =>
   actor.kind === 'person' && may(state.lookup.people.get(actor.id)?.roles ?? [], capability)
 
 /** The person who asks, for the journal; null where it is the program itself. */
 export const askedBy = ({ actor }: Command): PersonId | null => (actor.kind === 'person' ? actor.id : null)
 
 /** Whether who asks is such a person, or the program itself. */
-export const actorMay = (state: State, command: Command, capability: Capability): boolean =>
+export const actorMay = (state: State, command: Pick<Command, 'actor'>, capability: Capability): boolean =>
   command.actor.kind === 'system' || personMay(state, command, capability)
 
+export const notAllowed = ({ type }: Pick<Command, 'type'>): Refusal => refuse('notAllowed', { command: type })
+
 /** Null where the actor may work as this agent: as themself, in their name with `actAs`, or as the program itself. */
-export function asAgent(state: State, command: Command, agentId: AgentId): Refusal | null {
+export function asAgent(
+  state: State,
+  command: Pick<Command, 'actor' | 'onBehalfOf' | 'type'>,
+  agentId: AgentId,
+): Refusal | null {
   const { actor, onBehalfOf } = command
   if (!state.agents.has(agentId)) return refuse('unknownAgent', { agentId })
   if (actor.kind === 'system') return null
@@ -31,8 +38,6 @@ export function withOwn(
   decideFor: (interaction: Interaction) => Decision,
 ): Decision {
   const { agentId, interactionId } = command.body
-  const refusal = asAgent(state, command, agentId)
-  if (refusal !== null) return refusal
   const interaction = state.interactions.get(interactionId)
   if (interaction === undefined) return refuse('unknownInteraction', { interactionId })
   if (!atWork(interaction).some(({ personId }) => personId === agentId))
@@ -71,3 +76,78 @@ export function withWork(
       : refuse(phase === 'wrapUp' ? 'notInWrapUp' : 'interactionOver', { interactionId }),
   )
 }
+
+/** Whom a command is for. */
+export interface Asker<C = Command> {
+  /** What lets a person ask for it, for others or for the centre; null: nothing does. */
+  readonly capability: Capability | null
+  /** An agent may for themself, and who acts in their name. */
+  readonly own: boolean
+  /** Why who asks may not; null where they may. */
+  bar(state: State, command: C): Refusal | null
+}
+
+/** A command of any kind whose body has this. */
+type With<Body> = Pick<Command, 'actor' | 'onBehalfOf' | 'type'> & { readonly body: Body }
+
+export const bySystem: Asker<With<object>> = {
+  capability: null,
+  own: false,
+  bar: (_, command) => (command.actor.kind === 'system' ? null : notAllowed(command)),
+}
+
+/** By the customer of the interaction; the program speaks for them. */
+export const byCustomer: Asker<With<{ readonly interactionId: InteractionId }>> = {
+  capability: null,
+  own: false,
+  bar: (_, command) => {
+    const { actor, body } = command
+    const theirs = actor.kind === 'customer' && actor.id === body.interactionId
+    return actor.kind === 'system' || theirs ? null : notAllowed(command)
+  },
+}
+
+/** By the agent whose it is, or in their name. */
+export const byAgent: Asker<With<{ readonly agentId: AgentId }>> = {
+  capability: null,
+  own: true,
+  bar: (state, command) => asAgent(state, command, command.body.agentId),
+}
+
+export const byCapability = (capability: Capability): Asker<With<object>> => ({
+  capability,
+  own: false,
+  bar: (state, command) => (actorMay(state, command, capability) ? null : notAllowed(command)),
+})
+
+/** By the agent, or by a person who may for others. */
+export const byAgentOr = (capability: Capability): Asker<With<{ readonly agentId: AgentId }>> => ({
+  capability,
+  own: true,
+  bar: (state, command) => {
+    const { agentId } = command.body
+    const forOther = command.actor.id !== agentId && personMay(state, command, capability)
+    return forOther && state.agents.has(agentId) ? null : asAgent(state, command, agentId)
+  },
+})
+
+/** It depends on more than who asks: it is looked at where the command is decided. */
+export const byWhoIsInIt: Asker<With<object>> = { capability: null, own: true, bar: () => null }
+
+/** What follows for a customer's interaction, where it is there. */
+export function withTheirs(
+  state: State,
+  { body: { interactionId } }: With<{ readonly interactionId: InteractionId }>,
+  decideFor: (interaction: Interaction) => Decision,
+): Decision {
+  const interaction = state.interactions.get(interactionId)
+  return interaction === undefined ? refuse('unknownInteraction', { interactionId }) : decideFor(interaction)
+}
+
+/** A command as it is defined: whom it is for, and what follows from it. */
+export interface CommandDefinition<T extends CommandType = CommandType> {
+  readonly by: Asker<Command<T>>
+  decide(state: State, command: Command<T>, at: Instant): Decision
+}
+
+export type CommandDefinitions = { readonly [T in CommandType]: CommandDefinition<T> }

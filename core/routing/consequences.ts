@@ -10,7 +10,7 @@ import {
   type QueueId,
   type VisitId,
 } from '../plan/index.ts'
-import { event, type Event } from './events.ts'
+import { event, type Event } from './journal/events.ts'
 import {
   openOffer,
   visitOf,
@@ -19,8 +19,8 @@ import {
   type OfferCause,
   type Side,
   type WithdrawalReason,
-} from './pieces.ts'
-import type { State } from './state.ts'
+} from './state/pieces.ts'
+import type { State } from './state/state.ts'
 
 export const offerIdentity = (
   interaction: Interaction,

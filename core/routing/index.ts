@@ -1,6 +1,6 @@
 // Live routing: a deterministic state machine of commands and events. Imports plan, presence, capacity, figures, heap.
 // It reads no clock and draws no random number: time and ids come with each command.
-export { upcast, upcastCommand } from './upcast.ts'
+export { upcast, upcastCommand } from './journal/upcast.ts'
 export {
   isRefusal,
   refuse,
@@ -11,14 +11,14 @@ export {
   type Decision,
   type Refusal,
   type RefusalCode,
-} from './commands.ts'
-export { blockedUntil } from './abuse.ts'
-export { callableFrom } from './callable.ts'
-export { mayAskCallback, mayLeaveMessage } from './callbacks.ts'
-export { changeKinds, changesFor, type Change, type ChangeKind } from './changes.ts'
-export type { Quarantined } from './due.ts'
-export { nextDeadline } from './deadlines.ts'
-export { decide } from './decide.ts'
+} from './journal/commands.ts'
+export { blockedUntil } from './customers/abuse.ts'
+export { callableFrom } from './calls/callable.ts'
+export { mayAskCallback, mayLeaveMessage } from './calls/callbacks.ts'
+export { changeKinds, changesFor, type Change, type ChangeKind } from './match/changes.ts'
+export type { Quarantined } from './due/due.ts'
+export { nextDeadline } from './due/deadlines.ts'
+export { decide, whoMayAsk } from './decide.ts'
 export {
   event,
   type Event,
@@ -27,10 +27,10 @@ export {
   type GuestEnd,
   type PresenceCause,
   type OverflowCause,
-} from './events.ts'
-export { emergencyReach, type EmergencyReach, type Reachable } from './emergencies.ts'
+} from './journal/events.ts'
+export { emergencyReach, type EmergencyReach, type Reachable } from './times/emergencies.ts'
 export { evolve } from './evolve.ts'
-export { placesIn } from './match.ts'
+export { placesIn } from './match/match.ts'
 export {
   groundsOf,
   waitingFor,
@@ -42,8 +42,8 @@ export {
   type ReachGap,
   type ShiftGap,
   type SkillGap,
-} from './grounds.ts'
-export { isAgentGone } from './parting.ts'
+} from './match/grounds.ts'
+export { isAgentGone } from './calls/parting.ts'
 export {
   atWork,
   isPutOff,
@@ -74,11 +74,11 @@ export {
   type Visit,
   type Preferred,
   type WithdrawalReason,
-} from './pieces.ts'
-export { isPreferred, preference, type Preference, type Standing } from './pools.ts'
-export { skillSum } from './demand.ts'
-export { oldestIn, peopleFor, prospectsOf, type People, type Prospect } from './free.ts'
-export { DeadlineFault } from './quarantine.ts'
+} from './state/pieces.ts'
+export { isPreferred, preference, type Preference, type Standing } from './match/pools.ts'
+export { skillSum } from './match/demand.ts'
+export { oldestIn, peopleFor, prospectsOf, type People, type Prospect } from './match/free.ts'
+export { DeadlineFault } from './due/quarantine.ts'
 export { advance, run, settle, type Outcome } from './run.ts'
-export { coreVersion, snapshotOf, stateFrom, type Snapshot } from './snapshot.ts'
-export { State } from './state.ts'
+export { coreVersion, snapshotOf, stateFrom, type Snapshot } from './state/snapshot.ts'
+export { State } from './state/state.ts'

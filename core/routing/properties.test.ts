@@ -11,11 +11,11 @@ import {
   type Event,
   type Interaction,
 } from './index.ts'
-import { goesBefore } from './match.ts'
+import { goesBefore } from './match/match.ts'
 import { evolve } from './evolve.ts'
 import { plan } from '../testing/made-plans.ts'
 import { openOfferOf, story as stepsOf, type Step } from '../testing/made-stories.ts'
-import { NaiveModel } from './naive-model.ts'
+import { NaiveModel } from '../testing/naive/model.ts'
 
 interface Told {
   readonly state: State

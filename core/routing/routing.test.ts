@@ -1,6 +1,6 @@
 import { TestCentre, testPlan, testQueue } from '../testing/index.ts'
 import { isStuck, openOffer, snapshotOf, stateFrom, visitOf, type Event, type Outcome } from './index.ts'
-import { groundsOf } from './grounds.ts'
+import { groundsOf } from './match/grounds.ts'
 
 const types = ({ events }: Outcome): string[] => events.map(({ type }) => type)
 const offered = ({ events }: Outcome): string[] =>

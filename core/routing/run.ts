@@ -1,14 +1,14 @@
 import type { Instant } from '../plan/index.ts'
-import { nextPutOff } from './callbacks.ts'
-import { isRefusal, type Command, type CommandType, type Refusal } from './commands.ts'
-import { expire, nextDeadline, nextStep } from './deadlines.ts'
+import { nextPutOff } from './calls/callbacks.ts'
+import { isRefusal, type Command, type CommandType, type Refusal } from './journal/commands.ts'
+import { expire, nextDeadline, nextStep } from './due/deadlines.ts'
 import { decide } from './decide.ts'
-import { departures } from './saying.ts'
-import type { Event } from './events.ts'
+import { departures } from './people/saying.ts'
+import type { Event } from './journal/events.ts'
 import { evolve } from './evolve.ts'
-import { DeadlineFault } from './quarantine.ts'
-import { nextOffer, nextRoundEnd, nextOverflow } from './match.ts'
-import type { State } from './state.ts'
+import { DeadlineFault } from './due/quarantine.ts'
+import { nextOffer, nextRoundEnd, nextOverflow } from './match/match.ts'
+import type { State } from './state/state.ts'
 
 export interface Outcome {
   /** What happened, in order: deadlines that came due before the command, the command, the offers it made possible. */

@@ -1,9 +1,9 @@
 // Agents' seats without browsers: each has its stream, and what a browser would be given is made for it.
 import type { CommandBodies } from '@eudromos/core/routing'
-import { envelope } from '../../web/server/envelope.ts'
-import { LiveFeed } from '../../web/server/live.ts'
-import type { Runtime } from '../../web/server/runtime.ts'
-import type { Stream } from '../../web/server/stream.ts'
+import { envelope } from '../../web/server/edge/envelope.ts'
+import { LiveFeed } from '../../web/server/live/live.ts'
+import type { Runtime } from '../../web/server/runtime/runtime.ts'
+import type { Stream } from '../../web/server/edge/stream.ts'
 import type { View, ViewChange } from '../../web/view/view.ts'
 
 export const system = { kind: 'system', id: 'bench' } as const

@@ -1,6 +1,6 @@
 import { redirect } from 'next/navigation'
 import { roomsFor } from '../components/frame/rooms.ts'
-import { whoIs } from '../server/who.ts'
+import { whoIs } from '../server/edge/who.ts'
 
 export default async function Home() {
   const who = await whoIs()

@@ -8,7 +8,7 @@ import {
   type PlanChange,
   type Publishing,
 } from '@eudromos/database'
-import { envelope } from '../server/envelope.ts'
+import { envelope } from '../server/edge/envelope.ts'
 
 export interface ToPublish {
   readonly change: PlanChange

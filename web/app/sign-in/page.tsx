@@ -1,9 +1,9 @@
 import { redirect } from 'next/navigation'
 import { PageTitle } from '../../components/frame/page-title.tsx'
 import { en } from '../../messages/en.ts'
-import { oneClickPeople } from '../../server/one-click.ts'
-import { runtime } from '../../server/runtime.ts'
-import { whoIs } from '../../server/who.ts'
+import { oneClickPeople } from '../../server/signing-in/one-click.ts'
+import { runtime } from '../../server/runtime/runtime.ts'
+import { whoIs } from '../../server/edge/who.ts'
 import { SignIn } from './sign-in.tsx'
 
 export default async function SignInPage() {

@@ -14,8 +14,8 @@ import { Transcript, type ShownMessage } from '../chat/transcript.tsx'
 import { unsentMessages } from '../chat/unsent.ts'
 import { FileButton } from '../files/file-button.tsx'
 import { openingText, secondsText } from '../format.ts'
-import { shownMessages } from '../seat/conversation-bay.tsx'
-import { useOutbox } from '../seat/outbox.ts'
+import { shownMessages } from '../seat/bays/conversation-bay.tsx'
+import { useOutbox } from '../seat/saying/outbox.ts'
 import type { ChatClient } from './chat-client.ts'
 
 const t = en.chat

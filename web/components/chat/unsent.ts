@@ -1,4 +1,4 @@
-import type { Unsent } from '../seat/outbox.ts'
+import type { Unsent } from '../seat/saying/outbox.ts'
 import type { ShownMessage } from './transcript.tsx'
 
 /** One's own words that are on their way; those that have arrived (`has` knows them by their id) are among the messages. */

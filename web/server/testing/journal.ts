@@ -14,7 +14,7 @@ import {
   type News,
 } from '@eudromos/database'
 import { insertContent, testDatabase, type TestDatabase } from '../../../database/testing/index.ts'
-import { Follower } from '../follower.ts'
+import { Follower } from '../runtime/follower.ts'
 
 const log = pino({ level: 'silent' })
 

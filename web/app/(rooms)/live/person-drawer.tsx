@@ -16,7 +16,7 @@ import { sendCommand } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
 import { channelNames } from '../../../messages/people.ts'
 import { seatWords } from '../../../messages/steering.ts'
-import type { PersonGrounds } from '../../../server/grounds.ts'
+import type { PersonGrounds } from '../../../server/live/grounds.ts'
 import { openChannels, waitMsAt, type View } from '../../../view/view.ts'
 
 import { CallsNow } from './calls-now.tsx'

@@ -1,7 +1,7 @@
 import { may } from '@eudromos/core/plan'
 import { PageTitle } from '../../../components/frame/page-title.tsx'
 import { en } from '../../../messages/en.ts'
-import { enter } from '../../../server/room.ts'
+import { enter } from '../../../server/edge/room.ts'
 import { OutsideRoom } from './outside-room.tsx'
 
 export default async function OutsidePage() {

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box'
 import { PageTitle } from '../../../components/frame/page-title.tsx'
 import { Seat } from '../../../components/seat/seat.tsx'
 import { en } from '../../../messages/en.ts'
-import { enter } from '../../../server/room.ts'
+import { enter } from '../../../server/edge/room.ts'
 
 export default async function SeatPage() {
   await enter('seat')

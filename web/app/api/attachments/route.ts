@@ -1,10 +1,10 @@
-import { commandOf } from '../../../server/commands.ts'
-import { limitRate, readBody } from '../../../server/limits.ts'
-import { parseJson } from '../../../server/reading.ts'
-import { answering } from '../../../server/answering.ts'
-import { ProblemError, problem } from '../../../server/problem.ts'
-import { runtime } from '../../../server/runtime.ts'
-import { permit } from '../../../server/who.ts'
+import { commandOf } from '../../../server/commands/index.ts'
+import { limitRate, readBody } from '../../../server/edge/limits.ts'
+import { parseJson } from '../../../server/edge/reading.ts'
+import { answering } from '../../../server/edge/answering.ts'
+import { ProblemError, problem } from '../../../server/edge/problem.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
+import { permit } from '../../../server/edge/who.ts'
 import { mostAttachmentBytes } from '../../../view/files.ts'
 
 /** What a form may hold beside the file. */

@@ -1,8 +1,8 @@
-import { commandOf } from '../../../server/commands.ts'
-import { readJson } from '../../../server/limits.ts'
-import { answering } from '../../../server/answering.ts'
-import { runtime } from '../../../server/runtime.ts'
-import { permit } from '../../../server/who.ts'
+import { commandOf } from '../../../server/commands/index.ts'
+import { readJson } from '../../../server/edge/limits.ts'
+import { answering } from '../../../server/edge/answering.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
+import { permit } from '../../../server/edge/who.ts'
 
 export const POST = (request: Request): Promise<Response> =>
   answering(request, async () => {

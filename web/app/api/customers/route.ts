@@ -1,9 +1,9 @@
-import { customerPage } from '../../../server/customer-list.ts'
-import { readJson } from '../../../server/limits.ts'
-import { answering } from '../../../server/answering.ts'
-import { runtime } from '../../../server/runtime.ts'
-import { makeCustomer, newCustomerShape } from '../../../server/story.ts'
-import { permit } from '../../../server/who.ts'
+import { customerPage } from '../../../server/customers/customer-list.ts'
+import { readJson } from '../../../server/edge/limits.ts'
+import { answering } from '../../../server/edge/answering.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
+import { makeCustomer, newCustomerShape } from '../../../server/customers/story.ts'
+import { permit } from '../../../server/edge/who.ts'
 
 /** Customers by name or number, page by page. */
 export const GET = (request: Request): Promise<Response> =>

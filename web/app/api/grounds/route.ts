@@ -1,10 +1,10 @@
 import { readRecord } from '@eudromos/database'
-import { seesInteraction, seesRecord, sightFor } from '../../../server/sight.ts'
-import { groundsAt, groundsNow, personGrounds } from '../../../server/grounds.ts'
-import { answering } from '../../../server/answering.ts'
-import { notFound } from '../../../server/problem.ts'
-import { runtime } from '../../../server/runtime.ts'
-import { permit } from '../../../server/who.ts'
+import { seesInteraction, seesRecord, sightFor } from '../../../server/sight/sight.ts'
+import { groundsAt, groundsNow, personGrounds } from '../../../server/live/grounds.ts'
+import { answering } from '../../../server/edge/answering.ts'
+import { notFound } from '../../../server/edge/problem.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
+import { permit } from '../../../server/edge/who.ts'
 
 /**
  * Why an interaction is where it is: now, or (with `seq`) just before that event of the journal. Of a `person`: what

@@ -1,6 +1,6 @@
-import { answering } from '../../../server/answering.ts'
-import { problem, problemResponse } from '../../../server/problem.ts'
-import { runtime } from '../../../server/runtime.ts'
+import { answering } from '../../../server/edge/answering.ts'
+import { problem, problemResponse } from '../../../server/edge/problem.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
 
 /** Whether this process follows the journal and commands are taken in. */
 export const GET = (request: Request): Promise<Response> =>

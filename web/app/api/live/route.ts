@@ -1,12 +1,12 @@
 import { may } from '@eudromos/core/plan'
 import type { Actor } from '@eudromos/core/routing'
-import { requirePersonInSight } from '../../../server/in-sight.ts'
-import { LiveFeed, type Scope } from '../../../server/live.ts'
-import { answering } from '../../../server/answering.ts'
-import { notAllowed } from '../../../server/problem.ts'
-import { runtime, type Runtime } from '../../../server/runtime.ts'
-import { streamResponse } from '../../../server/stream.ts'
-import { permit, whoNow, type Who } from '../../../server/who.ts'
+import { requirePersonInSight } from '../../../server/sight/in-sight.ts'
+import { LiveFeed, type Scope } from '../../../server/live/live.ts'
+import { answering } from '../../../server/edge/answering.ts'
+import { notAllowed } from '../../../server/edge/problem.ts'
+import { runtime, type Runtime } from '../../../server/runtime/runtime.ts'
+import { streamResponse } from '../../../server/edge/stream.ts'
+import { permit, whoNow, type Who } from '../../../server/edge/who.ts'
 
 interface Asked {
   readonly scope: Scope

@@ -1,7 +1,7 @@
-import { readOwnChanges } from '../../../server/own-changes.ts'
-import { answering } from '../../../server/answering.ts'
-import { runtime } from '../../../server/runtime.ts'
-import { permit } from '../../../server/who.ts'
+import { readOwnChanges } from '../../../server/live/own-changes.ts'
+import { answering } from '../../../server/edge/answering.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
+import { permit } from '../../../server/edge/who.ts'
 
 /** What the plan has changed for an agent of late: for themself, and for those who may act in their name. */
 export const GET = (request: Request): Promise<Response> =>

@@ -1,9 +1,9 @@
-import { answering } from '../../../server/answering.ts'
-import { originOf } from '../../../server/gateway.ts'
-import { readJson } from '../../../server/limits.ts'
-import { chooseOwnPassword } from '../../../server/own-account.ts'
-import { runtime } from '../../../server/runtime.ts'
-import { permit } from '../../../server/who.ts'
+import { answering } from '../../../server/edge/answering.ts'
+import { originOf } from '../../../server/gateway/gateway.ts'
+import { readJson } from '../../../server/edge/limits.ts'
+import { chooseOwnPassword } from '../../../server/signing-in/own-account.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
+import { permit } from '../../../server/edge/who.ts'
 
 /** A password of one's own choice. The answer is a cookie: every other session has ended. */
 export const PUT = (request: Request): Promise<Response> =>

@@ -1,7 +1,7 @@
-import { answering } from '../../../server/answering.ts'
-import { endOtherSessions, readOwnSessions } from '../../../server/own-account.ts'
-import { runtime } from '../../../server/runtime.ts'
-import { permit } from '../../../server/who.ts'
+import { answering } from '../../../server/edge/answering.ts'
+import { endOtherSessions, readOwnSessions } from '../../../server/signing-in/own-account.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
+import { permit } from '../../../server/edge/who.ts'
 
 /** Where one is signed in. */
 export const GET = (request: Request): Promise<Response> =>

@@ -1,9 +1,9 @@
-import { readJson } from '../../../server/limits.ts'
-import { answering } from '../../../server/answering.ts'
-import { ProblemError, problem } from '../../../server/problem.ts'
-import { reachableAt, reachOut, reachShape, reachView, wrongAddress } from '../../../server/reaching.ts'
-import { runtime } from '../../../server/runtime.ts'
-import { permit } from '../../../server/who.ts'
+import { readJson } from '../../../server/edge/limits.ts'
+import { answering } from '../../../server/edge/answering.ts'
+import { ProblemError, problem } from '../../../server/edge/problem.ts'
+import { reachableAt, reachOut, reachShape, reachView, wrongAddress } from '../../../server/gateway/reaching.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
+import { permit } from '../../../server/edge/who.ts'
 
 /** What calling or writing to an address for a queue would be. */
 export const GET = (request: Request): Promise<Response> =>

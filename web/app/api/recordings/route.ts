@@ -1,8 +1,8 @@
-import { readJson } from '../../../server/limits.ts'
-import { answering } from '../../../server/answering.ts'
-import { begin, choiceOf } from '../../../server/recordings.ts'
-import { runtime } from '../../../server/runtime.ts'
-import { permit } from '../../../server/who.ts'
+import { readJson } from '../../../server/edge/limits.ts'
+import { answering } from '../../../server/edge/answering.ts'
+import { begin, choiceOf } from '../../../server/records/recordings.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
+import { permit } from '../../../server/edge/who.ts'
 
 /** What the agent had wanted before, of the call `?interaction=`. */
 export const GET = (request: Request): Promise<Response> =>

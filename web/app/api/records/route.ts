@@ -1,7 +1,7 @@
-import { answering } from '../../../server/answering.ts'
-import { recordPage } from '../../../server/records.ts'
-import { runtime } from '../../../server/runtime.ts'
-import { permit } from '../../../server/who.ts'
+import { answering } from '../../../server/edge/answering.ts'
+import { recordPage } from '../../../server/records/records.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
+import { permit } from '../../../server/edge/who.ts'
 
 export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {

@@ -1,10 +1,10 @@
 import * as yup from '../../../view/yup.ts'
-import { passSignal } from '../../../server/calls.ts'
-import { requireEnd } from '../../../server/hands.ts'
-import { readJson } from '../../../server/limits.ts'
-import { answering } from '../../../server/answering.ts'
-import { runtime } from '../../../server/runtime.ts'
-import { permit } from '../../../server/who.ts'
+import { passSignal } from '../../../server/gateway/calls.ts'
+import { requireEnd } from '../../../server/sight/hands.ts'
+import { readJson } from '../../../server/edge/limits.ts'
+import { answering } from '../../../server/edge/answering.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
+import { permit } from '../../../server/edge/who.ts'
 
 const shape = yup.object({
   interactionId: yup.string().max(200).required('Name the call.'),

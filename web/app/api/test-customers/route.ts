@@ -1,10 +1,10 @@
 import { v7 as newId } from 'uuid'
 import * as yup from '../../../view/yup.ts'
 import { insertCustomer, readTestCustomers } from '@eudromos/database'
-import { readJson } from '../../../server/limits.ts'
-import { answering } from '../../../server/answering.ts'
-import { runtime } from '../../../server/runtime.ts'
-import { permit } from '../../../server/who.ts'
+import { readJson } from '../../../server/edge/limits.ts'
+import { answering } from '../../../server/edge/answering.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
+import { permit } from '../../../server/edge/who.ts'
 
 const shape = yup.object({
   name: yup.string().trim().min(1, 'Give a name.').max(80, 'Use at most 80 characters.').required('Give a name.'),

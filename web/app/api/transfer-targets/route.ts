@@ -1,9 +1,9 @@
-import { inHand } from '../../../server/hands.ts'
-import { answering } from '../../../server/answering.ts'
-import { notFound } from '../../../server/problem.ts'
-import { runtime } from '../../../server/runtime.ts'
-import { transferTargets } from '../../../server/transfer-targets.ts'
-import { permit } from '../../../server/who.ts'
+import { inHand } from '../../../server/sight/hands.ts'
+import { answering } from '../../../server/edge/answering.ts'
+import { notFound } from '../../../server/edge/problem.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
+import { transferTargets } from '../../../server/live/transfer-targets.ts'
+import { permit } from '../../../server/edge/who.ts'
 
 /** Where a conversation can be passed on to: for the agent who has it, and for those who may act in their name. */
 export const GET = (request: Request): Promise<Response> =>

@@ -1,8 +1,8 @@
 import { may } from '@eudromos/core/plan'
 import { PageTitle } from '../../../components/frame/page-title.tsx'
 import { phone } from '../../../messages/texts.ts'
-import { enter } from '../../../server/room.ts'
-import { runtime } from '../../../server/runtime.ts'
+import { enter } from '../../../server/edge/room.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
 import { PhoneRoom } from './phone-room.tsx'
 
 /** A made-up customer's telephone. */

@@ -9,7 +9,7 @@ import { AttachButton, AttachedFile, useAttaching } from '../../../components/ch
 import { Composer } from '../../../components/chat/composer.tsx'
 import { Transcript } from '../../../components/chat/transcript.tsx'
 import { unsentMessages } from '../../../components/chat/unsent.ts'
-import { useOutbox } from '../../../components/seat/outbox.ts'
+import { useOutbox } from '../../../components/seat/saying/outbox.ts'
 import { requestJson } from '../../../components/stream/send.ts'
 import { phone as t } from '../../../messages/texts.ts'
 import { inTexts } from '../../../view/files.ts'

@@ -1,4 +1,4 @@
-import { runtime } from '../../../server/runtime.ts'
+import { runtime } from '../../../server/runtime/runtime.ts'
 import { FerrySite } from './ferry-site.tsx'
 import { PlainSite } from './plain-site.tsx'
 

@@ -2,7 +2,7 @@ import { Suspense } from 'react'
 import { may } from '@eudromos/core/plan'
 import { PageTitle } from '../../../../components/frame/page-title.tsx'
 import { en } from '../../../../messages/en.ts'
-import { enter } from '../../../../server/room.ts'
+import { enter } from '../../../../server/edge/room.ts'
 import { WhoRoom } from './who-room.tsx'
 
 export default async function WhoPage() {

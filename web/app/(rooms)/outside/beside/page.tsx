@@ -2,8 +2,8 @@ import { Suspense } from 'react'
 import { readTestCustomers } from '@eudromos/database'
 import { PageTitle } from '../../../../components/frame/page-title.tsx'
 import { en } from '../../../../messages/en.ts'
-import { enter } from '../../../../server/room.ts'
-import { runtime } from '../../../../server/runtime.ts'
+import { enter } from '../../../../server/edge/room.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
 import { BesideRoom } from './beside-room.tsx'
 
 export default async function BesidePage() {

@@ -15,8 +15,8 @@ import { calendarUserText } from '../../../../messages/rota.ts'
 import { copiedToNextYear, sorted, spanText } from '../../../../view/calendar.ts'
 import { calendarShape } from '../../../../view/hours-shape.ts'
 import { CalendarFiles } from './calendar-files.tsx'
-import { useDraftForm } from '../draft-form.ts'
-import { EditorFrame, TextPart, type EditorProps } from '../editor.tsx'
+import { useDraftForm } from '../form/draft-form.ts'
+import { EditorFrame, TextPart, type EditorProps } from '../form/editor.tsx'
 import { YearView } from './year-view.tsx'
 
 const t = en.calendar

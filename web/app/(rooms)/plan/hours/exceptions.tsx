@@ -10,7 +10,7 @@ import { dayOf, type DateException } from '@eudromos/core/hours'
 import { WhenField } from '../../../../components/when/when-field.tsx'
 import { en } from '../../../../messages/en.ts'
 import type { WeekWords } from '../../../../messages/hours.ts'
-import { unread } from '../unread.ts'
+import { unread } from '../form/unread.ts'
 import { intervalsFrom } from '../../../../view/week.ts'
 
 const t = en.hours

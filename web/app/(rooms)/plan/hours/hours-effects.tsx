@@ -7,7 +7,7 @@ import { dayMs, hoursFaults, OpenTimes, Zone } from '@eudromos/core/hours'
 import { hoursOf, usersOfHours, type PlanDocument } from '@eudromos/core/plan'
 import { inWords, lengthText, timeText } from '../../../../components/format.ts'
 import { en } from '../../../../messages/en.ts'
-import { EffectsPane, type Found } from '../findings.tsx'
+import { EffectsPane, type Found } from '../form/findings.tsx'
 import { Fortnight, fortnightOf, openingsIn } from '../../../../components/rota/fortnight.tsx'
 
 const t = en.hours

@@ -2,7 +2,7 @@
 import { fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
 import type { WeeklyInterval } from '@eudromos/core/hours'
-import { firstUnread } from '../unread.ts'
+import { firstUnread } from '../form/unread.ts'
 import { WeekGrid } from './week-grid.tsx'
 
 const morning: WeeklyInterval = { weekday: 1, from: '08:00', to: '12:00' }

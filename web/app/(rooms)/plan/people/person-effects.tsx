@@ -17,7 +17,7 @@ import {
 import { gapOf, levelsOf } from '@eudromos/core/skills'
 import { LoadRing } from '../../../../components/glyphs.tsx'
 import { limits as limitWords, person as t, reach } from '../../../../messages/people.ts'
-import { EffectsPane, type Found } from '../findings.tsx'
+import { EffectsPane, type Found } from '../form/findings.tsx'
 
 interface PersonEffectsProps {
   readonly person: PersonEdit

@@ -11,7 +11,7 @@ import { useNotice } from '../../../../components/frame/notice.tsx'
 import { Refused } from '../../../../components/stream/send.ts'
 import { en } from '../../../../messages/en.ts'
 import { person as t } from '../../../../messages/people.ts'
-import type { PlanState } from '../../../../server/plan.ts'
+import type { PlanState } from '../../../../server/plan/plan.ts'
 import { makePasswords } from './passwords.ts'
 
 interface SignInPartProps {

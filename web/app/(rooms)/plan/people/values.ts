@@ -1,5 +1,5 @@
 import { plainPerson, plainState, upTo, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
-import type { PlanState } from '../../../../server/plan.ts'
+import type { PlanState } from '../../../../server/plan/plan.ts'
 
 // Things that people rest on, as they are edited.
 

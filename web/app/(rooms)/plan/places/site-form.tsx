@@ -7,13 +7,13 @@ import { checkSite, hoursOf, reachedBy, type PlanDocument } from '@eudromos/core
 import { dayText, timeText } from '../../../../components/format.ts'
 import { useCentreNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
-import type { PlanState } from '../../../../server/plan.ts'
+import type { PlanState } from '../../../../server/plan/plan.ts'
 import { sorted, spanText } from '../../../../view/calendar.ts'
 import { siteShape } from '../../../../view/place-shape.ts'
-import { useDraftForm } from '../draft-form.ts'
-import { CalendarsField, EditorFrame, HeadFields, PeoplePart, type EditorProps } from '../editor.tsx'
-import { EffectsPane, FoundAtFields, type Found } from '../findings.tsx'
-import { hoursFound } from '../found.ts'
+import { useDraftForm } from '../form/draft-form.ts'
+import { CalendarsField, EditorFrame, HeadFields, PeoplePart, type EditorProps } from '../form/editor.tsx'
+import { EffectsPane, FoundAtFields, type Found } from '../form/findings.tsx'
+import { hoursFound } from '../form/found.ts'
 import type { SiteValue } from './values.ts'
 
 const t = en.site

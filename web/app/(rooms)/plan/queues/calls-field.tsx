@@ -10,7 +10,7 @@ import { useController, type Control } from 'react-hook-form'
 import { recordingPolicies, type QueueEdit } from '@eudromos/core/plan'
 import { callbacks as c } from '../../../../messages/callbacks.ts'
 import { recording as t } from '../../../../messages/recording.ts'
-import { NumberField } from '../fields.tsx'
+import { NumberField } from '../form/fields.tsx'
 
 interface CallersProps {
   readonly control: Control<QueueEdit>

@@ -10,7 +10,7 @@ import { useState, type ReactNode } from 'react'
 import { useController, type Control } from 'react-hook-form'
 import type { PlanDocument, QueueEdit } from '@eudromos/core/plan'
 import { demand as t } from '../../../../messages/skills.ts'
-import { AskedField } from '../asked-field.tsx'
+import { AskedField } from '../form/asked-field.tsx'
 import { ReachField } from './reach-field.tsx'
 import { ladderOf, withStep, withoutStep, type Ladder } from './ladder.ts'
 

@@ -1,7 +1,7 @@
 // Which field of a queue each finding is about, and what mends it.
 import { checkQueue, type FindingCode, type PlanDocument, type QueueEdit } from '@eudromos/core/plan'
 import { findingText, mendText } from '../../../../messages/findings.ts'
-import type { Found } from '../findings.tsx'
+import type { Found } from '../form/findings.tsx'
 import { mendOf } from './mending.ts'
 
 const fields: Partial<Record<FindingCode, string>> = {

@@ -1,5 +1,5 @@
 import { bulk } from '../../../../messages/plan.ts'
-import { planPage } from '../plan-page.tsx'
+import { planPage } from '../bench/plan-page.tsx'
 import { QueuesRoom } from './table/queues-room.tsx'
 
 export default planPage(bulk.title, QueuesRoom)

@@ -13,7 +13,7 @@ import { useLive } from '../../../../components/stream/context.tsx'
 import { Refused, requestJson } from '../../../../components/stream/send.ts'
 import { en } from '../../../../messages/en.ts'
 import { requirementText, trial as t } from '../../../../messages/skills.ts'
-import type { Tried } from '../../../../server/plan-try.ts'
+import type { Tried } from '../../../../server/plan/plan-try.ts'
 
 type Queue = PlanDocument['queues'][number]
 

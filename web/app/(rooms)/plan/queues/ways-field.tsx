@@ -6,7 +6,7 @@ import { useController, useWatch, type Control } from 'react-hook-form'
 import type { PlanDocument, QueueEdit } from '@eudromos/core/plan'
 import { en } from '../../../../messages/en.ts'
 import { ways as t } from '../../../../messages/skills.ts'
-import { NumberField } from '../fields.tsx'
+import { NumberField } from '../form/fields.tsx'
 
 type Queue = QueueEdit
 

@@ -15,14 +15,14 @@ import {
   type PlanDocument,
   type ScriptStep,
 } from '@eudromos/core/plan'
-import { ScriptSteps } from '../../../../components/seat/script-steps.tsx'
+import { ScriptSteps } from '../../../../components/seat/conversation/script-steps.tsx'
 import { en } from '../../../../messages/en.ts'
 import { script as t } from '../../../../messages/scripts.ts'
 import { mostSteps, scriptShape } from '../../../../view/script-shape.ts'
-import { useDraftForm } from '../draft-form.ts'
-import { EditorFrame, TextPart, type EditorProps } from '../editor.tsx'
-import { EffectsPane, FoundAtFields, Holding } from '../findings.tsx'
-import { peopleFound, scriptMends } from '../found.ts'
+import { useDraftForm } from '../form/draft-form.ts'
+import { EditorFrame, TextPart, type EditorProps } from '../form/editor.tsx'
+import { EffectsPane, FoundAtFields, Holding } from '../form/findings.tsx'
+import { peopleFound, scriptMends } from '../form/found.ts'
 import { ScriptMap } from './script-map.tsx'
 import { StepPart } from './step-part.tsx'
 

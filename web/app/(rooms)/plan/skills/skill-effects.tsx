@@ -5,8 +5,8 @@ import { useMemo } from 'react'
 import { hoursCovered, hoursOpen, servingSteps, withSkill, type PlanDocument } from '@eudromos/core/plan'
 import { useCentreNow } from '../../../../components/stream/context.tsx'
 import { requirementText, skill as t } from '../../../../messages/skills.ts'
-import { EffectsPane, type Found } from '../findings.tsx'
-import { HeatMap } from '../heat-map.tsx'
+import { EffectsPane, type Found } from '../form/findings.tsx'
+import { HeatMap } from '../table/heat-map.tsx'
 import { editOf, type SkillValue } from './values.ts'
 
 const hourMs = 3_600_000

@@ -8,10 +8,10 @@ import { fewOptions } from '../../../../components/few-options.ts'
 import { en } from '../../../../messages/en.ts'
 import { template as t } from '../../../../messages/templates.ts'
 import { templateShape } from '../../../../view/template-shape.ts'
-import { useDraftForm } from '../draft-form.ts'
-import { EditorFrame, TextPart, type EditorProps } from '../editor.tsx'
-import { EffectsPane, FoundAtFields, Holding } from '../findings.tsx'
-import { peopleFound, templateMends } from '../found.ts'
+import { useDraftForm } from '../form/draft-form.ts'
+import { EditorFrame, TextPart, type EditorProps } from '../form/editor.tsx'
+import { EffectsPane, FoundAtFields, Holding } from '../form/findings.tsx'
+import { peopleFound, templateMends } from '../form/found.ts'
 
 export type TemplateValue = PlanDocument['templates'][number]
 

@@ -27,7 +27,7 @@ import { script } from '../../../../messages/scripts.ts'
 import { wrapUpOf } from '../../../../messages/templates.ts'
 import { passages } from '../../../../messages/steering.ts'
 import { RecordingPlayer } from './recording-player.tsx'
-import type { RecordDetails } from '../../../../server/records.ts'
+import type { RecordDetails } from '../../../../server/records/records.ts'
 import type { PlanView } from '../../../../view/view.ts'
 
 const t = en.records

@@ -10,7 +10,7 @@ import { clockText } from '../../../../components/format.ts'
 import { useNotice } from '../../../../components/frame/notice.tsx'
 import { requestJson } from '../../../../components/stream/send.ts'
 import { recording as t } from '../../../../messages/recording.ts'
-import type { RecordDetails } from '../../../../server/records.ts'
+import type { RecordDetails } from '../../../../server/records/records.ts'
 
 interface RecordingMarksProps {
   readonly interactionId: string

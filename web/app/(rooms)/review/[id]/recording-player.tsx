@@ -10,7 +10,7 @@ import { useTheme } from '@mui/material/styles'
 import { useEffect, useRef, useState } from 'react'
 import { clockText } from '../../../../components/format.ts'
 import { recording as t } from '../../../../messages/recording.ts'
-import type { RecordDetails } from '../../../../server/records.ts'
+import type { RecordDetails } from '../../../../server/records/records.ts'
 import { joinedSound, type JoinedSound } from './joined-sound.ts'
 import { RecordingMarks } from './recording-marks.tsx'
 

@@ -6,7 +6,7 @@ import { FileDialog } from '../../../../components/files/file-dialog.tsx'
 import { useNotice } from '../../../../components/frame/notice.tsx'
 import { request } from '../../../../components/stream/send.ts'
 import { customerFile as t } from '../../../../messages/customers.ts'
-import type { CustomerReading } from '../../../../server/customer-file.ts'
+import type { CustomerReading } from '../../../../server/customers/customer-file.ts'
 
 interface Read {
   readonly file: File

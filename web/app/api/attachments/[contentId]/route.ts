@@ -1,12 +1,12 @@
 import { may } from '@eudromos/core/plan'
 import { readAttachment, readRecord } from '@eudromos/database'
-import { downloadResponse } from '../../../../server/attachments.ts'
-import { answering } from '../../../../server/answering.ts'
-import { notFound } from '../../../../server/problem.ts'
-import { inPath } from '../../../../server/reading.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { seesRecord, sightFor } from '../../../../server/sight.ts'
-import { permit } from '../../../../server/who.ts'
+import { downloadResponse } from '../../../../server/records/attachments.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { notFound } from '../../../../server/edge/problem.ts'
+import { inPath } from '../../../../server/edge/reading.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { seesRecord, sightFor } from '../../../../server/sight/sight.ts'
+import { permit } from '../../../../server/edge/who.ts'
 
 interface Context {
   readonly params: Promise<{ contentId: string }>

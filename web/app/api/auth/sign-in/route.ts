@@ -1,8 +1,8 @@
-import { originOf } from '../../../../server/gateway.ts'
-import { limitRate, readJson } from '../../../../server/limits.ts'
-import { answering } from '../../../../server/answering.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { signIn, signInShape } from '../../../../server/signing-in.ts'
+import { originOf } from '../../../../server/gateway/gateway.ts'
+import { limitRate, readJson } from '../../../../server/edge/limits.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { signIn, signInShape } from '../../../../server/signing-in/signing-in.ts'
 
 /** An address and a password. The answer is a cookie and nothing else. */
 export const POST = (request: Request): Promise<Response> =>

@@ -1,8 +1,8 @@
-import { readJson } from '../../../../server/limits.ts'
-import { answering } from '../../../../server/answering.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { contactShape, setContact } from '../../../../server/story.ts'
-import { permit } from '../../../../server/who.ts'
+import { readJson } from '../../../../server/edge/limits.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { contactShape, setContact } from '../../../../server/customers/story.ts'
+import { permit } from '../../../../server/edge/who.ts'
 
 /** What the customer of a conversation that one has says of being called or texted first. */
 export const PUT = (request: Request): Promise<Response> =>

@@ -1,8 +1,8 @@
 import * as yup from '../../../../view/yup.ts'
-import { customerFormats, exportCustomers } from '../../../../server/customer-list.ts'
-import { answering } from '../../../../server/answering.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { permit } from '../../../../server/who.ts'
+import { customerFormats, exportCustomers } from '../../../../server/customers/customer-list.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { permit } from '../../../../server/edge/who.ts'
 
 const types = { csv: 'text/csv; charset=utf-8; header=present', vcf: 'text/vcard; charset=utf-8' } as const
 

@@ -1,10 +1,10 @@
 import * as yup from '../../../../view/yup.ts'
-import { mostFileBytes, readCustomerFile } from '../../../../server/customer-file.ts'
-import { customerFormats } from '../../../../server/customer-list.ts'
-import { readBody } from '../../../../server/limits.ts'
-import { answering } from '../../../../server/answering.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { permit } from '../../../../server/who.ts'
+import { mostFileBytes, readCustomerFile } from '../../../../server/customers/customer-file.ts'
+import { customerFormats } from '../../../../server/customers/customer-list.ts'
+import { readBody } from '../../../../server/edge/limits.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { permit } from '../../../../server/edge/who.ts'
 
 const asked = yup.object({
   format: yup.string().oneOf(customerFormats, 'Format: csv or vcf.').required('Format: csv or vcf.'),

@@ -1,13 +1,13 @@
 import { hash } from '@node-rs/argon2'
 import * as yup from '../../../../view/yup.ts'
 import { putPassword, readSigners } from '@eudromos/database'
-import { ownOrigins } from '../../../../server/auth.ts'
-import { envelope } from '../../../../server/envelope.ts'
-import { readJson } from '../../../../server/limits.ts'
-import { answering } from '../../../../server/answering.ts'
-import { notFound, problem, ProblemError } from '../../../../server/problem.ts'
-import { runtime, type Runtime } from '../../../../server/runtime.ts'
-import { tryPassword } from '../../../../server/signing-in.ts'
+import { ownOrigins } from '../../../../server/signing-in/auth.ts'
+import { envelope } from '../../../../server/edge/envelope.ts'
+import { readJson } from '../../../../server/edge/limits.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { notFound, problem, ProblemError } from '../../../../server/edge/problem.ts'
+import { runtime, type Runtime } from '../../../../server/runtime/runtime.ts'
+import { tryPassword } from '../../../../server/signing-in/signing-in.ts'
 
 const shape = yup.object({
   personId: yup.string().max(200).required('Name the person.'),

@@ -1,8 +1,8 @@
-import { beginCall, callShape } from '../../../../server/calls.ts'
-import { chatToken } from '../../../../server/gateway.ts'
-import { answering } from '../../../../server/answering.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { readSigned } from '../../../../server/signed.ts'
+import { beginCall, callShape } from '../../../../server/gateway/calls.ts'
+import { chatToken } from '../../../../server/gateway/gateway.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { readSigned } from '../../../../server/gateway/signed.ts'
 
 /** A carrier brings a customer's call; signed. The answer holds the token with which the customer's device follows it. */
 export const POST = (request: Request): Promise<Response> =>

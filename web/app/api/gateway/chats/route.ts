@@ -1,10 +1,10 @@
-import { beginChat, beginShape } from '../../../../server/chats.ts'
-import { interactionIdFor } from '../../../../server/ids.ts'
-import { requireTestCustomer } from '../../../../server/test-customers.ts'
-import { chatToken, cookieOf, isCarrier, knownAs, knownCustomer, limitPublic } from '../../../../server/gateway.ts'
-import { readJson } from '../../../../server/limits.ts'
-import { answering } from '../../../../server/answering.ts'
-import { runtime } from '../../../../server/runtime.ts'
+import { beginChat, beginShape } from '../../../../server/gateway/chats.ts'
+import { interactionIdFor } from '../../../../server/edge/ids.ts'
+import { requireTestCustomer } from '../../../../server/customers/test-customers.ts'
+import { chatToken, cookieOf, isCarrier, knownAs, knownCustomer, limitPublic } from '../../../../server/gateway/gateway.ts'
+import { readJson } from '../../../../server/edge/limits.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
 
 /** A customer begins a chat. The answer holds its id and the token of the chat; browsers get it as a cookie besides. */
 export const POST = (request: Request): Promise<Response> =>

@@ -1,9 +1,9 @@
 import { inThreads } from '@eudromos/core/plan'
-import { answering } from '../../../../server/answering.ts'
-import { isCarrier, limitPublic } from '../../../../server/gateway.ts'
-import { closureOf } from '../../../../server/project.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { mayBeTestCustomer } from '../../../../server/test-customers.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { isCarrier, limitPublic } from '../../../../server/gateway/gateway.ts'
+import { closureOf } from '../../../../server/live/project.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { mayBeTestCustomer } from '../../../../server/customers/test-customers.ts'
 
 /** The lines customers reach the centre by, and what each can be about. Test customers see what is in preparation. */
 export const GET = (request: Request): Promise<Response> =>

@@ -1,7 +1,7 @@
-import { mostReceivedMail, receivedMailShape, receiveMail } from '../../../../server/mails.ts'
-import { answering } from '../../../../server/answering.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { readSigned } from '../../../../server/signed.ts'
+import { mostReceivedMail, receivedMailShape, receiveMail } from '../../../../server/gateway/mails.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { readSigned } from '../../../../server/gateway/signed.ts'
 
 /** A carrier brings a customer's email; signed, and idempotent by the email's id. */
 export const POST = (request: Request): Promise<Response> =>

@@ -1,7 +1,7 @@
-import { answering } from '../../../../server/answering.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { mostReceived, receivedShape, receiveText } from '../../../../server/texts.ts'
-import { readSigned } from '../../../../server/signed.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { mostReceived, receivedShape, receiveText } from '../../../../server/gateway/texts.ts'
+import { readSigned } from '../../../../server/gateway/signed.ts'
 
 /** A carrier brings a customer's text; signed, and idempotent by the text's id. */
 export const POST = (request: Request): Promise<Response> =>

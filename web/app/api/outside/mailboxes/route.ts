@@ -1,6 +1,6 @@
-import { outside } from '../../../../server/outside.ts'
-import { answering } from '../../../../server/answering.ts'
-import { permit } from '../../../../server/who.ts'
+import { outside } from '../../../../server/gateway/outside.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { permit } from '../../../../server/edge/who.ts'
 
 /** The mailboxes of made-up customers. */
 export const GET = (request: Request): Promise<Response> =>

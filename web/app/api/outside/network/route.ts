@@ -1,7 +1,7 @@
-import { readJson } from '../../../../server/limits.ts'
-import { outside } from '../../../../server/outside.ts'
-import { answering } from '../../../../server/answering.ts'
-import { permit } from '../../../../server/who.ts'
+import { readJson } from '../../../../server/edge/limits.ts'
+import { outside } from '../../../../server/gateway/outside.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { permit } from '../../../../server/edge/who.ts'
 
 /** How the simulated text network does. */
 export const GET = (request: Request): Promise<Response> =>

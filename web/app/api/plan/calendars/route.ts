@@ -1,5 +1,5 @@
-import { changing, removing } from '../../../../server/plan-routes.ts'
-import { saveCalendar } from '../../../../server/plan.ts'
+import { changing, removing } from '../../../../server/plan/plan-routes.ts'
+import { saveCalendar } from '../../../../server/plan/plan.ts'
 
 export const PUT = changing(saveCalendar)
 export const DELETE = removing('calendars')

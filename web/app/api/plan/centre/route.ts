@@ -1,4 +1,4 @@
-import { saveCentre } from '../../../../server/plan-people.ts'
-import { changing } from '../../../../server/plan-routes.ts'
+import { saveCentre } from '../../../../server/plan/plan-people.ts'
+import { changing } from '../../../../server/plan/plan-routes.ts'
 
 export const PUT = changing(saveCentre)

@@ -1,4 +1,4 @@
-import { changing } from '../../../../server/plan-routes.ts'
-import { saveLevels } from '../../../../server/plan-skills.ts'
+import { changing } from '../../../../server/plan/plan-routes.ts'
+import { saveLevels } from '../../../../server/plan/plan-skills.ts'
 
 export const PUT = changing(saveLevels)

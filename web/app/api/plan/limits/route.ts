@@ -1,5 +1,5 @@
-import { saveLimits } from '../../../../server/plan-people.ts'
-import { changing, removing } from '../../../../server/plan-routes.ts'
+import { saveLimits } from '../../../../server/plan/plan-people.ts'
+import { changing, removing } from '../../../../server/plan/plan-routes.ts'
 
 export const PUT = changing(saveLimits)
 export const DELETE = removing('loadLimits')

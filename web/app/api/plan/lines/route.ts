@@ -1,5 +1,5 @@
-import { removeLine, saveLine } from '../../../../server/plan-lines.ts'
-import { changing } from '../../../../server/plan-routes.ts'
+import { removeLine, saveLine } from '../../../../server/plan/plan-lines.ts'
+import { changing } from '../../../../server/plan/plan-routes.ts'
 
 /** Saves one line and publishes. */
 export const PUT = changing(saveLine)

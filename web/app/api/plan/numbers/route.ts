@@ -1,7 +1,7 @@
-import { readStock } from '../../../../server/plan-lines.ts'
-import { answering } from '../../../../server/answering.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { permit } from '../../../../server/who.ts'
+import { readStock } from '../../../../server/plan/plan-lines.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { permit } from '../../../../server/edge/who.ts'
 
 /** What the carrier has of numbers, for whoever may pick one. */
 export const GET = (request: Request): Promise<Response> =>

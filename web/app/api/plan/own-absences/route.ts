@@ -1,4 +1,4 @@
-import { changing } from '../../../../server/plan-routes.ts'
-import { allowOwnAbsences } from '../../../../server/plan.ts'
+import { changing } from '../../../../server/plan/plan-routes.ts'
+import { allowOwnAbsences } from '../../../../server/plan/plan.ts'
 
 export const PUT = changing(allowOwnAbsences)

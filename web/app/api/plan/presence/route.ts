@@ -1,5 +1,5 @@
-import { removeState, saveState } from '../../../../server/plan-people.ts'
-import { changing } from '../../../../server/plan-routes.ts'
+import { removeState, saveState } from '../../../../server/plan/plan-people.ts'
+import { changing } from '../../../../server/plan/plan-routes.ts'
 
 export const PUT = changing(saveState)
 export const DELETE = changing(removeState)

@@ -1,9 +1,9 @@
-import { changing } from '../../../../server/plan-routes.ts'
-import { readPlanState, saveQueue } from '../../../../server/plan.ts'
-import { answering } from '../../../../server/answering.ts'
-import { notFound } from '../../../../server/problem.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { permit } from '../../../../server/who.ts'
+import { changing } from '../../../../server/plan/plan-routes.ts'
+import { readPlanState, saveQueue } from '../../../../server/plan/plan.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { notFound } from '../../../../server/edge/problem.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { permit } from '../../../../server/edge/who.ts'
 
 export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {

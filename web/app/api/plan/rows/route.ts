@@ -1,8 +1,8 @@
-import { answering } from '../../../../server/answering.ts'
-import { readBody } from '../../../../server/limits.ts'
-import { requireRows } from '../../../../server/rows.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { permit } from '../../../../server/who.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { readBody } from '../../../../server/edge/limits.ts'
+import { requireRows } from '../../../../server/plan/rows.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { permit } from '../../../../server/edge/who.ts'
 
 const mostBytes = 5 * 1024 * 1024
 

@@ -1,5 +1,5 @@
-import { changing, removing } from '../../../../server/plan-routes.ts'
-import { saveSite } from '../../../../server/plan.ts'
+import { changing, removing } from '../../../../server/plan/plan-routes.ts'
+import { saveSite } from '../../../../server/plan/plan.ts'
 
 export const PUT = changing(saveSite)
 export const DELETE = removing('sites')

@@ -1,5 +1,5 @@
-import { changing, removing } from '../../../../server/plan-routes.ts'
-import { saveSkill } from '../../../../server/plan-skills.ts'
+import { changing, removing } from '../../../../server/plan/plan-routes.ts'
+import { saveSkill } from '../../../../server/plan/plan-skills.ts'
 
 export const PUT = changing(saveSkill)
 export const DELETE = removing('skills')

@@ -1,5 +1,5 @@
-import { saveTeam } from '../../../../server/plan-people.ts'
-import { changing, removing } from '../../../../server/plan-routes.ts'
+import { saveTeam } from '../../../../server/plan/plan-people.ts'
+import { changing, removing } from '../../../../server/plan/plan-routes.ts'
 
 export const PUT = changing(saveTeam)
 export const DELETE = removing('teams')

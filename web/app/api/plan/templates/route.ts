@@ -1,5 +1,5 @@
-import { removeTemplate, saveTemplate } from '../../../../server/plan-templates.ts'
-import { changing } from '../../../../server/plan-routes.ts'
+import { removeTemplate, saveTemplate } from '../../../../server/plan/plan-templates.ts'
+import { changing } from '../../../../server/plan/plan-routes.ts'
 
 /** Saves one reply template and publishes. */
 export const PUT = changing(saveTemplate)

@@ -1,8 +1,8 @@
-import { readJson } from '../../../../server/limits.ts'
-import { tryQueue } from '../../../../server/plan-try.ts'
-import { answering } from '../../../../server/answering.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { permit } from '../../../../server/who.ts'
+import { readJson } from '../../../../server/edge/limits.ts'
+import { tryQueue } from '../../../../server/plan/plan-try.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { permit } from '../../../../server/edge/who.ts'
 
 /** Who would be offered a made-up chat in a queue as it is being edited. Changes nothing. */
 export const POST = (request: Request): Promise<Response> =>

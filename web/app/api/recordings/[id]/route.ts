@@ -1,8 +1,8 @@
-import { answering } from '../../../../server/answering.ts'
-import { inPath } from '../../../../server/reading.ts'
-import { hear } from '../../../../server/recordings.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { permit } from '../../../../server/who.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { inPath } from '../../../../server/edge/reading.ts'
+import { hear } from '../../../../server/records/recordings.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { permit } from '../../../../server/edge/who.ts'
 
 interface Context {
   readonly params: Promise<{ id: string }>

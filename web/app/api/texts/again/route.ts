@@ -1,8 +1,8 @@
-import { readJson } from '../../../../server/limits.ts'
-import { answering } from '../../../../server/answering.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { againShape, sendAgain } from '../../../../server/texts.ts'
-import { permit } from '../../../../server/who.ts'
+import { readJson } from '../../../../server/edge/limits.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { againShape, sendAgain } from '../../../../server/gateway/texts.ts'
+import { permit } from '../../../../server/edge/who.ts'
 
 /** A text that was not delivered goes out once more, at the word of whoever has the thread. */
 export const POST = (request: Request): Promise<Response> =>

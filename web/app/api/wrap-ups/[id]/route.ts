@@ -1,8 +1,8 @@
-import { answering } from '../../../../server/answering.ts'
-import { inPath } from '../../../../server/reading.ts'
-import { runtime } from '../../../../server/runtime.ts'
-import { permit } from '../../../../server/who.ts'
-import { notesKept } from '../../../../server/wrap-ups.ts'
+import { answering } from '../../../../server/edge/answering.ts'
+import { inPath } from '../../../../server/edge/reading.ts'
+import { runtime } from '../../../../server/runtime/runtime.ts'
+import { permit } from '../../../../server/edge/who.ts'
+import { notesKept } from '../../../../server/records/wrap-ups.ts'
 
 interface Context {
   readonly params: Promise<{ id: string }>

@@ -19,8 +19,8 @@ import { download } from '../../../../../components/download.ts'
 import { Refused } from '../../../../../components/stream/send.ts'
 import { en } from '../../../../../messages/en.ts'
 import { passwords as t, person as words } from '../../../../../messages/people.ts'
-import type { PlanState } from '../../../../../server/plan.ts'
-import { writeCsv } from '../../rows.ts'
+import type { PlanState } from '../../../../../server/plan/plan.ts'
+import { writeCsv } from '../../table/rows.ts'
 import { makePasswords, type MadePassword } from '../passwords.ts'
 
 interface PasswordsDialogProps {

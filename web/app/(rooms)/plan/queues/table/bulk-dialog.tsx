@@ -14,10 +14,10 @@ import { ValidationError } from 'yup'
 import { checkQueue, type PlanDocument } from '@eudromos/core/plan'
 import { findingText } from '../../../../../messages/findings.ts'
 import { bulk as t } from '../../../../../messages/plan.ts'
-import type { PlanState } from '../../../../../server/plan.ts'
+import type { PlanState } from '../../../../../server/plan/plan.ts'
 import { queueShape } from '../../../../../view/queue-shape.ts'
-import { Trouble } from '../../form-parts.tsx'
-import { usePublishing } from '../../publishing.ts'
+import { Trouble } from '../../form/form-parts.tsx'
+import { usePublishing } from '../../form/publishing.ts'
 import { bulkFields, changesOf, choicesOf, type BulkField, type BulkValue } from './bulk.ts'
 
 type Queue = PlanDocument['queues'][number]

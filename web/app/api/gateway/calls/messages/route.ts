@@ -1,7 +1,7 @@
-import { leaveVoicemail, messageShape } from '../../../../../server/aways.ts'
-import { answering } from '../../../../../server/answering.ts'
-import { runtime } from '../../../../../server/runtime.ts'
-import { readSigned } from '../../../../../server/signed.ts'
+import { leaveVoicemail, messageShape } from '../../../../../server/gateway/aways.ts'
+import { answering } from '../../../../../server/edge/answering.ts'
+import { runtime } from '../../../../../server/runtime/runtime.ts'
+import { readSigned } from '../../../../../server/gateway/signed.ts'
 
 const mostBytes = 2_100_000
 

@@ -1,7 +1,7 @@
-import { dialReportShape, reportDial } from '../../../../../server/aways.ts'
-import { answering } from '../../../../../server/answering.ts'
-import { runtime } from '../../../../../server/runtime.ts'
-import { readSigned } from '../../../../../server/signed.ts'
+import { dialReportShape, reportDial } from '../../../../../server/gateway/aways.ts'
+import { answering } from '../../../../../server/edge/answering.ts'
+import { runtime } from '../../../../../server/runtime/runtime.ts'
+import { readSigned } from '../../../../../server/gateway/signed.ts'
 
 /** A carrier tells why a call that the centre had it make is not answered; signed. */
 export const POST = (request: Request): Promise<Response> =>

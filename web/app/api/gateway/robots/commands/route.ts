@@ -1,10 +1,10 @@
 import * as yup from '../../../../../view/yup.ts'
-import { commandOf } from '../../../../../server/commands.ts'
-import { requireCarrier } from '../../../../../server/gateway.ts'
-import { readJson } from '../../../../../server/limits.ts'
-import { answering } from '../../../../../server/answering.ts'
-import { notAllowed } from '../../../../../server/problem.ts'
-import { runtime } from '../../../../../server/runtime.ts'
+import { commandOf } from '../../../../../server/commands/index.ts'
+import { requireCarrier } from '../../../../../server/gateway/gateway.ts'
+import { readJson } from '../../../../../server/edge/limits.ts'
+import { answering } from '../../../../../server/edge/answering.ts'
+import { notAllowed } from '../../../../../server/edge/problem.ts'
+import { runtime } from '../../../../../server/runtime/runtime.ts'
 
 const shape = yup.object({ agentId: yup.string().max(200).required('Name the simulated agent.') })
 

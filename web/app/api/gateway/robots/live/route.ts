@@ -1,8 +1,8 @@
-import { CarrierFeed } from '../../../../../server/carrier-feed.ts'
-import { requireCarrier } from '../../../../../server/gateway.ts'
-import { answering } from '../../../../../server/answering.ts'
-import { runtime } from '../../../../../server/runtime.ts'
-import { streamResponse } from '../../../../../server/stream.ts'
+import { CarrierFeed } from '../../../../../server/gateway/carrier-feed.ts'
+import { requireCarrier } from '../../../../../server/gateway/gateway.ts'
+import { answering } from '../../../../../server/edge/answering.ts'
+import { runtime } from '../../../../../server/runtime/runtime.ts'
+import { streamResponse } from '../../../../../server/edge/stream.ts'
 
 /** One stream for many simulated customers and agents: they are there as long as it is open. */
 export const GET = (request: Request): Promise<Response> =>

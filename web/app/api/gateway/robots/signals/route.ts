@@ -1,10 +1,10 @@
 import * as yup from '../../../../../view/yup.ts'
-import { passSignal } from '../../../../../server/calls.ts'
-import { requireCarrier } from '../../../../../server/gateway.ts'
-import { requireRobotEnd } from '../../../../../server/hands.ts'
-import { readJson } from '../../../../../server/limits.ts'
-import { answering } from '../../../../../server/answering.ts'
-import { runtime } from '../../../../../server/runtime.ts'
+import { passSignal } from '../../../../../server/gateway/calls.ts'
+import { requireCarrier } from '../../../../../server/gateway/gateway.ts'
+import { requireRobotEnd } from '../../../../../server/sight/hands.ts'
+import { readJson } from '../../../../../server/edge/limits.ts'
+import { answering } from '../../../../../server/edge/answering.ts'
+import { runtime } from '../../../../../server/runtime/runtime.ts'
 
 const shape = yup.object({
   agentId: yup.string().max(200).required('Name the simulated agent.'),

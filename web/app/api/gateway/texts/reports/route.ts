@@ -1,7 +1,7 @@
-import { answering } from '../../../../../server/answering.ts'
-import { runtime } from '../../../../../server/runtime.ts'
-import { reportShape, reportText } from '../../../../../server/texts.ts'
-import { readSigned } from '../../../../../server/signed.ts'
+import { answering } from '../../../../../server/edge/answering.ts'
+import { runtime } from '../../../../../server/runtime/runtime.ts'
+import { reportShape, reportText } from '../../../../../server/gateway/texts.ts'
+import { readSigned } from '../../../../../server/gateway/signed.ts'
 
 /** A carrier tells what became of a text that it was given. */
 export const POST = (request: Request): Promise<Response> =>

@@ -1,8 +1,8 @@
-import { readJson } from '../../../../../server/limits.ts'
-import { makePasswords } from '../../../../../server/plan-persons.ts'
-import { answering } from '../../../../../server/answering.ts'
-import { runtime } from '../../../../../server/runtime.ts'
-import { permit } from '../../../../../server/who.ts'
+import { readJson } from '../../../../../server/edge/limits.ts'
+import { makePasswords } from '../../../../../server/plan/plan-persons.ts'
+import { answering } from '../../../../../server/edge/answering.ts'
+import { runtime } from '../../../../../server/runtime/runtime.ts'
+import { permit } from '../../../../../server/edge/who.ts'
 
 export const POST = (request: Request): Promise<Response> =>
   answering(request, async () => {

@@ -1,4 +1,4 @@
-import { saveTeams } from '../../../../../server/plan-people.ts'
-import { changing } from '../../../../../server/plan-routes.ts'
+import { saveTeams } from '../../../../../server/plan/plan-people.ts'
+import { changing } from '../../../../../server/plan/plan-routes.ts'
 
 export const PUT = changing(saveTeams)

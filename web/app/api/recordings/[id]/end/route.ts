@@ -1,9 +1,9 @@
-import { readJson } from '../../../../../server/limits.ts'
-import { answering } from '../../../../../server/answering.ts'
-import { inPath } from '../../../../../server/reading.ts'
-import { end } from '../../../../../server/recordings.ts'
-import { runtime } from '../../../../../server/runtime.ts'
-import { permit } from '../../../../../server/who.ts'
+import { readJson } from '../../../../../server/edge/limits.ts'
+import { answering } from '../../../../../server/edge/answering.ts'
+import { inPath } from '../../../../../server/edge/reading.ts'
+import { end } from '../../../../../server/records/recordings.ts'
+import { runtime } from '../../../../../server/runtime/runtime.ts'
+import { permit } from '../../../../../server/edge/who.ts'
 
 interface Context {
   readonly params: Promise<{ id: string }>

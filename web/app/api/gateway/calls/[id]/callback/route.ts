@@ -1,9 +1,9 @@
-import { askCallback } from '../../../../../../server/aways.ts'
-import { customerCommand } from '../../../../../../server/chats.ts'
-import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
-import { answering } from '../../../../../../server/answering.ts'
-import { inPath } from '../../../../../../server/reading.ts'
-import { runtime } from '../../../../../../server/runtime.ts'
+import { askCallback } from '../../../../../../server/gateway/aways.ts'
+import { customerCommand } from '../../../../../../server/gateway/chats.ts'
+import { limitPublic, requireChat } from '../../../../../../server/gateway/gateway.ts'
+import { answering } from '../../../../../../server/edge/answering.ts'
+import { inPath } from '../../../../../../server/edge/reading.ts'
+import { runtime } from '../../../../../../server/runtime/runtime.ts'
 
 interface Context {
   readonly params: Promise<{ id: string }>

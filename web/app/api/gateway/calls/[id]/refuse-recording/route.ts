@@ -1,9 +1,9 @@
-import { envelope } from '../../../../../../server/envelope.ts'
-import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
-import { answering } from '../../../../../../server/answering.ts'
-import { refused } from '../../../../../../server/problem.ts'
-import { inPath } from '../../../../../../server/reading.ts'
-import { runtime } from '../../../../../../server/runtime.ts'
+import { envelope } from '../../../../../../server/edge/envelope.ts'
+import { limitPublic, requireChat } from '../../../../../../server/gateway/gateway.ts'
+import { answering } from '../../../../../../server/edge/answering.ts'
+import { refused } from '../../../../../../server/edge/problem.ts'
+import { inPath } from '../../../../../../server/edge/reading.ts'
+import { runtime } from '../../../../../../server/runtime/runtime.ts'
 
 interface Context {
   readonly params: Promise<{ id: string }>

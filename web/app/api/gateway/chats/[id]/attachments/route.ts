@@ -1,9 +1,9 @@
-import { attach } from '../../../../../../server/chats.ts'
-import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
-import { limitRate, readBody } from '../../../../../../server/limits.ts'
-import { answering } from '../../../../../../server/answering.ts'
-import { inPath } from '../../../../../../server/reading.ts'
-import { runtime } from '../../../../../../server/runtime.ts'
+import { attach } from '../../../../../../server/gateway/chats.ts'
+import { limitPublic, requireChat } from '../../../../../../server/gateway/gateway.ts'
+import { limitRate, readBody } from '../../../../../../server/edge/limits.ts'
+import { answering } from '../../../../../../server/edge/answering.ts'
+import { inPath } from '../../../../../../server/edge/reading.ts'
+import { runtime } from '../../../../../../server/runtime/runtime.ts'
 import { mostAttachmentBytes } from '../../../../../../view/files.ts'
 
 interface Context {

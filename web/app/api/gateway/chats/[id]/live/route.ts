@@ -1,11 +1,11 @@
-import { ChatFeed } from '../../../../../../server/chat-feed.ts'
-import { customerOf } from '../../../../../../server/chats.ts'
-import { limitPublic, originOf, requireChat } from '../../../../../../server/gateway.ts'
-import { limitRate } from '../../../../../../server/limits.ts'
-import { answering } from '../../../../../../server/answering.ts'
-import { inPath } from '../../../../../../server/reading.ts'
-import { runtime } from '../../../../../../server/runtime.ts'
-import { streamResponse } from '../../../../../../server/stream.ts'
+import { ChatFeed } from '../../../../../../server/gateway/chat-feed.ts'
+import { customerOf } from '../../../../../../server/gateway/chats.ts'
+import { limitPublic, originOf, requireChat } from '../../../../../../server/gateway/gateway.ts'
+import { limitRate } from '../../../../../../server/edge/limits.ts'
+import { answering } from '../../../../../../server/edge/answering.ts'
+import { inPath } from '../../../../../../server/edge/reading.ts'
+import { runtime } from '../../../../../../server/runtime/runtime.ts'
+import { streamResponse } from '../../../../../../server/edge/stream.ts'
 
 interface Context {
   readonly params: Promise<{ id: string }>

@@ -1,10 +1,10 @@
 import * as yup from '../../../../../../view/yup.ts'
-import { customerCommand } from '../../../../../../server/chats.ts'
-import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
-import { readJson } from '../../../../../../server/limits.ts'
-import { answering } from '../../../../../../server/answering.ts'
-import { inPath } from '../../../../../../server/reading.ts'
-import { runtime } from '../../../../../../server/runtime.ts'
+import { customerCommand } from '../../../../../../server/gateway/chats.ts'
+import { limitPublic, requireChat } from '../../../../../../server/gateway/gateway.ts'
+import { readJson } from '../../../../../../server/edge/limits.ts'
+import { answering } from '../../../../../../server/edge/answering.ts'
+import { inPath } from '../../../../../../server/edge/reading.ts'
+import { runtime } from '../../../../../../server/runtime/runtime.ts'
 
 interface Context {
   readonly params: Promise<{ id: string }>

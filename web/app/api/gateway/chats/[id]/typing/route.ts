@@ -1,8 +1,8 @@
-import { limitPublic, requireChat } from '../../../../../../server/gateway.ts'
-import { answering } from '../../../../../../server/answering.ts'
-import { inPath } from '../../../../../../server/reading.ts'
-import { runtime } from '../../../../../../server/runtime.ts'
-import { tellTyping } from '../../../../../../server/typing.ts'
+import { limitPublic, requireChat } from '../../../../../../server/gateway/gateway.ts'
+import { answering } from '../../../../../../server/edge/answering.ts'
+import { inPath } from '../../../../../../server/edge/reading.ts'
+import { runtime } from '../../../../../../server/runtime/runtime.ts'
+import { tellTyping } from '../../../../../../server/live/typing.ts'
 
 interface Context {
   readonly params: Promise<{ id: string }>

@@ -1,5 +1,5 @@
-import { mostReceivedMail } from '../../../../../../server/mails.ts'
-import { outsidePath, writingRoutes } from '../../../../../../server/outside.ts'
+import { mostReceivedMail } from '../../../../../../server/gateway/mails.ts'
+import { outsidePath, writingRoutes } from '../../../../../../server/gateway/outside.ts'
 
 /** What a customer's mailbox has; the customer writes. */
 export const { GET, POST } = writingRoutes(

@@ -1,9 +1,9 @@
-import { callCookie } from '../../../../../../server/gateway.ts'
-import { readJson } from '../../../../../../server/limits.ts'
-import { outside, outsidePath } from '../../../../../../server/outside.ts'
-import { answering } from '../../../../../../server/answering.ts'
-import { inPath } from '../../../../../../server/reading.ts'
-import { permit } from '../../../../../../server/who.ts'
+import { callCookie } from '../../../../../../server/gateway/gateway.ts'
+import { readJson } from '../../../../../../server/edge/limits.ts'
+import { outside, outsidePath } from '../../../../../../server/gateway/outside.ts'
+import { answering } from '../../../../../../server/edge/answering.ts'
+import { inPath } from '../../../../../../server/edge/reading.ts'
+import { permit } from '../../../../../../server/edge/who.ts'
 
 interface Context {
   readonly params: Promise<{ number: string }>

@@ -1,5 +1,5 @@
-import { outsidePath, writingRoutes } from '../../../../../../server/outside.ts'
-import { mostReceived } from '../../../../../../server/texts.ts'
+import { outsidePath, writingRoutes } from '../../../../../../server/gateway/outside.ts'
+import { mostReceived } from '../../../../../../server/gateway/texts.ts'
 
 /** What a customer's telephone has of texts; the customer texts. */
 export const { GET, POST } = writingRoutes(

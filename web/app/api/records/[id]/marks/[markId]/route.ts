@@ -1,8 +1,8 @@
-import { answering } from '../../../../../../server/answering.ts'
-import { inPath } from '../../../../../../server/reading.ts'
-import { unmark } from '../../../../../../server/recordings.ts'
-import { runtime } from '../../../../../../server/runtime.ts'
-import { permit } from '../../../../../../server/who.ts'
+import { answering } from '../../../../../../server/edge/answering.ts'
+import { inPath } from '../../../../../../server/edge/reading.ts'
+import { unmark } from '../../../../../../server/records/recordings.ts'
+import { runtime } from '../../../../../../server/runtime/runtime.ts'
+import { permit } from '../../../../../../server/edge/who.ts'
 
 interface Context {
   readonly params: Promise<{ markId: string }>

@@ -1,10 +1,10 @@
 import { readAttachment } from '@eudromos/database'
-import { downloadResponse } from '../../../../../../../server/attachments.ts'
-import { limitPublic, requireChat } from '../../../../../../../server/gateway.ts'
-import { answering } from '../../../../../../../server/answering.ts'
-import { notFound } from '../../../../../../../server/problem.ts'
-import { inPath } from '../../../../../../../server/reading.ts'
-import { runtime } from '../../../../../../../server/runtime.ts'
+import { downloadResponse } from '../../../../../../../server/records/attachments.ts'
+import { limitPublic, requireChat } from '../../../../../../../server/gateway/gateway.ts'
+import { answering } from '../../../../../../../server/edge/answering.ts'
+import { notFound } from '../../../../../../../server/edge/problem.ts'
+import { inPath } from '../../../../../../../server/edge/reading.ts'
+import { runtime } from '../../../../../../../server/runtime/runtime.ts'
 
 interface Context {
   readonly params: Promise<{ id: string; contentId: string }>

@@ -1,7 +1,7 @@
-import { callCookie } from '../../../../../../../../server/gateway.ts'
-import { outside, ringingPath } from '../../../../../../../../server/outside.ts'
-import { answering } from '../../../../../../../../server/answering.ts'
-import { permit } from '../../../../../../../../server/who.ts'
+import { callCookie } from '../../../../../../../../server/gateway/gateway.ts'
+import { outside, ringingPath } from '../../../../../../../../server/gateway/outside.ts'
+import { answering } from '../../../../../../../../server/edge/answering.ts'
+import { permit } from '../../../../../../../../server/edge/who.ts'
 
 interface Context {
   readonly params: Promise<{ number: string; id: string }>

@@ -1,9 +1,9 @@
-import { limitPublic, requireChat } from '../../../../../../../../../server/gateway.ts'
-import { readBody } from '../../../../../../../../../server/limits.ts'
-import { answering } from '../../../../../../../../../server/answering.ts'
-import { inPath } from '../../../../../../../../../server/reading.ts'
-import { mostPartBytes, putPart } from '../../../../../../../../../server/recordings.ts'
-import { runtime } from '../../../../../../../../../server/runtime.ts'
+import { limitPublic, requireChat } from '../../../../../../../../../server/gateway/gateway.ts'
+import { readBody } from '../../../../../../../../../server/edge/limits.ts'
+import { answering } from '../../../../../../../../../server/edge/answering.ts'
+import { inPath } from '../../../../../../../../../server/edge/reading.ts'
+import { mostPartBytes, putPart } from '../../../../../../../../../server/records/recordings.ts'
+import { runtime } from '../../../../../../../../../server/runtime/runtime.ts'
 
 interface Context {
   readonly params: Promise<{ id: string; recordingId: string; number: string }>

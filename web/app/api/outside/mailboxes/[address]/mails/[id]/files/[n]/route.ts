@@ -1,7 +1,7 @@
-import { outsideFile } from '../../../../../../../../../server/outside.ts'
-import { answering } from '../../../../../../../../../server/answering.ts'
-import { inPath } from '../../../../../../../../../server/reading.ts'
-import { permit } from '../../../../../../../../../server/who.ts'
+import { outsideFile } from '../../../../../../../../../server/gateway/outside.ts'
+import { answering } from '../../../../../../../../../server/edge/answering.ts'
+import { inPath } from '../../../../../../../../../server/edge/reading.ts'
+import { permit } from '../../../../../../../../../server/edge/who.ts'
 
 interface Context {
   readonly params: Promise<{ address: string; id: string; n: string }>

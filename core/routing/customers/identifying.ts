@@ -1,0 +1,15 @@
+// Who has a conversation, or is offered it, says which customer it is.
+import type { Instant } from '../../plan/index.ts'
+import { refuse, type Command, type Decision } from '../journal/commands.ts'
+import { event } from '../journal/events.ts'
+import type { State } from '../state/state.ts'
+
+export function identifyCustomer(state: State, command: Command<'identifyCustomer'>, at: Instant): Decision {
+  const { agentId, interactionId, customerId } = command.body
+  const interaction = state.interactions.get(interactionId)
+  const guest = interaction?.guests.some(({ personId }) => personId === agentId) === true
+  if (interaction === undefined || guest || !state.agent(agentId).carried.includes(interactionId))
+    return refuse('notYourInteraction', { interactionId })
+  if (interaction.customerId === customerId) return []
+  return [event('customerIdentified', at, { interactionId, agentId, customerId })]
+}

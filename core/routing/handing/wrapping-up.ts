@@ -1,0 +1,44 @@
+// What comes after a conversation: what it came to, how the customer was, notes, and when that is done.
+import type { Instant, Queue } from '../../plan/index.ts'
+import { withWork } from '../allowed.ts'
+import { refuse, type Command, type Decision } from '../journal/commands.ts'
+import { event } from '../journal/events.ts'
+import { atWork, visitOf, type Interaction } from '../state/pieces.ts'
+import type { State } from '../state/state.ts'
+
+const queueOf = (state: State, interaction: Interaction): Queue | undefined =>
+  state.lookup.queues.get(visitOf(interaction).queueId)
+
+export function saveWrapUp(state: State, command: Command<'saveWrapUp'>, at: Instant): Decision {
+  const { interactionId, dispositionId, notesContentId, mood } = command.body
+  const interaction = state.interactions.get(interactionId)
+  const offered = interaction === undefined ? [] : (queueOf(state, interaction)?.dispositionIds ?? [])
+  const known = offered.length > 0 ? offered : (state.plan?.dispositionIds ?? [])
+  if (dispositionId !== null && !known.includes(dispositionId)) return refuse('unknownDisposition', { dispositionId })
+  const phase = interaction?.phase === 'connected' ? 'connected' : 'wrapUp'
+  return withWork(state, command, phase, () => [
+    event('wrapUpSaved', at, { interactionId, dispositionId, notesContentId, mood: mood ?? null }),
+  ])
+}
+
+/** The agent needs longer, within what the centre allows. */
+export function extendWrapUp(state: State, command: Command<'extendWrapUp'>, at: Instant): Decision {
+  const { agentId, interactionId, seconds } = command.body
+  return withWork(state, command, 'wrapUp', (interaction) => {
+    const began = atWork(interaction).find(({ personId }) => personId === agentId)?.from ?? at
+    const wrapUpDueAt = (interaction.wrapUpDueAt ?? at) + Math.max(1, Math.round(seconds)) * 1000
+    const longest = state.settings().longestWrapUpSeconds
+    if (wrapUpDueAt - began > longest * 1000) return refuse('wrapUpTooLong', { seconds: longest })
+    return [event('wrapUpExtended', at, { interactionId, wrapUpDueAt })]
+  })
+}
+
+/** By hand only with a disposition where its queue wants one; at its time wrap-up ends without. */
+export function finishWrapUp(state: State, command: Command<'finishWrapUp'>, at: Instant): Decision {
+  return withWork(state, command, 'wrapUp', (interaction) => {
+    const { id: interactionId, dispositionId } = interaction
+    if (dispositionId === null && queueOf(state, interaction)?.dispositionRequired === true)
+      return refuse('dispositionMissing', { interactionId })
+    return [event('wrapUpEnded', at, { interactionId, cause: 'finished' })]
+  })
+}

@@ -1,0 +1,47 @@
+import { testPlan, testQueue } from '@eudromos/core/testing'
+import type { ChatView } from '../../view/view.ts'
+import { ChatFeed } from './chat-feed.ts'
+import type { Runtime } from '../runtime/runtime.ts'
+import { TestJournal } from '../testing/journal.ts'
+
+jest.mock('server-only', () => ({}))
+
+let journal: TestJournal
+beforeAll(async () => {
+  journal = await TestJournal.begin()
+  await journal.commit('publishPlan', { plan: testPlan({ queues: [testQueue('sailings', ['ana'])] }) })
+})
+afterAll(() => journal.end())
+
+const settle = (): Promise<void> => new Promise((done) => setTimeout(done, 150))
+
+test('a customer’s page is drawn for what is to be seen, and not for another window of theirs', async () => {
+  const follower = await journal.follow({})
+  const runtime = { follower, clock: { now: () => 0 }, database: journal.web } as unknown as Runtime
+  await journal.commit('beginInteraction', {
+    ...{ interactionId: 'chat', channel: 'chat', customerId: 'c', lineId: 'site', queueId: 'sailings' },
+    ...{ connection: { id: 'one', processId: 'web' }, contentId: null },
+  })
+  const drawn: ChatView[] = []
+  const feed = new ChatFeed(runtime, 'chat', {
+    closed: false,
+    close: () => undefined,
+    send: (event, data) => void (event === 'chat' && drawn.push(data as ChatView)),
+  })
+  const end = await feed.begin()
+  expect(drawn).toMatchObject([{ phase: 'waiting', anew: true }])
+  for (let n = 0; n < 20; n += 1)
+    await journal.commit('connectCustomer', { interactionId: 'chat', connectionId: `w${n}`, processId: 'web' })
+  await settle()
+  expect(drawn).toHaveLength(1)
+  await journal.commit('connectAgent', { agentId: 'ana', connectionId: 'ana-1', processId: 'web' })
+  await journal.commit('setPresence', { agentId: 'ana', stateId: 'ready' })
+  await journal.commit('answerOffer', { agentId: 'ana', interactionId: 'chat', offerId: 'chat.v1.o1' })
+  await settle()
+  expect(drawn.at(-1)).toMatchObject({ phase: 'connected' })
+  await journal.words('words', 'chat', 'Hello')
+  await journal.commit('sendMessage', { interactionId: 'chat', agentId: null, contentId: 'words' })
+  await settle()
+  expect(drawn.at(-1)?.messages).toMatchObject([{ text: 'Hello' }])
+  end()
+})

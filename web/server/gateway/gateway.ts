@@ -1,0 +1,61 @@
+import 'server-only'
+import { cookies } from 'next/headers'
+import { limitRate } from '../edge/limits.ts'
+import { notFound, ProblemError, problem } from '../edge/problem.ts'
+import { setting } from '../runtime/settings.ts'
+import { isSame } from '../runtime/secrets.ts'
+import { tokenOf } from './tokens.ts'
+
+// The gateway speaks to customers' devices and to carriers. A chat is proved by a token made from its id; a carrier (the
+// simulated services of Outside) by a key.
+
+export const chatToken = (interactionId: string): string => tokenOf(setting('EUDROMOS_SECRET'), interactionId)
+
+const bearer = (request: Request): string => /^Bearer (.+)$/.exec(request.headers.get('authorization') ?? '')?.[1] ?? ''
+
+export const isCarrier = (request: Request): boolean => isSame(bearer(request), setting('EUDROMOS_OUTSIDE_KEY'))
+
+export const cookieOf = (interactionId: string): string => `chat-${interactionId}`
+
+const deviceCookie = 'chat-customer'
+const deviceMac = (encoded: string): string => tokenOf(setting('EUDROMOS_SECRET'), `device of ${encoded}`)
+
+/** By what a browser is known again whose customer has chatted before. */
+export function knownAs(customerId: string): string {
+  const encoded = encodeURIComponent(customerId)
+  return `${deviceCookie}=${encoded}.${deviceMac(encoded)}; Path=/api/gateway/chats; HttpOnly; SameSite=Strict; Max-Age=34560000`
+}
+
+/** Whose browser it is that asks, as an earlier chat of it was answered; null where nobody is known, or it is made up. */
+export async function knownCustomer(): Promise<string | null> {
+  const value = (await cookies()).get(deviceCookie)?.value ?? ''
+  const at = value.lastIndexOf('.')
+  const encoded = value.slice(0, Math.max(0, at))
+  return encoded !== '' && isSame(value.slice(at + 1), deviceMac(encoded)) ? decodeURIComponent(encoded) : null
+}
+
+/** With what a telephone follows its call. */
+export const callCookie = (id: string, token: string): string =>
+  `${cookieOf(id)}=${token}; Path=/api/gateway/calls/${id}; HttpOnly; SameSite=Strict; Max-Age=86400`
+
+/** Lets only the device go on that began the chat: by its cookie, or by its token. */
+export async function requireChat(request: Request, interactionId: string): Promise<void> {
+  const given = bearer(request) || ((await cookies()).get(cookieOf(interactionId))?.value ?? '')
+  if (!isSame(given, chatToken(interactionId))) throw notFound('This chat')
+}
+
+export function requireCarrier(request: Request): void {
+  if (!isCarrier(request))
+    throw new ProblemError(problem(401, 'noKey', 'Key missing', 'This route is for carriers, who have a key.'))
+}
+
+/** Where a request comes from, for limits, as `start.mjs` has it. */
+export const originOf = (request: Request): string => request.headers.get('x-forwarded-for') ?? 'here'
+
+/** Limits what one place may send; carriers are limited by the lines they carry, not here. */
+export function limitPublic(request: Request, what: string, perMinute: number): void {
+  if (isCarrier(request)) return
+  limitRate(`${what}:${originOf(request)}`, perMinute)
+  // Whoever has many addresses meets the limit of all.
+  limitRate(`${what} of all`, perMinute * 30)
+}

@@ -1,0 +1,129 @@
+import 'server-only'
+import { randomUUID } from 'node:crypto'
+import { pino, type Logger } from 'pino'
+import { CentreClock, connect, removeWebProcess, renewWebProcess, type Database } from '@eudromos/database'
+import { Attending } from './attending.ts'
+import { Connections } from './connections.ts'
+import { CustomerStreams } from '../gateway/customer-streams.ts'
+import { Dialler } from '../gateway/dialler.ts'
+import { Follower } from './follower.ts'
+import { Sender } from './sender.ts'
+import { Sessions } from '../signing-in/sessions.ts'
+import { setting } from './settings.ts'
+import { HttpCarrier, type Carrier } from '../gateway/carrier.ts'
+import { Keeper } from './keeper.ts'
+import { Past } from './past.ts'
+import { tokenOf } from '../gateway/tokens.ts'
+import { Texter } from '../gateway/texter.ts'
+import { Thread } from './thread.ts'
+
+/** What one web process has at work: made once, however many bundles of routes there are. */
+export interface Runtime {
+  readonly processId: string
+  readonly database: Database
+  readonly clock: CentreClock
+  readonly follower: Follower
+  readonly sender: Sender
+  readonly connections: Connections
+  readonly attending: Attending
+  readonly sessions: Sessions
+  readonly customerStreams: CustomerStreams
+  readonly past: Past
+  /** Reads large files. */
+  readonly files: Thread
+  /** Works out what is published. */
+  readonly publisher: Thread
+  readonly carrier: Carrier
+  readonly texter: Texter
+  readonly log: Logger
+  close(): Promise<void>
+}
+
+const lastWordsMs = 200
+
+const shared = globalThis as unknown as { eudromosRuntime?: Promise<Runtime> }
+
+export function runtime(): Promise<Runtime> {
+  shared.eudromosRuntime ??= begin().catch((error: unknown) => {
+    delete shared.eudromosRuntime
+    throw error
+  })
+  return shared.eudromosRuntime
+}
+
+async function begin(): Promise<Runtime> {
+  const url = setting('EUDROMOS_WEB_URL')
+  const log = pino({ name: 'web', level: process.env.EUDROMOS_LOG ?? 'info' })
+  const database = connect(url, 16)
+  const clock = await CentreClock.read(database.$client)
+  const processId = randomUUID()
+  const lookups: Database = connect(url, 6, { byKeyOnly: true })
+  const sender = new Sender(
+    lookups,
+    log,
+    (one) => follower.expect(one),
+    (one) => follower.unsay(one),
+  )
+  // What cannot follow shows what was: its streams end, and the process, to be started anew.
+  const giveUp = (): void => {
+    connections.closeAll()
+    setTimeout(() => process.exit(1), lastWordsMs)
+  }
+  const follower: Follower = new Follower(database, lookups, url, clock, log, (news) => sender.heard(news), giveUp)
+  const connections: Connections = new Connections(processId, sender, follower)
+  await sender.start()
+  await follower.start()
+  // From now on people may come back to it: what waited for a web process goes on.
+  await renewWebProcess(database.$client, processId)
+  const lease = setInterval(() => {
+    renewWebProcess(database.$client, processId).catch(() => undefined)
+  }, 1000)
+  const attending = new Attending(processId, sender, follower, log)
+  const sessions = new Sessions(lookups)
+  const [forPast, forFiles, publisher] = [new Thread(url), new Thread(url), new Thread(url)]
+  const past = new Past(forPast)
+  const carrier = new HttpCarrier(setting('EUDROMOS_OUTSIDE_URL'), setting('EUDROMOS_OUTSIDE_KEY'))
+  const keeper = new Keeper(database, follower, clock, log)
+  void keeper.look()
+  const texter = new Texter(database, follower, sender, carrier, log)
+  const dialler = new Dialler(
+    database,
+    follower,
+    sender,
+    carrier,
+    (interactionId) => tokenOf(setting('EUDROMOS_SECRET'), interactionId),
+    log,
+  )
+  return {
+    processId,
+    database,
+    clock,
+    follower,
+    sender,
+    connections,
+    attending,
+    sessions,
+    customerStreams: new CustomerStreams(),
+    past,
+    files: forFiles,
+    publisher,
+    carrier,
+    texter,
+    log,
+    close: async () => {
+      clearInterval(lease)
+      connections.closeAll()
+      keeper.close()
+      sessions.close()
+      forPast.end()
+      forFiles.end()
+      publisher.end()
+      dialler.close()
+      await texter.close()
+      sender.close()
+      await follower.close()
+      await lookups.$client.end()
+      await removeWebProcess(database.$client, processId).catch(() => undefined)
+    },
+  }
+}
