@@ -47,7 +47,7 @@ export const access: Readonly<Record<string, Access>> = {
   'POST /api/attachments': of(working),
   'POST /api/auth/sign-in': of('anybody'),
   'POST /api/auth/sign-out': of('anybody'),
-  // Each command of the kind: web/server/in-sight.test.ts.
+  // Each command of the kind: web/server/commands/in-sight.test.ts.
   'POST /api/commands': of(
     working,
     own(({ live, agentId }) => ({

@@ -1,7 +1,14 @@
 import { beginChat, beginShape } from '../../../../server/gateway/chats.ts'
 import { interactionIdFor } from '../../../../server/edge/ids.ts'
 import { requireTestCustomer } from '../../../../server/customers/test-customers.ts'
-import { chatToken, cookieOf, isCarrier, knownAs, knownCustomer, limitPublic } from '../../../../server/gateway/gateway.ts'
+import {
+  chatToken,
+  cookieOf,
+  isCarrier,
+  knownAs,
+  knownCustomer,
+  limitPublic,
+} from '../../../../server/gateway/gateway.ts'
 import { readJson } from '../../../../server/edge/limits.ts'
 import { answering } from '../../../../server/edge/answering.ts'
 import { runtime } from '../../../../server/runtime/runtime.ts'
