@@ -5,7 +5,7 @@ import ListItemButton from '@mui/material/ListItemButton'
 import ListItemText from '@mui/material/ListItemText'
 import Typography from '@mui/material/Typography'
 import { useRouter, useSearchParams } from 'next/navigation'
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { v7 as newId } from 'uuid'
 import { useCentreNow } from '../../../../components/stream/context.tsx'
 import { request } from '../../../../components/stream/send.ts'
@@ -56,6 +56,8 @@ export const PlanRoom = inBrowser(function PlanRoom({ initial, at, mayEdit }) {
   const [dirty, setDirty] = useState(false)
   /** Counted up when what was edited is done with, so that the next is read anew; until then entries stay. */
   const [round, setRound] = useState(0)
+  /** Counted up with each move to something else. */
+  const moves = useRef(0)
   const [leavingTo, setLeavingTo] = useState<(() => void) | null>(null)
   const { document } = plan
   const {
@@ -87,6 +89,7 @@ export const PlanRoom = inBrowser(function PlanRoom({ initial, at, mayEdit }) {
     else go()
   }
   const goTo = (kind: Kind, id: string): void => {
+    moves.current += 1
     setBegun(null)
     setDirty(false)
     setRound((before) => before + 1)
@@ -94,6 +97,7 @@ export const PlanRoom = inBrowser(function PlanRoom({ initial, at, mayEdit }) {
   }
   const begin = (thing: Thing): void =>
     leave(() => {
+      moves.current += 1
       setDirty(false)
       setRound((before) => before + 1)
       setBegun(thing)
@@ -101,7 +105,10 @@ export const PlanRoom = inBrowser(function PlanRoom({ initial, at, mayEdit }) {
   const reload = async (): Promise<void> => setPlan(await request<PlanState>('/api/plan/queues'))
   const saved = async (kind: Kind, id: string): Promise<void> => {
     setDirty(false)
+    const before = moves.current
     await reload()
+    // Whoever has gone on to something else meanwhile stays there.
+    if (moves.current !== before) return
     setFresh(freshOf('queue', document))
     goTo(kind, id)
   }
