@@ -9,6 +9,7 @@ import { setImmediate } from 'node:timers'
 import { fileURLToPath } from 'node:url'
 import next from 'next'
 import { clientAddress, trustedProxies } from './client-address.mjs'
+import { straightTo } from './straight.mjs'
 
 const [port, hostname] = [Number(process.argv[2]), process.argv[3] ?? '127.0.0.1']
 if (!Number.isInteger(port) || port < 1 || port > 65_535) {
@@ -41,9 +42,11 @@ function takeNext() {
 }
 
 const isTrusted = trustedProxies(process.env.EUDROMOS_TRUSTED_PROXIES ?? '')
-const app = next({ dev: false, dir: dirname(fileURLToPath(import.meta.url)), hostname, port })
+const dir = dirname(fileURLToPath(import.meta.url))
+const app = next({ dev: false, dir, hostname, port })
 const handle = app.getRequestHandler()
 await app.prepare()
+const straight = straightTo(dir)
 const server = createServer((request, response) => {
   const { headers, socket } = request
   const forwarded = headers['x-forwarded-for']
@@ -55,10 +58,12 @@ const server = createServer((request, response) => {
   }
   waiting.push(() => {
     if (request.socket.destroyed) return
-    handle(request, response).catch((error) => {
-      console.error(error)
-      response.destroy()
-    })
+    straight(request, response)
+      .then((answered) => answered || handle(request, response))
+      .catch((error) => {
+        console.error(error)
+        response.destroy()
+      })
   })
   if (waiting.length === 1) setImmediate(takeNext)
 })

@@ -1,4 +1,4 @@
-// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run. With --load the load alone, with --load --http through HTTP; with --lists the lists, with --screens those of a large centre, with --streams the windows of customers; with --soak [--minutes N] [--seed N] all of it for long, with kills.
+// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run. With --load the load alone, with --load --http through HTTP; with --lists the lists, with --screens those of a large centre, with --streams the windows of customers; with --requests what a request costs; with --soak [--minutes N] [--seed N] [--rate N] all of it for long, with kills.
 import { crowdScenario } from '../../e2e/crowd.ts'
 import { Stand } from '../../e2e/stand.ts'
 import { buildWeb } from '../build.ts'
@@ -8,6 +8,7 @@ import { benchLists } from './lists.ts'
 import { benchMethods } from './methods.ts'
 import { load } from './load.ts'
 import { loadThroughHttp } from './load-http.ts'
+import { benchRequests } from './requests.ts'
 import { benchScreens } from './screens.ts'
 import { soak } from './soak.ts'
 import { benchStreams } from './streams.ts'
@@ -29,40 +30,32 @@ function told<T>(part: string, value: T): T {
   return value
 }
 
-if (process.argv.includes('--load')) {
-  const settings = { agents: 300, perSecond: 50, seconds: quick ? 20 : 300 }
-  const byHttp = process.argv.includes('--http')
-  if (byHttp) buildWeb()
-  const figures = byHttp ? await loadThroughHttp(settings) : await load(settings)
-  process.stdout.write(`${JSON.stringify(figures, null, 2)}\n`)
-  process.exit(0)
+const given = (name: string, usual: number): number => {
+  const at = process.argv.indexOf(name)
+  return at < 0 ? usual : Number(process.argv[at + 1])
 }
 
-if (process.argv.includes('--screens')) {
-  buildWeb()
-  process.stdout.write(`${JSON.stringify(await benchScreens(quick), null, 2)}\n`)
-  process.exit(0)
+const loaded = { agents: 300, perSecond: given('--rate', 50), seconds: quick ? 20 : 300 }
+
+/** What is measured alone, by its option; `--load --http` before `--load`. */
+const alone: Readonly<Record<string, { readonly built: boolean; readonly run: () => Promise<unknown> }>> = {
+  '--http': { built: true, run: () => loadThroughHttp(loaded) },
+  '--load': { built: false, run: () => load(loaded) },
+  '--screens': { built: true, run: () => benchScreens(quick) },
+  '--soak': {
+    built: true,
+    run: () => soak(given('--minutes', quick ? 3 : 30), given('--seed', 1), given('--rate', 25)),
+  },
+  '--streams': { built: true, run: () => benchStreams(quick) },
+  '--requests': { built: true, run: () => benchRequests(quick) },
+  '--lists': { built: false, run: () => benchLists(quick) },
 }
 
-if (process.argv.includes('--soak')) {
-  buildWeb()
-  const given = (name: string, usual: number): number => {
-    const at = process.argv.indexOf(name)
-    return at < 0 ? usual : Number(process.argv[at + 1])
-  }
-  const figures = await soak(given('--minutes', quick ? 3 : 30), given('--seed', 1))
-  process.stdout.write(`${JSON.stringify(figures, null, 2)}\n`)
-  process.exit(0)
-}
-
-if (process.argv.includes('--streams')) {
-  buildWeb()
-  process.stdout.write(`${JSON.stringify(await benchStreams(quick), null, 2)}\n`)
-  process.exit(0)
-}
-
-if (process.argv.includes('--lists')) {
-  process.stdout.write(`${JSON.stringify(await benchLists(quick), null, 2)}\n`)
+const asked = Object.entries(alone).find(([option]) => process.argv.includes(option))
+if (asked !== undefined) {
+  const [, { built, run }] = asked
+  if (built) buildWeb()
+  process.stdout.write(`${JSON.stringify(await run(), null, 2)}\n`)
   process.exit(0)
 }
 

@@ -1,4 +1,4 @@
-// npm run bench -- --soak [--minutes N] [--seed N]: the mixed load through HTTP for a long time, with something killed each minute.
+// npm run bench -- --soak [--minutes N] [--seed N] [--rate N]: the mixed load through HTTP for a long time, with something killed each minute.
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { Customers, crowdScenario, EagerAgents } from '../../e2e/crowd.ts'
@@ -12,7 +12,6 @@ import { ownMegabytes, slopeOf, type Sample } from './processes.ts'
 import { spread, type Spread } from './yardsticks.ts'
 
 const agents = 300
-const perSecond = 25
 const killEveryMs = 60_000
 const lookEveryMs = 5000
 const collectEveryMs = 20_000
@@ -169,7 +168,7 @@ async function kill(stand: Stand, victim: Victim): Promise<() => Promise<unknown
   return () => Promise.resolve(victim === 'router' ? stand.startRouter() : stand.startOutside())
 }
 
-export async function soak(minutes: number, seed: number): Promise<Soak> {
+export async function soak(minutes: number, seed: number, perSecond: number): Promise<Soak> {
   const stand = await Stand.start({
     fsync: true,
     scenario: crowdScenario(agents, 1),

@@ -1,5 +1,6 @@
 import { ValidationError } from 'yup'
 import { isDiskFull } from '@eudromos/database'
+import { whileAsked } from './asked.ts'
 import { problem, ProblemError, problemResponse } from './problem.ts'
 import { requireAddress } from './reading.ts'
 import { sendTroubleOf } from '../runtime/sender.ts'
@@ -33,7 +34,7 @@ export async function answering(request: Request, work: () => Promise<Response>)
         problem(403, 'foreignOrigin', 'Foreign origin', 'Changes are accepted from this address only.'),
       )
     requireAddress(request.url)
-    return unkept(await work())
+    return unkept(await whileAsked(request, work))
   } catch (error) {
     if (error instanceof ProblemError) return problemResponse(error.problem)
     if (error instanceof ValidationError)

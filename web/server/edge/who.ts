@@ -1,7 +1,6 @@
 import 'server-only'
-import { headers } from 'next/headers'
 import { may, type Capability, type Role } from '@eudromos/core/plan'
-import { auth } from '../signing-in/auth.ts'
+import { askedHeaders } from './asked.ts'
 import { notAllowed, signedOut } from './problem.ts'
 import { runtime, type Runtime } from '../runtime/runtime.ts'
 
@@ -24,9 +23,10 @@ export function whoNow({ follower }: Pick<Runtime, 'follower'>, id: string): Who
 
 /** The person signed in, or null. */
 export async function whoIs(): Promise<Signed | null> {
-  const session = await auth().api.getSession({ headers: await headers() })
-  const who = session === null ? null : whoNow(await runtime(), session.user.id)
-  return session === null || who === null ? null : { ...who, sessionId: session.session.id }
+  const place = await runtime()
+  const session = await place.knownSessions.find(await askedHeaders())
+  const who = session === null ? null : whoNow(place, session.personId)
+  return session === null || who === null ? null : { ...who, sessionId: session.sessionId }
 }
 
 /** The person signed in, who must hold one of the capabilities. Throws the problem to answer with. */

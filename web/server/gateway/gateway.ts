@@ -1,5 +1,5 @@
 import 'server-only'
-import { cookies } from 'next/headers'
+import { askedHeaders, cookieIn } from '../edge/asked.ts'
 import { limitRate } from '../edge/limits.ts'
 import { notFound, ProblemError, problem } from '../edge/problem.ts'
 import { setting } from '../runtime/settings.ts'
@@ -28,7 +28,7 @@ export function knownAs(customerId: string): string {
 
 /** Whose browser it is that asks, as an earlier chat of it was answered; null where nobody is known, or it is made up. */
 export async function knownCustomer(): Promise<string | null> {
-  const value = (await cookies()).get(deviceCookie)?.value ?? ''
+  const value = cookieIn(await askedHeaders(), deviceCookie) ?? ''
   const at = value.lastIndexOf('.')
   const encoded = value.slice(0, Math.max(0, at))
   return encoded !== '' && isSame(value.slice(at + 1), deviceMac(encoded)) ? decodeURIComponent(encoded) : null
@@ -39,8 +39,8 @@ export const callCookie = (id: string, token: string): string =>
   `${cookieOf(id)}=${token}; Path=/api/gateway/calls/${id}; HttpOnly; SameSite=Strict; Max-Age=86400`
 
 /** Lets only the device go on that began the chat: by its cookie, or by its token. */
-export async function requireChat(request: Request, interactionId: string): Promise<void> {
-  const given = bearer(request) || ((await cookies()).get(cookieOf(interactionId))?.value ?? '')
+export function requireChat(request: Request, interactionId: string): void {
+  const given = bearer(request) || (cookieIn(request.headers, cookieOf(interactionId)) ?? '')
   if (!isSame(given, chatToken(interactionId))) throw notFound('This chat')
 }
 

@@ -62,6 +62,8 @@ export interface Watcher {
   refreshed?(interactions: ReadonlySet<string>): void
   /** Two ends of a call set it up. */
   signal?(signal: Signal): void
+  /** Somebody's session has changed or is over; null: any may have, for nobody listened. */
+  session?(sessionId: string | null): void
 }
 
 /** After these a browser is sent its whole view again. */
@@ -183,13 +185,17 @@ export class Follower {
       if (this.ear !== null) this.forgotten = null
       this.ear = client
       client.on('end', () => setTimeout(() => void this.hear(), 500))
-      await listen(client, ['journal', 'clock', 'typing', 'signal', 'forget'], (channel, payload) => {
+      await listen(client, ['journal', 'clock', 'typing', 'signal', 'forget', 'session'], (channel, payload) => {
         if (channel === 'journal') this.heardNews(readNews(payload))
         else if (channel === 'clock') void this.clock.refresh(this.database.$client).catch(() => undefined)
-        else if (channel === 'typing') this.heardTyping(payload)
         else if (channel === 'forget') this.heardForget(payload)
-        else this.heardSignal(payload)
+        else if (channel === 'session') this.tell((watcher) => watcher.session?.(payload))
+        else {
+          const told = JSON.parse(payload) as Typing & Signal
+          this.tell((watcher) => (channel === 'typing' ? watcher.typing?.(told) : watcher.signal?.(told)))
+        }
       })
+      this.tell((watcher) => watcher.session?.(null))
       void this.pull()
     } catch {
       setTimeout(() => void this.hear(), 500)
@@ -214,14 +220,8 @@ export class Follower {
     if (customer !== undefined) this.customerNames.delete(customer.id)
   }
 
-  private heardSignal(payload: string): void {
-    const signal = JSON.parse(payload) as Signal
-    for (const watcher of this.watchers) watcher.signal?.(signal)
-  }
-
-  private heardTyping(payload: string): void {
-    const typing = JSON.parse(payload) as Typing
-    for (const watcher of this.watchers) watcher.typing?.(typing)
+  private tell(how: (watcher: Watcher) => void): void {
+    for (const watcher of this.watchers) how(watcher)
   }
 
   /** Reads the journal to its end; whatever was committed before the call is folded when this resolves. */
@@ -354,7 +354,7 @@ export class Follower {
     this.past.push(change)
     this.toldSeq = change.seq
     if (this.past.length > remembered) this.past.splice(0, remembered / 2)
-    for (const watcher of this.watchers) watcher.changed?.(change)
+    this.tell((watcher) => watcher.changed?.(change))
   }
 
   /** Reads names, numbers and words of some customers, or of all, anew, and keeps nothing of what they were. */
@@ -373,7 +373,7 @@ export class Follower {
     this.spoken.forget(interactions)
     this.past.length = 0
     await this.insist(() => this.loadWords())
-    for (const watcher of this.watchers) watcher.refreshed?.(interactions)
+    this.tell((watcher) => watcher.refreshed?.(interactions))
   }
 
   private async insist<T>(load: () => Promise<T>): Promise<T> {

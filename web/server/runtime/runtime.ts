@@ -8,6 +8,7 @@ import { CustomerStreams } from '../gateway/customer-streams.ts'
 import { Dialler } from '../gateway/dialler.ts'
 import { Follower } from './follower.ts'
 import { Sender } from './sender.ts'
+import { knownSessions, type KnownSessions } from '../signing-in/known-sessions.ts'
 import { Sessions } from '../signing-in/sessions.ts'
 import { setting } from './settings.ts'
 import { HttpCarrier, type Carrier } from '../gateway/carrier.ts'
@@ -27,6 +28,7 @@ export interface Runtime {
   readonly connections: Connections
   readonly attending: Attending
   readonly sessions: Sessions
+  readonly knownSessions: KnownSessions
   readonly customerStreams: CustomerStreams
   readonly past: Past
   /** Reads large files. */
@@ -80,6 +82,8 @@ async function begin(): Promise<Runtime> {
   }, 1000)
   const attending = new Attending(processId, sender, follower, log)
   const sessions = new Sessions(lookups)
+  const known = knownSessions()
+  follower.watch({ session: (sessionId) => known.forget(sessionId) })
   const [forPast, forFiles, publisher] = [new Thread(url), new Thread(url), new Thread(url)]
   const past = new Past(forPast)
   const carrier = new HttpCarrier(setting('EUDROMOS_OUTSIDE_URL'), setting('EUDROMOS_OUTSIDE_KEY'))
@@ -103,6 +107,7 @@ async function begin(): Promise<Runtime> {
     connections,
     attending,
     sessions,
+    knownSessions: known,
     customerStreams: new CustomerStreams(),
     past,
     files: forFiles,

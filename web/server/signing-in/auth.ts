@@ -19,6 +19,10 @@ export function cookiesOf(origin: string) {
   } as const
 }
 
+/** The name of the cookie by which a session is known. */
+export const sessionCookie = (origin = setting('EUDROMOS_ORIGIN')): string =>
+  `${cookiesOf(origin).cookiePrefix}.session_token`
+
 const makeAuth = () =>
   betterAuth({
     database: drizzleAdapter(connect(setting('EUDROMOS_WEB_URL'), 4), { provider: 'pg', schema }),

@@ -12,7 +12,7 @@ interface Context {
 async function callOf(request: Request, { params }: Context): Promise<string> {
   const { id } = await inPath(params)
   limitPublic(request, 'callback', 60)
-  await requireChat(request, id)
+  requireChat(request, id)
   return id
 }
 

@@ -14,7 +14,7 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
   answering(request, async () => {
     const { id } = await inPath(params)
     limitPublic(request, 'record', 60)
-    await requireChat(request, id)
+    requireChat(request, id)
     await beginAtCustomer(await runtime(), id, await readJson(request))
     return new Response(null, { status: 204 })
   })

@@ -14,7 +14,7 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
   answering(request, async () => {
     const { id } = await inPath(params)
     limitPublic(request, 'refuse', 60)
-    await requireChat(request, id)
+    requireChat(request, id)
     const command = envelope('refuseRecording', { kind: 'customer', id }, { interactionId: id })
     const { seq, refusal } = await (await runtime()).sender.submit({ command })
     if (refusal !== null) throw refused(refusal, seq)

@@ -14,7 +14,7 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
   answering(request, async () => {
     const { id } = await inPath(params)
     limitPublic(request, 'signal', 600)
-    await requireChat(request, id)
+    requireChat(request, id)
     await passSignal(await runtime(), id, 'customer', await readJson(request))
     return new Response(null, { status: 204 })
   })

@@ -15,7 +15,7 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
   answering(request, async () => {
     const { id } = await inPath(params)
     limitPublic(request, 'attach', 30)
-    await requireChat(request, id)
+    requireChat(request, id)
     limitRate(`attach:${id}`, 10)
     const query = new URL(request.url).searchParams
     const bytes = await readBody(request, mostAttachmentBytes)

@@ -13,7 +13,7 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
   answering(request, async () => {
     const { id } = await inPath(params)
     limitPublic(request, 'leave', 60)
-    await requireChat(request, id)
+    requireChat(request, id)
     const { sender } = await runtime()
     return Response.json({
       seq: await customerCommand(sender, 'leaveInteraction', id, undefined, { interactionId: id }),

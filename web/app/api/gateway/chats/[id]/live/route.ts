@@ -19,7 +19,7 @@ export const GET = (request: Request, { params }: Context): Promise<Response> =>
     // A call is begun by a carrier alone, and one carrier holds the lines of many: each is counted by itself.
     const isCall = place.follower.state.interactions.get(id)?.channel === 'voice'
     if (!isCall) limitPublic(request, 'follow', 120)
-    await requireChat(request, id)
+    requireChat(request, id)
     if (isCall) limitRate(`follow:${id}`, 120)
     // One of many that is one too many is told so, and not let in to be cut off.
     let close = (): void => undefined

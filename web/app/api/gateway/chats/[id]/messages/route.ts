@@ -13,7 +13,7 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
   answering(request, async () => {
     const { id } = await inPath(params)
     limitPublic(request, 'say', 240)
-    await requireChat(request, id)
+    requireChat(request, id)
     limitRate(`say:${id}`, 60)
     const words = await wordsShape.validate(await readJson(request), { abortEarly: false, stripUnknown: true })
     return Response.json({ seq: await say(await runtime(), id, words) }, { status: 201 })

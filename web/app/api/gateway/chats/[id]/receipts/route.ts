@@ -20,7 +20,7 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
   answering(request, async () => {
     const { id } = await inPath(params)
     limitPublic(request, 'receipts', 480)
-    await requireChat(request, id)
+    requireChat(request, id)
     const { delivered, seen } = await shape.validate(await readJson(request))
     const { sender } = await runtime()
     const body = { interactionId: id, agentId: null, delivered, seen }

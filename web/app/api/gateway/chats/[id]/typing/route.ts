@@ -12,7 +12,7 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
   answering(request, async () => {
     const { id } = await inPath(params)
     limitPublic(request, 'typing', 240)
-    await requireChat(request, id)
+    requireChat(request, id)
     await tellTyping(await runtime(), id, 'customer')
     return new Response(null, { status: 204 })
   })

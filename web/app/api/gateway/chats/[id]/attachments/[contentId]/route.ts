@@ -14,7 +14,7 @@ export const GET = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const { id, contentId } = await inPath(params)
     limitPublic(request, 'fetch', 120)
-    await requireChat(request, id)
+    requireChat(request, id)
     const found = await readAttachment((await runtime()).database, contentId)
     if (found === null || found.interactionId !== id) throw notFound('This file')
     return downloadResponse(found)

@@ -14,7 +14,7 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
   answering(request, async () => {
     const { id, recordingId } = await inPath(params)
     limitPublic(request, 'record', 120)
-    await requireChat(request, id)
+    requireChat(request, id)
     await end(await runtime(), { callId: id }, recordingId, await readJson(request))
     return new Response(null, { status: 204 })
   })

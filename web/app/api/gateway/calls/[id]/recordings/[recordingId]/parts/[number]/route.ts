@@ -14,7 +14,7 @@ export const PUT = (request: Request, { params }: Context): Promise<Response> =>
   answering(request, async () => {
     const { id, recordingId, number } = await inPath(params)
     limitPublic(request, 'record', 120)
-    await requireChat(request, id)
+    requireChat(request, id)
     const bytes = await readBody(request, mostPartBytes)
     await putPart(await runtime(), { callId: id }, recordingId, Number(number), bytes)
     return new Response(null, { status: 204 })
