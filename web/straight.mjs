@@ -171,7 +171,11 @@ export function straightTo(folder) {
     for (const route of routes) {
       const params = paramsOf(route, parts)
       if (params === null) continue
-      route.handlers ??= load(route)
+      // One that cannot be had this way goes by the framework, for as long as the process lives.
+      route.handlers ??= load(route).catch((error) => {
+        console.error(error)
+        return {}
+      })
       const handler = (await route.handlers)[incoming.method ?? '']
       if (typeof handler !== 'function') return false
       const gone = new AbortController()

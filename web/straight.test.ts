@@ -25,9 +25,10 @@ let server: Server
 let origin: string
 
 beforeAll(async () => {
+  jest.spyOn(console, 'error').mockImplementation(() => undefined)
   folder = mkdtempSync(join(tmpdir(), 'eudromos-straight-'))
   const built = join(folder, '.next/server')
-  const files: Record<string, string> = { '/plan/page': 'app/plan/page.js' }
+  const files: Record<string, string> = { '/plan/page': 'app/plan/page.js', '/api/broken/route': 'app/none.js' }
   for (const [path, handlers] of Object.entries(routes)) {
     files[`/${path}/route`] = `app/${path}/route.js`
     mkdirSync(join(built, 'app', path), { recursive: true })
@@ -72,6 +73,7 @@ test('a route is answered by its own handler, with its part of the address, its 
 test.each([
   ['GET', '/plan'],
   ['GET', '/api/nothing'],
+  ['GET', '/api/broken'],
   ['GET', '/api/things/'],
   ['GET', '/api/things/a/b'],
   ['PUT', '/api/things/a'],
