@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test'
 import { test } from './journey.ts'
-import { bayOf, expectAccessible, goHome, passSeconds, png, sayPresence, signIn } from './people.ts'
+import { bayOf, deleteShown, expectAccessible, goHome, passSeconds, png, sayPresence, signIn } from './people.ts'
 
 const pdf = Buffer.from('%PDF-1.7 a ticket')
 
@@ -154,9 +154,7 @@ test('a mailbox is made as a line: its address is checked, and no other’s', as
   await expect(bay.getByRole('log')).toContainText('We answer from')
   await goHome(ana)
 
-  await rosalind.getByRole('button', { name: 'Delete' }).click()
-  await rosalind.getByRole('dialog').getByRole('button', { name: 'Delete' }).click()
-  await expect(rosalind.getByRole('dialog')).toBeHidden()
+  await deleteShown(rosalind, 'Storm mailbox')
   await esme.getByRole('textbox', { name: 'Email', exact: true }).fill('And a hat.')
   await send(esme)
   await expect(esme.getByText('No line of the centre has the address storms@skerrow.example.')).toBeVisible()

@@ -126,3 +126,12 @@ export async function typeWhen(within: Page | Locator, label: string, value: str
   await first.click()
   await first.pressSequentially(value.replaceAll(/\D/g, ''))
 }
+
+/** Deletes what the plan's form shows, and waits until that is published: the dialog closes before. */
+export async function deleteShown(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Delete' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Delete' }).click()
+  // While the dialog is open nothing behind it counts as there.
+  await expect(page.getByRole('dialog')).toBeHidden()
+  await expect(page.getByRole('button', { name })).toHaveCount(0)
+}

@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test'
 import { test } from './journey.ts'
-import { bayOf, customerAt, expectAccessible, goHome, origin, sayPresence, signIn } from './people.ts'
+import { bayOf, deleteShown, customerAt, expectAccessible, goHome, origin, sayPresence, signIn } from './people.ts'
 
 test('a supervisor makes a queue; it is published and taken over at once', async ({ browser }) => {
   const rosalind = await signIn(browser, 'Rosalind Okafor', '/plan')
@@ -210,11 +210,7 @@ test('a line leads customers to the queues that it names, and to none while it i
   await site.reload()
   await expect(site.getByRole('option')).toHaveCount(0)
   await expect(site.getByRole('alert').filter({ hasText: 'Chat is not available at the moment' })).toBeVisible()
-  await rosalind.getByRole('button', { name: 'Delete' }).click()
-  await rosalind.getByRole('dialog').getByRole('button', { name: 'Delete' }).click()
-  // While the dialog is open nothing behind it counts as there.
-  await expect(rosalind.getByRole('dialog')).toBeHidden()
-  await expect(rosalind.getByRole('button', { name: 'Box at the harbour office' })).toHaveCount(0)
+  await deleteShown(rosalind, 'Box at the harbour office')
   await rosalind.goto('/plan?queue=boarding-assistance')
   await rosalind.getByRole('combobox', { name: 'Lines that lead here' }).focus()
   await rosalind.keyboard.press('Backspace')

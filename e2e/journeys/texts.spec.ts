@@ -1,7 +1,7 @@
 import { expect, type Page } from '@playwright/test'
 import { phoneAt, text } from './calling.ts'
 import { test } from './journey.ts'
-import { bayOf, expectAccessible, goHome, passSeconds, png, sayPresence, signIn } from './people.ts'
+import { bayOf, deleteShown, expectAccessible, goHome, passSeconds, png, sayPresence, signIn } from './people.ts'
 
 const sailings = '+442079460101'
 
@@ -143,9 +143,7 @@ test('a number is picked for a new line, answered by its queue, and given back',
   await ana.keyboard.press('Alt+a')
   await goHome(ana)
 
-  await rosalind.getByRole('button', { name: 'Delete' }).click()
-  await rosalind.getByRole('dialog').getByRole('button', { name: 'Delete' }).click()
-  await expect(rosalind.getByRole('dialog')).toBeHidden()
+  await deleteShown(rosalind, 'Texts in storms')
   await text(phone, 'Hello?')
   await expect(phone.getByText('No line of the centre has the number +442079460105.')).toBeVisible()
 })

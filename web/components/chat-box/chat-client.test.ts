@@ -71,17 +71,34 @@ test('once it is over nothing is listened to any more', () => {
   expect(MadeSource.last.readyState).toBe(MadeSource.CLOSED)
 })
 
-test('a chat that is unknown here is over; one that was known stays as it is until the stream comes back', () => {
+test('a chat that is unknown here is over; where only the centre is away it is asked for again, and what was seen stays', async () => {
+  const answers = async (status: number | null): Promise<void> => {
+    Object.assign(globalThis, {
+      fetch: jest.fn(() => (status === null ? Promise.reject(new Error('nobody there')) : Promise.resolve({ status }))),
+    })
+    const source = MadeSource.last
+    source.readyState = MadeSource.CLOSED
+    source.onerror()
+    await jest.advanceTimersByTimeAsync(2500)
+    expect(MadeSource.last === source).toBe(status === 404)
+  }
   client.open()
-  MadeSource.last.readyState = MadeSource.CLOSED
-  MadeSource.last.onerror()
-  expect(client.get().view?.phase).toBe('over')
-  client = new ChatClient('c2')
-  client.open()
+  await answers(null)
+  await answers(503)
+  expect(client.get().view).toBeNull()
   MadeSource.last.tell('chat', view('connected'))
-  MadeSource.last.readyState = MadeSource.CLOSED
-  MadeSource.last.onerror()
+  await answers(500)
   expect(client.get()).toMatchObject({ connected: false, view: { phase: 'connected' } })
+  MadeSource.last.tell('chat', view('connected', 1))
+  expect(client.get()).toMatchObject({ connected: true, messages: [{ number: 1 }] })
+  await answers(404)
+  expect(client.get()).toMatchObject({ connected: false, view: { phase: 'connected' } })
+  client = new ChatClient('c2')
+  const close = client.open()
+  await answers(404)
+  expect(client.get().view?.phase).toBe('over')
+  close()
+  expect(jest.getTimerCount()).toBe(0)
 })
 
 test('the agent is writing for as long as that is told, and 4 seconds more', () => {

@@ -1,6 +1,7 @@
 'use client'
 import { v7 as newId } from 'uuid'
 import type { ChatView, MessageView } from '../../view/view.ts'
+import { followLasting } from '../stream/lasting.ts'
 import { request, requestJson } from '../stream/send.ts'
 
 export interface ChatState {
@@ -67,30 +68,29 @@ export class ChatClient {
   }
 
   open(): () => void {
-    const source = new EventSource(this.url('live'))
-    source.addEventListener('chat', (event) => {
-      const view = JSON.parse((event as MessageEvent<string>).data) as ChatView
-      const before = view.anew ? [] : this.state.messages
-      const known = new Set(before.map(({ number }) => number))
-      const messages = [...before, ...view.messages.filter(({ number }) => !known.has(number))]
-      this.set({ view, messages, connected: true })
-      if (view.phase === 'over') source.close()
+    const close = followLasting(this.url('live'), {
+      events: {
+        chat: (view: ChatView) => {
+          const before = view.anew ? [] : this.state.messages
+          const known = new Set(before.map(({ number }) => number))
+          const messages = [...before, ...view.messages.filter(({ number }) => !known.has(number))]
+          this.set({ view, messages, connected: true })
+          if (view.phase === 'over') close()
+        },
+        signal: ({ from, data }: { readonly from: string; readonly data: unknown }) => {
+          for (const hear of this.hearers) hear(from, data)
+        },
+        typing: () => {
+          this.set({ typing: true })
+          if (this.typingEnds !== null) clearTimeout(this.typingEnds)
+          this.typingEnds = setTimeout(() => this.set({ typing: false }), 4000)
+        },
+      },
+      lost: () => this.set({ connected: false }),
+      // It is too old, or another device's; what was seen of it stays to be read.
+      gone: () => this.set({ view: this.state.view ?? lost }),
     })
-    source.addEventListener('signal', (event) => {
-      const { from, data } = JSON.parse((event as MessageEvent<string>).data) as { from: string; data: unknown }
-      for (const hear of this.hearers) hear(from, data)
-    })
-    source.addEventListener('typing', () => {
-      this.set({ typing: true })
-      if (this.typingEnds !== null) clearTimeout(this.typingEnds)
-      this.typingEnds = setTimeout(() => this.set({ typing: false }), 4000)
-    })
-    source.onerror = () => {
-      this.set({ connected: false })
-      // The chat is unknown here (too old, or another device's): there is nothing to come back to.
-      if (source.readyState === EventSource.CLOSED && this.state.view === null) this.set({ view: lost })
-    }
-    return () => source.close()
+    return close
   }
 
   private set(part: Partial<ChatState>): void {

@@ -5,7 +5,7 @@ import { StreamStore } from './store.ts'
 
 class Source {
   static last: Source
-  readonly readyState = 1
+  readyState = 1
   onopen: (() => void) | null = null
   onerror: (() => void) | null = null
   private readonly hearers = new Map<string, (event: { data: string }) => void>()
@@ -102,6 +102,27 @@ test('a lost connection is seen at once, and so is why nothing is taken in; one 
   Source.last.tell('change', change(13, 'c'))
   jest.advanceTimersByTime(20)
   expect(seen).toEqual([10, 12, 13])
+})
+
+test('where the browser gives a stream up it is opened anew, unless it was closed in the meantime', async () => {
+  const given = async (): Promise<void> => {
+    Source.last.readyState = 2
+    Source.last.onerror?.()
+    await jest.advanceTimersByTimeAsync(2500)
+  }
+  const store = new StreamStore('/x')
+  const close = store.open()
+  const first = Source.last
+  await given()
+  expect(Source.last).not.toBe(first)
+  Source.last.tell('snapshot', snapshot)
+  await jest.advanceTimersByTimeAsync(100)
+  expect(store.get()).toMatchObject({ status: 'open', view: { seq: 10 } })
+  const second = Source.last
+  const end = given()
+  close()
+  await end
+  expect(Source.last).toBe(second)
 })
 
 test('one that is closed with something to be drawn draws again once it is opened', () => {

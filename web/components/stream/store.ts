@@ -1,5 +1,6 @@
 'use client'
 import { changed, type View, type ViewChange } from '../../view/view.ts'
+import { followLasting } from './lasting.ts'
 import { pulseOf, secondMs } from './pulse.ts'
 
 export type StreamStatus = 'connecting' | 'open' | 'lost'
@@ -41,7 +42,6 @@ export class StreamStore {
   private state: StoreState = noState
   private shown = this.state
   private readonly listeners = new Set<() => void>()
-  private source: EventSource | null = null
   private readonly typingEnds = new Map<string, ReturnType<typeof setTimeout>>()
   private renderDue = false
   /** What came since the view was last made of it. */
@@ -51,7 +51,6 @@ export class StreamStore {
   /** Up to which of the journal somebody waits to see. */
   private awaited = 0
   private readonly signals = new Map<string, Set<(from: string, data: unknown) => void>>()
-  private retry: ReturnType<typeof setTimeout> | null = null
 
   constructor(
     private readonly url: string,
@@ -59,63 +58,55 @@ export class StreamStore {
   ) {}
 
   open(): () => void {
-    this.connect()
+    const close = this.connect()
     return () => {
-      this.source?.close()
-      this.source = null
+      close()
       this.stopPulse?.()
       this.stopPulse = null
       // What was to be drawn is drawn when it is opened again.
       this.renderDue = false
-      if (this.retry !== null) clearTimeout(this.retry)
     }
   }
 
-  private connect(): void {
-    const source = new EventSource(this.url)
-    this.source = source
-    source.addEventListener('snapshot', (event) => {
-      const view = JSON.parse((event as MessageEvent<string>).data) as View
-      this.pending = []
-      this.set({ view, status: 'open', clockOffsetMs: view.at - Date.now() })
+  private connect(): () => void {
+    return followLasting(this.url, {
+      events: {
+        snapshot: (view: View) => {
+          this.pending = []
+          this.set({ view, status: 'open', clockOffsetMs: view.at - Date.now() })
+        },
+        change: (change: ViewChange) => {
+          if (this.state.view === null) return
+          this.pending.push(change)
+          this.set({ status: 'open' })
+        },
+        // Summaries of queues come by themselves now and then; they are no step of the journal.
+        queues: (queues: View['queues']) => {
+          const view = this.takePending()
+          if (view !== null) this.set({ view: { ...view, queues: { ...view.queues, ...queues } } })
+        },
+        signal: ({ interactionId, from, data }: Signalled) => {
+          for (const hear of this.signals.get(interactionId) ?? []) hear(from, data)
+        },
+        trouble: (trouble: string | null) => this.set({ trouble }),
+        typing: ({ interactionId }: Pick<Signalled, 'interactionId'>) => this.types(interactionId),
+      },
+      opened: () => this.set({ status: this.state.view === null ? 'connecting' : 'open' }),
+      lost: () => this.set({ status: 'lost' }),
     })
-    source.addEventListener('change', (event) => {
-      const change = JSON.parse((event as MessageEvent<string>).data) as ViewChange
-      if (this.state.view === null) return
-      this.pending.push(change)
-      this.set({ status: 'open' })
-    })
-    // Summaries of queues come by themselves now and then; they are no step of the journal.
-    source.addEventListener('queues', (event) => {
-      const queues = JSON.parse((event as MessageEvent<string>).data) as View['queues']
-      const view = this.takePending()
-      if (view !== null) this.set({ view: { ...view, queues: { ...view.queues, ...queues } } })
-    })
-    source.addEventListener('signal', (event) => {
-      const { interactionId, from, data } = JSON.parse((event as MessageEvent<string>).data) as Signalled
-      for (const hear of this.signals.get(interactionId) ?? []) hear(from, data)
-    })
-    source.addEventListener('trouble', (event) =>
-      this.set({ trouble: JSON.parse((event as MessageEvent<string>).data) as string | null }),
-    )
-    source.addEventListener('typing', (event) => {
-      const { interactionId } = JSON.parse((event as MessageEvent<string>).data) as { interactionId: string }
-      clearTimeout(this.typingEnds.get(interactionId))
-      this.typingEnds.set(
-        interactionId,
-        setTimeout(
-          () => this.set({ typing: new Set([...this.state.typing].filter((id) => id !== interactionId)) }),
-          typingLastsMs,
-        ),
-      )
-      this.set({ typing: new Set([...this.state.typing, interactionId]) })
-    })
-    source.onopen = () => this.set({ status: this.state.view === null ? 'connecting' : 'open' })
-    source.onerror = () => {
-      this.set({ status: 'lost' })
-      // The browser gives up when the answer was an error; then it is for us to try again.
-      if (source.readyState === EventSource.CLOSED) this.retry = setTimeout(() => this.connect(), 2000)
+  }
+
+  private types(interactionId: string): void {
+    const typing = (is: boolean): void => {
+      const others = [...this.state.typing].filter((id) => id !== interactionId)
+      this.set({ typing: new Set(is ? [...others, interactionId] : others) })
     }
+    clearTimeout(this.typingEnds.get(interactionId))
+    this.typingEnds.set(
+      interactionId,
+      setTimeout(() => typing(false), typingLastsMs),
+    )
+    typing(true)
   }
 
   /** The view with what came since. */

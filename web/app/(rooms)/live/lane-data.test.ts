@@ -9,7 +9,7 @@ import {
 import type { InteractionView, PersonView, View } from '../../../view/view.ts'
 import fc from 'fast-check'
 import { targetPlace } from '@eudromos/core/figures'
-import { fullLanes, lanesOf, pilesOf } from './lane-data.ts'
+import { fullLanes, Lanes, lanesOf, pilesOf } from './lane-data.ts'
 
 const view = (queueCount: number, interactions: InteractionView[], people: PersonView[]): View =>
   madeView({
@@ -121,4 +121,17 @@ test('a queue closed in an emergency says so, and nothing of a stopgap under it'
     live: { q0: { open: false, emergencyId: 'e1', stopgap } },
   })
   expect(lanesOf(closed, 100_000)[0]?.opening).toMatchObject({ emergency: true, stopgap: null, pressing: false })
+})
+
+test('a stopgap is told as begun with the second in which it begins, though nobody waits; else the hours move by the minute', () => {
+  const stopgap = { id: 's', kind: 'closed', from: 620_000, until: 4_200_000 } as const
+  const shown = madeView({
+    queues: [madePlanQueue('q0', []), madePlanQueue('q1', [])],
+    live: { q0: { open: true, stopgap: { ...stopgap, reason: 'weather', words: null, byName: null } } },
+  })
+  const lanes = new Lanes()
+  const ats = (now: number): number[] => lanes.of(shown, now).map(({ at }) => at)
+  expect(ats(619_000)).toEqual([619_000, 600_000])
+  expect(ats(621_000)).toEqual([621_000, 600_000])
+  expect(ats(799_000)).toEqual([780_000, 780_000])
 })

@@ -65,8 +65,11 @@ export class Lanes {
     this.kept = new Map()
     return lanesOf(view, now, (queue, waiting, resting, plan) => {
       const live = view.queues[queue.id]
-      // Where nobody waits only the hours move, and they are told by the minute.
-      const at = waiting.length > 0 || (live?.changesAt ?? Infinity) - now < 2 * minuteMs ? now : now - (now % minuteMs)
+      // Where nobody waits only the hours move, and away from their changes they are told by the minute.
+      const changes = [live?.changesAt, live?.stopgap?.from].some(
+        (at) => Math.abs((at ?? Infinity) - now) < 2 * minuteMs,
+      )
+      const at = waiting.length > 0 || changes ? now : now - (now % minuteMs)
       const people = (live?.nextIds ?? []).map((id) => view.people[id])
       const of = [queue, live, plan.defaultTargetSeconds, resting, at, people.length, ...people, ...waiting]
       const last = before.get(queue.id)
