@@ -33,12 +33,46 @@ export async function connectAlone(url: string, { byKeyOnly = false } = {}): Pro
   return client
 }
 
+/** An error and what caused it, outermost first. One that comes from outside a test is of another `Error` than the test's. */
+function* causesOf(
+  error: unknown,
+): Generator<{ readonly message: string } & Readonly<Partial<Record<string, unknown>>>> {
+  for (let at = error; typeof at === 'object' && at !== null && 'message' in at; at = (at as Error).cause)
+    yield at as Error & Record<string, unknown>
+}
+
 /** The SQLSTATE of a failed query (Drizzle wraps the driver's error), or null when it was something else. */
 export function sqlState(error: unknown): string | null {
-  for (let at = error; at instanceof Error; at = at.cause)
-    if ('code' in at && typeof at.code === 'string' && /^[0-9A-Z]{5}$/.test(at.code)) return at.code
+  for (const { code } of causesOf(error))
+    if (typeof code === 'string' && /^(?!EPIPE)[0-9A-Z]{5}$/.test(code)) return code
   return null
 }
 
 /** Whether a write found no room (SQLSTATE 53100). */
 export const isDiskFull = (error: unknown): boolean => sqlState(error) === '53100'
+
+/** What servers say that are starting, ending, or have too many connections (SQLSTATE). */
+const comesLater = new Set(['57P01', '57P03', '53300'])
+
+/** Whether the server was not reached, or is not ready yet: the same may succeed later. */
+export function isAway(error: unknown): boolean {
+  const state = sqlState(error)
+  if (state !== null) return comesLater.has(state) || state.startsWith('08')
+  return [...causesOf(error)].some(
+    (one) => 'syscall' in one || /^(Connection terminated|timeout exceeded)/.test(one.message),
+  )
+}
+
+const againMs = 500
+
+/** Does what asks the server once it is there; `away` is told of each try that did not reach it. Throws what else fails. */
+export async function whenThere<T>(ask: () => Promise<T>, away: (error: unknown) => void): Promise<T> {
+  for (;;)
+    try {
+      return await ask()
+    } catch (error) {
+      if (!isAway(error)) throw error
+      away(error)
+      await new Promise((resolve) => setTimeout(resolve, againMs))
+    }
+}

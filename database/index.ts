@@ -2,7 +2,7 @@
 export { listen } from './listen.ts'
 export { newsOf, readNews, type News } from './news.ts'
 export { CentreClock, setClock, setRealClock, stopClock } from './clock.ts'
-export { connect, connectAlone, isDiskFull, sqlState, type Connection, type Database } from './connect.ts'
+export { connect, connectAlone, isDiskFull, sqlState, whenThere, type Connection, type Database } from './connect.ts'
 export {
   readFilesSize,
   readAttachment,

@@ -1,5 +1,5 @@
 // A whole centre for tests and benches: its own cluster, routers, web processes and simulated services, on free ports.
-import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { CentreClock, connect, migrate, setClock, type Database } from '../database/index.ts'
@@ -78,8 +78,10 @@ export class Stand {
     return join(this.place.folder, 'logs')
   }
 
+  /** What a process has logged so far. */
   logOf(name: string): string {
-    return readFileSync(join(this.logs, `${name}.log`), 'utf8')
+    const file = join(this.logs, `${name}.log`)
+    return existsSync(file) ? readFileSync(file, 'utf8') : ''
   }
 
   /** What a process of the centre is told. */

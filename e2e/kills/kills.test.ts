@@ -121,3 +121,15 @@ test('a web process is killed: its agents come back through another within their
   })
   await expectAllWell()
 })
+
+test('a web process that starts while the database is away answers once it is there', async () => {
+  stand = await Stand.start({ routers: 1, webs: 0 })
+  ending.unshift(stand)
+  await stand.place.cluster.stop('immediate')
+  const web = stand.startWeb(stand.place.ports.web)
+  await until('it has missed the database', () => stand.logOf(`web-${stand.place.ports.web}`).includes('not there yet'))
+  await stand.place.cluster.start()
+  const { child } = await web
+  expect(child.exitCode).toBeNull()
+  expect((await fetch(`${stand.origin}/sign-in`)).status).toBe(200)
+})

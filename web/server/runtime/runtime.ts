@@ -1,7 +1,7 @@
 import 'server-only'
 import { randomUUID } from 'node:crypto'
 import { pino, type Logger } from 'pino'
-import { CentreClock, connect, removeWebProcess, renewWebProcess, type Database } from '@eudromos/database'
+import { CentreClock, connect, removeWebProcess, renewWebProcess, whenThere, type Database } from '@eudromos/database'
 import { Attending } from './attending.ts'
 import { Connections } from './connections.ts'
 import { CustomerStreams } from '../gateway/customer-streams.ts'
@@ -57,7 +57,11 @@ async function begin(): Promise<Runtime> {
   const url = setting('EUDROMOS_WEB_URL')
   const log = pino({ name: 'web', level: process.env.EUDROMOS_LOG ?? 'info' })
   const database = connect(url, 16)
-  const clock = await CentreClock.read(database.$client)
+  // While modules are loaded a connection may time out, and who starts after a failure of all may be there before the database.
+  const clock = await whenThere(
+    () => CentreClock.read(database.$client),
+    (error) => log.warn({ err: error }, 'the database is not there yet'),
+  )
   const processId = randomUUID()
   const lookups: Database = connect(url, 6, { byKeyOnly: true })
   const sender = new Sender(
