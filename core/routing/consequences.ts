@@ -10,7 +10,8 @@ import {
   type QueueId,
   type VisitId,
 } from '../plan/index.ts'
-import { event, type Event } from './journal/events.ts'
+import type { Event } from './journal/events.ts'
+import { event } from './journal/shapes.ts'
 import {
   openOffer,
   visitOf,

@@ -1,6 +1,6 @@
 // Live routing: a deterministic state machine of commands and events. Imports plan, presence, capacity, figures, heap.
 // It reads no clock and draws no random number: time and ids come with each command.
-export { upcast, upcastCommand } from './journal/upcast.ts'
+export { event, upcast, upcastCommand } from './journal/shapes.ts'
 export {
   isRefusal,
   refuse,
@@ -19,15 +19,7 @@ export { changeKinds, changesFor, type Change, type ChangeKind } from './match/c
 export type { Quarantined } from './due/due.ts'
 export { nextDeadline } from './due/deadlines.ts'
 export { decide, whoMayAsk } from './decide.ts'
-export {
-  event,
-  type Event,
-  type EventBodies,
-  type EventType,
-  type GuestEnd,
-  type PresenceCause,
-  type OverflowCause,
-} from './journal/events.ts'
+export type { Event, EventBodies, EventType, GuestEnd, PresenceCause, OverflowCause } from './journal/events.ts'
 export { emergencyReach, type EmergencyReach, type Reachable } from './times/emergencies.ts'
 export { evolve } from './evolve.ts'
 export { placesIn } from './match/match.ts'

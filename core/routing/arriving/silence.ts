@@ -1,7 +1,8 @@
 // What becomes of a conversation in which the customer says nothing more.
 import type { Instant } from '../../plan/index.ts'
 import { graceDueAt, nextVisit } from '../consequences.ts'
-import { event, type Event } from '../journal/events.ts'
+import type { Event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import { visitOf, type Interaction } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
 

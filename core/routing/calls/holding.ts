@@ -2,7 +2,7 @@
 import type { Instant } from '../../plan/index.ts'
 import { withTheirs, withWork } from '../allowed.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
-import { event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import type { State } from '../state/state.ts'
 
 export function holdCall(state: State, command: Command<'holdCall'>, at: Instant): Decision {

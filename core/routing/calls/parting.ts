@@ -1,7 +1,8 @@
 // How guests of a call part from it, and agents from a call that goes on without them.
 import type { Instant, PersonId } from '../../plan/index.ts'
 import type { Guest } from '../../calls/index.ts'
-import { event, type Event, type GuestEnd } from '../journal/events.ts'
+import type { Event, GuestEnd } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import { atWork, type Interaction } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
 

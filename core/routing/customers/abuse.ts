@@ -4,7 +4,8 @@ import { inThreads, type AddressId, type AgentId, type CustomerId, type Instant 
 import { askedBy, withOwn, withWork } from '../allowed.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
 import { end, withdrawFrom } from '../consequences.ts'
-import { event, type Event } from '../journal/events.ts'
+import type { Event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import type { Block, Interaction } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
 

@@ -1,7 +1,7 @@
 // Who has a conversation, or is offered it, says which customer it is.
 import type { Instant } from '../../plan/index.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
-import { event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import type { State } from '../state/state.ts'
 
 export function identifyCustomer(state: State, command: Command<'identifyCustomer'>, at: Instant): Decision {

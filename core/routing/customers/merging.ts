@@ -1,7 +1,8 @@
 // Customers who turned out to be somebody else: of one conversation, or altogether. Then what runs, and who is kept out,
 // follows at once; what is over stays whose it was.
 import type { Command, Decision } from '../journal/commands.ts'
-import { event, type Event } from '../journal/events.ts'
+import type { Event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import type { Instant } from '../../plan/index.ts'
 import type { State } from '../state/state.ts'
 

@@ -7,7 +7,8 @@ import {
   overWithoutWrapUp,
   preferenceRefused,
 } from '../consequences.ts'
-import { event, type Event } from '../journal/events.ts'
+import type { Event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import { recovered } from '../customers/abuse.ts'
 import { callbackTimeCame } from '../calls/callbacks.ts'
 import { dialFailed } from '../calls/reaching.ts'

@@ -1,7 +1,8 @@
 // What throws when it falls due is taken out, so that everything else goes on. A fault of the program, never a user's slip.
 import type { Instant } from '../../plan/index.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
-import { event, type Event } from '../journal/events.ts'
+import type { Event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import type { Deadline, DeadlineKind, Quarantined } from './due.ts'
 import { openOffer, visitOf } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'

@@ -3,7 +3,7 @@ import type { Instant } from '../../plan/index.ts'
 import { dialledAtAnswer, isTooLate } from '../calls/reaching.ts'
 import { offerIdentity, preferenceRefused, withdraw } from '../consequences.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
-import { event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import { openOffer, visitOf } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
 

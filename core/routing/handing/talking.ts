@@ -3,7 +3,7 @@ import { inThreads, type Instant, type LineId } from '../../plan/index.ts'
 import { asAgent, notAllowed } from '../allowed.ts'
 import { wake } from '../arriving/silence.ts'
 import { refuse, type Command, type Decision, type Refusal } from '../journal/commands.ts'
-import { event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import { atWork, type Interaction } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
 

@@ -2,7 +2,7 @@
 import type { Instant, Queue } from '../../plan/index.ts'
 import { withWork } from '../allowed.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
-import { event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import { atWork, visitOf, type Interaction } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
 

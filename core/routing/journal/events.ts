@@ -387,24 +387,3 @@ export type EventType = keyof EventBodies
 export type Event<T extends EventType = EventType> = {
   [K in T]: { readonly type: K; readonly v: number; readonly at: Instant } & EventBodies[K]
 }[T]
-
-/** Shapes that have changed; all others are at version 1. */
-const versions: Partial<Record<EventType, number>> = {
-  planTaken: 14,
-  planExtended: 3,
-  stopgapBegan: 2,
-  emergencyBegan: 2,
-  callbackAsked: 2,
-  interactionArrived: 7,
-  wrapUpSaved: 2,
-  messageSent: 2,
-  overflowed: 3,
-  offerMade: 2,
-  requeued: 2,
-  offerAnswered: 2,
-  interactionAbandoned: 2,
-  rejected: 2,
-}
-
-export const event = <T extends EventType>(type: T, at: Instant, body: EventBodies[T]): Event<T> =>
-  ({ type, v: versions[type] ?? 1, at, ...body }) as Event<T>

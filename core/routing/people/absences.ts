@@ -2,7 +2,7 @@
 import type { Instant } from '../../plan/index.ts'
 import { actorMay, type Asker } from '../allowed.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
-import { event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import type { State } from '../state/state.ts'
 
 const longestAheadMs = 400 * 86_400_000

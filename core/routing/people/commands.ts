@@ -7,7 +7,7 @@ import {
   withTheirs,
   type CommandDefinitions,
 } from '../allowed.ts'
-import { event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import { byWhoEnters, enterAbsence, removeAbsence } from './absences.ts'
 import { connectAgent, disconnectAgent, disconnectCustomer, holds, loseProcess } from './connecting.ts'
 import { endGrant, endLoan, grantSkill, lendAgent } from './loans.ts'

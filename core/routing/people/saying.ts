@@ -2,7 +2,8 @@
 import { channels, type AgentId, type Instant, type PresenceState } from '../../plan/index.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
 import { lapsePreferences, withdrawFrom } from '../consequences.ts'
-import { event, type Event } from '../journal/events.ts'
+import type { Event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import type { State } from '../state/state.ts'
 
 export function setPresence(state: State, command: Command<'setPresence'>, at: Instant): Decision {

@@ -1,5 +1,5 @@
 import { byCapability, bySystem, type CommandDefinitions } from '../allowed.ts'
-import { event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import { beginEmergency, endEmergency } from './emergencies.ts'
 import { extendPlan, publishPlan } from './publishing.ts'
 import { beginStopgap, endStopgap } from './stopgaps.ts'

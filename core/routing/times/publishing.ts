@@ -3,7 +3,8 @@ import type { AgentId, Instant } from '../../plan/index.ts'
 import { lapsePreferences, withdraw } from '../consequences.ts'
 import { leaveTalk } from '../due/deadlines.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
-import { event, type Event } from '../journal/events.ts'
+import type { Event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import type { State } from '../state/state.ts'
 
 export function publishPlan(state: State, { body }: Command<'publishPlan'>, at: Instant): Decision {

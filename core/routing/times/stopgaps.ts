@@ -2,7 +2,8 @@
 import type { Instant } from '../../plan/index.ts'
 import { askedBy } from '../allowed.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
-import { event, type Event } from '../journal/events.ts'
+import type { Event } from '../journal/events.ts'
+import { event } from '../journal/shapes.ts'
 import type { State } from '../state/state.ts'
 
 /** Stopgaps are for today and tomorrow; what lasts longer belongs in the plan. */

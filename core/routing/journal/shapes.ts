@@ -7,16 +7,13 @@ import {
   channels,
   upTo,
   type CompiledPlan,
+  type Instant,
   type QueueId,
 } from '../../plan/index.ts'
 import type { Command } from './commands.ts'
 import type { DeadlineKind } from '../due/due.ts'
-import type { Event, EventType } from './events.ts'
+import type { Event, EventBodies, EventType } from './events.ts'
 import type { EmergencyTerms } from '../state/pieces.ts'
-
-interface First {
-  requeued: Event<'requeued'> & { readonly waitSince: number }
-}
 
 const before = {
   centre: ({ awayStateId }: CompiledPlan['centre']) => ({ evacuatedStateId: awayStateId, ownAbsences: true }),
@@ -118,61 +115,75 @@ export function upcastCommand(command: Command): Command {
   }
 }
 
+type Written<T extends EventType> = Event<T> & Readonly<Record<string, unknown>>
+/** From any version before `to`, back to that of the step before. */
+interface Step<T extends EventType> {
+  readonly to: number
+  readonly as: (written: Written<T>) => object
+}
+
+/** What an event had not before. */
+const adding =
+  <T extends EventType>(more: Partial<EventBodies[T]>) =>
+  (written: Written<T>): object => ({ ...written, ...more })
+
+const waited = [{ to: 2, as: (written: object): object => ({ ...written, waitedMs: null }) }]
+
+/** How events became what they are, step by step, where they were not always so. What is not named here is at version 1. */
+const histories: { readonly [T in EventType]?: readonly Step<T>[] } = {
+  planTaken: [{ to: 14, as: (written) => ({ ...written, plan: planOfToday(written.plan, written.at) }) }],
+  planExtended: [
+    {
+      to: 3,
+      as: ({ times, ...rest }) => ({ ...rest, times: { ...inNamesOfToday(times), shifts: times.shifts ?? [] } }),
+    },
+  ],
+  interactionArrived: [
+    {
+      to: 3,
+      as: (written) => ({ ...written, leftMessage: written.leftMessage ?? false, requirements: [], priority: null }),
+    },
+    { to: 4, as: adding({ addressId: null }) },
+    { to: 5, as: adding({ tags: [] }) },
+    { to: 6, as: adding({ back: null }) },
+    { to: 7, as: adding({ patience: 1 }) },
+  ],
+  emergencyBegan: [{ to: 2, as: termsOfToday }],
+  stopgapBegan: [{ to: 2, as: (written) => ({ ...written, from: written.at, wordsId: null }) }],
+  callbackAsked: [{ to: 2, as: adding({ notReached: null }) }],
+  wrapUpSaved: [{ to: 2, as: adding({ mood: null }) }],
+  // Text threads are younger than the first version.
+  messageSent: [{ to: 2, as: adding({ textLineId: null }) }],
+  requeued: [{ to: 2, as: ({ waitSince, ...rest }) => ({ ...rest, waitedBeforeMs: rest.at - Number(waitSince) }) }],
+  overflowed: [
+    { to: 2, as: adding({ cause: 'closed' }) },
+    { to: 3, as: adding({ by: null }) },
+  ],
+  offerMade: [{ to: 2, as: adding({ cause: 'match', by: null }) }],
+  offerAnswered: waited,
+  interactionAbandoned: waited,
+  rejected: waited,
+}
+
+/** Makes an event, of today's version. */
+export const event = <T extends EventType>(type: T, at: Instant, body: EventBodies[T]): Event<T> =>
+  ({ type, v: histories[type]?.at(-1)?.to ?? 1, at, ...body }) as Event<T>
+
+/** What names in it were of before, whichever version its shape had. */
+function inWordsOfToday(written: Event): Event {
+  const event = preferredOfToday({ ...written, type: renamed[written.type] ?? written.type } as Event)
+  return 'kind' in event && event.kind in renamedKinds
+    ? ({ ...event, kind: renamedKinds[event.kind] ?? event.kind } as Event)
+    : event
+}
+
 /** An event in the shape of today, whatever version wrote it. */
 export function upcast(written: Event): Event {
-  const type = renamed[written.type]
-  const event = preferredOfToday(type === undefined ? written : ({ ...written, type } as Event))
-  switch (event.type) {
-    case 'planTaken':
-      return event.v >= 14 ? event : { ...event, v: 14, plan: planOfToday(event.plan, event.at) }
-    case 'planExtended':
-      if (event.v >= 3) return event
-      return { ...event, v: 3, times: { ...inNamesOfToday(event.times), shifts: event.times.shifts ?? [] } }
-    case 'interactionArrived':
-      if (event.v >= 7) return event
-      if (event.v === 6) return { ...event, v: 7, patience: 1 }
-      if (event.v === 5) return { ...event, v: 7, patience: 1, back: null }
-      if (event.v === 4) return { ...event, v: 7, patience: 1, back: null, tags: [] }
-      if (event.v === 3) return { ...event, v: 7, patience: 1, back: null, tags: [], addressId: null }
-      return {
-        ...event,
-        v: 7,
-        patience: 1,
-        back: null,
-        tags: [],
-        addressId: null,
-        leftMessage: event.leftMessage ?? false,
-        requirements: [],
-        priority: null,
-      }
-    case 'emergencyBegan':
-      return event.v >= 2 ? event : { ...termsOfToday(event), v: 2 }
-    case 'stopgapBegan':
-      return event.v >= 2 ? event : { ...event, v: 2, from: event.at, wordsId: null }
-    case 'callbackAsked':
-      return event.v >= 2 ? event : { ...event, v: 2, notReached: null }
-    case 'wrapUpSaved':
-      return event.v >= 2 ? event : { ...event, v: 2, mood: null }
-    case 'messageSent':
-      // Text threads are younger than the first version.
-      return event.v >= 2 ? event : { ...event, v: 2, textLineId: null }
-    case 'interactionQuarantined':
-    case 'deadlineQuarantined':
-      return { ...event, kind: renamedKinds[event.kind] ?? event.kind }
-    case 'requeued': {
-      if (event.v >= 2) return event
-      const { waitSince, ...rest } = event as First['requeued']
-      return { ...rest, v: 2, waitedBeforeMs: event.at - waitSince }
-    }
-    case 'overflowed':
-      return event.v >= 3 ? event : { ...event, v: 3, cause: event.v === 1 ? 'closed' : event.cause, by: null }
-    case 'offerMade':
-      return event.v >= 2 ? event : { ...event, v: 2, cause: 'match', by: null }
-    case 'offerAnswered':
-    case 'interactionAbandoned':
-    case 'rejected':
-      return event.v >= 2 ? event : { ...event, v: 2, waitedMs: null }
-    default:
-      return event
-  }
+  const event = inWordsOfToday(written)
+  // The one of its own type.
+  const steps = (histories[event.type] ?? []) as readonly Step<EventType>[]
+  return steps.reduce(
+    (past, { to, as }) => (past.v >= to ? past : ({ ...as(past as Written<EventType>), v: to } as Event)),
+    event,
+  )
 }
