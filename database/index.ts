@@ -1,5 +1,7 @@
 // Everything that speaks SQL. Imports core.
 export { listen } from './listen.ts'
+export type { MessageRow, ProjectedRows, TextRow } from './projected.ts'
+export { rebuild, rebuildableNames, type Rebuildable, type Rebuilt } from './rebuilding.ts'
 export { newsOf, readNews, type News } from './news.ts'
 export { CentreClock, setClock, setRealClock, stopClock } from './clock.ts'
 export { connect, connectAlone, isDiskFull, sqlState, whenThere, type Connection, type Database } from './connect.ts'
@@ -50,8 +52,6 @@ export {
   type Cause,
   type JournalRow,
   type Place,
-  type MessageRow,
-  type TextRow,
   type StoredSnapshot,
 } from './journal.ts'
 export {

@@ -1,10 +1,10 @@
 import type pg from 'pg'
 import type { Instant } from '@eudromos/core/plan'
-import type { InteractionRecord } from '@eudromos/core/records'
 import { coreVersion, upcast, type Command, type Event, type Snapshot } from '@eudromos/core/routing'
 import { keptFor, type Answer } from './inbox.ts'
 import { newsOf } from './news.ts'
 import { joined, once } from './procedure.ts'
+import { projected, projectedNames, writing, type ProjectedRows } from './projected.ts'
 
 /** Who set an event off; null for what the router did by itself. */
 export interface Cause {
@@ -19,31 +19,10 @@ export interface JournalRow extends Cause {
   readonly event: Event
 }
 
-export interface MessageRow {
-  readonly interactionId: string
-  readonly number: number
-  readonly at: number
-  readonly side: 'customer' | 'agent'
-  readonly personId: string | null
-  readonly contentId: string
-}
-
-/** A message that goes out as a text. */
-export interface TextRow {
-  readonly interactionId: string
-  readonly number: number
-  readonly lineId: string
-  readonly addressId: string
-  readonly contentId: string
-}
-
-export interface Batch {
+export interface Batch extends ProjectedRows {
   readonly epoch: number
   readonly rows: readonly JournalRow[]
   readonly answers: readonly { readonly inboxId: number; readonly answer: Answer }[]
-  readonly records: readonly InteractionRecord[]
-  readonly messages: readonly MessageRow[]
-  readonly texts: readonly TextRow[]
   /** Commands that were refused: what was kept for their sake goes. */
   readonly refused?: readonly Command[]
 }
@@ -55,8 +34,8 @@ export interface Batch {
 const commitProcedure = `
 create procedure pg_temp.commit_batch(b_epoch bigint, b_seqs bigint[], b_ats bigint[], b_types text[],
   b_versions smallint[], b_bodies text, b_inbox_ids bigint[], b_actors text[], b_on_behalf text[], b_reasons text[],
-  b_answer_ids bigint[], b_answers text, b_messages jsonb, b_texts jsonb, b_records jsonb, b_contents text[],
-  b_strangers text[], b_news text[], inout held int)
+  b_answer_ids bigint[], b_answers text, ${projectedNames.map((name) => `b_${name} jsonb`).join(', ')},
+  b_contents text[], b_strangers text[], b_news text[], inout held int)
 language plpgsql as $procedure$
 begin
   with fence as (select from router_epoch where id = 1 and epoch = b_epoch for share),
@@ -70,40 +49,7 @@ begin
   answered as (
     update inbox set answered_at = now(), answer = a.answer, body = null
     from fence, unnest(b_answer_ids, string_to_array(b_answers, e'\\x1e')) as a (id, answer) where inbox.id = a.id and answered_at is null),
-  said as (
-    insert into message (interaction_id, number, at, side, person_id, content_id)
-    select m."interactionId", m.number, m.at, m.side, m."personId", m."contentId"
-    from fence, jsonb_to_recordset(b_messages) as m ("interactionId" text, number int, at bigint, side text,
-      "personId" text, "contentId" text)),
-  sent as (
-    insert into text_out (interaction_id, number, line_id, address_id, content_id)
-    select m."interactionId", m.number, m."lineId", m."addressId", m."contentId"
-    from fence, jsonb_to_recordset(b_texts) as m ("interactionId" text, number int, "lineId" text, "addressId" text,
-      "contentId" text)),
-  recorded as (
-    insert into record (id, channel, customer_id, line_id, address_id, queue_id, test, arrived_at, outcome, answered_at, agent_id,
-      ended_at, ended_by, closed_at, wait_ms, talk_ms, wrap_up_ms, hold_ms, held_at, messages, disposition_id, notes_content_id, offers,
-      requeued, overflowed, passages, attendances, mood, tags, recording_refused, warnings, abuse, block_asked, way, dials)
-    select r.id, r.channel, r."customerId", r."lineId", r."addressId", r."queueId", r.test, r."arrivedAt", r.outcome, r."answeredAt",
-      r."agentId", r."endedAt", r."endedBy", r."closedAt", r."waitMs", r."talkMs", r."wrapUpMs", r."holdMs", r."heldAt", r.messages,
-      r."dispositionId", r."notesContentId", r.offers, r."requeued", r."overflowed", r.passages, r.attendances, r.mood, r.tags, r."recordingRefused",
-      r.warnings, r.abuse, r."blockAsked", r.way, r.dials
-    from fence, jsonb_to_recordset(b_records) as r (id text, channel text, "customerId" text, "lineId" text,
-      "addressId" text, "queueId" text, test boolean, "arrivedAt" bigint, outcome text, "answeredAt" bigint, "agentId" text,
-      "endedAt" bigint, "endedBy" text, "closedAt" bigint, "waitMs" bigint, "talkMs" bigint, "wrapUpMs" bigint, "holdMs" bigint, "heldAt" bigint,
-      messages int, "dispositionId" text, "notesContentId" text, offers jsonb, "requeued" int, "overflowed" int,
-      passages jsonb, attendances jsonb, mood text, tags text[], "recordingRefused" boolean, warnings int, abuse text, "blockAsked" boolean, way text, dials jsonb)
-    on conflict (id) do update set customer_id = excluded.customer_id, queue_id = excluded.queue_id, outcome = excluded.outcome, answered_at = excluded.answered_at,
-      agent_id = excluded.agent_id, ended_at = excluded.ended_at, ended_by = excluded.ended_by,
-      closed_at = excluded.closed_at, wait_ms = excluded.wait_ms, talk_ms = excluded.talk_ms,
-      wrap_up_ms = excluded.wrap_up_ms, hold_ms = excluded.hold_ms, held_at = excluded.held_at, messages = excluded.messages, disposition_id = excluded.disposition_id,
-      notes_content_id = excluded.notes_content_id, offers = excluded.offers, requeued = excluded.requeued,
-      overflowed = excluded.overflowed, passages = excluded.passages,
-      attendances = excluded.attendances, mood = excluded.mood, recording_refused = excluded.recording_refused,
-      warnings = excluded.warnings, abuse = excluded.abuse, block_asked = excluded.block_asked,
-      way = excluded.way, dials = excluded.dials
-    -- What an id of another conversation brings never takes the place of what is written.
-    where record.arrived_at = excluded.arrived_at)
+  ${projectedNames.map((name) => `${name} as (${writing(projected[name], `b_${name}`)})`).join(',\n')}
   select count(*)::int into held from fence;
   if held = 1 and cardinality(b_contents) + cardinality(b_strangers) > 0 then
     perform drop_unused(b_contents, b_strangers);
@@ -144,9 +90,7 @@ export async function commitBatch(client: pg.ClientBase, batch: Batch): Promise<
       column(({ reason }) => reason),
       batch.answers.map(({ inboxId }) => inboxId),
       joined(batch.answers.map(({ answer }) => answer)),
-      JSON.stringify(batch.messages),
-      JSON.stringify(batch.texts),
-      JSON.stringify(batch.records),
+      ...projectedNames.map((name) => JSON.stringify(batch[name])),
       kept.flatMap(({ contentIds }) => contentIds),
       kept.flatMap(({ strangerIds }) => strangerIds),
       newsOf(batch) ?? [''],

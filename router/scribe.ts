@@ -1,6 +1,6 @@
-import { recordAfter, type InteractionRecord } from '@eudromos/core/records'
+import { Folded, messages, records, type InteractionRecord } from '@eudromos/core/records'
 import type { Command, Event } from '@eudromos/core/routing'
-import type { Answer, Batch, Cause, JournalRow, MessageRow, Pending, TextRow } from '@eudromos/database'
+import type { Answer, Batch, Cause, JournalRow, Pending, TextRow } from '@eudromos/database'
 
 export const byItself: Cause = { inboxId: null, actor: null, onBehalfOf: null, reason: null }
 
@@ -26,25 +26,23 @@ export class Draft {
   readonly rows: JournalRow[] = []
   readonly answers: { inboxId: number; answer: Answer }[] = []
   private readonly refused: Command[] = []
-  private readonly records = new Map<string, InteractionRecord>()
-  private readonly messages: MessageRow[] = []
   private readonly texts: TextRow[] = []
+  private readonly records: Folded<InteractionRecord>
+  private readonly messages = new Folded(messages)
 
   constructor(
     private readonly scribe: Scribe,
     private readonly open: Map<string, InteractionRecord>,
-  ) {}
+  ) {
+    this.records = new Folded(records, open)
+  }
 
   note(events: readonly Event[], cause: Cause = byItself): void {
     for (const event of events) {
       this.scribe.seq += 1
       this.rows.push({ ...cause, seq: this.scribe.seq, event })
-      if (event.type === 'messageSent') {
-        const { interactionId, number, at, side, personId, contentId } = event
-        this.messages.push({ interactionId, number, at, side, personId, contentId })
-        this.noteText(event)
-      }
-      if ('interactionId' in event) this.noteRecord(event)
+      if (event.type === 'messageSent') this.noteText(event)
+      for (const projected of [this.records, this.messages]) projected.take(event, this.scribe.seq)
     }
   }
 
@@ -55,15 +53,6 @@ export class Draft {
     this.texts.push({ interactionId, number, lineId: textLineId, addressId, contentId })
   }
 
-  private noteRecord(event: Event & { interactionId: string }): void {
-    const record = recordAfter(this.open.get(event.interactionId) ?? null, event, this.scribe.seq)
-    if (record === null) return
-    if (record.closedAt === null) this.open.set(record.id, record)
-    else this.open.delete(record.id)
-    // A word alone need not reach the table at once: the next step of its interaction carries the count along.
-    if (event.type !== 'messageSent' || this.records.has(record.id)) this.records.set(record.id, record)
-  }
-
   answer({ inboxId, command }: Pending, answer: Answer): void {
     this.answers.push({ inboxId, answer })
     if (!answer.ok) this.refused.push(command)
@@ -71,11 +60,12 @@ export class Draft {
 
   /** Whether it writes a record of this interaction. */
   has(interactionId: string): boolean {
-    return this.records.has(interactionId)
+    return this.records.changed.has(interactionId)
   }
 
   batch(epoch: number): Batch {
-    const { rows, answers, messages, texts, refused } = this
-    return { epoch, rows, answers, messages, texts, refused, records: [...this.records.values()] }
+    const { rows, answers, texts, refused } = this
+    const [records, messages] = [[...this.records.changed.values()], [...this.messages.changed.values()]]
+    return { epoch, rows, answers, messages, texts, refused, records }
   }
 }

@@ -3,7 +3,16 @@ import { readFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
 import { backup, ClusterError, restore } from '../database/cluster/index.ts'
-import { CentreClock, connect, readDraft } from '../database/index.ts'
+import {
+  CentreClock,
+  connect,
+  connectAlone,
+  readDraft,
+  rebuild,
+  rebuildableNames,
+  type Rebuildable,
+  type Rebuilt,
+} from '../database/index.ts'
 import { closedSpans, readCalendarFile } from './commands/holidays.ts'
 import { answerHours } from './commands/hours.ts'
 import { checkCarrier } from './commands/carrier.ts'
@@ -17,6 +26,9 @@ const usage = `Usage: npm run -s eudromos -- COMMAND
                 [--mood even|quiet|rush|storm]  with figures of its own where none are given
   traffic stop
   traffic status
+  journal check        compares what is derived from the journal (records, messages) with what follows from it; ends with
+                       code 1 where something differs
+  journal rebuild      replaces what differs; routing waits for as long as it takes
   backup FILE          writes the whole database to FILE, while it works or stands still
   hours                answers questions about opening hours, JSON in and out (docs/formats/hours.schema.json)
   holidays FILE.ics --from DATE --to DATE [--zone ZONE]
@@ -76,6 +88,18 @@ async function takePlan({ ownerUrl }: Place, text: string, publish: boolean): Pr
     if (taken.findings.some(isFault)) process.exitCode = 1
   } finally {
     await database.$client.end()
+  }
+}
+
+async function deriveAnew({ ownerUrl }: Place, onlyCheck: boolean): Promise<void> {
+  const client = await connectAlone(ownerUrl)
+  try {
+    const told: Partial<Record<Rebuildable, Rebuilt>> = {}
+    for (const name of rebuildableNames) told[name] = await rebuild(client, name, onlyCheck)
+    said(JSON.stringify(told, null, 2))
+    if (onlyCheck && Object.values(told).some(({ differed }) => differed > 0)) process.exitCode = 1
+  } finally {
+    await client.end()
   }
 }
 
@@ -178,6 +202,8 @@ async function main(): Promise<void> {
     const text = textOf(which)
     return withCluster(place, () => takePlan(place, text, values.publish === true))
   }
+  if (command === 'journal' && (what === 'check' || what === 'rebuild'))
+    return withCluster(place, () => deriveAnew(place, what === 'check'))
   if (command === 'backup' && what !== undefined)
     return withCluster(place, () => backup(place.ownerUrl, resolve(what))).then(() =>
       said(`Written to ${resolve(what)}.`),

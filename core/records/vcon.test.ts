@@ -1,5 +1,5 @@
 import { TestCentre } from '../testing/index.ts'
-import { recordAfter, type InteractionRecord } from './record.ts'
+import { recordAfter, type InteractionRecord } from './index.ts'
 import { vconOf, type VconSource } from './vcon.ts'
 
 function answered(): InteractionRecord {
