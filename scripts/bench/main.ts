@@ -1,4 +1,4 @@
-// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run. With --load the load alone, with --load --http through HTTP; with --lists the lists, with --screens those of a large centre, with --streams the windows of customers; with --requests what a request costs; with --soak [--minutes N] [--seed N] [--rate N] all of it for long, with kills.
+// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run. With --load the load alone, with --load --http through HTTP; with --lists the lists, with --screens those of a large centre, with --streams the windows of customers; with --view screens that are kept current; with --requests what a request costs; with --soak [--minutes N] [--seed N] [--rate N] all of it for long, with kills.
 import { crowdScenario } from '../../e2e/crowd.ts'
 import { Stand } from '../../e2e/stand.ts'
 import { buildWeb } from '../build.ts'
@@ -12,6 +12,7 @@ import { benchRequests } from './requests.ts'
 import { benchScreens } from './screens.ts'
 import { soak } from './soak.ts'
 import { benchStreams } from './streams.ts'
+import { benchView } from './view.ts'
 import { httpCommandsPerSecond } from './http.ts'
 import { commandsPerSecond, latencies, webHere } from './path.ts'
 import { notifyRoundTrip, singleRowCommits } from './yardsticks.ts'
@@ -48,6 +49,7 @@ const alone: Readonly<Record<string, { readonly built: boolean; readonly run: ()
   },
   '--streams': { built: true, run: () => benchStreams(quick) },
   '--requests': { built: true, run: () => benchRequests(quick) },
+  '--view': { built: true, run: () => benchView(quick) },
   '--lists': { built: false, run: () => benchLists(quick) },
 }
 

@@ -1,7 +1,7 @@
 // Agents' seats without browsers: each has its stream, and what a browser would be given is made for it.
 import type { CommandBodies } from '@eudromos/core/routing'
 import { envelope } from '../../web/server/edge/envelope.ts'
-import { LiveFeed } from '../../web/server/live/live.ts'
+import { beginLive } from '../../web/server/live/live.ts'
 import type { Runtime } from '../../web/server/runtime/runtime.ts'
 import type { Stream } from '../../web/server/edge/stream.ts'
 import type { View, ViewChange } from '../../web/view/view.ts'
@@ -27,7 +27,7 @@ export async function openSeats(web: Runtime, take: (agentId: string, seen: Seen
     const stream = streamTo((event, data) => {
       if (event !== 'queues') take(agentId, data as Seen)
     })
-    endings.push(await new LiveFeed(web, { kind: 'seat', agentId }, stream).begin(null))
+    endings.push(await beginLive(web, { kind: 'seat', agentId }, stream, null))
     await web.sender.submit({ command: envelope('setPresence', system, { agentId, stateId: 'ready' }) })
   }
   return () => {

@@ -290,7 +290,7 @@ export interface QuarantinedView {
   readonly kind: string
 }
 
-export interface ViewChange {
+export interface ViewChange extends Partial<Pick<View, 'plan' | 'emergencies' | 'blockRequests' | 'quarantined'>> {
   readonly seq: number
   readonly at: number
   readonly people: Readonly<Record<string, PersonView | null>>
@@ -300,7 +300,7 @@ export interface ViewChange {
 }
 
 /** What is there after each of these; the same object where none changes anything. */
-function merged<T>(
+export function merged<T>(
   before: Readonly<Record<string, T>>,
   parts: readonly Readonly<Record<string, T | null>>[],
 ): Readonly<Record<string, T>> {
@@ -340,8 +340,15 @@ export function changed(view: View, changes: readonly ViewChange[]): View {
   })
   const last = newer.at(-1)
   if (last === undefined) return view
+  const after: { -readonly [K in keyof View]: View[K] } = { ...view }
+  for (const { plan, emergencies, blockRequests, quarantined } of newer) {
+    if (plan !== undefined) after.plan = plan
+    if (emergencies !== undefined) after.emergencies = emergencies
+    if (blockRequests !== undefined) after.blockRequests = blockRequests
+    if (quarantined !== undefined) after.quarantined = quarantined
+  }
   return {
-    ...view,
+    ...after,
     seq,
     at: last.at,
     people: merged(

@@ -1,5 +1,5 @@
 'use client'
-import { changed, type View, type ViewChange } from '../../view/view.ts'
+import { changed, merged, type View, type ViewChange } from '../../view/view.ts'
 import { followLasting } from './lasting.ts'
 import { pulseOf, secondMs } from './pulse.ts'
 
@@ -81,9 +81,9 @@ export class StreamStore {
           this.set({ status: 'open' })
         },
         // Summaries of queues come by themselves now and then; they are no step of the journal.
-        queues: (queues: View['queues']) => {
+        queues: (queues: ViewChange['queues']) => {
           const view = this.takePending()
-          if (view !== null) this.set({ view: { ...view, queues: { ...view.queues, ...queues } } })
+          if (view !== null) this.set({ view: { ...view, queues: merged(view.queues, [queues]) } })
         },
         signal: ({ interactionId, from, data }: Signalled) => {
           for (const hear of this.signals.get(interactionId) ?? []) hear(from, data)

@@ -1,3 +1,5 @@
+import { jsonOf } from './json.ts'
+
 /** One server-sent event stream. `send` is silent once the reader has gone. */
 export interface Stream {
   send(event: string, data: unknown, id?: number): void
@@ -55,7 +57,7 @@ export function streamResponse(
         write('retry: 1000\n\n')
         const stream: Stream = {
           send: (event, data, id) =>
-            write(`${id === undefined ? '' : `id: ${id}\n`}event: ${event}\ndata: ${JSON.stringify(data)}\n\n`),
+            write(`${id === undefined ? '' : `id: ${id}\n`}event: ${event}\ndata: ${jsonOf(data)}\n\n`),
           close,
           get closed() {
             return closed

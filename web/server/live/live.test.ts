@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { testPlan, testQueue } from '@eudromos/core/testing'
 import type { CommandBodies, CommandType } from '@eudromos/core/routing'
 import { changed, type View, type ViewChange } from '../../view/view.ts'
-import { LiveFeed } from './live.ts'
+import { beginLive } from './live.ts'
+import { Pieces } from './pieces.ts'
 import type { Runtime } from '../runtime/runtime.ts'
 import type { Stream } from '../edge/stream.ts'
 import { TestJournal } from '../testing/journal.ts'
@@ -24,7 +25,8 @@ afterAll(() => journal.end())
 class Seat implements Stream {
   view: View | null = null
   closed = false
-  send(event: string, data: unknown): void {
+  send(event: string, sent: unknown): void {
+    const data: unknown = JSON.parse(JSON.stringify(sent))
     if (event === 'snapshot') this.view = data as View
     else if (event === 'change' && this.view !== null) this.view = changed(this.view, [data as ViewChange])
   }
@@ -67,13 +69,14 @@ test('a seat that opens while words come in has every one of them, however slow 
         const follower = await journal.follow({})
         let calls = 0
         const quick = journal.slowly(() => pause(delays[(calls += 1) % delays.length] ?? 0))
-        const runtime = { follower, clock: { now: () => 0 }, database: journal.web } as unknown as Runtime
+        const pieces = new Pieces(follower)
+        const runtime = { follower, clock: { now: () => 0 }, database: journal.web, pieces } as unknown as Runtime
         const seats: Seat[] = []
         const open = async (afterMs: number): Promise<() => void> => {
           await pause(afterMs)
           const seat = new Seat()
           seats.push(seat)
-          return new LiveFeed(runtime, { kind: 'seat', agentId: 'ana' }, seat).begin(null)
+          return beginLive(runtime, { kind: 'seat', agentId: 'ana' }, seat, null)
         }
         const say = await chatAtSeat()
         const opening = opens.map(open)

@@ -1,55 +1,37 @@
 import 'server-only'
 import { visitOf, type Interaction } from '@eudromos/core/routing'
 import { readTranscripts } from '@eudromos/database'
-import type { MessageView, View, ViewChange } from '../../view/view.ts'
+import type { MessageView } from '../../view/view.ts'
 import type { Change, Follower } from '../runtime/follower.ts'
-import {
-  blockRequestViews,
-  emergencyViews,
-  interactionView,
-  messageView,
-  personView,
-  planView,
-  quarantinedViews,
-  queueView,
-} from './project.ts'
+import { emergencyViews, messageView } from './project.ts'
 import type { Runtime } from '../runtime/runtime.ts'
-import { seesInteraction, sightFor } from '../sight/sight.ts'
+import { Json } from '../edge/json.ts'
 import type { Stream } from '../edge/stream.ts'
+import { Delta, keyed, Shown, type Keyed } from './shown.ts'
 
 /** The whole centre, as far as somebody may see it; or one agent's seat. */
 export type Scope =
   { readonly kind: 'live'; readonly viewerId: string } | { readonly kind: 'seat'; readonly agentId: string }
 
-const ownerOf = (scope: Scope): string => (scope.kind === 'seat' ? scope.agentId : scope.viewerId)
-
-interface Reach {
-  people(id: string): boolean
-  queues(id: string): boolean
-  interactions(id: string): boolean
-}
-
-/** What may be seen: supervisors the centre but for private teams of others, an agent their own work and their own queues. */
-function reachOf(follower: Follower, scope: Scope): Reach {
-  const { state } = follower
-  if (scope.kind === 'live') {
-    const sight = sightFor(follower, scope.viewerId)
-    return {
-      people: sight.person,
-      queues: sight.queue,
-      interactions: (id) => {
-        const interaction = state.interactions.get(id)
-        return interaction !== undefined && seesInteraction(sight, interaction)
-      },
-    }
-  }
-  const own = new Set(state.index.queuesOf(scope.agentId))
-  return {
-    people: (id) => id === scope.agentId,
-    queues: (id) => own.has(id),
-    interactions: (id) =>
-      state.agents.get(scope.agentId)?.carried.includes(id) === true ||
-      isOnList(state, own, state.interactions.get(id)),
+/** Keeps one browser's view current, from where it left off if that is not too long ago; gives what ends it. */
+export async function beginLive(
+  runtime: Runtime,
+  scope: Scope,
+  stream: Stream,
+  lastSeq: number | null,
+): Promise<() => void> {
+  const { follower, centreViews } = runtime
+  if (scope.kind === 'seat') return new SeatFeed(runtime, scope.agentId, stream).begin()
+  const end = centreViews.begin(stream, scope.viewerId, lastSeq === null ? null : follower.since(lastSeq))
+  const stop = follower.watch({
+    signal: ({ interactionId, from, to, data }) => {
+      if (to === scope.viewerId && centreViews.shows(stream, interactionId))
+        stream.send('signal', { interactionId, from, data })
+    },
+  })
+  return () => {
+    stop()
+    end()
   }
 }
 
@@ -62,64 +44,37 @@ function isOnList({ lookup }: Follower['state'], queues: ReadonlySet<string>, on
   )
 }
 
-/** Whom a queue's people are shown to: supervisors whom they see; an agent is told numbers only. */
-const counted = ({ kind }: Scope, { people }: Reach): ((id: string) => boolean) =>
-  kind === 'live' ? people : () => true
+const queuesEveryMs = 1000
 
-function collect<T>(
-  ids: Iterable<string>,
-  within: (id: string) => boolean,
-  view: (id: string) => T | null,
-): Record<string, T> {
-  const found: Record<string, T> = {}
-  for (const id of ids) {
-    const value = within(id) ? view(id) : null
-    if (value !== null) found[id] = value
-  }
-  return found
-}
-
-const queuesEveryMs = 500
-
-/** Keeps one browser's view current: a snapshot, then changes; after a break only what changed meanwhile. */
-export class LiveFeed {
-  private readonly known = new Set<string>()
+/** One agent's seat: their own work and their own queues. A snapshot, then what is another than was told. */
+class SeatFeed {
+  private shown = new Shown()
   private work: Promise<void> = Promise.resolve()
   private sentSeq = 0
   private ownQueues: ReadonlySet<string> = new Set()
+  private readonly touchedQueues = new Set<string>()
   private queuesDue: NodeJS.Timeout | null = null
 
   constructor(
     private readonly runtime: Runtime,
-    private readonly scope: Scope,
+    private readonly agentId: string,
     private readonly stream: Stream,
   ) {}
 
-  /** Begins, from where the browser left off if that is not too long ago; gives what ends it. */
-  async begin(lastSeq: number | null): Promise<() => void> {
-    const { follower } = this.runtime
-    const missed = lastSeq === null ? null : follower.since(lastSeq)
-    const stop = follower.watch({
+  async begin(): Promise<() => void> {
+    const stop = this.runtime.follower.watch({
       changed: (change) => this.take(change),
       refreshed: (interactions) => {
-        const concerned = this.scope.kind === 'live' || [...interactions].some((id) => this.known.has(id))
-        if (concerned) this.enqueue(() => this.snapshot())
+        if ([...interactions].some((id) => this.knows(id))) this.enqueue(() => this.snapshot())
       },
       typing: ({ interactionId, side }) => {
-        if (side === 'customer' && this.known.has(interactionId) && this.scope.kind === 'seat')
-          this.stream.send('typing', { interactionId })
+        if (side === 'customer' && this.knows(interactionId)) this.stream.send('typing', { interactionId })
       },
       signal: ({ interactionId, from, to, data }) => {
-        if (to === ownerOf(this.scope) && this.known.has(interactionId))
-          this.stream.send('signal', { interactionId, from, data })
+        if (to === this.agentId && this.knows(interactionId)) this.stream.send('signal', { interactionId, from, data })
       },
     })
-    this.enqueue(() => {
-      if (missed === null || this.scope.kind === 'seat') return this.snapshot()
-      const { interactions } = reachOf(follower, this.scope)
-      for (const id of follower.state.interactions.keys()) if (interactions(id)) this.known.add(id)
-      return this.change(missed)
-    })
+    this.enqueue(() => this.snapshot())
     await this.work
     return () => {
       stop()
@@ -127,79 +82,113 @@ export class LiveFeed {
     }
   }
 
-  /** A seat is told at once of what is its own, and now and then of its queues, which hundreds may share. */
-  private take(change: Change): void {
-    if (change.everything) this.enqueue(() => this.snapshot())
-    else if (this.scope.kind === 'live' || this.concerns(change, this.scope.agentId))
-      this.enqueue(() => this.change([change]))
-    else
-      for (const id of change.queues)
-        if (this.ownQueues.has(id)) {
-          this.queuesDue ??= setTimeout(() => {
-            this.queuesDue = null
-            this.enqueue(() => this.sendQueues())
-          }, queuesEveryMs)
-          return
-        }
+  private knows(interactionId: string): boolean {
+    return this.shown.interactions.has(interactionId)
   }
 
-  private concerns({ people, interactions, openLists }: Change, agentId: string): boolean {
-    if (people.has(agentId)) return true
-    for (const id of interactions) if (this.known.has(id)) return true
+  /** It is told at once of what is its own, and now and then of its queues, which hundreds may share. */
+  private take(change: Change): void {
+    if (change.everything || this.concerns(change)) return this.enqueue(() => this.change(change))
+    for (const id of change.queues) if (this.ownQueues.has(id)) this.touchedQueues.add(id)
+    if (this.touchedQueues.size === 0) return
+    this.queuesDue ??= setTimeout(() => {
+      this.queuesDue = null
+      this.enqueue(() => this.sendQueues())
+    }, queuesEveryMs)
+  }
+
+  private concerns({ people, interactions, openLists }: Change): boolean {
+    if (people.has(this.agentId)) return true
+    for (const id of interactions) if (this.knows(id)) return true
     for (const id of openLists) if (this.ownQueues.has(id)) return true
     return false
   }
 
-  private sendQueues(): Promise<void> {
-    const { follower } = this.runtime
-    const queues = collect(
-      this.ownQueues,
-      () => true,
-      (id) => queueView(follower, id),
-    )
-    this.stream.send('queues', queues)
-    return Promise.resolve()
-  }
-
-  private enqueue(step: () => Promise<void>): void {
+  private enqueue(step: () => void | Promise<void>): void {
     this.work = this.work.then(step).catch((error: unknown) => {
       this.runtime.log.warn({ err: error }, 'stream ended')
       this.stream.close()
     })
   }
 
+  private reaches(interactionId: string): boolean {
+    const { state } = this.runtime.follower
+    return (
+      state.agents.get(this.agentId)?.carried.includes(interactionId) === true ||
+      isOnList(state, this.ownQueues, state.interactions.get(interactionId))
+    )
+  }
+
+  private lookAt(ids: Readonly<Record<Keyed, Iterable<string>>>, delta: Delta): void {
+    const { pieces } = this.runtime
+    const isOwn: Readonly<Record<Keyed, (id: string) => boolean>> = {
+      people: (id) => id === this.agentId,
+      queues: (id) => this.ownQueues.has(id),
+      interactions: (id) => this.reaches(id),
+    }
+    for (const kind of keyed)
+      for (const id of ids[kind]) this.shown.note(kind, id, isOwn[kind](id) ? pieces.of(kind, id) : null, delta)
+  }
+
+  /** All that is the agent's now, and all that was. */
+  private all(): Record<Keyed, Set<string>> {
+    const { state } = this.runtime.follower
+    return {
+      people: new Set([this.agentId]),
+      queues: new Set([...this.shown.queues.keys(), ...this.ownQueues]),
+      interactions: new Set([...this.shown.interactions.keys(), ...state.interactions.keys()]),
+    }
+  }
+
+  private lookAtAll(delta: Delta): void {
+    const { follower, pieces } = this.runtime
+    this.lookAt(this.all(), delta)
+    this.shown.noteWhole('plan', pieces.plan(), delta)
+    this.shown.noteWhole('emergencies', JSON.stringify(emergencyViews(follower, this.agentId)), delta)
+  }
+
   private async snapshot(): Promise<void> {
     const { follower, clock } = this.runtime
     // The state may be ahead of the words that belong to it: those come with the change after this seq.
     const { state, toldSeq: seq } = follower
-    const reach = reachOf(follower, this.scope)
-    if (this.scope.kind === 'seat') this.ownQueues = new Set(state.index.queuesOf(this.scope.agentId))
-    const interactions = collect(state.interactions.keys(), reach.interactions, (id) => interactionView(follower, id))
-    const view: Omit<View, 'messages'> = {
-      seq,
-      at: clock.now(),
-      scope: this.scope.kind,
-      agentId: this.scope.kind === 'seat' ? this.scope.agentId : null,
-      plan: this.plan(reach),
-      emergencies: emergencyViews(follower, this.scope.kind === 'seat' ? this.scope.agentId : null),
-      blockRequests: this.scope.kind === 'seat' ? [] : blockRequestViews(follower, reach.people),
-      quarantined: this.scope.kind === 'seat' ? [] : quarantinedViews(follower, reach.queues),
-      people: collect(state.agents.keys(), reach.people, (id) => personView(follower, id)),
-      queues: collect(state.queues.keys(), reach.queues, (id) => queueView(follower, id, counted(this.scope, reach))),
-      interactions,
-    }
-    this.known.clear()
-    for (const id of Object.keys(interactions)) this.known.add(id)
-    const messages = this.scope.kind === 'seat' ? await this.transcripts(Object.keys(interactions)) : {}
+    this.ownQueues = new Set(state.index.queuesOf(this.agentId))
+    const shown = (this.shown = new Shown())
+    this.lookAtAll(new Delta())
+    for (const name of ['blockRequests', 'quarantined'] as const) shown.noteWhole(name, '[]', new Delta())
+    const rest = { seq, at: clock.now(), scope: 'seat', agentId: this.agentId }
+    const text = (messages: Record<string, MessageView[]>): string => shown.text({ ...rest, messages })
+    const messages = await this.transcripts([...shown.interactions.keys()])
     this.sentSeq = seq
-    this.stream.send('snapshot', { ...view, messages }, seq)
+    this.stream.send('snapshot', new Json(text(messages)), seq)
   }
 
-  /** The plan with the queues in reach of a supervisor; a seat has it whole. */
-  private plan(reach: Reach): View['plan'] {
-    const plan = planView(this.runtime.follower)
-    if (plan === null || this.scope.kind === 'seat') return plan
-    return { ...plan, queues: plan.queues.filter(({ id }) => reach.queues(id)) }
+  private async change(change: Change): Promise<void> {
+    const { follower, clock } = this.runtime
+    if (change.seq <= this.sentSeq) return
+    const before = new Set(this.shown.interactions.keys())
+    const delta = new Delta()
+    const queuesBefore = this.ownQueues
+    this.ownQueues = new Set(follower.state.index.queuesOf(this.agentId))
+    // With a queue comes and goes what waits in its open list.
+    const sameQueues =
+      queuesBefore.size === this.ownQueues.size && [...queuesBefore].every((id) => this.ownQueues.has(id))
+    if (change.everything || !sameQueues) this.lookAtAll(delta)
+    else this.lookAt({ ...change, queues: [...change.queues, ...this.touchedQueues] }, delta)
+    this.touchedQueues.clear()
+    const met = [...this.shown.interactions.keys()].filter((id) => !before.has(id))
+    const messages = await this.newMessages(change, met)
+    this.sentSeq = change.seq
+    if (!delta.isEmpty || Object.keys(messages).length > 0) {
+      const rest = { seq: change.seq, at: clock.now(), messages }
+      this.stream.send('change', new Json(delta.text(rest)), change.seq)
+    }
+  }
+
+  private sendQueues(): void {
+    const delta = new Delta()
+    this.lookAt({ people: [], queues: this.touchedQueues, interactions: [] }, delta)
+    this.touchedQueues.clear()
+    if (delta.queues.size > 0) this.stream.send('queues', new Json(delta.queuesText()))
   }
 
   private async transcripts(ids: readonly string[]): Promise<Record<string, MessageView[]>> {
@@ -212,46 +201,14 @@ export class LiveFeed {
     return messages
   }
 
-  private async change(changes: readonly Change[]): Promise<void> {
-    const { follower, clock } = this.runtime
-    const last = changes.at(-1)
-    if (last === undefined || last.seq <= this.sentSeq) return
-    const reach = reachOf(follower, this.scope)
-    const interactions: Record<string, ReturnType<typeof interactionView>> = {}
-    const met: string[] = []
-    for (const id of union(changes, 'interactions')) {
-      const view = reach.interactions(id) ? interactionView(follower, id) : null
-      if (view !== null) {
-        interactions[id] = view
-        if (!this.known.has(id)) met.push(id)
-        this.known.add(id)
-      } else if (this.known.delete(id)) interactions[id] = null
-    }
-    const people = collect(union(changes, 'people'), reach.people, (id) => personView(follower, id))
-    const queues = collect(union(changes, 'queues'), reach.queues, (id) =>
-      queueView(follower, id, counted(this.scope, reach)),
-    )
-    const messages = this.scope.kind === 'seat' ? await this.newMessages(changes, met) : {}
-    const view: ViewChange = { seq: last.seq, at: clock.now(), people, queues, interactions, messages }
-    this.sentSeq = last.seq
-    const parts = [people, queues, interactions, messages]
-    if (parts.some((part) => Object.keys(part).length > 0)) this.stream.send('change', view, last.seq)
-  }
-
   private async newMessages(
-    changes: readonly Change[],
+    { messages: lines }: Change,
     met: readonly string[],
   ): Promise<Record<string, MessageView[]>> {
     const messages: Record<string, MessageView[]> = met.length > 0 ? await this.transcripts(met) : {}
-    for (const { messages: lines } of changes)
-      for (const line of lines)
-        if (this.known.has(line.interactionId) && !met.includes(line.interactionId))
-          (messages[line.interactionId] ??= []).push(messageView(line))
+    for (const line of lines)
+      if (this.knows(line.interactionId) && !met.includes(line.interactionId))
+        (messages[line.interactionId] ??= []).push(messageView(line))
     return messages
   }
-}
-
-function union(changes: readonly Change[], part: 'interactions' | 'people' | 'queues'): Set<string> {
-  if (changes.length === 1 && changes[0] !== undefined) return new Set(changes[0][part])
-  return new Set(changes.flatMap((change) => [...change[part]]))
 }

@@ -1,6 +1,6 @@
 import type { Logger } from 'pino'
 import type { PlanDocument } from '@eudromos/core/plan'
-import { evolve, State, stateFrom, visitOf, type Event, type Interaction } from '@eudromos/core/routing'
+import { State, stateFrom, type Event } from '@eudromos/core/routing'
 import {
   beginning,
   connectAlone,
@@ -24,6 +24,7 @@ import {
   type TranscriptLine,
 } from '@eudromos/database'
 import { Spoken } from './spoken.ts'
+import { Touched } from './touched.ts'
 import { textLineOf } from '../gateway/text-line.ts'
 
 interface Pair {
@@ -37,7 +38,7 @@ const pageRows = 5000
 /** How many changes are remembered for streams that come back after a break. */
 const remembered = 4000
 
-/** What one stretch of the journal touched. `everything` asks for a new snapshot: a plan was taken, a day turned … */
+/** What one stretch of the journal touched; `everything`: all is to be looked at, as after a plan, or on a new day. */
 export interface Change {
   readonly seq: number
   readonly everything: boolean
@@ -65,28 +66,6 @@ export interface Watcher {
   /** Somebody's session has changed or is over; null: any may have, for nobody listened. */
   session?(sessionId: string | null): void
 }
-
-/** After these a browser is sent its whole view again. */
-const changesEverything: ReadonlySet<Event['type']> = new Set([
-  'planTaken',
-  'planExtended',
-  'routerResumed',
-  'dayBegan',
-  'emergencyBegan',
-  'emergencyEnded',
-  'loanBegan',
-  'loanEnded',
-  'grantBegan',
-  'grantEnded',
-  'blockAsked',
-  'blockRefused',
-  'blockBegan',
-  'blockEnded',
-  'interactionQuarantined',
-  'deadlineQuarantined',
-])
-
-const noGuests: Interaction['guests'] = []
 
 const isUnbroken = (rows: News['rows']): boolean =>
   rows.every(({ seq }, n) => n === 0 || seq === (rows[n - 1]?.seq ?? NaN) + 1)
@@ -273,53 +252,19 @@ export class Follower {
   }
 
   private async take(rows: News['rows']): Promise<void> {
-    const interactions = new Set<string>()
-    const people = new Set<string>()
-    const queues = new Set<string>()
-    const customers = new Set<string>()
+    const touched = new Touched()
     const said: Event<'messageSent'>[] = []
     /** Interactions whose customers said something. */
     const spoke = new Set<string>()
-    let everything = false
-    let planTaken = false
     for (const { seq, event } of rows) {
       try {
-        const queuesBefore =
-          'agentId' in event && event.agentId !== null ? this.state.index.queuesOf(event.agentId) : []
-        const visited = 'interactionId' in event ? this.state.interactions.get(event.interactionId) : undefined
-        const guests = visited?.guests ?? noGuests
-        evolve(this.state, event)
+        touched.fold(this.state, event)
         this.seq = seq
-        if ('interactionId' in event) {
-          interactions.add(event.interactionId)
-          const interaction = this.state.interactions.get(event.interactionId) ?? visited
-          if (interaction !== undefined) {
-            queues.add(visitOf(interaction).queueId)
-            for (const { personId } of interaction.participations) people.add(personId)
-            for (const each of [guests, interaction.guests])
-              for (const { personId } of each) if (this.state.agents.has(personId)) people.add(personId)
-          }
-        }
-        if ('queueId' in event) queues.add(event.queueId)
-        if (event.type === 'queueOpened' || event.type === 'queueClosed')
-          for (const { id } of this.state.index.waiting(event.queueId)) interactions.add(id)
-        if ('agentId' in event && event.agentId !== null) {
-          people.add(event.agentId)
-          for (const id of queuesBefore) queues.add(id)
-        }
-        if ('customerId' in event) customers.add(event.customerId)
-        if (event.type === 'customerMerged') {
-          customers.add(event.intoId)
-          for (const { id, customerId } of this.state.interactions.values())
-            if (customerId === event.intoId) interactions.add(id)
-        }
         if (event.type === 'messageSent') {
           said.push(event)
           if (event.side === 'customer') spoke.add(event.interactionId)
         }
         if (event.type === 'interactionArrived') this.spoken.begin(event.interactionId)
-        if (event.type === 'planTaken') planTaken = true
-        everything ||= changesEverything.has(event.type)
       } catch (error) {
         this.stopped = `the journal's event ${seq} (${event.type}) could not be followed: ${String(error)}`
         this.log.fatal({ err: error, seq }, 'stopped following')
@@ -328,16 +273,17 @@ export class Follower {
       }
     }
     // The events are folded: whoever watches must hear of them, however long the database takes to come back.
-    if (planTaken) await this.insist(() => this.loadPlan())
-    if (everything || rows.some(({ event }) => event.type === 'stopgapBegan'))
-      await this.insist(() => this.loadAnnouncements())
+    const has = (type: Event['type']): boolean => rows.some(({ event }) => event.type === type)
+    const { everything, interactions, people, queues, customers } = touched
+    if (has('planTaken')) await this.insist(() => this.loadPlan())
+    if (everything || has('stopgapBegan')) await this.insist(() => this.loadAnnouncements())
     const [messages] = await Promise.all([
       this.insist(() =>
         this.spoken.read(said.filter(({ interactionId }) => this.state.interactions.has(interactionId))),
       ),
       this.insist(() => this.loadCustomers(customers)),
       this.insist(() => this.loadNumbers(interactions, spoke)),
-      ...(rows.some(({ event }) => event.type === 'transferred') ? [this.insist(() => this.loadHandovers())] : []),
+      ...(has('transferred') ? [this.insist(() => this.loadHandovers())] : []),
     ])
     this.spoken.add(messages)
     for (const id of interactions) if (!this.state.interactions.has(id)) this.spoken.end(id)

@@ -4,7 +4,8 @@ import { eraseCustomer, insertCustomer, putCustomer } from '@eudromos/database'
 import { changed, type ChatView, type View, type ViewChange } from '../../view/view.ts'
 import { ChatFeed } from '../gateway/chat-feed.ts'
 import type { Follower } from './follower.ts'
-import { LiveFeed } from '../live/live.ts'
+import { beginLive } from '../live/live.ts'
+import { Pieces } from '../live/pieces.ts'
 import type { Runtime } from './runtime.ts'
 import { TestJournal } from '../testing/journal.ts'
 
@@ -28,6 +29,7 @@ beforeEach(async () => {
     clock: { now: () => 0 },
     database: journal.web,
     log: pino({ level: 'silent' }),
+    pieces: new Pieces(follower),
   } as unknown as Runtime
   await journal.commit('beginInteraction', {
     interactionId: 'i1',
@@ -50,13 +52,14 @@ afterEach(() => journal.end())
 async function watchSeat(): Promise<{ view(): View | null; sent: string[]; close: () => void }> {
   const sent: string[] = []
   let view: View | null = null
-  const send = (event: string, data: unknown): void => {
-    sent.push(JSON.stringify(data))
+  const send = (event: string, told: unknown): void => {
+    sent.push(JSON.stringify(told))
+    const data: unknown = JSON.parse(JSON.stringify(told))
     if (event === 'snapshot') view = data as View
     else if (event === 'change' && view !== null) view = changed(view, [data as ViewChange])
   }
   const stream = { send, close: () => undefined, closed: false }
-  const close = await new LiveFeed(runtime, { kind: 'seat', agentId: 'ana' }, stream).begin(null)
+  const close = await beginLive(runtime, { kind: 'seat', agentId: 'ana' }, stream, null)
   return { view: () => view, sent, close }
 }
 

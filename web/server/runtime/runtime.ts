@@ -3,6 +3,8 @@ import { randomUUID } from 'node:crypto'
 import { pino, type Logger } from 'pino'
 import { CentreClock, connect, removeWebProcess, renewWebProcess, whenThere, type Database } from '@eudromos/database'
 import { Attending } from './attending.ts'
+import { CentreViews } from '../live/centre-views.ts'
+import { Pieces } from '../live/pieces.ts'
 import { Connections } from './connections.ts'
 import { CustomerStreams } from '../gateway/customer-streams.ts'
 import { Dialler } from '../gateway/dialler.ts'
@@ -30,6 +32,8 @@ export interface Runtime {
   readonly sessions: Sessions
   readonly knownSessions: KnownSessions
   readonly customerStreams: CustomerStreams
+  readonly pieces: Pieces
+  readonly centreViews: CentreViews
   readonly past: Past
   /** Reads large files. */
   readonly files: Thread
@@ -79,6 +83,7 @@ async function begin(): Promise<Runtime> {
   const connections: Connections = new Connections(processId, sender, follower)
   await sender.start()
   await follower.start()
+  const pieces = new Pieces(follower)
   // From now on people may come back to it: what waited for a web process goes on.
   await renewWebProcess(database.$client, processId)
   const lease = setInterval(() => {
@@ -113,6 +118,8 @@ async function begin(): Promise<Runtime> {
     sessions,
     knownSessions: known,
     customerStreams: new CustomerStreams(),
+    pieces,
+    centreViews: new CentreViews({ follower, clock, pieces }),
     past,
     files: forFiles,
     publisher,

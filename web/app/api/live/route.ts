@@ -1,7 +1,7 @@
 import { may } from '@eudromos/core/plan'
 import type { Actor } from '@eudromos/core/routing'
 import { requirePersonInSight } from '../../../server/sight/in-sight.ts'
-import { LiveFeed, type Scope } from '../../../server/live/live.ts'
+import { beginLive, type Scope } from '../../../server/live/live.ts'
 import { answering } from '../../../server/edge/answering.ts'
 import { notAllowed } from '../../../server/edge/problem.ts'
 import { runtime, type Runtime } from '../../../server/runtime/runtime.ts'
@@ -56,7 +56,7 @@ export const GET = (request: Request): Promise<Response> =>
         onEnd(() => connections.end(connection))
       }
       if (scope.kind === 'live') onEnd(place.attending.begin(scope.viewerId))
-      onEnd(await new LiveFeed(place, scope, stream).begin(Number.isInteger(last) ? last : null))
+      onEnd(await beginLive(place, scope, stream, Number.isInteger(last) ? last : null))
       onEnd(place.sender.watch((trouble) => stream.send('trouble', trouble)))
     })
   })
