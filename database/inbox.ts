@@ -21,10 +21,15 @@ function canonical(value: unknown): string {
   return `{${entries.map(([key, inner]) => `${JSON.stringify(key)}:${canonical(inner)}`).join()}}`
 }
 
-export const hashOf = ({ type, onBehalfOf, body }: Command): string =>
-  createHash('sha256')
-    .update(canonical([type, onBehalfOf, body]))
+/** Through what somebody is connected when they ask: asked again after a break, it is another. */
+const notAsked = new Set(['connection', 'processId'])
+
+export const hashOf = ({ type, onBehalfOf, body }: Command): string => {
+  const asked = Object.fromEntries(Object.entries(body).filter(([name]) => !notAsked.has(name)))
+  return createHash('sha256')
+    .update(canonical([type, onBehalfOf, asked]))
     .digest('base64url')
+}
 
 export type Accepted =
   | { readonly kind: 'new'; readonly inboxId: number }
