@@ -1,6 +1,15 @@
 // Everything that speaks SQL. Imports core.
 export { listen } from './listen.ts'
 export type { MessageRow, ProjectedRows, TextRow } from './projected.ts'
+export {
+  putFactor,
+  readFactor,
+  readFactored,
+  removeFactor,
+  spendCode,
+  spendStep,
+  type SecondFactor,
+} from './second-factors.ts'
 export { rebuild, rebuildableNames, type Rebuildable, type Rebuilt } from './rebuilding.ts'
 export { newsOf, readNews, type News } from './news.ts'
 export { CentreClock, setClock, setRealClock, stopClock } from './clock.ts'

@@ -1,5 +1,5 @@
 // Sign-in: the tables of the session library, in its shape.
-import { boolean, pgTable, text, timestamp } from 'drizzle-orm/pg-core'
+import { bigint, boolean, pgTable, text, timestamp } from 'drizzle-orm/pg-core'
 
 export const user = pgTable('user', {
   id: text().primaryKey(),
@@ -51,4 +51,18 @@ export const verification = pgTable('verification', {
   expiresAt: timestamp('expires_at').notNull(),
   createdAt: timestamp('created_at').notNull().defaultNow(),
   updatedAt: timestamp('updated_at').notNull().defaultNow(),
+})
+
+/** What somebody shows beside their password: codes by time (RFC 6238), and some to be used once where the device is lost. */
+export const secondFactor = pgTable('second_factor', {
+  userId: text('user_id')
+    .primaryKey()
+    .references(() => user.id, { onDelete: 'cascade' }),
+  /** Sealed with the centre's secret. */
+  secret: text().notNull(),
+  since: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  /** The last step of time whose code was taken: none is taken twice. */
+  usedStep: bigint('used_step', { mode: 'number' }).notNull(),
+  /** Hashes of those that are left. */
+  codes: text().array().notNull(),
 })

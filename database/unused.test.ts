@@ -155,3 +155,17 @@ test('after erasure nothing of the person stands anywhere in the database, pendi
   expect((await readPending(client, 10)).map(({ command }) => command.id)).toEqual(['say-1'])
   client.release()
 })
+
+test('a chat that is begun again after a break, through another process, is the same; one that asks for something else is not', async () => {
+  const begin = (processId: string, queueId = 'sailings'): Submission => ({
+    command: command(
+      'beginInteraction',
+      { interactionId: 'i11', queueId, connection: { id: `of ${processId}`, processId } },
+      { id: 'begin-11' },
+    ),
+  })
+  const kindOf = async (one: Submission) => (await insertCommands(web.$client, [one]))[0]?.kind
+  expect(await kindOf(begin('web-1'))).toBe('new')
+  expect(await kindOf(begin('web-2'))).toBe('known')
+  expect(await kindOf(begin('web-1', 'bookings'))).toBe('idReused')
+})

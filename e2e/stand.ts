@@ -41,6 +41,8 @@ export class Stand {
     readonly database: Database,
     private readonly outsidePort: number,
     private readonly watched: keyof Inside | null,
+    /** Whether files are scanned, by the simulated services. */
+    private readonly scanned: boolean,
   ) {}
 
   static async start({
@@ -61,7 +63,7 @@ export class Stand {
     await setClock(database.$client, beginsAt)
     await load(database, scenario, place.secrets.demo, beginsAt)
     mkdirSync(join(folder, 'logs'))
-    const stand = new Stand(place, database, ports.outside, watched ?? null)
+    const stand = new Stand(place, database, ports.outside, watched ?? null, outside)
     for (let n = 0; n < routers; n += 1) stand.startRouter()
     // A web process that starts before there is a plan has nobody to offer as simulated agents.
     if (routers > 0) await until('the first plan is taken', async () => (await stand.lastSeq()) > 0)
@@ -101,6 +103,7 @@ export class Stand {
       // Many telephones of a test are one computer: each says which it is.
       EUDROMOS_TRUSTED_PROXIES: '127.0.0.1',
       EUDROMOS_LOG: 'warn',
+      ...(this.scanned && { EUDROMOS_SCANNER: join(place.folder, 'scanner.sock') }),
       ...(this.watched !== null && {
         NODE_OPTIONS: `--import ${join(root, 'e2e/inside.mjs')}`,
         EUDROMOS_INSIDE: join(place.folder, 'inside'),

@@ -1,11 +1,12 @@
 // The simulated services' process. Its environment: EUDROMOS_ORIGIN, where the gateway is; EUDROMOS_OUTSIDE_KEY;
-// EUDROMOS_OUTSIDE_PORT, where it takes orders on loopback; EUDROMOS_TRAFFIC, settings as JSON to begin with.
+// EUDROMOS_OUTSIDE_PORT, where it takes orders on loopback; EUDROMOS_SCANNER, the socket at which it scans files; EUDROMOS_TRAFFIC, settings as JSON to begin with.
 import { timingSafeEqual } from 'node:crypto'
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import { pino } from 'pino'
 import { CallNetwork } from './calls.ts'
 import { mailboxes, phones, stock } from './numbers.ts'
 import { seeded } from './random.ts'
+import { startScanner } from './scanner.ts'
 import { readSettings, usualTraffic } from './settings.ts'
 import { mailService, readFiles, readNetwork, TextNetwork, type PhoneText, type SentFile } from './texts.ts'
 import { Traffic } from './traffic.ts'
@@ -244,6 +245,9 @@ const server = createServer((request, response) => {
 })
 
 server.listen(Number(setting('EUDROMOS_OUTSIDE_PORT')), '127.0.0.1')
+const scanner = process.env.EUDROMOS_SCANNER
+if (scanner !== undefined && scanner !== '')
+  startScanner(scanner).on('error', (error) => log.error({ err: error }, 'files cannot be scanned'))
 const initial = process.env.EUDROMOS_TRAFFIC
 if (initial !== undefined && initial !== '') void start(JSON.parse(initial))
 

@@ -79,15 +79,15 @@ export const access: Readonly<Record<string, Access>> = {
     working,
     read(({ live }) => ({ path: '/api/customers/contact', body: { interactionId: live, doNotContact: false } })),
   ),
-  'GET /api/customers/export': of(
+  'POST /api/customers/export': of(
     shaping,
-    list(() => ({ path: '/api/customers/export?find=Wilma&format=csv' })),
+    list(() => ({ path: '/api/customers/export?format=csv', body: 'find=Wilma' })),
   ),
   'POST /api/customers/import': of(shaping),
   'POST /api/plan/rows': of(shaping),
   'GET /api/customers': of(
     looking,
-    list(() => ({ path: '/api/customers?find=Wilma' })),
+    list(() => ({ path: '/api/customers', headers: { 'eudromos-find': 'Wilma' } })),
   ),
   'POST /api/customers': of(
     working,
@@ -153,6 +153,10 @@ export const access: Readonly<Record<string, Access>> = {
   'GET /api/outside/traffic': of(looking),
   'PUT /api/outside/traffic': of(shaping),
   'DELETE /api/outside/traffic': of(shaping),
+  'GET /api/own-factor': of(all),
+  'POST /api/own-factor': of(all),
+  'PUT /api/own-factor': of(all),
+  'DELETE /api/own-factor': of(all),
   'PUT /api/own-password': of(all),
   'GET /api/own-sessions': of(all),
   'DELETE /api/own-sessions': of(all),
@@ -183,6 +187,7 @@ export const access: Readonly<Record<string, Access>> = {
     ]),
   ),
   'GET /api/plan/numbers': of(shaping),
+  'DELETE /api/plan/people/factor': of(shaping),
   'POST /api/plan/people/password': of(shaping),
   // The plan names its people and queues to all who read it, and nothing of what they do.
   'GET /api/plan/queues': of(
@@ -224,13 +229,13 @@ export const access: Readonly<Record<string, Access>> = {
     looking,
     read(({ over }) => ({ path: `/api/records/${over}/vcon` })),
   ),
-  'GET /api/records/export': of(
+  'POST /api/records/export': of(
     looking,
-    list(() => ({ path: '/api/records/export?customer=Wilma' })),
+    list(() => ({ path: '/api/records/export', body: 'find=Wilma' })),
   ),
   'GET /api/records': of(
     looking,
-    list(() => ({ path: '/api/records?customer=Wilma' })),
+    list(() => ({ path: '/api/records', headers: { 'eudromos-find': 'Wilma' } })),
   ),
   'GET /api/rota': of(all),
   'GET /api/scripts/[id]': of(

@@ -53,7 +53,7 @@ test('an abusive customer is warned, the chat is ended for it, a supervisor bloc
   await block.getByRole('button', { name: 'End the block' }).click()
   await expect(block).toContainText('Not blocked')
   await expectAccessible(rosalind)
-  await rosalind.goto('/review?customer=Brannoc')
+  await rosalind.goto('/review#find=Brannoc')
   await rosalind.getByRole('gridcell', { name: 'Brannoc Teale' }).click()
   await expect(rosalind.getByText('The customer was warned. Ended for abuse: threats.')).toBeVisible()
 })

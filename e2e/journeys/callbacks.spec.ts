@@ -66,7 +66,7 @@ test('an agent calls a customer: what speaks against it is told, it rings, is re
   await goHome(ana)
   await other.stop()
 
-  const rosalind = await signIn(browser, 'Rosalind Okafor', '/review?customer=Rafael&channel=voice')
+  const rosalind = await signIn(browser, 'Rosalind Okafor', '/review?channel=voice#find=Rafael')
   await rosalind.getByRole('gridcell', { name: 'Rafael Corvo' }).first().click()
   const dials = rosalind.getByRole('region', { name: 'Outgoing calls' })
   await expect(dials.getByText(/Ana Mirel · refused/)).toBeVisible()
@@ -126,7 +126,7 @@ test('a caller keeps the place without the line, rings in, and is called at thei
   await marta.getByRole('button', { name: 'Finish wrap-up' }).click()
   await goHome(ana)
 
-  await rosalind.goto('/review?customer=Amara')
+  await rosalind.goto('/review#find=Amara')
   await rosalind.getByRole('gridcell', { name: 'Amara Fairlie' }).first().click()
   await expect(rosalind.getByText('called back')).toBeVisible()
   await rosalind.goto('/plan?queue=today-s-sailings')

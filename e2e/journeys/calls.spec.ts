@@ -189,7 +189,7 @@ test('of two who share a number the agent says which; one nobody knows is given 
   await expect(bayOf(ana, 'Dagmar Holt')).toContainText('Ana Mirel')
   await ana.keyboard.press('Alt+a')
   await goHome(ana)
-  await phone.goto('/review?customer=Sunniva&channel=voice')
+  await phone.goto('/review?channel=voice#find=Sunniva')
   await phone.getByRole('gridcell', { name: 'Sunniva Ashdown' }).first().click()
   await expect(phone.getByText('Moved to 15:40')).toBeVisible()
 })

@@ -72,7 +72,7 @@ test('a customer writes, an agent answers, both talk, the agent ends and wraps u
   await expect(bay).toBeHidden()
   await goHome(ana)
 
-  const rosalind = await signIn(browser, 'Rosalind Okafor', '/review?customer=Wilma')
+  const rosalind = await signIn(browser, 'Rosalind Okafor', '/review#find=Wilma')
   await rosalind.getByRole('gridcell', { name: 'Wilma Stark' }).click()
   await expect(rosalind.getByText('Dog on deck 5')).toBeVisible()
   await expect(rosalind.getByRole('log')).toContainText('Yes, on deck 5')
@@ -114,7 +114,7 @@ test('a customer sees the place in the queue; closing the page counts as giving 
   await expect(rosalind.getByRole('region', { name: 'Groups' })).toContainText('0:')
   await passSeconds(25)
   await expect(second.getByRole('status').first()).toContainText('You are next.')
-  await rosalind.goto('/review?customer=Clara')
+  await rosalind.goto('/review#find=Clara')
   await expect(rosalind.getByRole('gridcell', { name: 'abandoned' })).toBeVisible()
   await second.getByRole('button', { name: 'Leave the chat' }).click()
   await second.getByRole('button', { name: 'Leave the chat' }).click()

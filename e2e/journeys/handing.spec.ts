@@ -32,7 +32,7 @@ test('a conversation is passed on with a note, and its record tells through whos
   await expect(customer.getByText('You are talking to João.')).toBeVisible()
   await goHome(joao)
   await goHome(ana)
-  const rosalind = await signIn(browser, 'Rosalind Okafor', '/review?customer=Silas')
+  const rosalind = await signIn(browser, 'Rosalind Okafor', '/review#find=Silas')
   await rosalind.getByRole('gridcell', { name: 'Silas Borg' }).first().click()
   await expect(rosalind.getByText('Transferred to João Tavares by Ana Mirel.')).toBeVisible()
   await expect(rosalind.getByText('Note: He has a lorry of fish')).toBeVisible()

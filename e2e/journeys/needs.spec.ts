@@ -12,7 +12,7 @@ test('a queue has who it is asked first; a customer’s need decides who is offe
   await expect(needs.getByRole('group', { name: 'Relay service' })).toContainText('Accessibility')
   await expectAccessible(rosalind)
 
-  await rosalind.goto('/review/customers?find=571 491')
+  await rosalind.goto('/review/customers#find=571 491')
   await rosalind.getByRole('gridcell', { name: 'Noemi Jardine' }).click()
   await rosalind.getByRole('combobox', { name: 'Needs' }).fill('Real')
   await rosalind.getByRole('option', { name: 'Real-time text' }).click()
@@ -44,12 +44,12 @@ test('a queue has who it is asked first; a customer’s need decides who is offe
   await expect(bay).toContainText('Travels with a harp.')
   await bay.getByRole('button', { name: 'End', exact: true }).click()
   await bay.getByRole('button', { name: 'Finish wrap-up' }).click()
-  await rosalind.goto('/review?customer=Noemi')
+  await rosalind.goto('/review#find=Noemi')
   await rosalind.getByRole('gridcell', { name: 'Noemi Jardine' }).first().click()
   await expect(rosalind.getByText('checked by Ana Mirel')).toBeVisible()
 
   // By a relay service only who knows how is offered them: Ana does not.
-  await rosalind.goto('/review/customers?find=571 491')
+  await rosalind.goto('/review/customers#find=571 491')
   await rosalind.getByRole('gridcell', { name: 'Noemi Jardine' }).click()
   await rosalind.getByRole('combobox', { name: 'Needs' }).fill('Relay')
   await rosalind.getByRole('option', { name: 'Relay service' }).click()

@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { expect, type Page } from '@playwright/test'
+import { Secret, TOTP } from 'otpauth'
 import { test } from './journey.ts'
 import {
   bayOf,
@@ -82,9 +83,13 @@ test('what a private team does is hidden from a supervisor who is none of its ow
   await expectAccessible(rosalind)
   await save(rosalind)
   await expect(ring).toBeHidden()
-  const records = (await (await teodor.request.get('/api/records?customer=Hedda')).json()) as { total: number }
+  const records = (await (
+    await teodor.request.get('/api/records', { headers: { 'eudromos-find': 'Hedda' } })
+  ).json()) as { total: number }
   expect(records.total).toBe(0)
-  const own = (await (await rosalind.request.get('/api/records?customer=Hedda')).json()) as { total: number }
+  const own = (await (
+    await rosalind.request.get('/api/records', { headers: { 'eudromos-find': 'Hedda' } })
+  ).json()) as { total: number }
   expect(own.total).toBe(1)
   // Nor does anybody outside look at her seat, or do anything in her name.
   expect((await teodor.request.get('/api/live?view=seat&agent=ana-mirel')).status()).toBe(404)
@@ -168,8 +173,46 @@ test('somebody new is made, served at once by a team that a queue names, and lea
   await cleo.getByLabel('New password').fill('harbour lantern seventeen')
   await cleo.getByLabel('New password').press('Enter')
   await expect(cleo.getByText('Your password is changed.')).toBeVisible()
+
+  // An app beside it: set up, asked for at the next sign-in, and taken off by a supervisor.
+  const app = cleo.getByRole('region', { name: 'Authenticator app' })
+  await app.getByRole('button', { name: 'Set up an app' }).click()
+  await expect(app.getByRole('img', { name: 'The key as a picture for the camera' })).toBeVisible()
+  await expectAccessible(cleo)
+  const secret = Secret.fromBase32((await app.getByText(/^([A-Z2-7]{4} ){7}/).innerText()).replaceAll(' ', ''))
+  await app.getByLabel('Code').fill('12345')
+  await app.getByLabel('Current password').fill('harbour lantern seventeen')
+  await app.getByLabel('Current password').press('Enter')
+  await expect(app.getByText('Code: this is not what the app should show.')).toBeVisible()
+  await app.getByLabel('Code').fill(new TOTP({ secret }).generate())
+  await app.getByLabel('Code').press('Enter')
+  const given = app.getByRole('group', { name: 'Codes for when' }).getByRole('listitem')
+  await expect(given).toHaveCount(8)
+  const codes = await given.allInnerTexts()
+  await expectAccessible(cleo)
   await cleo.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
-  await cleo.reload()
+  await cleo.getByRole('button', { name: /Cleo Nair/ }).click()
+  await cleo.getByRole('menuitem', { name: 'Sign out' }).click()
+  await cleo.getByLabel('E-mail address').fill('cleo@skerrow.example')
+  await cleo.getByLabel(/^Password/).fill('harbour lantern seventeen')
+  await cleo.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(cleo.getByLabel('Code')).toBeFocused()
+  await expectAccessible(cleo)
+  await cleo.getByLabel('Code').fill('000000')
+  await cleo.getByLabel('Code').press('Enter')
+  await expect(cleo.getByText('Code: this is wrong, or was used before.')).toBeVisible()
+  await cleo.getByLabel('Code').fill(codes[0] ?? '')
+  await cleo.getByLabel('Code').press('Enter')
+  await expect(cleo.getByRole('cell', { name: /^Lost property/ })).toBeVisible()
+  await rosalind.reload()
+  await rosalind.getByRole('button', { name: 'Take off the app' }).click()
+  await rosalind.getByRole('dialog').getByRole('button', { name: 'Take off the app' }).click()
+  await expect(rosalind.getByText('They sign in with a password of their own.')).toBeVisible()
+  await cleo.goto('/seat')
+  await expect(cleo).toHaveURL(/sign-in/)
+  await cleo.getByLabel('E-mail address').fill('cleo@skerrow.example')
+  await cleo.getByLabel(/^Password/).fill('harbour lantern seventeen')
+  await cleo.getByRole('button', { name: 'Sign in', exact: true }).click()
   await expect(cleo.getByRole('cell', { name: /^Lost property/ })).toBeVisible()
   await rosalind.getByRole('button', { name: 'Delete' }).click()
   await expect(rosalind.getByText('They can no longer sign in and leave all queues and teams.')).toBeVisible()

@@ -132,7 +132,7 @@ test('a supervisor tries a queue in preparation in one window, acting as an agen
   await bay.getByRole('button', { name: 'End', exact: true }).click()
   await bay.getByRole('button', { name: 'Finish wrap-up' }).click()
   await rosalind.getByRole('button', { name: 'Offline' }).click()
-  await rosalind.goto('/review?customer=Tilda')
+  await rosalind.goto('/review#find=Tilda')
   await rosalind.getByRole('gridcell', { name: 'Tilda Marsh (test)' }).first().click()
   await expect(rosalind.getByText(/Rosalind Okafor acted as Ana Mirel here/)).toBeVisible()
   await expectAccessible(rosalind)

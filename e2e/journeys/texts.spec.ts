@@ -4,6 +4,8 @@ import { test } from './journey.ts'
 import { bayOf, deleteShown, expectAccessible, goHome, passSeconds, png, sayPresence, signIn } from './people.ts'
 
 const sailings = '+442079460101'
+/** By which scanners are tried; in two parts, so that this is no test file itself. */
+const eicar = ['X5O!P%@AP[4\\PZX54(P^)7CC)7}$', 'EICAR-STANDARD-ANTIVIRUS-TEST-FILE!$H+H*'].join('')
 
 test('a customer texts, an agent answers; what is not delivered is seen and sent again; STOP is obeyed', async ({
   browser,
@@ -88,6 +90,14 @@ test('pictures go with texts, both ways', async ({ browser }) => {
   await bay.getByRole('textbox').fill('And this.')
   await bay.getByRole('textbox').press('Enter')
   await expect(bay.getByText(/not sent: Texts carry pictures only/)).toBeVisible()
+
+  // What the scanner finds something in reaches nobody, whichever way it goes.
+  const buffer = Buffer.concat([png, Buffer.from(eicar, 'latin1')])
+  await phone.locator('input[type=file]').setInputFiles({ name: 'bad.png', mimeType: 'image/png', buffer })
+  await text(phone, 'And this one?')
+  await expect(bay).toContainText('And this one?')
+  await expect(bay).toContainText('[bad.png: not accepted.')
+  await expect(ana.getByRole('link', { name: 'bad.png' })).toHaveCount(0)
   await ana.reload()
   await goHome(ana)
 })

@@ -45,7 +45,7 @@ test('a reply template is made, found by typing at the seat, and filled in befor
   await rosalind.getByRole('button', { name: 'Delete' }).click()
   await rosalind.getByRole('dialog').getByRole('button', { name: 'Delete' }).click()
   await expect(rosalind.getByRole('dialog')).toBeHidden()
-  await rosalind.goto('/review?customer=Ines')
+  await rosalind.goto('/review#find=Ines')
   await rosalind.getByRole('gridcell', { name: 'Ines Corvo' }).click()
   await expect(rosalind.getByText('pleased')).toBeVisible()
 })

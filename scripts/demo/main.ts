@@ -184,6 +184,7 @@ function environment(place: Place, options: Options): Record<string, string> {
     EUDROMOS_OUTSIDE_KEY: secrets.outside,
     EUDROMOS_OUTSIDE_PORT: String(ports.outside),
     EUDROMOS_OUTSIDE_URL: `http://127.0.0.1:${ports.outside}`,
+    EUDROMOS_SCANNER: join(place.folder, 'scanner.sock'),
     EUDROMOS_TRAFFIC: options.quiet || options.empty ? '' : JSON.stringify({ ...traffic, seed: 1 }),
   }
 }

@@ -1,5 +1,6 @@
 'use client'
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react'
+import { findHeaders } from '../view/finding.ts'
 import { request } from './stream/send.ts'
 
 export interface Fetched<T> {
@@ -18,6 +19,8 @@ interface Fetching<T> {
   readonly everyMs?: number
   readonly keep?: boolean
   readonly first?: First<T> | null
+  /** By which words people are found: they stand in no address. */
+  readonly find?: string
 }
 
 /**
@@ -26,21 +29,23 @@ interface Fetching<T> {
  * shown at once, and not asked for again where the page has just come from the server.
  */
 export function useFetched<T>(
-  url: string | null,
-  { everyMs = 0, keep = false, first = null }: Fetching<T> = {},
+  address: string | null,
+  { everyMs = 0, keep = false, first = null, find = '' }: Fetching<T> = {},
 ): Fetched<T> {
+  // What is asked for, by which answers are told apart; it goes nowhere as it is.
+  const url = address === null ? null : find === '' ? address : `${address}#${find}`
   const [got, setGot] = useState<{ url: string; value: T | null; error: string | null } | null>(
     first === null ? null : { ...first, error: null },
   )
   // A page that one comes back to may be an old one.
   const fresh = useRef(useInBrowser() ? null : (first?.url ?? null))
   useEffect(() => {
-    if (url === null) return
+    if (url === null || address === null) return
     let current = true
     const known = fresh.current === url
     fresh.current = null
     const read = (): void => {
-      request<T>(url).then(
+      request<T>(address, { headers: findHeaders(find) }).then(
         (value) => current && setGot({ url, value, error: null }),
         (caught: Error) => current && setGot({ url, value: null, error: caught.message }),
       )
@@ -51,7 +56,7 @@ export function useFetched<T>(
       current = false
       if (timer !== null) clearInterval(timer)
     }
-  }, [url, everyMs])
+  }, [url, address, find, everyMs])
   const fits = got !== null && got.url === url
   return {
     value: fits || (keep && url !== null) ? (got?.value ?? null) : null,

@@ -21,6 +21,31 @@ export const account = {
   close: 'Close',
 } as const
 
+export const factor = {
+  title: 'Authenticator app',
+  none: 'Beside your password nothing is asked for. An app on your telephone can show a code that is asked for as well.',
+  since: (day: string, left: number) =>
+    `Set up ${day}. ${left === 1 ? '1 code is' : `${left} codes are`} left for when you do not have your telephone.`,
+  begin: 'Set up an app',
+  another: 'Set up another',
+  end: 'Do without',
+  finish: 'Set up',
+  cancel: 'Cancel',
+  code: 'Code',
+  shows: 'The six digits that the app shows.',
+  orGiven: 'The six digits that the app shows, or one of the codes that you were given.',
+  picture: 'The key as a picture for the camera',
+  scan: 'Read the picture with an authenticator app.',
+  typeIt: 'Without a camera, type the key:',
+  codes: 'Codes for when you do not have your telephone',
+  codesOnce:
+    'Keep these codes where you find them without your telephone. Each lets you in once. They are shown only now.',
+  copy: 'Copy the codes',
+  copied: 'Copied.',
+  goOn: 'I have kept them: go on',
+  needed: 'Whoever may change the plan signs in with an authenticator app as well. Set yours up.',
+} as const
+
 const browsers: readonly (readonly [RegExp, string])[] = [
   [/Edg\//, 'Edge'],
   [/Firefox\//, 'Firefox'],

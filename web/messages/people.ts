@@ -291,6 +291,13 @@ export const person = {
   signsIn: 'They sign in with a password of their own.',
   signsInNot: 'They have no password yet and cannot sign in.',
   simulated: 'A simulated person: no one signs in as them.',
+  signsInTwice: 'They sign in with a password of their own and an authenticator app.',
+  dropFactor: 'Take off the app',
+  dropFactorSure: (name: string) => `Take the authenticator app off ${name}?`,
+  dropFactorNote:
+    'For who has lost their telephone and their codes. They are signed out everywhere, and their password alone lets them in.',
+  factorDropped: 'Taken off.',
+  keepFactor: 'Keep it',
   makePassword: 'Make a new password',
   passwordFor: (name: string) => `A password for ${name}`,
   passwordOnce: 'It is shown only once. Sessions with an older password have ended.',

@@ -13,8 +13,10 @@ export const texts = {
   stopped: (name: string) => `${name} has opted out of texts from this number. They resume when they text START.`,
   /** In the place of what came along and is none of what is taken. */
   leftOut: {
-    texts: (name: string) => `[${name}: not accepted. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are.]`,
-    email: (name: string) => `[${name}: not accepted. Only pictures and PDF files of at most 5 MB are.]`,
+    texts: (name: string) =>
+      `[${name}: not accepted. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are, with nothing harmful in them.]`,
+    email: (name: string) =>
+      `[${name}: not accepted. Only pictures and PDF files of at most 5 MB are, with nothing harmful in them.]`,
   },
   withPicture: 'Goes as a picture message (MMS).',
   under: (customer: string, line: string) => `${customer} to ${line}`,

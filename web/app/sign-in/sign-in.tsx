@@ -10,8 +10,10 @@ import { useState } from 'react'
 import type { Role } from '@eudromos/core/plan'
 import { Mark } from '../../components/glyphs.tsx'
 import { Refused, requestJson } from '../../components/stream/send.ts'
-import { account } from '../../messages/account.ts'
+import { CodeField, GivenCodes, OfferedKey } from '../../components/frame/factor-parts.tsx'
+import { account, factor } from '../../messages/account.ts'
 import { en } from '../../messages/en.ts'
+import type { FactorOffer } from '../../view/second-factor.ts'
 
 interface DemoPerson {
   readonly id: string
@@ -29,23 +31,47 @@ export function SignIn({ people }: { people: readonly DemoPerson[] }) {
   /** One of their own, where the password that they have was made for them; null: that is not known yet. */
   const [fresh, setFresh] = useState<string | null>(null)
   const [wrongFresh, setWrongFresh] = useState<string | null>(null)
+  /** The code of their second factor, where one is asked for; and what is offered to who needs one and has none. */
+  const [code, setCode] = useState<string | null>(null)
+  const [wrongCode, setWrongCode] = useState<string | undefined>()
+  const [offer, setOffer] = useState<FactorOffer | null>(null)
+  /** What they were given for when the device is lost; they are signed in by then. */
+  const [codes, setCodes] = useState<readonly string[] | null>(null)
   const [error, setError] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
   const setTrouble = (refused: Refused | null): void => {
-    const { code = '', message = '', fields = {} } = refused ?? {}
+    const { code = '', message = '', fields = {}, params = {} } = refused ?? {}
     if (code === 'choosePassword') setFresh('')
-    else if (fields.fresh !== undefined) setWrongFresh(fields.fresh)
+    else if (code === 'codeNeeded') setCode('')
+    else if (code === 'factorNeeded') {
+      setOffer({ offer: String(params.offer), secret: String(params.secret), uri: String(params.uri) })
+      setCode('')
+    } else if (fields.code !== undefined) {
+      // One that took too long is offered anew, with the next try.
+      if (code === 'offerTooOld') setOffer(null)
+      setWrongCode(fields.code)
+    } else if (fields.fresh !== undefined) setWrongFresh(fields.fresh)
     else if (code === 'wrongPassword') setError(en.signIn.wrong)
     else setError(told.includes(code) ? message : en.signIn.failed)
+  }
+  const goOn = (): void => {
+    router.replace('/')
+    router.refresh()
+  }
+  const shown = {
+    ...(fresh !== null && { fresh }),
+    ...(code !== null && { code }),
+    ...(offer !== null && { offer: offer.offer }),
   }
   const enter = async (url: string, body: object): Promise<void> => {
     setBusy(true)
     setError(null)
     setWrongFresh(null)
+    setWrongCode(undefined)
     try {
-      await requestJson(url, 'POST', body)
-      router.replace('/')
-      router.refresh()
+      const given = await requestJson<{ readonly codes?: string[] } | null>(url, 'POST', body)
+      if (given?.codes === undefined) goOn()
+      else setCodes(given.codes)
     } catch (caught) {
       setTrouble(caught instanceof Refused ? caught : null)
       setBusy(false)
@@ -67,7 +93,7 @@ export function SignIn({ people }: { people: readonly DemoPerson[] }) {
           component="form"
           onSubmit={(event) => {
             event.preventDefault()
-            void enter('/api/auth/sign-in', { email, password, ...(fresh !== null && { fresh }) })
+            void enter('/api/auth/sign-in', { email, password, ...shown })
           }}
           sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}
         >
@@ -113,9 +139,35 @@ export function SignIn({ people }: { people: readonly DemoPerson[] }) {
               />
             </>
           )}
-          <Button type="submit" variant="contained" disabled={busy}>
-            {en.signIn.submit}
-          </Button>
+          {code !== null && codes === null && (
+            <>
+              {offer !== null && (
+                <>
+                  <Alert severity="info">{factor.needed}</Alert>
+                  <OfferedKey offer={offer} />
+                </>
+              )}
+              <CodeField
+                value={code}
+                wrong={wrongCode}
+                help={offer === null ? factor.orGiven : factor.shows}
+                autoFocus
+                onChange={setCode}
+              />
+            </>
+          )}
+          {codes === null ? (
+            <Button type="submit" variant="contained" disabled={busy}>
+              {en.signIn.submit}
+            </Button>
+          ) : (
+            <>
+              <GivenCodes codes={codes} />
+              <Button variant="contained" onClick={goOn}>
+                {factor.goOn}
+              </Button>
+            </>
+          )}
         </Box>
         {people.length > 0 && (
           <Box component="section" aria-labelledby="demo-people">

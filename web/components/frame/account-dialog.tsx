@@ -13,6 +13,7 @@ import { account as t, browserText } from '../../messages/account.ts'
 import type { OwnSession } from '../../view/own-password.ts'
 import { dayText, timeText } from '../format.ts'
 import { Refused, request, requestJson } from '../stream/send.ts'
+import { FactorSection } from './factor-section.tsx'
 import { useNotice } from './notice.tsx'
 
 /** One's own password, and where one is signed in. Asked for when it is opened. */
@@ -84,6 +85,7 @@ export function AccountDialog({ zone, onClose }: { readonly zone: string; readon
             {t.change}
           </Button>
         </Box>
+        <FactorSection zone={zone} />
         <Box component="section" aria-label={t.sessions} sx={{ display: 'grid', gap: 1 }}>
           <Typography variant="h3">{t.sessions}</Typography>
           <Box component="ul" sx={{ margin: 0, paddingInlineStart: 2.5 }}>

@@ -2,6 +2,7 @@
 import * as yup from '../../view/yup.ts'
 import { abuseReasons } from '@eudromos/core/plan'
 import { checkedFile, requireRoomForFile, type Carried } from '../records/attachments.ts'
+import { requireClean } from '../records/scanner.ts'
 import { subjectLine } from '../gateway/gateway-shapes.ts'
 import { inOwnHand, requireBlockRequest } from '../sight/hands.ts'
 import { requireOfNumber } from '../customers/story.ts'
@@ -19,7 +20,9 @@ async function fileOf({ runtime, who, file }: Asking, interactionId: string): Pr
     Carried
   >
   await requireRoomForFile(runtime.database, interactionId, file.bytes.length)
-  return checkedFile(file, carried[channel])
+  const attachment = checkedFile(file, carried[channel])
+  await requireClean(attachment.bytes)
+  return attachment
 }
 
 /** Where a block was asked for in a conversation, whoever settles it sees that. */

@@ -27,6 +27,9 @@ export function limitRate(key: string, perMinute: number): void {
   if (!through) throw tooMany()
 }
 
+/** Of a form with a few words. */
+export const mostForm = 8 * 1024
+
 /** The body as bytes, refused as soon as it is larger than `most`. */
 export async function readBody(request: Request, most: number): Promise<Buffer> {
   const tooLarge = new ProblemError(

@@ -1,4 +1,5 @@
 // What comes from outside is read here: addresses, queries and bodies, each refused with what is wrong before anything is done.
+import { findHeader } from '../../view/finding.ts'
 import { notFound, problem, ProblemError } from './problem.ts'
 
 /** What is in no text that people write, and what the database keeps none of: NUL, and half of a sign of two. */
@@ -95,4 +96,26 @@ export async function inPath<P extends object>(params: Promise<P>): Promise<P> {
     return [name, text]
   })
   return Object.fromEntries(parts) as P
+}
+
+/** What an address asks for, with the words by which people are found, which come in a header and never in it, as `name`. */
+export function askedWith(request: Pick<Request, 'url' | 'headers'>, name: string): URLSearchParams {
+  const params = new URL(request.url).searchParams
+  params.delete(name)
+  const said = request.headers.get(findHeader)
+  if (said === null) return params
+  try {
+    params.set(name, decodeURIComponent(said))
+  } catch {
+    throw notText(name)
+  }
+  if (!isText(params.get(name) ?? '')) throw notText(name)
+  return params
+}
+
+/** A field of a form as browsers send one. */
+export function inForm(body: Buffer, name: string): string {
+  const text = new URLSearchParams(body.toString('utf8')).get(name) ?? ''
+  if (!isText(text)) throw notText(name)
+  return text
 }

@@ -5,6 +5,7 @@ import { callableTimes } from '@eudromos/core/plan'
 import { visitOf } from '@eudromos/core/routing'
 import { readContactTerms } from '@eudromos/database'
 import { checkedSound } from '../records/attachments.ts'
+import { requireClean } from '../records/scanner.ts'
 import { caller, refusedTo } from './callers.ts'
 import { customerCommand, customerOf } from './chats.ts'
 import { envelope, gateway } from '../edge/envelope.ts'
@@ -52,6 +53,7 @@ export async function leaveVoicemail(runtime: Runtime, input: yup.InferType<type
   const { line, addressId, customerId, queueId, terms } = await caller(runtime, input)
   const bytes = Buffer.from(input.sound, 'base64')
   const mediaType = checkedSound(bytes)
+  await requireClean(bytes)
   const waiting = follower.state.interactions.get(input.id)
   if (waiting !== undefined && waiting.addressId !== addressId) throw notFound('This call')
   const interactionId = input.id

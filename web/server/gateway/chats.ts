@@ -5,6 +5,7 @@ import { readCustomer, readRoot, strangerOf, type NewContent } from '@eudromos/d
 import { termsFor } from './callers.ts'
 import { envelope } from '../edge/envelope.ts'
 import { checkedFile, requireRoomForFile } from '../records/attachments.ts'
+import { requireClean } from '../records/scanner.ts'
 import { uuid } from './gateway-shapes.ts'
 import { contentIdFor } from '../edge/ids.ts'
 import { refused } from '../edge/problem.ts'
@@ -116,6 +117,7 @@ export async function attach(
   const attachment = checkedFile(file, 'chats')
   await uuid.required('Give the file an id.').validate(id)
   await requireRoomForFile(database, interactionId, attachment.bytes.length)
+  await requireClean(attachment.bytes)
   const contentId = contentIdFor(customerOf(interactionId), id, file.name, file.bytes)
   const content = { id: contentId, interactionId, kind: 'message', body: '', attachment } as const
   return customerCommand(sender, 'sendMessage', interactionId, id, { interactionId, agentId: null, contentId }, [

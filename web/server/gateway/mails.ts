@@ -40,7 +40,7 @@ export async function receiveMail(
   { id, subject, text, files, automatic, ...ends }: yup.InferType<typeof receivedMailShape>,
 ): Promise<object> {
   const caller = await callerOf(runtime, 'email', ends)
-  const [first, ...rest] = partsOf({ id: `mail-${id}`, text, files }, 'email')
+  const [first, ...rest] = await partsOf({ id: `mail-${id}`, text, files }, 'email')
   const shown: Part = { ...first, subject: subject === '' ? null : subject.slice(0, mostSubject) }
   return bringIn(runtime, caller, [shown, ...rest], { to: ends.to, answered: !automatic })
 }

@@ -194,7 +194,7 @@ test('a text has as many messages as pictures, in order; what is not taken is to
     [
       {
         interactionId: 'text-mms',
-        body: 'My bag\n[clip.mp4: not accepted. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are.]',
+        body: 'My bag\n[clip.mp4: not accepted. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are, with nothing harmful in them.]',
         attachment: { fileName: 'bag.gif', mediaType: 'image/gif', bytes: gif },
       },
     ],
@@ -346,7 +346,7 @@ describe('email', () => {
     expect(submitted[0]?.command.body).toMatchObject({ lineId: 'mail' })
     expect(submitted.map(({ contents }) => contents?.[0])).toMatchObject([
       {
-        body: 'It is blue.\n[run.sh: not accepted. Only pictures and PDF files of at most 5 MB are.]',
+        body: 'It is blue.\n[run.sh: not accepted. Only pictures and PDF files of at most 5 MB are, with nothing harmful in them.]',
         subject: 'My bag',
         attachment: { fileName: 'ticket.pdf' },
       },

@@ -57,7 +57,7 @@ export async function receiveText(runtime: Runtime, { pictures, ...input }: Rece
     // Nobody need answer it; who has the thread before them sees it there.
     if (follower.state.index.threads.of(line.id, addressId) === null) return { taken: true, order }
   }
-  const parts = partsOf({ id: `text-${input.id}`, text: input.text, files: pictures }, 'texts')
+  const parts = await partsOf({ id: `text-${input.id}`, text: input.text, files: pictures }, 'texts')
   return bringIn(runtime, caller, parts, { to: input.to, answered: true })
 }
 

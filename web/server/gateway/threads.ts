@@ -5,6 +5,7 @@ import type { NewContent } from '@eudromos/database'
 import { dayText, timeText } from '../../components/format.ts'
 import { texts as words } from '../../messages/texts.ts'
 import { checkedFile, safeFileName, type Carried } from '../records/attachments.ts'
+import { requireClean } from '../records/scanner.ts'
 import { refusedTo, type Caller } from './callers.ts'
 import { envelope, gateway } from '../edge/envelope.ts'
 import { contentIdFor } from '../edge/ids.ts'
@@ -33,14 +34,20 @@ interface Given {
  * What came as one, in as many messages as it has files. What the centre does not take is told in words: the rest is not to
  * be lost for it.
  */
-export function partsOf({ id, text, files }: Given, carried: Exclude<Carried, 'chats'>): [Part, ...Part[]] {
+export async function partsOf(
+  { id, text, files }: Given,
+  carried: Exclude<Carried, 'chats'>,
+): Promise<[Part, ...Part[]]> {
   const taken: Attachment[] = []
   const left: string[] = []
   for (const { name, data } of files)
     try {
-      taken.push(checkedFile({ name, bytes: Buffer.from(data, 'base64') }, carried))
+      const file = checkedFile({ name, bytes: Buffer.from(data, 'base64') }, carried)
+      await requireClean(file.bytes)
+      taken.push(file)
     } catch (error) {
-      if (!(error instanceof ProblemError)) throw error
+      // Where it is only that nobody can look at the moment, whoever brings it tries again.
+      if (!(error instanceof ProblemError) || error.problem.status >= 500) throw error
       left.push(words.leftOut[carried](safeFileName(name)))
     }
   const [first, ...rest] = taken

@@ -133,10 +133,14 @@ class SeatFeed {
   /** All that is the agent's now, and all that was. */
   private all(): Record<Keyed, Set<string>> {
     const { state } = this.runtime.follower
+    const listed = [...this.ownQueues]
+      .filter((id) => state.lookup.queues.get(id)?.selection === 'openList')
+      .flatMap((id) => Array.from(state.index.waiting(id), (one) => one.id))
+    const carried = state.agents.get(this.agentId)?.carried ?? []
     return {
       people: new Set([this.agentId]),
       queues: new Set([...this.shown.queues.keys(), ...this.ownQueues]),
-      interactions: new Set([...this.shown.interactions.keys(), ...state.interactions.keys()]),
+      interactions: new Set([...this.shown.interactions.keys(), ...carried, ...listed]),
     }
   }
 

@@ -4,7 +4,7 @@ import { randomInt } from 'node:crypto'
 import { ValidationError } from 'yup'
 import * as yup from '../../view/yup.ts'
 import { mayGive, type PeopleFinding, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
-import { putPassword } from '@eudromos/database'
+import { endSessions, putPassword, removeFactor, type Person } from '@eudromos/database'
 import { peopleFindingText } from '../../messages/people.ts'
 import { peopleShape, personShape } from '../../view/person-shape.ts'
 import { ofDraft, ofOne, strictly } from './plan-input.ts'
@@ -125,6 +125,26 @@ const passwordsShape = yup.object({
     .required('Name the people.'),
 })
 
+const factorShape = yup.object({ personId: yup.string().max(200).required('Name the person.') })
+
+/** Somebody whose means to sign in this person may change. */
+function requireGivable({ follower }: Runtime, who: Who, { people }: PlanDocument, personId: string): Person {
+  const roles = people.find(({ id }) => id === personId)?.roles
+  const person = follower.people.get(personId)
+  if (roles === undefined || person === undefined || person.simulated) throw notFound('One of these people')
+  if (!mayGive(who.roles, roles, roles)) throw administratorsOnly()
+  return person
+}
+
+/** Takes their second factor off somebody, who is signed out everywhere: their password alone lets them in, or begin another. */
+export async function dropFactor(runtime: Runtime, who: Who, input: unknown): Promise<void> {
+  const { personId } = await factorShape.validate(input, strictly)
+  const person = requireGivable(runtime, who, await currentDocument(runtime), personId)
+  await removeFactor(runtime.database, person.id)
+  await endSessions(runtime.database, person.id, '')
+  runtime.log.warn({ personId: person.id, by: who.id }, 'a second factor was taken off')
+}
+
 /**
  * Makes a new password for each of these people and ends where they were signed in. They are told once and kept only as
  * hashes. Where one of them may not be given one, nobody is.
@@ -136,13 +156,7 @@ export async function makePasswords(
 ): Promise<{ passwords: { readonly personId: string; readonly password: string }[] }> {
   const { personIds } = await passwordsShape.validate(input, strictly)
   const document = await currentDocument(runtime)
-  const people = [...new Set(personIds)].map((personId) => {
-    const roles = document.people.find(({ id }) => id === personId)?.roles
-    const person = runtime.follower.people.get(personId)
-    if (roles === undefined || person === undefined || person.simulated) throw notFound('One of these people')
-    if (!mayGive(who.roles, roles, roles)) throw administratorsOnly()
-    return person
-  })
+  const people = [...new Set(personIds)].map((personId) => requireGivable(runtime, who, document, personId))
   const passwords: { personId: string; password: string }[] = []
   for (const person of people) {
     const password = madePassword()

@@ -17,6 +17,7 @@ import {
 import type { CommandBodies } from '@eudromos/core/routing'
 import {
   readDraft,
+  readFactored,
   readSigners,
   readTestCustomers,
   type CalendarDraft,
@@ -57,6 +58,8 @@ export interface PlanState {
     readonly simulated: boolean
     /** They have the means to sign in. */
     readonly signsIn: boolean
+    /** They show a code beside their password. */
+    readonly secondFactor: boolean
   }[]
   readonly testCustomers: readonly { id: string; name: string }[]
 }
@@ -65,7 +68,7 @@ export interface PlanState {
 export async function readPlanState({ database, follower }: Runtime, viewerId: string): Promise<PlanState | null> {
   const draft = await readDraft(database)
   if (draft === null) return null
-  const signers = await readSigners(database)
+  const [signers, factored] = await Promise.all([readSigners(database), readFactored(database)])
   return {
     draft: draft.version,
     document: {
@@ -83,6 +86,7 @@ export async function readPlanState({ database, follower }: Runtime, viewerId: s
         roles,
         simulated,
         signsIn: signers.has(id),
+        secondFactor: factored.has(id),
       })),
     testCustomers: (await readTestCustomers(database)).map(({ id, name }) => ({ id, name })),
   }

@@ -39,6 +39,8 @@ const queryShape = yup.object({
   dispositionId: optional,
   tag: optional,
   customer: optional,
+  /** One by its id. */
+  record: optional,
   sort: yup.string().oneOf(recordSorts).default('arrivedAt'),
   direction: yup.string().oneOf(['asc', 'desc']).default('desc'),
 })
@@ -52,8 +54,9 @@ const given = (params: URLSearchParams): Record<string, string> =>
   Object.fromEntries([...params].filter(([, value]) => value !== ''))
 
 export async function queryOf({ follower }: Runtime, viewerId: string, params: URLSearchParams): Promise<RecordQuery> {
-  const query = await queryShape.validate(given(params), { abortEarly: false, stripUnknown: true })
-  return { ...(query as Omit<RecordQuery, 'hidden'>), hidden: sightFor(follower, viewerId).hidden }
+  const { record, ...query } = await queryShape.validate(given(params), { abortEarly: false, stripUnknown: true })
+  const customer = query.customer ?? record
+  return { ...(query as Omit<RecordQuery, 'hidden'>), customer, hidden: sightFor(follower, viewerId).hidden }
 }
 
 export async function recordPage(place: Runtime, viewerId: string, params: URLSearchParams): Promise<RecordPage> {

@@ -95,7 +95,7 @@ function Demand({ grounds: { asked, names, priority, nextStepAt, at } }: { groun
 /** What it came to, of one that is over: read once. */
 function Over({ interactionId, onClose }: { interactionId: string; onClose: () => void }) {
   const { value } = useFetched<{ rows: readonly EndedRow[] }>(
-    `/api/records?customer=${encodeURIComponent(interactionId)}`,
+    `/api/records?record=${encodeURIComponent(interactionId)}`,
   )
   const words = en.grounds
   const row = value?.rows.find(({ id }) => id === interactionId)

@@ -13,6 +13,8 @@ function instantIn(local: string, zone: string): number | null {
 /** What to ask of the records, where the address of the page holds these: there times are local, to the server instants. */
 export function recordQuery(address: URLSearchParams, zone: string): string {
   const asked = new URLSearchParams(address)
+  // Names of people are asked for in no address.
+  asked.delete('customer')
   for (const name of ['from', 'to'] as const) {
     const at = instantIn(address.get(name) ?? '', zone)
     if (at === null) asked.delete(name)

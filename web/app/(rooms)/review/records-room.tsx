@@ -11,6 +11,8 @@ import { useRouter, useSearchParams } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { channels, type Channel } from '@eudromos/core/plan'
 import { useFetched, useInBrowser, type First } from '../../../components/fetched.ts'
+import { useWordsInAddress } from '../../../components/words-in-address.ts'
+import { FileButton } from '../../../components/file-button.tsx'
 import { ListGrid } from '../../../components/list/list-grid.tsx'
 import { clockText, timeText } from '../../../components/format.ts'
 import { WhenField } from '../../../components/when/when-field.tsx'
@@ -51,7 +53,7 @@ interface Listed {
 const t = en.records
 const settleMs = 500
 const none: readonly Row[] = []
-const fields = ['from', 'to', 'channel', 'queueId', 'agentId', 'outcome', 'tag', 'customer'] as const
+const fields = ['from', 'to', 'channel', 'queueId', 'agentId', 'outcome', 'tag'] as const
 const columnStore = 'eudromos.records.columns'
 
 const keptColumns = (): Record<string, boolean> =>
@@ -142,10 +144,11 @@ export function RecordsRoom({
         if (value === '') next.delete(name)
         else next.set(name, value)
       if (!('page' in changes)) next.delete('page')
-      router.replace(`/review?${next}`, { scroll: false })
+      router.replace(`/review?${next}${location.hash}`, { scroll: false })
     },
     [params, router],
   )
+  const [find, setFind] = useWordsInAddress()
   const query = useMemo(() => recordQuery(new URLSearchParams(params), zone), [params, zone])
   const page = Number(params.get('page') ?? 0)
   // What comes in while one turns the pages moves none of them.
@@ -153,7 +156,7 @@ export function RecordsRoom({
   const upTo = page > 0 && begun !== null ? `&upTo=${begun}` : ''
   const { value, error, busy } = useFetched<Listed>(
     `/api/records?${query}${upTo}${again > 0 ? `&again=${again}` : ''}`,
-    { keep: true, first },
+    { keep: true, first, find },
   )
   if (page === 0 && value !== null && value.upTo !== begun) setBegun(value.upTo)
   // The rows come first: what dates are picked with is large.
@@ -168,7 +171,7 @@ export function RecordsRoom({
   const { total, more, newestOnly } = value ?? { total: 0, more: false, newestOnly: false }
   const order = params.get('sort') ?? 'arrivedAt'
   const columns = useMemo(() => columnsIn(zone), [zone])
-  const filtered = fields.some((name) => params.has(name))
+  const filtered = find !== '' || fields.some((name) => params.has(name))
   const choice = (name: 'channel' | 'queueId' | 'agentId' | 'tag', label: string, options: readonly Named[]) => (
     <TextField
       select
@@ -204,9 +207,9 @@ export function RecordsRoom({
         <Button component={Link} href="/review/customers">
           {customers.title}
         </Button>
-        <Button component="a" href={`/api/records/export?${query}`} download>
+        <FileButton action={`/api/records/export?${query}`} find={find}>
           {t.export}
-        </Button>
+        </FileButton>
       </Box>
       <Box role="search" sx={{ display: 'flex', gap: 1.25, flexWrap: 'wrap' }}>
         {(['from', 'to'] as const).map((name) => (
@@ -248,8 +251,23 @@ export function RecordsRoom({
             </MenuItem>
           ))}
         </TextField>
-        <CustomerFilter value={params.get('customer') ?? ''} onChange={(customer) => set({ customer })} />
-        {filtered && <Button onClick={() => router.replace('/review', { scroll: false })}>{t.clear}</Button>}
+        <CustomerFilter
+          value={find}
+          onChange={(words) => {
+            setFind(words)
+            if (params.has('page')) set({})
+          }}
+        />
+        {filtered && (
+          <Button
+            onClick={() => {
+              setFind('')
+              router.replace('/review', { scroll: false })
+            }}
+          >
+            {t.clear}
+          </Button>
+        )}
       </Box>
       {error !== null && (
         <Alert severity="error" action={<Button onClick={() => setAgain(again + 1)}>{en.retry}</Button>}>

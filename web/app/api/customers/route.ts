@@ -3,13 +3,14 @@ import { readJson } from '../../../server/edge/limits.ts'
 import { answering } from '../../../server/edge/answering.ts'
 import { runtime } from '../../../server/runtime/runtime.ts'
 import { makeCustomer, newCustomerShape } from '../../../server/customers/story.ts'
+import { askedWith } from '../../../server/edge/reading.ts'
 import { permit } from '../../../server/edge/who.ts'
 
 /** Customers by name or number, page by page. */
 export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     await permit('records.view')
-    return Response.json(await customerPage(await runtime(), new URL(request.url).searchParams))
+    return Response.json(await customerPage(await runtime(), askedWith(request, 'find')))
   })
 
 /** Makes a customer of the number of a conversation that one has. */

@@ -1,5 +1,4 @@
 interface Asked {
-  readonly find: string
   readonly page: number
   readonly size: number
   readonly sort: string
@@ -7,8 +6,8 @@ interface Asked {
 }
 
 /** The list's first page, as it is asked for before anybody has chosen anything. */
-export const firstAsked: Asked = { find: '', page: 0, size: 50, sort: 'name', direction: 'asc' }
+export const firstAsked: Asked = { page: 0, size: 50, sort: 'name', direction: 'asc' }
 
-/** What to ask of the customers. */
-export const customerQuery = ({ find, page, size, sort, direction }: Asked): string =>
-  new URLSearchParams({ find, page: String(page), size: String(size), sort, direction }).toString()
+/** What to ask of the customers, beside the words by which they are found. */
+export const customerQuery = ({ page, size, sort, direction }: Asked): string =>
+  new URLSearchParams({ page: String(page), size: String(size), sort, direction }).toString()

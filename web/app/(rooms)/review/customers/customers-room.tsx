@@ -6,11 +6,12 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import type { GridColDef, GridSortModel } from '@mui/x-data-grid'
 import Link from 'next/link'
-import { useSearchParams } from 'next/navigation'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
 import type { CustomerRow } from '@eudromos/database'
 import { useFetched, type First } from '../../../../components/fetched.ts'
+import { useWordsInAddress } from '../../../../components/words-in-address.ts'
+import { FileButton } from '../../../../components/file-button.tsx'
 import { ListGrid } from '../../../../components/list/list-grid.tsx'
 import { timeText } from '../../../../components/format.ts'
 import type { BlockView } from '../../../../view/customer.ts'
@@ -73,14 +74,12 @@ export function CustomersRoom({
   blocks: readonly BlockView[]
   mayExport: boolean
 }) {
-  const params = useSearchParams()
-  const [find, setFind] = useState(params.get('find') ?? '')
+  const [find, setFind] = useWordsInAddress()
   const [model, setModel] = useState({ page: firstAsked.page, pageSize: firstAsked.size })
   const [sort, setSort] = useState<GridSortModel>([{ field: 'name', sort: 'asc' }])
   const [taken, setTaken] = useState(0)
   const asked = useDeferredValue(find.trim())
   const query = customerQuery({
-    find: asked,
     page: model.page,
     size: model.pageSize,
     sort: sort[0]?.field ?? firstAsked.sort,
@@ -90,6 +89,7 @@ export function CustomersRoom({
   const { value, error, busy } = useFetched<Listed>(`/api/customers?${query}${taken > 0 ? `&taken=${taken}` : ''}`, {
     keep: true,
     first,
+    find: asked,
   })
   const columns = useMemo(() => columnsIn(zone), [zone])
   return (
@@ -116,9 +116,9 @@ export function CustomersRoom({
           <Box sx={{ marginInlineStart: 'auto', display: 'flex', gap: 1 }}>
             <CustomerFile onTaken={() => setTaken(taken + 1)} />
             {(['csv', 'vcf'] as const).map((format) => (
-              <Button key={format} href={`/api/customers/export?${new URLSearchParams({ find: asked, format })}`}>
+              <FileButton key={format} action={`/api/customers/export?format=${format}`} find={asked}>
                 {t.exportAs[format]}
-              </Button>
+              </FileButton>
             ))}
           </Box>
         )}

@@ -10,15 +10,10 @@ import { runtime } from '../../../../server/runtime/runtime.ts'
 import { customerQuery, firstAsked } from './customer-query.ts'
 import { CustomersRoom } from './customers-room.tsx'
 
-interface CustomersProps {
-  readonly searchParams: Promise<Record<string, string | string[] | undefined>>
-}
-
-export default async function CustomersPage({ searchParams }: CustomersProps) {
+export default async function CustomersPage() {
   const who = await enter('records.view')
   const place = await runtime()
-  const { find } = await searchParams
-  const query = customerQuery({ ...firstAsked, find: typeof find === 'string' ? find.trim() : '' })
+  const query = customerQuery(firstAsked)
   return (
     <>
       <PageTitle of={customers.title} />

@@ -1,12 +1,17 @@
 import { answering } from '../../../../server/edge/answering.ts'
 import { exportRecords, queryOf } from '../../../../server/records/records.ts'
 import { runtime } from '../../../../server/runtime/runtime.ts'
+import { mostForm, readBody } from '../../../../server/edge/limits.ts'
+import { askedWith, inForm } from '../../../../server/edge/reading.ts'
 import { permit } from '../../../../server/edge/who.ts'
 
-export const GET = (request: Request): Promise<Response> =>
+/** All records that are meant, as a file; a form says the words by which their customers are found. */
+export const POST = (request: Request): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('records.view')
-    const query = await queryOf(await runtime(), who.id, new URL(request.url).searchParams)
+    const params = askedWith(request, 'customer')
+    params.set('customer', inForm(await readBody(request, mostForm), 'find'))
+    const query = await queryOf(await runtime(), who.id, params)
     return new Response(exportRecords(await runtime(), query), {
       headers: {
         'content-type': 'text/csv; charset=utf-8; header=present',

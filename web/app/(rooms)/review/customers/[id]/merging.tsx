@@ -40,8 +40,7 @@ export function MergeButton({ customer, url }: MergeButtonProps) {
   const [other, setOther] = useState<CustomerRow | null>(null)
   const [error, setError] = useState<string | null>(null)
   const asked = useDeferredValue(find.trim())
-  const query = new URLSearchParams({ find: asked, size: '20' })
-  const found = useFetched<{ rows: CustomerRow[] }>(open ? `/api/customers?${query}` : null, { keep: true })
+  const found = useFetched<{ rows: CustomerRow[] }>(open ? '/api/customers?size=20' : null, { keep: true, find: asked })
   const close = (): void => {
     setOpen(false)
     setOther(null)
