@@ -69,7 +69,7 @@ export {
 } from './state/pieces.ts'
 export { isPreferred, preference, type Preference, type Standing } from './match/pools.ts'
 export { skillSum } from './match/demand.ts'
-export { oldestIn, peopleFor, prospectsOf, type People, type Prospect } from './match/free.ts'
+export { oldestIn, peopleFor, queuesCounting, prospectsOf, type People, type Prospect } from './match/free.ts'
 export { DeadlineFault } from './due/quarantine.ts'
 export { advance, run, settle, type Outcome } from './run.ts'
 export { coreVersion, snapshotOf, stateFrom, type Snapshot } from './state/snapshot.ts'

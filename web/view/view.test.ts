@@ -37,7 +37,9 @@ test('what is gone takes its messages with it', () => {
 })
 
 test('an older change does nothing, and what a change leaves alone stays the same object', () => {
-  expect(changed(view, [change(10, { interactions: { i1: null } })])).toBe(view)
+  expect(changed(view, [change(9, { interactions: { i1: null } })])).toBe(view)
+  // Of the same event: how things are after it, told once more.
+  expect(changed(view, [change(10, { interactions: { i1: null } })]).interactions).toEqual({})
   expect(changed(view, [change(11, {})]).interactions).toBe(view.interactions)
 })
 

@@ -330,11 +330,14 @@ function messagesAfter(before: View['messages'], changes: readonly ViewChange[])
   return Object.fromEntries(after)
 }
 
-/** The view after these changes, in their order. Parts that none touches stay the same objects; older changes do nothing. */
+/**
+ * The view after these changes, in their order. Parts that none touches stay the same objects; older changes do nothing. One of the
+ * same event tells how things are after it once more: a name may be another.
+ */
 export function changed(view: View, changes: readonly ViewChange[]): View {
   let seq = view.seq
   const newer = changes.filter((change) => {
-    if (change.seq <= seq) return false
+    if (change.seq < seq) return false
     seq = change.seq
     return true
   })

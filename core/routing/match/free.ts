@@ -63,6 +63,14 @@ export function peopleFor(state: State, queueId: QueueId): People {
   }
 }
 
+/** The queues in which an agent counts for what waits: their own, and where somebody waits for them by preference. */
+export function queuesCounting({ index }: State, agentId: AgentId): Set<QueueId> {
+  const counting = new Set(index.queuesOf(agentId))
+  for (const { places } of index.agents.get(agentId)?.places ?? [])
+    for (const { of } of places) counting.add(of.queue.id)
+  return counting
+}
+
 /** Who has waited longest in the queue, whatever their priority; who is offered still waits. */
 export function oldestIn(state: State, queueId: QueueId): Interaction | null {
   const queue = state.index.queue(queueId)

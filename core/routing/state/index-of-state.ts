@@ -50,7 +50,7 @@ export class Index {
   /** Counted up with every change of `dirty`. */
   touches = 0
   private readonly queues = new Map<QueueId, QueueIndex>()
-  private readonly agents = new Map<AgentId, AgentIndex>()
+  readonly agents = new Map<AgentId, AgentIndex>()
   private readonly interactions = new Map<InteractionId, InteractionIndex>()
   private readonly byPreferred = new Map<AgentId, Set<InteractionId>>()
   private readonly ofCentre: DeadlineNodes = {}

@@ -133,9 +133,8 @@ class SeatFeed {
   /** All that is the agent's now, and all that was. */
   private all(): Record<Keyed, Set<string>> {
     const { state } = this.runtime.follower
-    const listed = [...this.ownQueues]
-      .filter((id) => state.lookup.queues.get(id)?.selection === 'openList')
-      .flatMap((id) => Array.from(state.index.waiting(id), (one) => one.id))
+    const mayTake = [...this.ownQueues].some((id) => state.lookup.queues.get(id)?.selection === 'openList')
+    const listed = mayTake ? state.interactions.keys() : []
     const carried = state.agents.get(this.agentId)?.carried ?? []
     return {
       people: new Set([this.agentId]),

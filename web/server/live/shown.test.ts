@@ -59,6 +59,13 @@ class TestFollower {
     return missed.some(({ everything }) => everything) ? null : missed
   }
 
+  /** A customer is called otherwise from now on. */
+  rename(customerId: string, name: string): void {
+    this.customerNames.set(customerId, name)
+    const theirs = [...this.state.interactions.values()].filter((one) => one.customerId === customerId)
+    for (const watcher of this.watchers) watcher.refreshed?.(new Set(theirs.map(({ id }) => id)))
+  }
+
   do(next: Parameters<typeof run>[1], at: number): void {
     const { events } = run(this.deciding, next, at)
     if (events.length === 0) return
@@ -141,7 +148,8 @@ test('what streams were told, change by change and after breaks, is what one tha
         version += 1
         for (const next of make(follower.state, version)) follower.do(next, at)
         const choice = choices.next().value
-        if (choice > 3) continue
+        if (choice > 4) continue
+        if (choice === 4) follower.rename('c1', `c1 since ${version}`)
         const [back, scope] = [browsers[choice], scopes[choice]]
         if (back !== undefined && scope !== undefined) {
           back.end()

@@ -1,4 +1,4 @@
-import { evolve, visitOf, type Event, type Interaction, type State } from '@eudromos/core/routing'
+import { evolve, queuesCounting, visitOf, type Event, type Interaction, type State } from '@eudromos/core/routing'
 
 /** It is of nobody and nothing of its own: how anything stands may be another after it. */
 const concernsAll = (event: Event): boolean =>
@@ -34,8 +34,10 @@ export class Touched {
       }
     }
     if ('queueId' in event) queues.add(event.queueId)
+    // The clock of every wait there begins or stops.
     if (event.type === 'queueOpened' || event.type === 'queueClosed')
-      for (const { id } of state.index.waiting(event.queueId)) interactions.add(id)
+      for (const one of state.interactions.values())
+        if (visitOf(one).queueId === event.queueId) interactions.add(one.id)
     if ('customerId' in event) customers.add(event.customerId)
     if (event.type === 'customerMerged') {
       customers.add(event.intoId)
@@ -49,6 +51,11 @@ export class Touched {
   private person(state: State, id: string): void {
     if (!state.agents.has(id)) return
     this.people.add(id)
-    for (const queueId of state.index.queuesOf(id)) this.queues.add(queueId)
+    const limits = state.limitsOf(id)
+    // Where so many of those who go by the same limits are kept free for calls, one of them may bind, or free, the others.
+    const others = limits === null || limits.freeForCalls === 0 ? [id] : state.agents.keys()
+    for (const one of others)
+      if (one === id || state.limitsOf(one)?.id === limits?.id)
+        for (const queueId of queuesCounting(state, one)) this.queues.add(queueId)
   }
 }
