@@ -16,7 +16,7 @@ jest.mock('./auth.ts', () => ({
   }),
 }))
 
-const ana = { id: 'ana', name: 'Ana Mirel', email: 'ana-mirel@skerrow.example' }
+const ana = { id: 'ana', name: 'Ana Mirel', email: 'ana-mirel@skerrow.example', roles: ['agent'] }
 const who = { ...ana, roles: ['agent' as const], sessionId: 's1' }
 const old = 'first-given-password'
 const good = 'harbour lantern seventeen'

@@ -127,6 +127,18 @@ test('with one, the password alone lets nobody in; wrong codes count, however of
   expect(await codeOf(enter(ana, { code: codes[1] }))).toBe('tooManyGuesses')
 })
 
+test('where a password was made for one who has a factor, the code is taken with the one that they choose, not before', async () => {
+  const { codes } = await given()
+  await putPassword(database, ana, await hash('made-by-a-supervisor'), new Date())
+  const asked = { password: 'made-by-a-supervisor', code: codes[0] }
+  expect(await codeOf(enter(ana, { password: asked.password }, '192.0.2.6'))).toBe('codeNeeded')
+  expect(await codeOf(enter(ana, asked, '192.0.2.6'))).toBe('choosePassword')
+  expect((await readFactor(database, 'ana'))?.codes).toHaveLength(8)
+  // The session library of the test takes its own password for right, and no other.
+  expect(await codeOf(enter(ana, { ...asked, fresh: 'lantern harbour seventeen' }, '192.0.2.6'))).toBe('wrongPassword')
+  expect((await readFactor(database, 'ana'))?.codes).toHaveLength(7)
+})
+
 test('whose role needs one sets it up as they sign in, and gets the codes with the session; others need none', async () => {
   process.env.EUDROMOS_SECOND_FACTOR = 'administrator, supervisor'
   expect((await enter(ana, {}, '192.0.2.8')).status).toBe(204)

@@ -134,8 +134,9 @@ export async function signIn(place: Place, asked: Asked, from: string, headers: 
   if (right instanceof Response) return right
   if (signer === null || person === undefined) throw wrong()
   if (factor !== null && code === undefined) throw codeNeeded()
-  if (factor !== null) await requireCode(place, person, code ?? '', from)
+  // A code is taken once: before it is, nothing else may be missing.
   const fresh = signer.madeAt === null ? null : await chosenInstead(place, person, signer.madeAt, asked)
+  if (factor !== null) await requireCode(place, person, code ?? '', from)
   const codes = needed && factor === null ? await beginFactor(place, person, asked) : null
   if (fresh !== null) await putPassword(database, person, await hash(fresh))
   const answer = await tryPassword({ email, password: fresh ?? password }, headers)
