@@ -9,8 +9,8 @@ jest.mock('./stream/send.ts', () => ({ request: jest.fn() }))
 const asked = jest.mocked(request)
 const first: First<string> = { url: '/api/list?page=0', value: 'as it was made' }
 
-function List({ url }: { url: string }) {
-  const { value, busy } = useFetched<string>(url, { keep: true, first })
+function List({ url, find = '' }: { url: string; find?: string }) {
+  const { value, busy } = useFetched<string>(url, { keep: true, first, find })
   return <p>{`${value ?? 'nothing'}${busy ? ', busy' : ''}`}</p>
 }
 
@@ -25,7 +25,7 @@ test('what came with the page is shown and not asked for again; another address 
   expect(asked).not.toHaveBeenCalled()
   expect(place.textContent).toBe('as it was made')
   await act(async () => root.render(<List url="/api/list?page=1" />))
-  expect(asked).toHaveBeenCalledWith('/api/list?page=1')
+  expect(asked).toHaveBeenCalledWith('/api/list?page=1', { headers: {} })
   expect(place.textContent).toBe('as it is now')
   await act(async () => root.render(<List url={first.url} />))
   expect(asked).toHaveBeenCalledTimes(2)
@@ -37,7 +37,17 @@ test('one comes back to what was there, and it is asked for again', async () => 
   asked.mockReturnValue(new Promise((resolve) => (answer = resolve)))
   render(<List url={first.url} />)
   expect(screen.getByText('as it was made')).toBeTruthy()
-  expect(asked).toHaveBeenCalledWith(first.url)
+  expect(asked).toHaveBeenCalledWith(first.url, { headers: {} })
   await act(async () => answer('as it is now'))
   expect(screen.getByText('as it is now')).toBeTruthy()
+})
+
+test('the words by which people are found go in a header; with others it is asked for again', async () => {
+  const { rerender } = await act(async () => render(<List url={first.url} find="Înes & co" />))
+  expect(asked).toHaveBeenLastCalledWith(first.url, { headers: { 'eudromos-find': encodeURIComponent('Înes & co') } })
+  expect(screen.getByText('as it is now')).toBeTruthy()
+  await act(async () => rerender(<List url={first.url} find="Wilma" />))
+  expect(asked).toHaveBeenCalledTimes(2)
+  await act(async () => rerender(<List url={first.url} />))
+  expect(asked).toHaveBeenLastCalledWith(first.url, { headers: {} })
 })
