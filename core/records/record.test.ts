@@ -126,3 +126,12 @@ test('of a journal that does not tell what was waited, the time since the arriva
   )
   expect(recordOf('i1', old)).toMatchObject({ waitMs: 7000 })
 })
+
+test('every warning counts', () => {
+  const centre = new TestCentre()
+  centre.ready('ana')
+  centre.arrive('i1')
+  centre.do('answerOffer', { agentId: 'ana', offerId: 'i1.v1.o1', interactionId: 'i1' })
+  for (const contentId of ['w1', 'w2']) centre.do('warnCustomer', { agentId: 'ana', interactionId: 'i1', contentId })
+  expect(recordOf('i1', centre.journal).warnings).toBe(2)
+})
