@@ -12,7 +12,8 @@ import { useEffect, useState, type FormEvent } from 'react'
 import { account as t, browserText } from '../../messages/account.ts'
 import type { OwnSession } from '../../view/own-password.ts'
 import { dayText, timeText } from '../format.ts'
-import { Refused, request, requestJson } from '../stream/send.ts'
+import { request, requestJson } from '../stream/send.ts'
+import { useActing } from './acting.ts'
 import { FactorSection } from './factor-section.tsx'
 import { useNotice } from './notice.tsx'
 
@@ -21,37 +22,27 @@ export function AccountDialog({ zone, onClose }: { readonly zone: string; readon
   const notice = useNotice()
   const [current, setCurrent] = useState('')
   const [password, setPassword] = useState('')
-  const [wrong, setWrong] = useState<Refused | null>(null)
-  const [busy, setBusy] = useState(false)
+  const { busy, wrong, act, refused } = useActing()
   const [sessions, setSessions] = useState<readonly OwnSession[] | null>(null)
   const load = (): Promise<void> => request<OwnSession[]>('/api/own-sessions').then(setSessions)
-  const refused = (error: unknown): void =>
-    setWrong(error instanceof Refused ? error : new Refused(String(error), 0, 'failed'))
   useEffect(() => {
     load().catch(refused)
-  }, [])
-  const act = async (what: () => Promise<unknown>, done: string): Promise<void> => {
-    setBusy(true)
-    setWrong(null)
-    try {
+  }, [refused])
+  const actAndSay = (what: () => Promise<unknown>, done: string): Promise<void> =>
+    act(async () => {
       await what()
       notice(done, 'done')
       await load()
-    } catch (error) {
-      refused(error)
-    } finally {
-      setBusy(false)
-    }
-  }
+    })
   const change = (event: FormEvent): void => {
     event.preventDefault()
-    void act(async () => {
+    void actAndSay(async () => {
       await requestJson('/api/own-password', 'PUT', { current, password })
       setCurrent('')
       setPassword('')
     }, t.changed)
   }
-  const endOthers = (): Promise<void> => act(() => request('/api/own-sessions', { method: 'DELETE' }), t.ended)
+  const endOthers = (): Promise<void> => actAndSay(() => request('/api/own-sessions', { method: 'DELETE' }), t.ended)
   const wrongOf = (field: string): string | undefined => wrong?.fields[field]
   const told = wrongOf('current') !== undefined || wrongOf('password') !== undefined
   return (

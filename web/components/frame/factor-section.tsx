@@ -8,7 +8,8 @@ import { useEffect, useState, type FormEvent } from 'react'
 import { account, factor as t } from '../../messages/account.ts'
 import type { FactorOffer, OwnFactor } from '../../view/second-factor.ts'
 import { dayText } from '../format.ts'
-import { Refused, request, requestJson } from '../stream/send.ts'
+import { request, requestJson } from '../stream/send.ts'
+import { useActing } from './acting.ts'
 import { CodeField, GivenCodes, OfferedKey } from './factor-parts.tsx'
 
 type Doing = { readonly kind: 'begin'; readonly offer: FactorOffer } | { readonly kind: 'end' } | null
@@ -20,30 +21,16 @@ export function FactorSection({ zone }: { readonly zone: string }) {
   const [codes, setCodes] = useState<readonly string[] | null>(null)
   const [current, setCurrent] = useState('')
   const [code, setCode] = useState('')
-  const [wrong, setWrong] = useState<Refused | null>(null)
-  const [busy, setBusy] = useState(false)
+  const { busy, wrong, act, refused, forget } = useActing()
   const load = (): Promise<void> => request<OwnFactor>('/api/own-factor').then(setOwn)
-  const refused = (error: unknown): void =>
-    setWrong(error instanceof Refused ? error : new Refused(String(error), 0, 'failed'))
-  const act = async (what: () => Promise<unknown>): Promise<void> => {
-    setBusy(true)
-    setWrong(null)
-    try {
-      await what()
-    } catch (error) {
-      refused(error)
-    } finally {
-      setBusy(false)
-    }
-  }
   useEffect(() => {
     load().catch(refused)
-  }, [])
+  }, [refused])
   const close = (): void => {
     setDoing(null)
     setCurrent('')
     setCode('')
-    setWrong(null)
+    forget()
   }
   const begin = (): Promise<void> =>
     act(async () => {
