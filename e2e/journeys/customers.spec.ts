@@ -9,7 +9,7 @@ test('customers are found, what is known of one is changed, exported and erased'
   await expect(rosalind.getByText('1 customer', { exact: true })).toBeVisible()
   await expectAccessible(rosalind)
   const cards = rosalind.waitForEvent('download')
-  await rosalind.getByRole('link', { name: 'Export as vCards' }).click()
+  await rosalind.getByRole('button', { name: 'Export as vCards' }).click()
   expect((await cards).suggestedFilename()).toBe('customers.vcf')
   const chooser = rosalind.waitForEvent('filechooser')
   await rosalind.getByRole('button', { name: 'Import CSV or vCards' }).click()

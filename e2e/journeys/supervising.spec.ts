@@ -103,7 +103,7 @@ test('records filter and export as CSV', async ({ browser }) => {
   await expect(rosalind.getByText('1 record', { exact: true })).toBeVisible()
   await expectAccessible(rosalind)
   const download = rosalind.waitForEvent('download')
-  await rosalind.getByRole('link', { name: 'Export as CSV' }).click()
+  await rosalind.getByRole('button', { name: 'Export as CSV' }).click()
   const stream = await (await download).createReadStream()
   let csv = ''
   for await (const part of stream) csv += String(part)

@@ -104,12 +104,11 @@ test('a database that is killed is started anew; of a demo that is killed nothin
   await until('all of it has ended', async () => !(await third.running()) && !(await second.running()))
 })
 
-test('the demo ends whole when npm is told to; a second start builds nothing; a web that cannot follow is started anew', async () => {
+test('the demo ends whole when npm is told to, and the next waits for that; a second start builds nothing; a web that cannot follow is started anew', async () => {
   const first = await Demo.start()
   expect(await first.running()).toBe(true)
   first.end()
-  await until('all of it has ended', async () => !(await first.running()))
-
+  await until('it is ending', () => first.said.includes('Stopping'))
   const second = await Demo.start()
   // The first start may have built the web; this one finds it built.
   expect(Number(/building what has changed … ([\d.]+) s/.exec(second.said)?.[1])).toBeLessThan(2)

@@ -74,20 +74,24 @@ async function requirePorts({ ports }: Place): Promise<void> {
 }
 
 const pidFileIn = (folder: string): string => join(folder, 'demo.pid')
+const isEnding = 'ending'
 
-/** The demo that runs in the folder, if one does. */
-function demoIn(folder: string): number | null {
+/** The demo that runs in the folder, if one does, and whether it has been told to end. */
+function demoIn(folder: string): { readonly pid: number; readonly ending: boolean } | null {
   const file = pidFileIn(folder)
-  const pid = existsSync(file) ? Number(readFileSync(file, 'utf8')) : NaN
-  return isAlive(pid) && pid !== process.pid && isDemo(pid) ? pid : null
+  const [word, state] = existsSync(file) ? readFileSync(file, 'utf8').split(' ') : []
+  const pid = Number(word ?? NaN)
+  return isAlive(pid) && pid !== process.pid && isDemo(pid) ? { pid, ending: state === isEnding } : null
 }
 
 /** One demo at a time in a folder: a second one would share its database. What one that was killed has left is ended. */
 async function claim(place: Place): Promise<void> {
   const { folder, cluster } = place
-  const pid = demoIn(folder)
-  if (pid !== null)
-    fail(`The demo is running already (process ${pid}). Stop it with Ctrl+C there, or with: kill ${pid}`)
+  const other = demoIn(folder)
+  if (other !== null && !other.ending)
+    fail(`The demo is running already (process ${other.pid}). Stop it with Ctrl+C there, or with: kill ${other.pid}`)
+  // Whoever presses Ctrl+C has their prompt back before all of it has ended.
+  if (other !== null) await step('waiting for the demo that is ending', () => endProcesses([other.pid], 60_000))
   const left = processesOf(folder)
   if (left.length > 0 || cluster.running())
     await step('ending what a demo that was killed has left', async () => {
@@ -100,8 +104,8 @@ async function claim(place: Place): Promise<void> {
 /** Ends a demo that runs, or what one that was killed has left. */
 async function stopDemo(place: Place): Promise<void> {
   const { folder } = place
-  const pid = demoIn(folder)
-  if (pid !== null) await endProcesses([pid], 60_000)
+  const other = demoIn(folder)
+  if (other !== null) await endProcesses([other.pid], 60_000)
   await endProcesses(processesOf(folder))
   await stopDatabase(place)
   rmSync(pidFileIn(folder), { force: true })
@@ -258,6 +262,11 @@ async function main(): Promise<void> {
     if (ending) return
     ending = true
     say('\nStopping …')
+    try {
+      writeFileSync(pidFileIn(folder), `${process.pid} ${isEnding}`)
+    } catch {
+      // A disk that is full keeps nobody from ending.
+    }
     for (const one of [...running].reverse()) await one.stop()
     // It may have been told to end while PostgreSQL was starting.
     await stopDatabase(place)

@@ -17,7 +17,11 @@ interface ListGridProps<R extends GridValidRowModel> extends DataGridProps<R> {
 /** A long list. Its first rows stand in the page as the server sends it, and the grid takes their place. */
 export function ListGrid<R extends GridValidRowModel>({ hrefOf, sx, ...rest }: ListGridProps<R>) {
   const router = useRouter()
-  const open = (id: string | number): void => router.push(hrefOf(String(id)))
+  // Rows that another question found are about to go: nobody means the one that is under the pointer.
+  const stale = rest.loading === true
+  const open = (id: string | number): void => {
+    if (!stale) router.push(hrefOf(String(id)))
+  }
   const first = (
     <FirstRows
       label={rest['aria-label']}
@@ -30,7 +34,13 @@ export function ListGrid<R extends GridValidRowModel>({ hrefOf, sx, ...rest }: L
   // The type of a component that is brought later has forgotten of which rows it is.
   const GridOf = Grid as ComponentType<DataGridProps<R>>
   return (
-    <Paper sx={{ flex: 1, minHeight: 240, border: 1, borderColor: 'divider', overflow: 'hidden', ...sx }}>
+    <Paper
+      sx={{
+        ...{ flex: 1, minHeight: 240, border: 1, borderColor: 'divider', overflow: 'hidden' },
+        ...(stale && { '& [data-id]': { opacity: 0.5, pointerEvents: 'none' } }),
+        ...sx,
+      }}
+    >
       <Suspense fallback={first}>
         {useInBrowser() ? (
           <GridOf

@@ -12,7 +12,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react'
 import { channels, type Channel } from '@eudromos/core/plan'
 import { useFetched, useInBrowser, type First } from '../../../components/fetched.ts'
 import { useWordsInAddress } from '../../../components/words-in-address.ts'
-import { FileButton } from '../../../components/file-button.tsx'
+import { ExportButton } from '../../../components/export-button.tsx'
 import { ListGrid } from '../../../components/list/list-grid.tsx'
 import { clockText, timeText } from '../../../components/format.ts'
 import { WhenField } from '../../../components/when/when-field.tsx'
@@ -207,9 +207,9 @@ export function RecordsRoom({
         <Button component={Link} href="/review/customers">
           {customers.title}
         </Button>
-        <FileButton action={`/api/records/export?${query}`} find={find}>
+        <ExportButton action={`/api/records/export?${query}`} find={find}>
           {t.export}
-        </FileButton>
+        </ExportButton>
       </Box>
       <Box role="search" sx={{ display: 'flex', gap: 1.25, flexWrap: 'wrap' }}>
         {(['from', 'to'] as const).map((name) => (

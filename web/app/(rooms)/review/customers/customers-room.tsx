@@ -11,7 +11,7 @@ import { shownNumber } from '@eudromos/core/numbers'
 import type { CustomerRow } from '@eudromos/database'
 import { useFetched, type First } from '../../../../components/fetched.ts'
 import { useWordsInAddress } from '../../../../components/words-in-address.ts'
-import { FileButton } from '../../../../components/file-button.tsx'
+import { ExportButton } from '../../../../components/export-button.tsx'
 import { ListGrid } from '../../../../components/list/list-grid.tsx'
 import { timeText } from '../../../../components/format.ts'
 import type { BlockView } from '../../../../view/customer.ts'
@@ -116,9 +116,9 @@ export function CustomersRoom({
           <Box sx={{ marginInlineStart: 'auto', display: 'flex', gap: 1 }}>
             <CustomerFile onTaken={() => setTaken(taken + 1)} />
             {(['csv', 'vcf'] as const).map((format) => (
-              <FileButton key={format} action={`/api/customers/export?format=${format}`} find={asked}>
+              <ExportButton key={format} action={`/api/customers/export?format=${format}`} find={asked}>
                 {t.exportAs[format]}
-              </FileButton>
+              </ExportButton>
             ))}
           </Box>
         )}

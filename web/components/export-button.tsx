@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button'
 import type { ReactNode } from 'react'
 
-interface FileButtonProps {
+interface ExportButtonProps {
   readonly action: string
   /** The words by which what is in it is found: they stand in no address. */
   readonly find: string
@@ -10,7 +10,7 @@ interface FileButtonProps {
 }
 
 /** Gets a file; the page stays. */
-export function FileButton({ action, find, children }: FileButtonProps) {
+export function ExportButton({ action, find, children }: ExportButtonProps) {
   return (
     <form method="post" action={action}>
       <input type="hidden" name="find" value={find} />
