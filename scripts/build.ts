@@ -1,7 +1,7 @@
 // Builds the web application where its sources changed since the last build.
 import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { root } from './prepare.mjs'
 
@@ -23,6 +23,26 @@ function fingerprint(): string {
   return hash.digest('hex')
 }
 
+/**
+ * The builder writes a chunk that many routes need once for each of them, under another name. Of chunks that differ in
+ * nothing else one stays and the others lead to it, so that a web process reads, compiles and keeps it once.
+ */
+function joinChunks(folder: string): void {
+  const known = new Map<string, string>()
+  for (const name of readdirSync(folder).sort())
+    if (name.endsWith('.js')) {
+      const file = join(folder, name)
+      const text = readFileSync(file, 'utf8').replace(/\n\/\/# sourceMappingURL=.*\s*$/, '')
+      const hash = createHash('sha256').update(text).digest('hex')
+      const first = known.get(hash)
+      if (first === undefined) known.set(hash, name)
+      else {
+        rmSync(file)
+        symlinkSync(first, file)
+      }
+    }
+}
+
 /** True when it had to build. Throws with the builder's last words when that fails. */
 export function buildWeb(): boolean {
   const stamp = join(root, 'web/.next/eudromos-sources')
@@ -34,6 +54,7 @@ export function buildWeb(): boolean {
     encoding: 'utf8',
   })
   if (done.status !== 0) throw new Error(`The build failed:\n${`${done.stdout}${done.stderr}`.slice(-4000)}`)
+  for (const folder of ['chunks', 'chunks/ssr']) joinChunks(join(root, 'web/.next/server', folder))
   writeFileSync(stamp, wanted)
   return true
 }

@@ -16,6 +16,8 @@ const config: NextConfig = {
   serverExternalPackages: ['pg', '@node-rs/argon2', 'pino'],
   outputFileTracingRoot: root,
   turbopack: { root },
+  // web/warm.mjs does that, and before anybody is answered.
+  experimental: { preloadEntriesOnStart: false },
   devIndicators: false,
   // `npm test` checks the types of every folder; a build need not do it again.
   typescript: { ignoreBuildErrors: true },

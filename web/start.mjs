@@ -10,6 +10,7 @@ import { fileURLToPath } from 'node:url'
 import next from 'next'
 import { clientAddress, trustedProxies } from './client-address.mjs'
 import { straightTo } from './straight.mjs'
+import { warmUp } from './warm.mjs'
 
 const [port, hostname] = [Number(process.argv[2]), process.argv[3] ?? '127.0.0.1']
 if (!Number.isInteger(port) || port < 1 || port > 65_535) {
@@ -47,6 +48,7 @@ const app = next({ dev: false, dir, hostname, port })
 const handle = app.getRequestHandler()
 await app.prepare()
 const straight = straightTo(dir)
+await warmUp(dir, handle)
 const server = createServer((request, response) => {
   const { headers, socket } = request
   const forwarded = headers['x-forwarded-for']

@@ -30,8 +30,9 @@ function routesOf(server) {
     .sort(bySpecificity)
 }
 
-/** @param {Route} route */
-async function load({ file }) {
+/** What a built route's file exports, by method.
+ * @param {string} file */
+export async function handlersIn(file) {
   const { routeModule } = await createRequire(file)(file)
   await routeModule.ensureUserland()
   return routeModule.userland
@@ -172,7 +173,7 @@ export function straightTo(folder) {
       const params = paramsOf(route, parts)
       if (params === null) continue
       // One that cannot be had this way goes by the framework, for as long as the process lives.
-      route.handlers ??= load(route).catch((error) => {
+      route.handlers ??= handlersIn(route.file).catch((error) => {
         console.error(error)
         return {}
       })

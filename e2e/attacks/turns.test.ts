@@ -1,6 +1,7 @@
 import { readdirSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { large } from '../../scripts/demo/load.ts'
+import { freePort } from '../../scripts/jest-cluster.ts'
 import { root } from '../../scripts/prepare.mjs'
 import { personValues } from '../../web/app/(rooms)/plan/people/values.ts'
 import type { PlanState } from '../../web/server/plan/plan.ts'
@@ -65,6 +66,23 @@ test.each([...pages, ...reads])('%s holds the web’s event loop for no longer t
   }, 4)
   expect(took / allowedMs).toBeLessThan(1)
 })
+
+test('nor does a web process that has just been started, from the first page on', async () => {
+  const longest: number[] = []
+  for (let n = 0; n < 3; n += 1) {
+    const port = await freePort()
+    const web = await stand.startWeb(port)
+    await stand.inside('turns', web)
+    for (const path of ['/sign-in', '/live', '/plan', '/review']) {
+      const answer = await fetch(`http://127.0.0.1:${port}${path}`, { headers: { cookie } })
+      expect([path, answer.status]).toEqual([path, 200])
+      await answer.text()
+    }
+    longest.push((await stand.inside('turns', web)).longestTurnMs)
+    await web.stop()
+  }
+  expect(Math.min(...longest) / allowedMs).toBeLessThan(1)
+}, 90_000)
 
 const changes: Record<string, (state: PlanState) => object> = {
   queues: ({ document: { queues } }) => ({ queue: queues[0] }),
