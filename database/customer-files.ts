@@ -68,8 +68,11 @@ export const putCustomers = (
   database: Database,
   customers: readonly KnownCustomer[],
   addressId: () => string,
+  /** Told how many of them are written. */
+  tell: (done: number) => void = () => undefined,
 ): Promise<void> =>
   database.transaction(async (tx) => {
+    let written = 0
     for (const part of inParts(customers, 1000)) {
       const given = JSON.stringify(part.map(({ addresses: _, ...one }) => one))
       await tx.execute(sql`insert into customer
@@ -81,6 +84,7 @@ export const putCustomers = (
         on conflict (id) do update set name = excluded.name, zone = excluded.zone, notes = excluded.notes,
           tags = excluded.tags, language = excluded.language, fields = excluded.fields, needs = excluded.needs,
           do_not_contact = excluded.do_not_contact, consent_at = excluded.consent_at`)
+      tell((written += part.length))
     }
     const owned = customers.flatMap(({ id, addresses }) => addresses.map((value) => ({ customerId: id, value })))
     for (const part of inParts(owned, 1000)) {

@@ -1,7 +1,11 @@
 // Files and pictures that go along with words.
+import type { Step } from '../view/counted.ts'
 
 export const files = {
   reading: 'Reading…',
+  keeping: 'Saving…',
+  far: (step: Step, done: number, of: number) =>
+    `${{ reading: 'Reading', keeping: 'Saving' }[step]}… ${done.toLocaleString('en')} of ${of.toLocaleString('en')}`,
   attachShort: 'Attach',
   attach: 'Attach a picture or PDF',
   attachPicture: 'Attach a picture',

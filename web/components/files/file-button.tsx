@@ -2,9 +2,10 @@
 import Button from '@mui/material/Button'
 import { useRef, useState } from 'react'
 import { files as t } from '../../messages/files.ts'
+import type { Count } from '../../view/counted.ts'
 import { useNotice } from '../frame/notice.tsx'
 
-/** Chooses a file. While it is read that is said on it, and why it cannot be as a notice. */
+/** Chooses a file. While it is read that is said on it, with how far it is, and why it cannot be as a notice. */
 export function FileButton({
   label,
   short,
@@ -17,19 +18,20 @@ export function FileButton({
   short?: string
   accept?: string
   disabled?: boolean
-  onFile: (file: File) => void | Promise<void>
+  onFile: (file: File, count: Count) => void | Promise<void>
 }) {
   const input = useRef<HTMLInputElement>(null)
   const notice = useNotice()
-  const [reading, setReading] = useState(false)
+  /** How it is said that a file is read; null while none is. */
+  const [reading, setReading] = useState<string | null>(null)
   const read = async (file: File): Promise<void> => {
-    setReading(true)
+    setReading(t.reading)
     try {
-      await onFile(file)
+      await onFile(file, (...far) => setReading(t.far(...far)))
     } catch (error) {
       notice((error as Error).message)
     } finally {
-      setReading(false)
+      setReading(null)
     }
   }
   return (
@@ -47,14 +49,14 @@ export function FileButton({
       />
       <Button
         disabled={disabled}
-        aria-busy={reading}
+        aria-busy={reading !== null}
         aria-label={short === undefined ? undefined : label}
         title={short === undefined ? undefined : label}
         onClick={() => {
-          if (!reading) input.current?.click()
+          if (reading === null) input.current?.click()
         }}
       >
-        {reading ? t.reading : (short ?? label)}
+        {reading ?? short ?? label}
       </Button>
     </>
   )

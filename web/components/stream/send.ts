@@ -1,6 +1,7 @@
 'use client'
 import { v7 as newId } from 'uuid'
 import { en } from '../../messages/en.ts'
+import { countedType, type Count, type CountedLine } from '../../view/counted.ts'
 import type { StreamStore } from './store.ts'
 
 /** What the server said no with, as a sentence for people. */
@@ -43,19 +44,36 @@ async function answerOf(url: string, init?: RequestInit): Promise<Response> {
   } catch {
     // Not a problem document: something before our server answered.
   }
-  throw new Refused(
-    problem.detail ?? en.failed,
-    answer.status,
-    problem.code ?? 'failed',
-    problem.fields,
-    problem.params,
-  )
+  throw refusal(answer.status, problem)
 }
+
+const refusal = (status: number, { detail, code, fields, params }: ProblemBody): Refused =>
+  new Refused(detail ?? en.failed, status, code ?? 'failed', fields, params)
 
 /** Fetches JSON. Throws Refused with what the server says against it. */
 export async function request<T>(url: string, init?: RequestInit): Promise<T> {
   const text = await (await answerOf(url, init)).text()
   return (text === '' ? null : JSON.parse(text)) as T
+}
+
+/** Fetches JSON that takes long to work out, and is told meanwhile how far it is. Throws Refused as `request` does. */
+export async function requestCounted<T>(url: string, init: RequestInit, count: Count): Promise<T> {
+  const headers = new Headers(init.headers)
+  headers.set('accept', countedType)
+  const answer = await answerOf(url, { ...init, headers })
+  if (answer.headers.get('content-type') !== countedType) return (await answer.json()) as T
+  const lines = answer.body?.pipeThrough(new TextDecoderStream()).getReader()
+  for (let text = ''; ;) {
+    const part = await lines?.read().catch(() => null)
+    // It ended before it was answered.
+    if (part === undefined || part === null || part.done) throw new Refused(en.offline, 0, 'offline')
+    const said = (text + part.value).split('\n')
+    text = said.pop() ?? ''
+    for (const line of said.map((one) => JSON.parse(one) as CountedLine))
+      if ('done' in line) count(line.step, line.done, line.of)
+      else if (line.status < 400) return line.body as T
+      else throw refusal(line.status, line.body as ProblemBody)
+  }
 }
 
 /** Fetches a file. Throws Refused with what the server says against it. */

@@ -4,6 +4,7 @@ import { readCustomerFile } from './customer-file.ts'
 import { exportCustomers } from './customer-list.ts'
 import { customerView } from './customers.ts'
 import type { Runtime } from '../runtime/runtime.ts'
+import type { Count, Step } from '../../view/counted.ts'
 import { turnShare } from '../testing/turn.ts'
 import { Thread } from '../runtime/thread.ts'
 
@@ -37,8 +38,8 @@ afterAll(async () => {
   await place.drop()
 })
 
-const read = (text: string, format: 'csv' | 'vcf' = 'csv', take = false) =>
-  readCustomerFile(runtime, Buffer.from(text), format, take)
+const read = (text: string, format: 'csv' | 'vcf' = 'csv', take = false, count?: Count) =>
+  readCustomerFile(runtime, Buffer.from(text), format, take, count)
 const view = (id: string) => customerView(runtime, 'sup', id)
 const csv = (...rows: readonly string[]): string => rows.join('\r\n')
 
@@ -147,8 +148,15 @@ test('vCards are read, and a broken file is told of with its line', async () => 
 
 test('a file of ten thousand is taken in whole', async () => {
   const rows = Array.from({ length: 10_000 }, (_, n) => `Guest ${n},+4420794${String(60_000 + n).padStart(5, '0')}`)
-  const reading = await read(csv('name,numbers', ...rows), 'csv', true)
+  const counted: Record<Step, number[]> = { reading: [], keeping: [] }
+  const reading = await read(csv('name,numbers', ...rows), 'csv', true, (step, done, of) => {
+    expect(of).toBe(10_000)
+    counted[step].push(done)
+  })
   expect(reading).toMatchObject({ fresh: 10_000, moreFaults: 0 })
+  expect(counted.reading.length).toBeGreaterThan(5)
+  expect(counted.reading).toEqual(counted.reading.toSorted((a, b) => a - b))
+  expect(counted.keeping).toEqual(Array.from({ length: 10 }, (_, n) => (n + 1) * 1000))
   expect(reading.changes).toHaveLength(100)
   expect(await read(csv('name,numbers', ...rows))).toMatchObject({ fresh: 0, changed: 0, same: 10_000 })
   expect(await turnShare(() => read(csv('name,numbers', ...rows)))).toBeLessThan(1)

@@ -7,6 +7,7 @@ import { e164, isMailbox, mailbox } from '@eudromos/core/numbers'
 import { matchCustomers, putCustomers, type KnownCustomer } from '@eudromos/database'
 import { customerFile as t } from '../../messages/customers.ts'
 import * as yup from '../../view/yup.ts'
+import type { Count } from '../../view/counted.ts'
 import { headerOf, parts, type Reading, type RowChange, type RowFault } from '../../view/reading.ts'
 import type { CustomerFormat } from './customer-list.ts'
 import { customerShape } from './customers.ts'
@@ -210,13 +211,14 @@ const mostShown = 100
 /**
  * Reads customers of a CSV file under the header that is written, or of vCards. Customers are known by their id, else by a number
  * or an address that is theirs alone; others are new. Numbers and addresses are added, none taken away; a row with a fault changes nothing. With `take` what
- * was read is kept.
+ * was read is kept. What is counted are the rows that were looked at, and then those that were kept.
  */
 export async function readCustomerFile(
   runtime: Runtime,
   bytes: Uint8Array,
   format: CustomerFormat,
   take: boolean,
+  count: Count = () => undefined,
 ): Promise<CustomerReading> {
   const { database, follower } = runtime
   const faults: RowFault[] = []
@@ -244,38 +246,43 @@ export async function readCustomerFile(
   const changes: RowChange<KnownCustomer>[] = []
   const met = new Set<string>()
   let same = 0
-  await inTurns(said, ({ row, id, addresses, known }) => {
-    const owners = [...new Set(addresses.flatMap((each) => byAddress.get(each) ?? []))]
-    const rootId = byId.get(id) ?? (owners.length === 1 ? owners[0] : undefined)
-    if (rootId === undefined && owners.length > 1) tell(row, t.several(addresses.join(', ')))
-    if (rootId !== undefined && met.has(rootId)) tell(row, t.twice(customers.get(rootId)?.name ?? ''))
-    const before = rootId === undefined ? null : (customers.get(rootId) ?? null)
-    const start = before ?? { ...fresh, id: newId() }
-    const after: KnownCustomer = {
-      ...start,
-      ...known,
-      tags: [...new Set(known.tags ?? start.tags)],
-      needs: [...new Set(known.needs ?? start.needs)],
-      fields: Object.fromEntries(
-        Object.entries({ ...start.fields, ...known.fields }).filter(([, value]) => value !== ''),
-      ),
-      addresses: [...new Set([...start.addresses, ...addresses])].sort(),
-    }
-    for (const fault of faultsOf(after)) tell(row, fault)
-    if (bad.has(row)) return
-    if (rootId !== undefined) met.add(rootId)
-    const [old, now] = [cellsOf(start, fields), cellsOf(after, fields)]
-    const changed = Object.keys(now).flatMap((column) =>
-      old[column] === now[column] ? [] : [{ column, from: old[column] ?? '', to: now[column] ?? '' }],
-    )
-    if (before !== null && changed.length === 0) same += 1
-    else changes.push({ before, after, fields: changed })
-  })
+  await inTurns(
+    said,
+    ({ row, id, addresses, known }) => {
+      const owners = [...new Set(addresses.flatMap((each) => byAddress.get(each) ?? []))]
+      const rootId = byId.get(id) ?? (owners.length === 1 ? owners[0] : undefined)
+      if (rootId === undefined && owners.length > 1) tell(row, t.several(addresses.join(', ')))
+      if (rootId !== undefined && met.has(rootId)) tell(row, t.twice(customers.get(rootId)?.name ?? ''))
+      const before = rootId === undefined ? null : (customers.get(rootId) ?? null)
+      const start = before ?? { ...fresh, id: newId() }
+      const after: KnownCustomer = {
+        ...start,
+        ...known,
+        tags: [...new Set(known.tags ?? start.tags)],
+        needs: [...new Set(known.needs ?? start.needs)],
+        fields: Object.fromEntries(
+          Object.entries({ ...start.fields, ...known.fields }).filter(([, value]) => value !== ''),
+        ),
+        addresses: [...new Set([...start.addresses, ...addresses])].sort(),
+      }
+      for (const fault of faultsOf(after)) tell(row, fault)
+      if (bad.has(row)) return
+      if (rootId !== undefined) met.add(rootId)
+      const [old, now] = [cellsOf(start, fields), cellsOf(after, fields)]
+      const changed = Object.keys(now).flatMap((column) =>
+        old[column] === now[column] ? [] : [{ column, from: old[column] ?? '', to: now[column] ?? '' }],
+      )
+      if (before !== null && changed.length === 0) same += 1
+      else changes.push({ before, after, fields: changed })
+    },
+    (done) => count('reading', done, said.length),
+  )
   if (take)
     await putCustomers(
       database,
       changes.map(({ after }) => after),
       newId,
+      (done) => count('keeping', done, changes.length),
     )
   const isNew = changes.filter(({ before }) => before === null).length
   return {

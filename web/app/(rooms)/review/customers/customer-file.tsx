@@ -4,8 +4,10 @@ import { useState } from 'react'
 import { FileButton } from '../../../../components/files/file-button.tsx'
 import { FileDialog } from '../../../../components/files/file-dialog.tsx'
 import { useNotice } from '../../../../components/frame/notice.tsx'
-import { request } from '../../../../components/stream/send.ts'
+import { requestCounted } from '../../../../components/stream/send.ts'
 import { customerFile as t } from '../../../../messages/customers.ts'
+import { files } from '../../../../messages/files.ts'
+import type { Count } from '../../../../view/counted.ts'
 import type { CustomerReading } from '../../../../server/customers/customer-file.ts'
 
 interface Read {
@@ -17,31 +19,31 @@ interface Read {
 export function CustomerFile({ onTaken }: { readonly onTaken: () => void }) {
   const notice = useNotice()
   const [read, setRead] = useState<Read | null>(null)
-  const [busy, setBusy] = useState(false)
+  /** How far it is while it is taken in. */
+  const [busy, setBusy] = useState<string | null>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
-  const send = (file: File, take: boolean): Promise<CustomerReading> => {
+  const send = (file: File, take: boolean, count: Count): Promise<CustomerReading> => {
     const format = /\.(vcf|vcard)$/i.test(file.name) ? 'vcf' : 'csv'
-    return request<CustomerReading>(`/api/customers/import?${new URLSearchParams({ format, take: String(take) })}`, {
-      method: 'POST',
-      body: file,
-    })
+    const address = `/api/customers/import?${new URLSearchParams({ format, take: String(take) })}`
+    return requestCounted<CustomerReading>(address, { method: 'POST', body: file }, count)
   }
-  const look = async (file: File): Promise<void> => {
+  const look = async (file: File, count: Count): Promise<void> => {
     setTrouble(null)
-    setRead({ file, reading: await send(file, false) })
+    setRead({ file, reading: await send(file, false, count) })
   }
   const take = async (): Promise<void> => {
     if (read === null) return
-    setBusy(true)
+    setBusy(files.keeping)
     try {
-      const { fresh, changed } = await send(read.file, true)
+      const count: Count = (...far) => setBusy(files.far(...far))
+      const { fresh, changed } = await send(read.file, true, count)
       setRead(null)
       notice(t.taken(fresh + changed), 'done')
       onTaken()
     } catch (error) {
       setTrouble((error as Error).message)
     } finally {
-      setBusy(false)
+      setBusy(null)
     }
   }
   return (
