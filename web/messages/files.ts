@@ -1,11 +1,17 @@
 // Files and pictures that go along with words.
 import type { Step } from '../view/counted.ts'
 
-export const files = {
+const steps: Record<Step, string> = {
   reading: 'Reading…',
+  checking: 'Checking…',
   keeping: 'Saving…',
+  publishing: 'Publishing…',
+}
+
+export const files = {
+  steps,
   far: (step: Step, done: number, of: number) =>
-    `${{ reading: 'Reading', keeping: 'Saving' }[step]}… ${done.toLocaleString('en')} of ${of.toLocaleString('en')}`,
+    of === 0 ? steps[step] : `${steps[step]} ${done.toLocaleString('en')} of ${of.toLocaleString('en')}`,
   attachShort: 'Attach',
   attach: 'Attach a picture or PDF',
   attachPicture: 'Attach a picture',

@@ -25,7 +25,7 @@ export function FileButton({
   /** How it is said that a file is read; null while none is. */
   const [reading, setReading] = useState<string | null>(null)
   const read = async (file: File): Promise<void> => {
-    setReading(t.reading)
+    setReading(t.steps.reading)
     try {
       await onFile(file, (...far) => setReading(t.far(...far)))
     } catch (error) {

@@ -19,8 +19,8 @@ interface FileDialogProps {
   readonly takeIn?: (changes: number) => string
   /** Where not all that was read is at hand: how many there are. */
   readonly totals?: { readonly fresh: number; readonly changed: number; readonly moreFaults: number }
-  /** What is being done with it, where something is. */
-  readonly busy: boolean | string | null
+  /** What is being done with it; null where nothing is. */
+  readonly busy: string | null
   /** Why it was not published; what was read stays. */
   readonly trouble: ReactNode
   readonly onClose: () => void
@@ -77,8 +77,8 @@ export function FileDialog({
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>{t.leave}</Button>
-        <Button variant="contained" disabled={Boolean(busy) || changes.length === 0} onClick={onPublish}>
-          {typeof busy === 'string' ? busy : takeIn(fresh + changed)}
+        <Button variant="contained" disabled={busy !== null || changes.length === 0} onClick={onPublish}>
+          {busy ?? takeIn(fresh + changed)}
         </Button>
       </DialogActions>
     </Dialog>

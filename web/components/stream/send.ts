@@ -79,8 +79,14 @@ export async function requestCounted<T>(url: string, init: RequestInit, count: C
 /** Fetches a file. Throws Refused with what the server says against it. */
 export const requestBytes = async (url: string): Promise<ArrayBuffer> => (await answerOf(url)).arrayBuffer()
 
+/** What is sent as JSON. */
+export const jsonOf = (method: string, body: unknown): RequestInit => ({
+  ...{ method, headers: { 'content-type': 'application/json' } },
+  body: JSON.stringify(body),
+})
+
 export const requestJson = <T>(url: string, method: string, body: unknown): Promise<T> =>
-  request<T>(url, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  request<T>(url, jsonOf(method, body))
 
 /** With a file that goes along. */
 function requestWith<T>(file: File, command: object): Promise<T> {

@@ -275,7 +275,7 @@ export async function readCustomerFile(
       if (before !== null && changed.length === 0) same += 1
       else changes.push({ before, after, fields: changed })
     },
-    (done) => count('reading', done, said.length),
+    (done) => count('checking', done, said.length),
   )
   if (take)
     await putCustomers(

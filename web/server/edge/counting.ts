@@ -1,7 +1,7 @@
-import { countedType, type Count, type CountedLine } from '../../view/counted.ts'
+import { countedType, type Count, type CountedLine, type Step } from '../../view/counted.ts'
 import { answering } from './answering.ts'
 
-/** So often it is told how far the work is. */
+/** So often it is told how far the work is, but for the beginning of a step. */
 const everyMs = 150
 
 const lineOf = (line: CountedLine): Uint8Array => new TextEncoder().encode(`${JSON.stringify(line)}\n`)
@@ -17,13 +17,15 @@ export async function counting(request: Request, work: (count: Count) => Promise
   const lines = writable.getWriter()
   // Whoever asked may be gone; the work is done all the same.
   const say = (line: CountedLine): void => void lines.write(lineOf(line)).catch(() => undefined)
-  let last = performance.now()
+  let [last, before]: [number, Step | null] = [performance.now(), null]
   let begin = (): void => undefined
   const begun = new Promise<null>((resolve) => (begin = () => resolve(null)))
   const answer = answering(request, () =>
     work((step, done, of) => {
-      if (!accepts || performance.now() - last < everyMs) return
+      const isNext = before !== null && before !== step
+      if (!accepts || (!isNext && performance.now() - last < everyMs)) return
       last = performance.now()
+      before = step
       say({ step, done, of })
       begin()
     }),

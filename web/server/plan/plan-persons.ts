@@ -10,6 +10,7 @@ import { peopleShape, personShape } from '../../view/person-shape.ts'
 import { ofDraft, ofOne, strictly } from './plan-input.ts'
 import { currentDocument, notValid, publish, type Saved } from './plan.ts'
 import { notFound, problem, ProblemError } from '../edge/problem.ts'
+import type { Count } from '../../view/counted.ts'
 import type { Runtime } from '../runtime/runtime.ts'
 import { inTurns } from '../runtime/turns.ts'
 import type { Who } from '../edge/who.ts'
@@ -53,9 +54,15 @@ export async function savePerson(runtime: Runtime, who: Who, input: unknown): Pr
 }
 
 /** Saves many people, known and new ones, in one new version of the plan. */
-export async function savePeople(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
+export async function savePeople(
+  runtime: Runtime,
+  who: Who,
+  input: unknown,
+  count: Count = () => undefined,
+): Promise<Saved> {
   const given = await manyShape.validate(input, strictly)
-  const people = await inTurns(given.people, personOf)
+  const people = await inTurns(given.people, personOf, (done) => count('checking', done, given.people.length))
+  count('publishing', 0, 0)
   return putPeople(runtime, who, given.draft, people)
 }
 

@@ -7,6 +7,8 @@ const file = join(process.cwd(), 'web/worker/start.mjs')
 /** Asked for here, and not imported: a build would look for the thread's file and put it among its own. */
 const threads = process.getBuiltinModule('node:worker_threads')
 const patienceMs = 30_000
+/** Ten thousand people are published in 8 s where nothing else is done, and in a minute beside a busy centre. */
+const patienceOf: { readonly [T in Task]?: number } = { publishPlan: 120_000 }
 /** A thread that nobody has asked for so long ends. */
 const idleMs = 120_000
 
@@ -32,7 +34,7 @@ export class Thread {
         this.waiting.delete(id)
         reject(late())
         this.end()
-      }, patienceMs)
+      }, patienceOf[task] ?? patienceMs)
       this.waiting.set(id, {
         resolve: (output) => {
           clearTimeout(timer)

@@ -127,7 +127,7 @@ export const TeamsRoom = inBrowser(function TeamsRoom({ initial, mayEdit }) {
       <PlanGrid<Row>
         rows={shown}
         columns={columns}
-        loading={busy}
+        loading={busy !== null}
         columnVisibilityModel={hidden}
         onColumnVisibilityModelChange={setHidden}
         hrefOf={(id) => `/plan?team=${id}`}

@@ -33,7 +33,7 @@ export function CustomerFile({ onTaken }: { readonly onTaken: () => void }) {
   }
   const take = async (): Promise<void> => {
     if (read === null) return
-    setBusy(files.keeping)
+    setBusy(files.steps.keeping)
     try {
       const count: Count = (...far) => setBusy(files.far(...far))
       const { fresh, changed } = await send(read.file, true, count)

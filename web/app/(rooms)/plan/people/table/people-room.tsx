@@ -159,7 +159,7 @@ export const PeopleRoom = inBrowser(function PeopleRoom({ initial, mayEdit, self
       <PlanGrid<Row>
         rows={shown}
         columns={columns}
-        loading={busy}
+        loading={busy !== null}
         columnVisibilityModel={hidden}
         onColumnVisibilityModelChange={setHidden}
         hrefOf={(id) => `/plan?person=${id}`}

@@ -121,7 +121,7 @@ export function BulkDialog({ queues, plan, onClose, onReload }: BulkDialogProps)
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>{t.leave}</Button>
-        <Button variant="contained" disabled={busy || stopped} onClick={() => void take()}>
+        <Button variant="contained" disabled={busy !== null || stopped} onClick={() => void take()}>
           {t.publish(changes.length)}
         </Button>
       </DialogActions>

@@ -145,11 +145,11 @@ export const LevelsRoom = inBrowser(function LevelsRoom({ initial, mayEdit }) {
           <Typography role="status" variant="body2" sx={{ flex: 1 }}>
             {t.changed(edits.size)}
           </Typography>
-          <Button disabled={!dirty || busy} onClick={() => setEdits(new Map())}>
+          <Button disabled={!dirty || busy !== null} onClick={() => setEdits(new Map())}>
             {en.plan.undo}
           </Button>
-          <Button variant="contained" disabled={!dirty || busy} onClick={() => void save()}>
-            {busy ? en.plan.saving : en.plan.save}
+          <Button variant="contained" disabled={!dirty || busy !== null} onClick={() => void save()}>
+            {busy ?? en.plan.save}
           </Button>
         </Box>
       )}
