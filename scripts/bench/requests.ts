@@ -48,7 +48,12 @@ const ask = ({ method, url, headers, body }: Asked): Promise<void> =>
         (answer.statusCode ?? 500) < 400 ? resolve() : reject(new Error(`${method} ${url}: ${answer.statusCode}`)),
       )
     })
-    sent.once('error', reject)
+    // A connection that was kept for another may have been closed meanwhile: nothing was asked over it.
+    sent.once('error', (error: NodeJS.ErrnoException) =>
+      sent.reusedSocket && error.code === 'ECONNRESET'
+        ? ask({ method, url, headers, body } as Asked).then(resolve, reject)
+        : reject(error),
+    )
     sent.end(body)
   })
 
