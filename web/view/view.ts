@@ -305,12 +305,13 @@ export function merged<T>(
   parts: readonly Readonly<Record<string, T | null>>[],
 ): Readonly<Record<string, T>> {
   if (parts.every((part) => Object.keys(part).length === 0)) return before
-  const after = new Map(Object.entries(before))
+  // By way of a map it took several times as long, every second.
+  const after: Record<string, T> = { ...before }
   for (const part of parts)
     for (const [id, one] of Object.entries(part))
-      if (one === null) after.delete(id)
-      else after.set(id, one)
-  return Object.fromEntries(after)
+      if (one === null) Reflect.deleteProperty(after, id)
+      else after[id] = one
+  return after
 }
 
 /** Messages of what is gone go; others are added to those there are. */

@@ -11,16 +11,22 @@ import { en } from '../../messages/en.ts'
 import { openChannels, waitMsAt, type EmergencyView, type View } from '../../view/view.ts'
 import { clockText, inWords } from '../format.ts'
 import { Notches } from '../glyphs.tsx'
-import { ownPerson, useLive, useLivePart, useNow, useSeat, useSeatPart } from '../stream/context.tsx'
+import { ownPerson, useLivePart, useNow, useSeat, useSeatPart } from '../stream/context.tsx'
+import { ofCentre, type OfCentre } from '../stream/of-centre.tsx'
 import type { StoreState } from '../stream/store.ts'
 import { stateName } from './presence.tsx'
 
 function situationOf(view: View, now: number): Situation {
   const people = Object.values(view.people)
   const missed = view.plan?.missedStateId
-  const out = new Set(view.plan?.presenceStates.filter(({ signedOut }) => signedOut).map(({ id }) => id))
-  const admitting = new Set(
-    view.plan?.presenceStates.map(({ id }) => id).filter((id) => openChannels(view.plan, id).length > 0),
+  const states = view.plan?.presenceStates ?? []
+  const mostMinutes = new Map(states.map(({ id, mostMinutes: most }) => [id, most]))
+  // All others who are connected are there, and could be Ready.
+  const signedOutOrOpen = new Set(
+    states.filter(({ id, signedOut }) => signedOut || openChannels(view.plan, id).length > 0).map(({ id }) => id),
+  )
+  const away = new Set(
+    people.filter(({ connected, stateId }) => connected && !signedOutOrOpen.has(stateId)).map(({ id }) => id),
   )
   return {
     queues: (view.plan?.queues ?? []).flatMap((plan) => {
@@ -35,10 +41,7 @@ function situationOf(view: View, now: number): Situation {
         members: plan.agentIds.length,
         present: queue.present,
         free: queue.free,
-        away: plan.agentIds.filter((id) => {
-          const person = view.people[id]
-          return person !== undefined && person.connected && !admitting.has(person.stateId) && !out.has(person.stateId)
-        }).length,
+        away: plan.agentIds.filter((id) => away.has(id)).length,
         active: plan.service === 'inService',
         byHand: plan.selection === 'byHand',
         kept: view.emergencies.some(({ id, waiting }) => id === queue.emergencyId && waiting === 'kept'),
@@ -54,7 +57,7 @@ function situationOf(view: View, now: number): Situation {
       .filter(({ open }) => open > 0),
     overstaying: people
       .flatMap(({ id, stateId, stateSince, connected }) => {
-        const most = view.plan?.presenceStates.find((state) => state.id === stateId)?.mostMinutes ?? null
+        const most = mostMinutes.get(stateId) ?? null
         const forMs = now - stateSince
         return most === null || !connected || forMs <= most * 60_000 ? [] : [{ personId: id, stateId, forMs }]
       })
@@ -138,9 +141,7 @@ function sentence(concern: Concern, view: View): { text: string; href: string } 
 }
 
 /** The supervisors' headline: one sentence about what most needs attention, and the rest as a list. */
-function CentreHeadline() {
-  const { view, clockOffsetMs } = useLive()
-  const now = useNow(clockOffsetMs)
+const CentreHeadline = ofCentre(function CentreHeadline({ seen: { view, now } }: OfCentre) {
   const router = useRouter()
   const [shown, setShown] = useState<Shown | null>(null)
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
@@ -188,7 +189,7 @@ function CentreHeadline() {
       </Menu>
     </>
   )
-}
+})
 
 function seatSentence(view: View, now: number): { text: string; strong: boolean } {
   const t = en.headline

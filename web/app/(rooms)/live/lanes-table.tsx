@@ -7,6 +7,7 @@ import TableContainer from '@mui/material/TableContainer'
 import TableHead from '@mui/material/TableHead'
 import TableRow from '@mui/material/TableRow'
 import Typography from '@mui/material/Typography'
+import { memo } from 'react'
 import { averageHandleMs, averageSpeedOfAnswerMs } from '@eudromos/core/figures'
 import { clockText, timeText } from '../../../components/format.ts'
 import { callbacks } from '../../../messages/callbacks.ts'
@@ -45,21 +46,58 @@ const openingText = ({ open, changesAt, emergency }: Lane['opening'], zone: stri
         : en.live.closed
       : en.live.changes(open, timeText(changesAt, zone, now))
 
-interface LanesTableProps {
-  readonly lanes: readonly Lane[]
+const figure = (value: string | number | null) => (
+  <TableCell align="right">
+    <Typography variant="figure">{value ?? '–'}</Typography>
+  </TableCell>
+)
+const time = (ms: number | null): string | null => (ms === null ? null : clockText(ms))
+
+interface RowProps {
+  readonly lane: Lane
   readonly zone: string
-  readonly now: number
   readonly onQueue: (queueId: string) => void
 }
 
-/** The lanes as a table of the same figures. */
-export function LanesTable({ lanes, zone, now, onQueue }: LanesTableProps) {
-  const figure = (value: string | number | null) => (
-    <TableCell align="right">
-      <Typography variant="figure">{value ?? '–'}</Typography>
-    </TableCell>
+/** Drawn anew only when the lane is another. */
+const Row = memo(function Row({ lane, zone, onQueue }: RowProps) {
+  const { queue, waiting, level, levelState, figures, free, soon, busy, opening, resting } = lane
+  return (
+    <TableRow>
+      <TableCell component="th" scope="row">
+        <QueueName queue={queue} onQueue={onQueue} />
+      </TableCell>
+      {figure(waiting.length)}
+      {figure(time(waiting.at(-1)?.waitMs ?? null))}
+      {figure(resting)}
+      <TableCell align="right">
+        <Typography variant="figure" sx={{ color: latenessColor[levelState] }}>
+          {level === null ? '–' : `${level} %`}
+        </Typography>
+      </TableCell>
+      {figure(queue.target === null ? null : `${queue.target.percent} % in ${queue.target.seconds} s`)}
+      {figure(openingText(opening, zone, lane.at))}
+      {figure(figures?.entered ?? null)}
+      {figure(figures?.answered ?? null)}
+      {figure(figures?.abandoned ?? null)}
+      {figure(figures?.rejected ?? null)}
+      {figure(figures?.callbacks ?? null)}
+      {figure(figures?.messagesLeft ?? null)}
+      {figure(figures === null ? null : time(averageSpeedOfAnswerMs(figures)))}
+      {figure(figures === null ? null : time(averageHandleMs(figures)))}
+      {figure(free)}
+      {figure(soon)}
+      {figure(busy)}
+    </TableRow>
   )
-  const time = (ms: number | null): string | null => (ms === null ? null : clockText(ms))
+})
+
+interface LanesTableProps extends Omit<RowProps, 'lane'> {
+  readonly lanes: readonly Lane[]
+}
+
+/** The lanes as a table of the same figures. */
+export function LanesTable({ lanes, ...rest }: LanesTableProps) {
   return (
     <TableContainer component={Paper} sx={{ border: 1, borderColor: 'divider' }}>
       <Table size="small">
@@ -73,33 +111,8 @@ export function LanesTable({ lanes, zone, now, onQueue }: LanesTableProps) {
           </TableRow>
         </TableHead>
         <TableBody>
-          {lanes.map(({ queue, waiting, level, levelState, figures, free, soon, busy, opening, resting }) => (
-            <TableRow key={queue.id}>
-              <TableCell component="th" scope="row">
-                <QueueName queue={queue} onQueue={onQueue} />
-              </TableCell>
-              {figure(waiting.length)}
-              {figure(time(waiting.at(-1)?.waitMs ?? null))}
-              {figure(resting)}
-              <TableCell align="right">
-                <Typography variant="figure" sx={{ color: latenessColor[levelState] }}>
-                  {level === null ? '–' : `${level} %`}
-                </Typography>
-              </TableCell>
-              {figure(queue.target === null ? null : `${queue.target.percent} % in ${queue.target.seconds} s`)}
-              {figure(openingText(opening, zone, now))}
-              {figure(figures?.entered ?? null)}
-              {figure(figures?.answered ?? null)}
-              {figure(figures?.abandoned ?? null)}
-              {figure(figures?.rejected ?? null)}
-              {figure(figures?.callbacks ?? null)}
-              {figure(figures?.messagesLeft ?? null)}
-              {figure(figures === null ? null : time(averageSpeedOfAnswerMs(figures)))}
-              {figure(figures === null ? null : time(averageHandleMs(figures)))}
-              {figure(free)}
-              {figure(soon)}
-              {figure(busy)}
-            </TableRow>
+          {lanes.map((lane) => (
+            <Row key={lane.queue.id} lane={lane} {...rest} />
           ))}
         </TableBody>
       </Table>

@@ -10,7 +10,7 @@ import { useRouter, useSearchParams } from 'next/navigation'
 import { memo, useCallback, useDeferredValue, useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { targetPlace } from '@eudromos/core/figures'
 import { useNotice } from '../../../components/frame/notice.tsx'
-import { useLive, useNow } from '../../../components/stream/context.tsx'
+import { ofCentre, type OfCentre } from '../../../components/stream/of-centre.tsx'
 import { en } from '../../../messages/en.ts'
 import { BlockRequests } from './block-requests.tsx'
 import { TakenOut } from './taken-out.tsx'
@@ -50,10 +50,9 @@ const PeopleTable = dynamic(() => import('./people-table.tsx').then((found) => f
 const atOnce = 6
 
 /** The supervisor's view of now. */
-export function LiveRoom(props: LiveRoomProps) {
+export const LiveRoom = ofCentre(function LiveRoom(props: LiveRoomProps & OfCentre) {
   const { first, maySetPresence, mayActAs, mayEdit, mayAssign, mayListen, mayBlock, mayLayOver, mayCloseAll } = props
-  const { view, clockOffsetMs } = useLive()
-  const now = useNow(clockOffsetMs)
+  const { view, now } = props.seen
   const router = useRouter()
   const params = useSearchParams()
   const [shown, setShown] = useState<Shown>('lanes')
@@ -147,7 +146,8 @@ export function LiveRoom(props: LiveRoomProps) {
     )
   if (all.length === 0) return <Empty mayEdit={mayEdit} />
   const { plan } = view
-  const here = Object.values(view.people).filter(({ connected, stateId }) => connected && !signedOut(plan, stateId))
+  const statesIn = new Set(plan.presenceStates.filter(({ signedOut }) => !signedOut).map(({ id }) => id))
+  const here = Object.values(view.people).filter(({ connected, stateId }) => connected && statesIn.has(stateId))
   const waiting = all.reduce((sum, lane) => sum + lane.waiting.length, 0)
   const ready = here.filter(({ stateId, closedTo }) => openChannels(plan, stateId, closedTo).length > 0).length
   const standing = lanes.filter(({ queue }) => full.has(queue.id)).slice(0, most)
@@ -186,7 +186,7 @@ export function LiveRoom(props: LiveRoomProps) {
           onPerson={onPerson}
         />
       )}
-      {shown === 'table' && <LanesTable lanes={lanes} zone={plan.zone} now={now} onQueue={onQueue} />}
+      {shown === 'table' && <LanesTable lanes={lanes} zone={plan.zone} onQueue={onQueue} />}
       {shown === 'lanes' && (
         <LanesTip>
           <Box
@@ -286,7 +286,7 @@ export function LiveRoom(props: LiveRoomProps) {
       />
     </Box>
   )
-}
+})
 
 const everyTeam = ' '
 const shownAs = ['lanes', 'table', 'people'] as const
@@ -376,9 +376,6 @@ const sorted = (lanes: readonly Lane[], order: readonly string[]): readonly Lane
   const placeOf = ({ queue }: Lane): number => places.get(queue.id) ?? order.length
   return order.length === 0 ? lanes : lanes.toSorted((a, b) => placeOf(a) - placeOf(b))
 }
-
-const signedOut = (plan: { presenceStates: readonly { id: string; signedOut: boolean }[] }, stateId: string): boolean =>
-  plan.presenceStates.find(({ id }) => id === stateId)?.signedOut ?? true
 
 const Empty = ({ mayEdit }: { mayEdit: boolean }) => (
   <Box component="main" id="contents" sx={{ padding: 1.5, display: 'grid', gap: 0.75 }}>

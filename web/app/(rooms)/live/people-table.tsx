@@ -2,11 +2,13 @@
 import Box from '@mui/material/Box'
 import Paper from '@mui/material/Paper'
 import type { GridColDef } from '@mui/x-data-grid'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
+import { dayMs } from '@eudromos/core/hours'
 import { clockText, timeText } from '../../../components/format.ts'
 import { queueName } from '../../../components/frame/headline.tsx'
 import { PersonRing, stateName } from '../../../components/frame/presence.tsx'
 import Grid from '../../../components/list/grid.tsx'
+import { useLivePart, useNow } from '../../../components/stream/context.tsx'
 import { StateSign } from '../../../components/state-sign.tsx'
 import { livePeople as t } from '../../../messages/steering.ts'
 import type { PersonView, View } from '../../../view/view.ts'
@@ -17,7 +19,8 @@ interface Row {
   readonly name: string
   readonly state: string
   readonly stateSince: number
-  readonly overstays: boolean
+  /** So long one may be in the state; null: as long as one likes. */
+  readonly mostMs: number | null
   readonly load: string
   readonly taken: number
   readonly team: string
@@ -53,7 +56,7 @@ export function rowOf(person: PersonView, { plan, ...rest }: View, now: number):
     name: person.name,
     state: stateName(plan, person.stateId),
     stateSince: person.stateSince,
-    overstays: state?.mostMinutes != null && now - person.stateSince > state.mostMinutes * 60_000,
+    mostMs: state?.mostMinutes == null ? null : state.mostMinutes * 60_000,
     load: t.load(person.carried.length, person.slots),
     taken: person.slots === 0 ? 0 : person.carried.length / person.slots,
     team: plan?.teams.find(({ id }) => id === person.teamId)?.name ?? '',
@@ -69,20 +72,60 @@ export function rowOf(person: PersonView, { plan, ...rest }: View, now: number):
   }
 }
 
-const figure = { align: 'right', headerAlign: 'right', cellClassName: 'figure' } as const
+interface Kept {
+  readonly plan: View['plan']
+  readonly day: number
+  readonly row: Row
+}
 
-/** Everybody with their presence, the time in it, what they carry and what they can do; a click opens the person. */
-export function PeopleTable({ view, now, teamId, find, onPerson }: PeopleTableProps) {
-  const rows = useMemo(() => {
+/** The rows made so far. That of somebody about whom nothing is different stays the same object, and so do all of them. */
+export class Rows {
+  private readonly kept = new WeakMap<PersonView, Kept>()
+  private last: readonly Row[] = []
+
+  of(view: View, now: number, teamId: string | null, find: string): readonly Row[] {
     const wanted = find.split(/\s+/).filter((word) => word !== '')
-    return Object.values(view.people)
+    const rows = Object.values(view.people)
       .filter((person) => teamId === null || person.teamId === teamId)
-      .map((person) => rowOf(person, view, now))
+      .map((person) => this.rowOf(person, view, now))
       .filter((row) => {
         const text = [row.name, row.state, row.team, row.skills, row.queues].join(' ').toLowerCase()
         return wanted.every((word) => text.includes(word))
       })
-  }, [view, now, teamId, find])
+    if (rows.length !== this.last.length || rows.some((row, n) => row !== this.last[n])) this.last = rows
+    return this.last
+  }
+
+  private rowOf(person: PersonView, view: View, now: number): Row {
+    const { plan } = view
+    // Times of another day are written with it.
+    const day = Math.floor(now / dayMs)
+    const before = this.kept.get(person)
+    if (before !== undefined && before.plan === plan && before.day === day) return before.row
+    const row = rowOf(person, view, now)
+    this.kept.set(person, { plan, day, row })
+    return row
+  }
+}
+
+/** For how long somebody is in a state, and whether that is longer than they may. */
+function Since({ row: { stateSince, mostMs } }: { readonly row: Row }) {
+  const forMs = useNow(useLivePart(({ clockOffsetMs }) => clockOffsetMs)) - stateSince
+  const overstays = mostMs !== null && forMs > mostMs
+  return (
+    <Box component="span" sx={{ fontWeight: overstays ? 700 : undefined }}>
+      {overstays ? '! ' : ''}
+      {clockText(forMs)}
+    </Box>
+  )
+}
+
+const figure = { align: 'right', headerAlign: 'right', cellClassName: 'figure' } as const
+
+/** Everybody with their presence, the time in it, what they carry and what they can do; a click opens the person. */
+export function PeopleTable({ view, now, teamId, find, onPerson }: PeopleTableProps) {
+  const [made] = useState(() => new Rows())
+  const rows = made.of(view, now, teamId, find)
   const columns = useMemo(
     (): GridColDef<Row>[] => [
       {
@@ -120,12 +163,7 @@ export function PeopleTable({ view, now, teamId, find, onPerson }: PeopleTablePr
         ...figure,
         // The longest time first where one sorts downwards.
         sortComparator: (a: number, b: number) => b - a,
-        renderCell: ({ row }) => (
-          <Box component="span" sx={{ fontWeight: row.overstays ? 700 : undefined }}>
-            {row.overstays ? '! ' : ''}
-            {clockText(now - row.stateSince)}
-          </Box>
-        ),
+        renderCell: ({ row }) => <Since row={row} />,
       },
       { field: 'taken', headerName: t.columns.load, width: 84, ...figure, renderCell: ({ row }) => row.load },
       { field: 'team', headerName: t.columns.team, flex: 0.9, minWidth: 110 },
@@ -133,7 +171,7 @@ export function PeopleTable({ view, now, teamId, find, onPerson }: PeopleTablePr
       { field: 'queues', headerName: t.columns.queues, flex: 1.6, minWidth: 160 },
       { field: 'answered', headerName: t.columns.answered, width: 92, ...figure },
     ],
-    [view.plan, now],
+    [view.plan],
   )
   return (
     <Paper

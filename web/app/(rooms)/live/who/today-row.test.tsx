@@ -33,7 +33,7 @@ function show(now: number, rest: Partial<PersonView> = {}, onPerson: (id: string
   const view = madeView({ queues: [], people: [person] })
   const row = whoIsIn(view, board, now, { name: '', siteId: null })[0]?.rows[0]
   if (row === undefined) throw new Error('no row')
-  render(<TodayRow row={row} zone="Atlantic/Azores" board={board} view={view} now={now} onPerson={onPerson} />)
+  render(<TodayRow row={row} zone="Atlantic/Azores" board={board} plan={view.plan} now={now} onPerson={onPerson} />)
   return screen.getAllByRole('cell')[0]?.textContent ?? ''
 }
 

@@ -1,13 +1,14 @@
 'use client'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
+import { memo } from 'react'
 import { Zone } from '@eudromos/core/hours'
 import { timeText } from '../../../../components/format.ts'
 import { stateName } from '../../../../components/frame/presence.tsx'
 import { Notches } from '../../../../components/glyphs.tsx'
 import { en } from '../../../../messages/en.ts'
 import { absenceEnds } from '../../../../view/absence.ts'
-import type { View } from '../../../../view/view.ts'
+import type { PlanView } from '../../../../view/view.ts'
 import { PersonName } from './person-name.tsx'
 import { isIn, type Board, type WhoRow } from './who-data.ts'
 import { hatching, placeIn } from './who-layout.ts'
@@ -19,7 +20,7 @@ interface TodayRowProps {
   /** Of the person's site. */
   readonly zone: string
   readonly board: Board
-  readonly view: View
+  readonly plan: PlanView | null
   readonly now: number
   readonly onPerson: (personId: string) => void
 }
@@ -48,7 +49,7 @@ function backText({ absences }: WhoRow['person'], zone: string, now: number): st
 }
 
 /** One person today: what they are to do and what their presence says, and the day drawn by the centre's clocks. */
-export function TodayRow({ row, zone, board, view, now, onPerson }: TodayRowProps) {
+export const TodayRow = memo(function TodayRow({ row, zone, board, plan, now, onPerson }: TodayRowProps) {
   const { person, duty, missing } = row
   const text = standingText(row, zone, now)
   return (
@@ -64,7 +65,7 @@ export function TodayRow({ row, zone, board, view, now, onPerson }: TodayRowProp
           sx={{ color: missing ? 'warning.main' : 'text.primary', fontWeight: missing ? 650 : 400 }}
         >
           {text}
-          {isIn(view.plan, person) && ` · ${stateName(view.plan, person.stateId)}`}
+          {isIn(plan, person) && ` · ${stateName(plan, person.stateId)}`}
         </Typography>
       </Box>
       <Box
@@ -128,4 +129,4 @@ export function TodayRow({ row, zone, board, view, now, onPerson }: TodayRowProp
       </Box>
     </>
   )
-}
+})

@@ -1,6 +1,7 @@
 'use client'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
+import { memo } from 'react'
 import { weekdayOf } from '@eudromos/core/hours'
 import type { RotaDay } from '@eudromos/core/rota'
 import { lengthText } from '../../../../components/format.ts'
@@ -25,7 +26,7 @@ function dayWords({ workingMs, awayMs, off, away }: RotaDay): string {
 }
 
 /** One person in the four weeks: a cell a day, by the clocks of their site. */
-export function WeeksRow({ row: { person }, board, onPerson }: WeeksRowProps) {
+export const WeeksRow = memo(function WeeksRow({ row: { person }, board, onPerson }: WeeksRowProps) {
   const weeks = board.weeksOf(person)
   const stretches = new Map(awayStretches(weeks).map((stretch) => [stretch.from, stretch]))
   return (
@@ -91,4 +92,4 @@ export function WeeksRow({ row: { person }, board, onPerson }: WeeksRowProps) {
       })}
     </>
   )
-}
+})

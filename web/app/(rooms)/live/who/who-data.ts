@@ -76,6 +76,31 @@ export class Board {
     this.today = { from: zone.fromWall(this.firstDay * dayMs), to: zone.fromWall((this.firstDay + 1) * dayMs) }
   }
 
+  private ranks: { readonly of: string; readonly rank: ReadonlyMap<string, number> } = { of: '', rank: new Map() }
+
+  /** Where each stands among these by name. Comparing names as people do takes long: it is done when one is another. */
+  rankOf(people: readonly PersonView[]): ReadonlyMap<string, number> {
+    const of = people.map(({ id, name }) => `${id} ${name}`).join('\n')
+    if (this.ranks.of !== of) {
+      const sorted = people.toSorted((a, b) => byName.compare(a.name, b.name))
+      this.ranks = { of, rank: new Map(sorted.map(({ id }, n) => [id, n])) }
+    }
+    return this.ranks.rank
+  }
+
+  private readonly rows = new WeakMap<PersonView, WhoRow & { readonly at: number }>()
+
+  /** The same object until something about them, or the minute, is another: what is drawn of it is not drawn anew. */
+  rowOf(person: PersonView, now: number, isIn: boolean): WhoRow {
+    const before = this.rows.get(person)
+    const standing = before?.at === now ? before.standing : standingAt(this.dutyOf(person), now)
+    const missing = standing.kind === 'working' && !isIn
+    if (before?.at === now && before.missing === missing) return before
+    const row = { person, duty: this.dutyOf(person), standing, missing, at: now }
+    this.rows.set(person, row)
+    return row
+  }
+
   dutyOf(person: PersonView): Duty {
     return this.duties.of(person)
   }
@@ -93,32 +118,33 @@ export const isIn = (plan: PlanView | null, { connected, stateId }: PersonView):
 export function whoIsIn(view: View, board: Board, now: number, { name, siteId }: Filter): WhoSite[] {
   const wanted = name.trim().toLowerCase()
   const groups = new Map<string | null, WhoRow[]>()
-  for (const person of Object.values(view.people)) {
+  const people = Object.values(view.people)
+  const rank = board.rankOf(people)
+  const states = new Set(view.plan?.presenceStates.filter(({ signedOut }) => !signedOut).map(({ id }) => id))
+  for (const person of people) {
     if (siteId !== null && person.siteId !== siteId) continue
     if (wanted !== '' && !person.name.toLowerCase().includes(wanted)) continue
-    const duty = board.dutyOf(person)
-    const standing = standingAt(duty, now)
-    const missing = standing.kind === 'working' && !isIn(view.plan, person)
     const group = groups.get(person.siteId)
-    const row = { person, duty, standing, missing }
+    const row = board.rowOf(person, now, person.connected && states.has(person.stateId))
     if (group === undefined) groups.set(person.siteId, [row])
     else group.push(row)
   }
   const known = new Set(board.plan.sites.map(({ id }) => id))
   const nowhere = [...groups].flatMap(([id, rows]) => (id === null || !known.has(id) ? rows : []))
   return [
-    ...board.plan.sites.map((site) => whoSite(site, site.zone, groups.get(site.id) ?? [])),
-    whoSite(null, board.plan.centre.zone, nowhere),
+    ...board.plan.sites.map((site) => whoSite(site, site.zone, groups.get(site.id) ?? [], rank)),
+    whoSite(null, board.plan.centre.zone, nowhere, rank),
   ].filter(({ rows }) => rows.length > 0)
 }
 
-function whoSite(site: WhoSite['site'], zone: string, rows: WhoRow[]): WhoSite {
+function whoSite(site: WhoSite['site'], zone: string, rows: WhoRow[], rank: ReadonlyMap<string, number>): WhoSite {
+  const placeOf = ({ person }: WhoRow): number => rank.get(person.id) ?? 0
   const of = (kinds: readonly Standing['kind'][]): number =>
     rows.filter(({ standing }) => kinds.includes(standing.kind)).length
   return {
     site,
     zone,
-    rows: rows.sort((a, b) => byName.compare(a.person.name, b.person.name)),
+    rows: rows.sort((a, b) => placeOf(a) - placeOf(b)),
     onShift: of(['working', 'pause']),
     missing: rows.filter(({ missing }) => missing).length,
     away: of(['away']),

@@ -3,12 +3,12 @@ import Box from '@mui/material/Box'
 import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useRef } from 'react'
+import { useCallback, useRef } from 'react'
 import { weekdayOf } from '@eudromos/core/hours'
 import { en } from '../../../../messages/en.ts'
 import { weekdays } from '../../../../messages/hours.ts'
 import { dayText } from '../../../../view/absence.ts'
-import type { View } from '../../../../view/view.ts'
+import type { PlanView } from '../../../../view/view.ts'
 import { SiteRow } from './site-row.tsx'
 import { TodayRow } from './today-row.tsx'
 import { WeeksRow } from './weeks-row.tsx'
@@ -21,21 +21,21 @@ const rowHeights = { site: 52, person: 36 }
 interface WhoListProps {
   readonly items: readonly Item[]
   readonly board: Board
-  readonly view: View
+  readonly plan: PlanView | null
   readonly now: number
   readonly shown: Shown
   readonly onPerson: (personId: string) => void
 }
 
 /** Sites and their people; only what is in sight is drawn, however many there are. */
-export function WhoList({ items, board, view, now, shown, onPerson }: WhoListProps) {
+export function WhoList({ items, board, plan, now, shown, onPerson }: WhoListProps) {
   const scroller = useRef<HTMLDivElement>(null)
   // eslint-disable-next-line react-hooks/incompatible-library -- warns of the React Compiler, which is not used here
   const rows = useVirtualizer({
     count: items.length,
     getScrollElement: () => scroller.current,
-    estimateSize: (index) => rowHeights[items[index]?.kind ?? 'person'],
-    getItemKey: (index) => keyOf(items[index]),
+    estimateSize: useCallback((index) => rowHeights[items[index]?.kind ?? 'person'], [items]),
+    getItemKey: useCallback((index) => keyOf(items[index]), [items]),
     overscan: 10,
   })
   if (items.length === 0) return <Typography sx={{ padding: 2 }}>{t.none}</Typography>
@@ -81,7 +81,7 @@ export function WhoList({ items, board, view, now, shown, onPerson }: WhoListPro
                     row={item.row}
                     zone={item.who.zone}
                     board={board}
-                    view={view}
+                    plan={plan}
                     now={now}
                     onPerson={onPerson}
                   />

@@ -16,7 +16,8 @@ import { useCallback, useMemo, useState } from 'react'
 import { dayMs, Zone } from '@eudromos/core/hours'
 import { useNotice } from '../../../../components/frame/notice.tsx'
 import { useRota } from '../../../../components/rota/rota-plan.ts'
-import { useLive, useLiveStore, useNow } from '../../../../components/stream/context.tsx'
+import { useLiveStore } from '../../../../components/stream/context.tsx'
+import { ofCentre, type OfCentre } from '../../../../components/stream/of-centre.tsx'
 import { requestJson } from '../../../../components/stream/send.ts'
 import { en } from '../../../../messages/en.ts'
 import type { Saved } from '../../../../server/plan/plan.ts'
@@ -33,9 +34,7 @@ interface WhoRoomProps {
 }
 
 /** Who is in, per site and zone, who is away and why: today, and the next four weeks. */
-export function WhoRoom({ mayEnter, mayEdit }: WhoRoomProps) {
-  const { view, clockOffsetMs } = useLive()
-  const now = useNow(clockOffsetMs)
+export const WhoRoom = ofCentre(function WhoRoom({ mayEnter, mayEdit, seen: { view, now } }: WhoRoomProps & OfCentre) {
   const router = useRouter()
   const params = useSearchParams()
   const { rota, plan, error } = useRota(view?.plan?.version ?? null)
@@ -64,7 +63,9 @@ export function WhoRoom({ mayEnter, mayEdit }: WhoRoomProps) {
   )
   const sites = useMemo(
     () => (view === null || board === null ? [] : whoIsIn(view, board, minute, { name, siteId })),
-    [view, board, minute, name, siteId],
+    // What else moves in the centre is nothing to who is in.
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- of the view only these are looked at
+    [view?.people, view?.plan, board, minute, name, siteId],
   )
   const items = useMemo(() => itemsOf(sites), [sites])
   const sum = (of: 'onShift' | 'missing' | 'away'): number => sites.reduce((total, site) => total + site[of], 0)
@@ -135,7 +136,7 @@ export function WhoRoom({ mayEnter, mayEdit }: WhoRoomProps) {
         Array.from({ length: 8 }, (_, n) => <Skeleton key={n} variant="rounded" height={40} />)
       ) : (
         <>
-          <WhoList items={items} board={board} view={view} now={minute} shown={shown} onPerson={onPerson} />
+          <WhoList items={items} board={board} plan={view.plan} now={minute} shown={shown} onPerson={onPerson} />
           <AbsencePanel
             personId={params.get('person')}
             board={board}
@@ -149,7 +150,7 @@ export function WhoRoom({ mayEnter, mayEdit }: WhoRoomProps) {
       )}
     </Box>
   )
-}
+})
 
 /** The centre's rule on absences, where they are looked at; it is published like any change of the plan. */
 function OwnAbsences({ allowed }: { allowed: boolean }) {
