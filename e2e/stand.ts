@@ -30,6 +30,8 @@ export interface Inside {
 }
 
 export class Stand {
+  /** Those that run: whoever fails beside one ends it. */
+  static readonly running = new Set<Stand>()
   readonly routers: Running[] = []
   readonly webs: Running[] = []
   readonly origins: string[] = []
@@ -64,6 +66,7 @@ export class Stand {
     await load(database, scenario, place.secrets.demo, beginsAt)
     mkdirSync(join(folder, 'logs'))
     const stand = new Stand(place, database, ports.outside, watched ?? null, outside)
+    Stand.running.add(stand)
     for (let n = 0; n < routers; n += 1) stand.startRouter()
     // A web process that starts before there is a plan has nobody to offer as simulated agents.
     if (routers > 0) await until('the first plan is taken', async () => (await stand.lastSeq()) > 0)
@@ -186,6 +189,7 @@ export class Stand {
   }
 
   async stop(): Promise<void> {
+    Stand.running.delete(this)
     for (const one of [this.outside, ...this.webs, ...this.routers])
       if (one !== null) {
         one.child.kill('SIGCONT')

@@ -57,8 +57,12 @@ const asked = Object.entries(alone).find(([option]) => process.argv.includes(opt
 if (asked !== undefined) {
   const [, { built, run }] = asked
   if (built) buildWeb()
-  process.stdout.write(`${JSON.stringify(await run(), null, 2)}\n`)
-  process.exit(0)
+  try {
+    process.stdout.write(`${JSON.stringify(await run(), null, 2)}\n`)
+    process.exit(0)
+  } finally {
+    for (const stand of Stand.running) await stand.stop()
+  }
 }
 
 const methods = told('methods', benchMethods(quick ? 2000 : 6000))
