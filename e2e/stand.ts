@@ -71,7 +71,10 @@ export class Stand {
     // A web process that starts before there is a plan has nobody to offer as simulated agents.
     if (routers > 0) await until('the first plan is taken', async () => (await stand.lastSeq()) > 0)
     for (let n = 0; n < webs; n += 1) await stand.startWeb(n === 0 ? ports.web : await freePort())
-    if (outside) stand.startOutside()
+    if (outside) {
+      stand.startOutside()
+      await until('files can be scanned', () => existsSync(join(folder, 'scanner.sock')))
+    }
     return stand
   }
 

@@ -1,13 +1,11 @@
 /** @jest-environment jsdom */
 import { act, render, screen } from '@testing-library/react'
-import { useState } from 'react'
 import { madeView } from '../../view/testing/index.ts'
 import type { View } from '../../view/view.ts'
 import { ofCentre, type OfCentre } from './of-centre.tsx'
 
 let state: { view: View | null; clockOffsetMs: number } = { view: null, clockOffsetMs: 0 }
 let now = 0
-let draw = (): void => undefined
 
 jest.mock('./context.tsx', () => ({ useLive: () => state, useNow: () => now }))
 
@@ -16,14 +14,11 @@ const Room = ofCentre(function Room({ seen, name }: { name: string } & OfCentre)
   drawn.push(`${name} ${seen.view?.seq ?? 'nothing'} ${seen.now}`)
   return <p>{`${name} at ${seen.view?.seq ?? 'nothing'}`}</p>
 })
-function Page() {
-  const [, again] = useState(0)
-  draw = () => again((n) => n + 1)
-  return <Room name="Live" />
-}
 
 test('what comes is drawn, once each; what draws the page anew without it draws nothing of the centre', () => {
-  render(<Page />)
+  const page = () => <Room name="Live" />
+  const { rerender } = render(page())
+  const draw = () => rerender(page())
   expect(screen.getByText('Live at nothing')).toBeTruthy()
   act(() => {
     state = { view: { ...madeView({ queues: [] }), seq: 7 }, clockOffsetMs: 0 }
