@@ -1,5 +1,7 @@
 import type pg from 'pg'
 
+const readings = 5
+
 /** The centre's time: the database's, moved by the offset that the centre keeps, carried on by the monotonic clock. */
 export class CentreClock {
   private constructor(
@@ -8,13 +10,27 @@ export class CentreClock {
     private offsetMs: number,
   ) {}
 
+  /**
+   * Of some readings the one whose answer came fastest: a process that is busy, as at its start, sees an answer late, and would
+   * be that much behind the others.
+   */
   static async read(client: pg.ClientBase | pg.Pool): Promise<CentreClock> {
+    let best = await CentreClock.readOnce(client)
+    for (let n = 1; n < readings; n += 1) {
+      const next = await CentreClock.readOnce(client)
+      if (next.tookMs < best.tookMs) best = next
+    }
+    return best.clock
+  }
+
+  private static async readOnce(client: pg.ClientBase | pg.Pool): Promise<{ clock: CentreClock; tookMs: number }> {
     const before = performance.now()
     const { rows } = await client.query<{ at: number; offset_ms: number }>(
       'select extract(epoch from clock_timestamp())::float8 * 1000 as at, offset_ms from clock where id = 1',
     )
     const after = performance.now()
-    return new CentreClock(rows[0]?.at ?? 0, (before + after) / 2, rows[0]?.offset_ms ?? 0)
+    const clock = new CentreClock(rows[0]?.at ?? 0, (before + after) / 2, rows[0]?.offset_ms ?? 0)
+    return { clock, tookMs: after - before }
   }
 
   /** The centre's time minus the real time, in milliseconds. */

@@ -3,7 +3,7 @@ import { readRecord, readTranscripts } from '@eudromos/database'
 import type { ChatView, MessageView } from '../../view/view.ts'
 import { aliasOf } from '../live/aliases.ts'
 import type { Change } from '../runtime/follower.ts'
-import { chatView, closureOf, messageView } from '../live/project.ts'
+import { chatView, clocksApartMs, closureOf, messageView } from '../live/project.ts'
 import type { Runtime } from '../runtime/runtime.ts'
 import type { Stream } from '../edge/stream.ts'
 
@@ -118,7 +118,7 @@ export class ChatFeed {
     const visit = visitOf(interaction)
     const after = state.lookup.queues.get(visit.queueId)?.callbackAfterSeconds ?? null
     const waits = interaction.phase === 'waiting' || interaction.phase === 'offered'
-    const inMs = after === null ? 0 : after * 1000 - state.servedWaitMs(visit, at)
+    const inMs = after === null ? 0 : after * 1000 + clocksApartMs - state.servedWaitMs(visit, at)
     if (this.againDue !== null) clearTimeout(this.againDue)
     this.againDue = null
     if (interaction.channel === 'voice' && waits && inMs > 0)

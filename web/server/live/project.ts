@@ -354,6 +354,9 @@ const linksOf = (interactionId: string, parties: CallParties, people: Follower['
     name: hears({ ...parties, heldSince: null }, id, 'customer') ? (nameOf(people, id)?.split(' ')[0] ?? '') : null,
   }))
 
+/** What the router allows from an instant on is offered this much later: its clock may be a little behind. */
+export const clocksApartMs = 200
+
 /** What the customer of an interaction may know of it at an instant, without its messages. */
 export function chatView(
   follower: Follower,
@@ -380,7 +383,8 @@ export function chatView(
     queueName: queue?.name ?? '',
     shownAs: queue?.shownAs || null,
     announcement: interaction.channel === 'voice' ? (queue?.announcement ?? '') : '',
-    callback: interaction.callback !== null ? 'asked' : mayAskCallback(state, interaction, at) ? 'may' : null,
+    callback:
+      interaction.callback !== null ? 'asked' : mayAskCallback(state, interaction, at - clocksApartMs) ? 'may' : null,
     calledFrom: interaction.callback?.putOffUntil ?? null,
     voicemail: mayLeaveMessage(state, interaction),
     recorded:
