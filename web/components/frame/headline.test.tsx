@@ -44,6 +44,18 @@ describe('a supervisor reads', () => {
     expect(shown('centre')).toBe('All is well: nobody waits beyond the target.')
   })
 
+  test('of who could come only whoever is there', () => {
+    view = madeView({
+      queues: [madePlanQueue('q0', ['ana', 'ben'])],
+      live: { q0: { waiting: 3, oldestWait: waits(65), present: 0, free: 0 } },
+      people: [
+        madePerson('ana', { stateId: 'unattended' }),
+        madePerson('ben', { stateId: 'unattended', connected: false }),
+      ],
+    })
+    expect(shown('centre')).toContain('1 person who is not Ready could take it.')
+  })
+
   test('whose window is gone with a conversation open', () => {
     const carried = [
       { id: 'i1', phase: 'connected' as const },

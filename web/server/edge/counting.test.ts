@@ -70,6 +70,20 @@ test('what is refused in the middle is refused for whoever asked, with the same 
   expect(late.counts).toEqual([['keeping', 1, 2]])
 })
 
+test('the next step is told as it begins', async () => {
+  const { counts } = await told(async (count) => {
+    await wait(160)
+    count('checking', 9, 9)
+    count('publishing', 0, 0)
+    count('publishing', 0, 0)
+    return Response.json({})
+  })
+  expect(counts).toEqual([
+    ['checking', 9, 9],
+    ['publishing', 0, 0],
+  ])
+})
+
 test('an answer that breaks off is none', async () => {
   const fetched = jest
     .spyOn(globalThis, 'fetch')

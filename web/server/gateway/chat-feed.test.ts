@@ -1,3 +1,4 @@
+import { visitOf } from '@eudromos/core/routing'
 import { testPlan, testQueue } from '@eudromos/core/testing'
 import type { ChatView } from '../../view/view.ts'
 import { ChatFeed } from './chat-feed.ts'
@@ -9,7 +10,11 @@ jest.mock('server-only', () => ({}))
 let journal: TestJournal
 beforeAll(async () => {
   journal = await TestJournal.begin()
-  await journal.commit('publishPlan', { plan: testPlan({ queues: [testQueue('sailings', ['ana'])] }) })
+  await journal.commit('publishPlan', {
+    plan: testPlan({
+      queues: [testQueue('sailings', ['ana']), testQueue('calls', ['ben'], { callbackAfterSeconds: 1 })],
+    }),
+  })
 })
 afterAll(() => journal.end())
 
@@ -44,4 +49,27 @@ test('a customer’s page is drawn for what is to be seen, and not for another w
   await settle()
   expect(drawn.at(-1)?.messages).toMatchObject([{ text: 'Hello' }])
   end()
+})
+
+test('a callback is offered by itself, once a router whose clock is a little behind allows it too', async () => {
+  const follower = await journal.follow({})
+  await journal.commit('beginInteraction', {
+    ...{ interactionId: 'call', channel: 'voice', customerId: 'c', addressId: 'a', lineId: 'phone', queueId: 'calls' },
+    ...{ connection: { id: 'one', processId: 'web' }, contentId: null },
+  })
+  await journal.until(() => follower.state.interactions.has('call'))
+  const due = visitOf(follower.state.interaction('call')).enteredAt + 1000
+  const from = Date.now()
+  const clock = { now: () => due + 100 + Date.now() - from }
+  const drawn: [ChatView['callback'], number][] = []
+  const feed = new ChatFeed({ follower, clock, database: journal.web } as unknown as Runtime, 'call', {
+    closed: false,
+    close: () => undefined,
+    send: (event, data) => void (event === 'chat' && drawn.push([(data as ChatView).callback, clock.now() - due])),
+  })
+  const end = await feed.begin()
+  await journal.until(() => drawn.length > 1)
+  end()
+  expect(drawn.map(([callback]) => callback)).toEqual([null, 'may'])
+  expect(drawn[1]?.[1]).toBeGreaterThanOrEqual(195)
 })

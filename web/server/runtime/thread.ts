@@ -7,7 +7,7 @@ const file = join(process.cwd(), 'web/worker/start.mjs')
 /** Asked for here, and not imported: a build would look for the thread's file and put it among its own. */
 const threads = process.getBuiltinModule('node:worker_threads')
 const patienceMs = 30_000
-/** Ten thousand people are published in 8 s where nothing else is done, and in a minute beside a busy centre. */
+/** Ten thousand people are published in 8 s where nothing else is done, and in half a minute beside a busy centre. */
 const patienceOf: { readonly [T in Task]?: number } = { publishPlan: 120_000 }
 /** A thread that nobody has asked for so long ends. */
 const idleMs = 120_000

@@ -109,7 +109,7 @@ export class Rows {
 }
 
 /** For how long somebody is in a state, and whether that is longer than they may. */
-function Since({ row: { stateSince, mostMs } }: { readonly row: Row }) {
+export function Since({ row: { stateSince, mostMs } }: { readonly row: Pick<Row, 'stateSince' | 'mostMs'> }) {
   const forMs = useNow(useLivePart(({ clockOffsetMs }) => clockOffsetMs)) - stateSince
   const overstays = mostMs !== null && forMs > mostMs
   return (

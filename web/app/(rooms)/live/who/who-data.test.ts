@@ -99,3 +99,13 @@ test('what was worked out stays until something about somebody changes, and is s
   expect(board.dutyOf({ ...like, id: 'other' })).toBe(board.dutyOf(like))
   expect(board.dutyOf({ ...like, shiftId: null }).shift).toEqual([])
 })
+
+test('who signs in is missing no more, and nothing is worked out anew for the others', () => {
+  const [port] = who()
+  const [abe, ill, zoe] = port?.rows ?? []
+  if (abe === undefined) throw new Error('nobody')
+  expect(board.rowOf(abe.person, now, true).missing).toBe(false)
+  expect(board.rowOf(abe.person, now, false).missing).toBe(true)
+  const [again] = who()
+  expect([again?.rows[1] === ill, again?.rows[2] === zoe]).toEqual([true, true])
+})

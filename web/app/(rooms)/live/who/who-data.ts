@@ -115,7 +115,12 @@ export const isIn = (plan: PlanView | null, { connected, stateId }: PersonView):
   connected && plan?.presenceStates.find(({ id }) => id === stateId)?.signedOut === false
 
 /** People by site, in the plan's order, those without one last; within a site by name. Sites without anybody are left out. */
-export function whoIsIn(view: View, board: Board, now: number, { name, siteId }: Filter): WhoSite[] {
+export function whoIsIn(
+  view: Pick<View, 'people' | 'plan'>,
+  board: Board,
+  now: number,
+  { name, siteId }: Filter,
+): WhoSite[] {
   const wanted = name.trim().toLowerCase()
   const groups = new Map<string | null, WhoRow[]>()
   const people = Object.values(view.people)

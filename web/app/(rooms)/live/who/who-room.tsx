@@ -61,11 +61,12 @@ export const WhoRoom = ofCentre(function WhoRoom({ mayEnter, mayEdit, seen: { vi
     () => (rota === null || plan === null || day === null ? null : new Board(rota, plan, day)),
     [rota, plan, day],
   )
+  // What else moves in the centre is nothing to who is in.
+  const [people, livePlan] = [view?.people ?? null, view?.plan ?? null]
   const sites = useMemo(
-    () => (view === null || board === null ? [] : whoIsIn(view, board, minute, { name, siteId })),
-    // What else moves in the centre is nothing to who is in.
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- of the view only these are looked at
-    [view?.people, view?.plan, board, minute, name, siteId],
+    () =>
+      people === null || board === null ? [] : whoIsIn({ people, plan: livePlan }, board, minute, { name, siteId }),
+    [people, livePlan, board, minute, name, siteId],
   )
   const items = useMemo(() => itemsOf(sites), [sites])
   const sum = (of: 'onShift' | 'missing' | 'away'): number => sites.reduce((total, site) => total + site[of], 0)
