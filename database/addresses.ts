@@ -1,12 +1,12 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm'
-import type { CustomerNeed } from '@eudromos/core/plan'
+import type { CustomerNeed, AddressId, CustomerId, LineId } from '@eudromos/core/plan'
 import type { Database } from './connect.ts'
 import type { Transaction } from './parts.ts'
 import * as t from './schema.ts'
 
 /** A customer, with what they need. */
 export interface Known {
-  readonly id: string
+  readonly id: CustomerId
   readonly name: string
   readonly needs: readonly CustomerNeed[]
 }
@@ -15,7 +15,7 @@ export interface Known {
 export const kindOf = (value: string): 'phone' | 'email' => (value.includes('@') ? 'email' : 'phone')
 
 export interface Met {
-  readonly addressId: string
+  readonly addressId: AddressId
   /** Whose it is, in the order in which they became known; at least one. */
   readonly customers: readonly Known[]
 }
@@ -27,9 +27,9 @@ export interface Met {
 export async function meetAddress(
   database: Database,
   value: string,
-  fresh: { readonly addressId: string; readonly customerId: string; readonly name: string },
+  fresh: { readonly addressId: AddressId; readonly customerId: CustomerId; readonly name: string },
 ): Promise<Met> {
-  const { rows } = await database.$client.query<Known & { addressId: string }>({
+  const { rows } = await database.$client.query<Known & { addressId: AddressId }>({
     name: 'meet-address',
     text: `select address_id as "addressId", customer_id as id, customer_name as name, customer_needs as needs
            from meet_address($1, $2, $3, $4, $5)`,
@@ -54,7 +54,7 @@ export async function readAddresses(database: Database, ids: readonly string[]):
 /** Of these lines and addresses those whose customer wants no texts from that line, as `line address`. */
 export async function readStops(
   database: Database,
-  pairs: readonly { readonly lineId: string; readonly addressId: string }[],
+  pairs: readonly { readonly lineId: LineId; readonly addressId: AddressId }[],
 ): Promise<Set<string>> {
   if (pairs.length === 0) return new Set()
   const { rows } = await database.$client.query<{ pair: string }>({
@@ -68,7 +68,7 @@ export async function readStops(
 }
 
 /** Whose it is, as whoever they turned out to be, in the order in which they became known. */
-export const readCustomersOf = (database: Database | Transaction, addressId: string): Promise<Known[]> =>
+export const readCustomersOf = (database: Database | Transaction, addressId: AddressId): Promise<Known[]> =>
   database
     .select({ id: t.customer.id, name: t.customer.name, needs: t.customer.needs })
     .from(t.customer)
@@ -86,8 +86,8 @@ export const readCustomersOf = (database: Database | Transaction, addressId: str
  */
 export async function insertCustomerOf(
   database: Database,
-  addressId: string,
-  customer: { readonly id: string; readonly name: string },
+  addressId: AddressId,
+  customer: { readonly id: CustomerId; readonly name: string },
   placeholder: string,
 ): Promise<void> {
   await database.transaction(async (tx) => {
@@ -101,7 +101,7 @@ export async function insertCustomerOf(
 }
 
 /** The address of a number or of email, where it is known. */
-export async function readAddress(database: Database, value: string): Promise<{ id: string } | null> {
+export async function readAddress(database: Database, value: string): Promise<{ id: AddressId } | null> {
   const [found] = await database.select({ id: t.address.id }).from(t.address).where(eq(t.address.value, value))
   return found ?? null
 }

@@ -1,3 +1,4 @@
+import type { CustomerId } from '@eudromos/core/plan'
 import { eq, inArray, sql } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import type { Customer } from './people.ts'
@@ -17,7 +18,7 @@ export type CustomerWords = Pick<Customer, 'notes' | 'tags' | 'language' | 'fiel
 /** With what whoever turned out to be the same wants and is marked with; null where there is no such customer. */
 export async function readContactTerms(
   database: Database,
-  customerId: string,
+  customerId: CustomerId,
 ): Promise<(ContactTerms & CustomerWords) | null> {
   const { rows } = await database.$client.query<(ContactTerms & CustomerWords) & { found: number }>({
     name: 'read-contact-terms',
@@ -41,7 +42,7 @@ export async function readContactTerms(
 
 export async function putContactTerms(
   database: Database,
-  customerId: string,
+  customerId: CustomerId,
   terms: Partial<ContactTerms>,
 ): Promise<void> {
   const root = sql`customer_root(${customerId})`

@@ -1,3 +1,5 @@
+import type { PartyId } from '@eudromos/core/calls'
+import type { ContentId, InteractionId, PersonId } from '@eudromos/core/plan'
 import { asc, eq, inArray, sql } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
@@ -16,18 +18,18 @@ export interface MessageText {
 }
 
 export interface TranscriptLine extends MessageText {
-  readonly interactionId: string
+  readonly interactionId: InteractionId
   readonly number: number
   readonly at: number
   readonly side: 'customer' | 'agent'
-  readonly personId: string | null
-  readonly contentId: string
+  readonly personId: PersonId | null
+  readonly contentId: ContentId
 }
 
 export interface NewContent {
-  readonly id: string
+  readonly id: ContentId
   /** Null for what is said to all. */
-  readonly interactionId: string | null
+  readonly interactionId: InteractionId | null
   readonly kind: 'message' | 'notes' | 'announcement'
   readonly body: string
   readonly subject?: string | null
@@ -63,7 +65,7 @@ const infoOf = (row: {
 /** All that was written in these interactions, in order. */
 export async function readTranscripts(
   database: Database,
-  interactionIds: readonly string[],
+  interactionIds: readonly InteractionId[],
 ): Promise<TranscriptLine[]> {
   if (interactionIds.length === 0) return []
   const lines = await database
@@ -82,7 +84,7 @@ export async function readTranscripts(
 }
 
 /** How many bytes the files of a conversation have together. */
-export async function readFilesSize(database: Database, interactionId: string): Promise<number> {
+export async function readFilesSize(database: Database, interactionId: InteractionId): Promise<number> {
   const { rows } = await database.$client.query<{ size: number }>(
     `select coalesce(sum(length(a.bytes)), 0)::int as size
      from content c join attachment a on a.content_id = c.id where c.interaction_id = $1`,
@@ -92,17 +94,17 @@ export async function readFilesSize(database: Database, interactionId: string): 
 }
 
 export interface StoredAttachment {
-  readonly interactionId: string
+  readonly interactionId: InteractionId
   readonly fileName: string
   readonly mediaType: string
   readonly bytes: Buffer
 }
 
-export async function readAttachment(database: Database, contentId: string): Promise<StoredAttachment | null> {
+export async function readAttachment(database: Database, contentId: ContentId): Promise<StoredAttachment | null> {
   const [row] = await database
     .select({
       // A text that came while its thread was being begun may stand under another id than its conversation's.
-      interactionId: sql<string | null>`coalesce(${t.message.interactionId}, ${t.content.interactionId})`,
+      interactionId: sql<InteractionId | null>`coalesce(${t.message.interactionId}, ${t.content.interactionId})`,
       fileName: t.attachment.fileName,
       mediaType: t.attachment.mediaType,
       bytes: t.attachment.bytes,
@@ -114,7 +116,7 @@ export async function readAttachment(database: Database, contentId: string): Pro
   return row === undefined || row.interactionId === null ? null : { ...row, interactionId: row.interactionId }
 }
 
-export async function readNotes(database: Database, contentId: string | null): Promise<string | null> {
+export async function readNotes(database: Database, contentId: ContentId | null): Promise<string | null> {
   if (contentId === null) return null
   const [row] = await database.select({ body: t.content.body }).from(t.content).where(eq(t.content.id, contentId))
   return row?.body ?? null
@@ -122,9 +124,9 @@ export async function readNotes(database: Database, contentId: string | null): P
 
 /** What two ends of a call say to each other to set it up: its customer, and people of the centre by their ids. */
 export interface Signal {
-  readonly interactionId: string
-  readonly from: string
-  readonly to: string
+  readonly interactionId: InteractionId
+  readonly from: PartyId
+  readonly to: PartyId
   /** Of the setting up; as the browsers have made it. */
   readonly data: unknown
 }
@@ -140,7 +142,7 @@ export async function sendSignal(database: Database, signal: Signal): Promise<vo
 /** A sign that is not kept: it goes to whoever listens now. */
 export async function sendTyping(
   database: Database,
-  typing: { readonly interactionId: string; readonly side: 'customer' | 'agent' },
+  typing: { readonly interactionId: InteractionId; readonly side: 'customer' | 'agent' },
 ): Promise<void> {
   await database.$client.query(`select pg_notify('typing', $1)`, [JSON.stringify(typing)])
 }

@@ -1,15 +1,16 @@
+import type { CustomerId, InteractionId } from '@eudromos/core/plan'
 import { eq, inArray, sql } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import type { Customer } from './people.ts'
 import * as t from './schema.ts'
 
 /** The customer, and all who turned out to be the same. */
-const familyOf = (id: string) => sql`(select customer_family(${id}))`
+const familyOf = (id: CustomerId) => sql`(select customer_family(${id}))`
 
 /** The customer with their addresses; null where there is no such one. */
 export async function readCustomerWhole(
   database: Database,
-  id: string,
+  id: CustomerId,
 ): Promise<{ customer: Customer; addresses: string[] } | null> {
   const [customer] = await database.select().from(t.customer).where(eq(t.customer.id, id))
   if (customer === undefined) return null
@@ -25,7 +26,7 @@ export async function readCustomerWhole(
 /** Changes what is known of a customer; false where there is no such one. */
 export async function putCustomer(
   database: Database,
-  id: string,
+  id: CustomerId,
   known: Partial<
     Pick<Customer, 'name' | 'zone' | 'doNotContact' | 'consentAt' | 'notes' | 'tags' | 'language' | 'fields' | 'needs'>
   >,
@@ -39,7 +40,7 @@ export async function putCustomer(
 }
 
 /** Ids of all conversations of a customer, oldest first. */
-export async function readCustomerRecords(database: Database, id: string): Promise<string[]> {
+export async function readCustomerRecords(database: Database, id: CustomerId): Promise<InteractionId[]> {
   const rows = await database
     .select({ id: t.record.id })
     .from(t.record)

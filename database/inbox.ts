@@ -1,3 +1,4 @@
+import type { ContentId, InteractionId, CustomerId } from '@eudromos/core/plan'
 import { createHash } from 'node:crypto'
 import type pg from 'pg'
 import { upcastCommand, type Actor, type Command, type Refusal } from '@eudromos/core/routing'
@@ -41,20 +42,23 @@ export interface Submission {
   readonly command: Command
   /** What the command refers to by id: kept with it, and only where it is taken in. */
   readonly contents?: readonly NewContent[]
-  readonly customer?: { readonly id: string; readonly name: string; readonly test: boolean }
+  readonly customer?: { readonly id: CustomerId; readonly name: string; readonly test: boolean }
 }
 
 /** The id of a customer of whom nothing is known but what they gave as they began this interaction; it does not tell which. */
-export const strangerOf = (interactionId: string): string =>
-  `stranger-${createHash('sha256').update(interactionId).digest('base64url').slice(0, 22)}`
+export const strangerOf = (interactionId: InteractionId): CustomerId =>
+  `stranger-${createHash('sha256').update(interactionId).digest('base64url').slice(0, 22)}` as CustomerId
 
 const isContentId = (name: string): boolean => /ontentId$|^(closedAnswer|words|announcement)Id$/.test(name)
 
 /** What was kept for a command's sake alone: it goes where the command is refused. */
-export function keptFor({ type, body }: Command): { readonly contentIds: string[]; readonly strangerIds: string[] } {
-  const within = (given: object): string[] =>
+export function keptFor({ type, body }: Command): {
+  readonly contentIds: ContentId[]
+  readonly strangerIds: CustomerId[]
+} {
+  const within = (given: object): ContentId[] =>
     Object.entries(given).flatMap(([name, value]: [string, unknown]) =>
-      typeof value === 'string' ? (isContentId(name) ? [value] : []) : isPlain(value) ? within(value) : [],
+      typeof value === 'string' ? (isContentId(name) ? [value as ContentId] : []) : isPlain(value) ? within(value) : [],
     )
   const stranger = type === 'beginInteraction' && body.customerId === strangerOf(body.interactionId)
   return { contentIds: within(body), strangerIds: stranger ? [body.customerId] : [] }
@@ -179,7 +183,7 @@ export interface Pending {
 }
 
 /** The interaction that a command begins, by an id of whoever asks; null for all other commands. */
-export const begunBy = (command: Command): string | null =>
+export const begunBy = (command: Command): InteractionId | null =>
   command.type === 'beginInteraction' || command.type === 'reachOut' ? command.body.interactionId : null
 
 /** Which of the commands would begin an interaction under an id that a record has already. */

@@ -1,5 +1,7 @@
 // Everything that speaks SQL. Imports core.
 export { listen } from './listen.ts'
+export { follow, type Following } from './following.ts'
+export { Desk, type JobBodies, type JobKind, type RingKey, type Taken, type TextKey } from './jobs.ts'
 export type { MessageRow, ProjectedRows, TextRow } from './projected.ts'
 export {
   putFactor,
@@ -10,7 +12,7 @@ export {
   spendStep,
   type SecondFactor,
 } from './second-factors.ts'
-export { rebuild, rebuildableNames, type Rebuildable, type Rebuilt } from './rebuilding.ts'
+export { rebuild, tableOf, type Rebuilt } from './rebuilding.ts'
 export { newsOf, readNews, type News } from './news.ts'
 export { CentreClock, setClock, setRealClock, stopClock } from './clock.ts'
 export { connect, connectAlone, isDiskFull, sqlState, whenThere, type Connection, type Database } from './connect.ts'
@@ -83,9 +85,18 @@ export {
   readStops,
   type Met,
 } from './addresses.ts'
-export { noteText, obeyOrder, putOffText, readTexts, takeDueTexts, type DueText } from './texts.ts'
+export {
+  askToCarryAll,
+  noteText,
+  obeyOrder,
+  readDialled,
+  readOutgoing,
+  readTexts,
+  type OutgoingWords,
+} from './texts.ts'
+export { jobsFollowing } from './jobs-following.ts'
 export { migrate, type RolePasswords } from './migrate.ts'
-export { readOpenRecords } from './open-records.ts'
+export { readOpenRows } from './open-rows.ts'
 export {
   eraseCustomer,
   insertCustomer,
@@ -109,6 +120,7 @@ export {
   DraftMoved,
   publishDraft,
   readDraft,
+  readNewest,
   readPublished,
   readVersions,
   readPublishedBy,

@@ -1,6 +1,6 @@
 import type pg from 'pg'
-import type { Instant } from '@eudromos/core/plan'
-import { coreVersion, upcast, type Command, type Event, type Snapshot } from '@eudromos/core/routing'
+import type { Instant, PersonId } from '@eudromos/core/plan'
+import { coreVersion, upcast, type Command, type Event, type EventType, type Snapshot } from '@eudromos/core/routing'
 import { keptFor, type Answer } from './inbox.ts'
 import { newsOf } from './news.ts'
 import { joined, once } from './procedure.ts'
@@ -10,7 +10,7 @@ import { projected, projectedNames, writing, type ProjectedRows } from './projec
 export interface Cause {
   readonly inboxId: number | null
   readonly actor: string | null
-  readonly onBehalfOf: string | null
+  readonly onBehalfOf: PersonId | null
   readonly reason: string | null
 }
 
@@ -19,7 +19,7 @@ export interface JournalRow extends Cause {
   readonly event: Event
 }
 
-export interface Batch extends ProjectedRows {
+export interface Batch extends Partial<ProjectedRows> {
   readonly epoch: number
   readonly rows: readonly JournalRow[]
   readonly answers: readonly { readonly inboxId: number; readonly answer: Answer }[]
@@ -74,27 +74,28 @@ export async function commitBatch(client: pg.ClientBase, batch: Batch): Promise<
   const column = <T>(of: (row: JournalRow) => T): T[] => rows.map(of)
   const kept = (batch.refused ?? []).map(keptFor)
   await once(client, commitProcedure)
+  const values = [
+    batch.epoch,
+    column(({ seq }) => seq),
+    column(({ event }) => event.at),
+    column(({ event }) => event.type),
+    column(({ event }) => event.v),
+    joined(column(({ event }) => event)),
+    column(({ inboxId }) => inboxId),
+    column(({ actor }) => actor),
+    column(({ onBehalfOf }) => onBehalfOf),
+    column(({ reason }) => reason),
+    batch.answers.map(({ inboxId }) => inboxId),
+    joined(batch.answers.map(({ answer }) => answer)),
+    ...projectedNames.map((name) => JSON.stringify(batch[name] ?? [])),
+    kept.flatMap(({ contentIds }) => contentIds),
+    kept.flatMap(({ strangerIds }) => strangerIds),
+    newsOf(batch) ?? [''],
+  ]
   const result = await client.query<{ held: number }>({
     name: 'commit-batch',
-    text: 'call pg_temp.commit_batch($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, null)',
-    values: [
-      batch.epoch,
-      column(({ seq }) => seq),
-      column(({ event }) => event.at),
-      column(({ event }) => event.type),
-      column(({ event }) => event.v),
-      joined(column(({ event }) => event)),
-      column(({ inboxId }) => inboxId),
-      column(({ actor }) => actor),
-      column(({ onBehalfOf }) => onBehalfOf),
-      column(({ reason }) => reason),
-      batch.answers.map(({ inboxId }) => inboxId),
-      joined(batch.answers.map(({ answer }) => answer)),
-      ...projectedNames.map((name) => JSON.stringify(batch[name])),
-      kept.flatMap(({ contentIds }) => contentIds),
-      kept.flatMap(({ strangerIds }) => strangerIds),
-      newsOf(batch) ?? [''],
-    ],
+    text: `call pg_temp.commit_batch(${values.map((_, n) => `$${n + 1}`).join(', ')}, null)`,
+    values,
   })
   if (result.rows[0]?.held !== 1) throw new Fenced(`epoch ${batch.epoch} is over`)
 }
@@ -116,25 +117,27 @@ export const placeAfter = (rows: readonly JournalRow[], before: Place): Place =>
   return last === undefined ? before : { ...before, seq: last.seq, at: last.event.at }
 }
 
-/** Events after a place, in order. */
+/** Events after a place, in order; null: of all types. */
 export async function readJournal(
   client: pg.ClientBase | pg.Pool,
   { seq, at, whole = false }: Place,
   limit: number,
   toSeq: number | null = null,
+  types: readonly EventType[] | null = null,
 ): Promise<JournalRow[]> {
   const { rows } = await client.query<{
     seq: number
     body: string
     inbox_id: number | null
     actor: string | null
-    on_behalf_of: string | null
+    on_behalf_of: PersonId | null
     reason: string | null
   }>({
     name: whole ? 'read-journal-whole' : 'read-journal',
     text: `select seq, body, inbox_id, actor, on_behalf_of, reason from ${whole ? 'journal_all' : 'journal'}
-           where seq > $1 and seq <= coalesce($3, 9007199254740991) and day >= $4 order by seq limit $2`,
-    values: [seq, limit, toSeq, dayOf(at)],
+           where seq > $1 and seq <= coalesce($3, 9007199254740991) and day >= $4
+             and ($5::text[] is null or type = any($5)) order by seq limit $2`,
+    values: [seq, limit, toSeq, dayOf(at), types],
   })
   return rows.map((row) => ({
     seq: row.seq,

@@ -1,3 +1,4 @@
+import type { AddressId, CustomerId, InteractionId, PersonId } from '@eudromos/core/plan'
 import type { MergedCustomer } from '@eudromos/core/records'
 import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { Known } from './addresses.ts'
@@ -5,7 +6,7 @@ import type { Database } from './connect.ts'
 import * as t from './schema.ts'
 
 /** The customer that this one turned out to be: itself, where it is nobody else; null where there is no such one. */
-export async function readRoot(database: Database, id: string): Promise<Known | null> {
+export async function readRoot(database: Database, id: CustomerId): Promise<Known | null> {
   const [row] = await database
     .select({ id: t.customer.id, name: t.customer.name, needs: t.customer.needs })
     .from(t.customer)
@@ -16,9 +17,9 @@ export async function readRoot(database: Database, id: string): Promise<Known | 
 /** The customer that this one turned out to be, and the ids of all who turned out to be the same, with both. */
 export async function readFamily(
   database: Database,
-  id: string,
-): Promise<{ readonly root: string; readonly ids: readonly string[] }> {
-  const { rows } = await database.$client.query<{ root: string; ids: string[] }>({
+  id: CustomerId,
+): Promise<{ readonly root: CustomerId; readonly ids: readonly CustomerId[] }> {
+  const { rows } = await database.$client.query<{ root: CustomerId; ids: CustomerId[] }>({
     name: 'read-family',
     text: `select root, array(select customer_family(root)) as ids from customer_root($1) as root`,
     values: [id],
@@ -27,7 +28,7 @@ export async function readFamily(
 }
 
 /** Who turned out to be this customer, the latest first. */
-export async function readMerged(database: Database, id: string): Promise<MergedCustomer[]> {
+export async function readMerged(database: Database, id: CustomerId): Promise<MergedCustomer[]> {
   const { rows } = await database.$client.query<MergedCustomer>({
     name: 'read-merged',
     text: `select c.id, c.name, c.notes, c.tags, c.do_not_contact as "doNotContact",
@@ -49,7 +50,7 @@ export async function readMerged(database: Database, id: string): Promise<Merged
  */
 export const mergeCustomers = (
   database: Database,
-  merging: { readonly id: string; readonly otherId: string; readonly by: string; readonly at: number },
+  merging: { readonly id: CustomerId; readonly otherId: CustomerId; readonly by: string; readonly at: number },
 ): Promise<boolean> =>
   database.transaction(async (tx) => {
     const { id, otherId, by, at } = merging
@@ -73,17 +74,21 @@ export const mergeCustomers = (
   })
 
 export interface Splitting {
-  readonly root: string
-  readonly familyIds: readonly string[]
-  readonly addressIds: readonly string[]
-  readonly interactionIds: readonly string[]
+  readonly root: CustomerId
+  readonly familyIds: readonly CustomerId[]
+  readonly addressIds: readonly AddressId[]
+  readonly interactionIds: readonly InteractionId[]
 }
 
 /**
  * What a merged customer gets back when they are split off: whom from, who goes with them, their own numbers and addresses,
  * and which conversations are theirs, of those that run and of `askedIds`.
  */
-export async function readSplitting(database: Database, id: string, askedIds: readonly string[]): Promise<Splitting> {
+export async function readSplitting(
+  database: Database,
+  id: CustomerId,
+  askedIds: readonly InteractionId[],
+): Promise<Splitting> {
   const { rows } = await database.$client.query<Splitting>({
     name: 'read-splitting',
     text: `select customer_root($1) as root, array(select customer_family($1)) as "familyIds",
@@ -100,7 +105,7 @@ export async function readSplitting(database: Database, id: string, askedIds: re
  * The customer is one of their own again, with whoever had turned out to be them, and with the conversations that are over and
  * have come since by numbers of theirs alone; false where they were.
  */
-export async function splitCustomer(database: Database, id: string): Promise<boolean> {
+export async function splitCustomer(database: Database, id: CustomerId): Promise<boolean> {
   const { rows } = await database.$client.query<{ split: boolean }>({
     name: 'split-customer',
     text: 'select split_customer($1) as split',
@@ -115,8 +120,8 @@ const lookMs = 3_600_000
 /** Notes that the person looks at the customer now; gives when they did the time before, or null. */
 export async function lookAt(
   database: Database,
-  customerId: string,
-  personId: string,
+  customerId: CustomerId,
+  personId: PersonId,
   at: number,
 ): Promise<number | null> {
   const { rows } = await database.$client.query<{ before: number | null }>({

@@ -1,12 +1,16 @@
+import type { PersonId, CustomerId } from '@eudromos/core/plan'
 import { and, asc, desc, eq, gt, inArray, ne, notInArray, or, sql } from 'drizzle-orm'
 import type { Database } from './connect.ts'
+import { inPages } from './parts.ts'
 import * as t from './schema.ts'
 
 export type Person = typeof t.person.$inferSelect
 export type Customer = typeof t.customer.$inferSelect
 
 export const readPeople = (database: Database): Promise<Person[]> =>
-  database.select().from(t.person).orderBy(asc(t.person.name))
+  inPages((limit, offset) =>
+    database.select().from(t.person).orderBy(asc(t.person.name), asc(t.person.id)).limit(limit).offset(offset),
+  )
 
 /** Who has the means to sign in. */
 export async function readSigners(database: Database): Promise<Set<string>> {
@@ -21,7 +25,7 @@ export async function readPasswordHashes(database: Database): Promise<Map<string
 }
 
 export interface Signer {
-  readonly personId: string
+  readonly personId: PersonId
   readonly passwordHash: string
   /** When it was made for them, by the machine's clock; null: they chose it themself. */
   readonly madeAt: Date | null
@@ -65,9 +69,12 @@ export async function putPassword(
 export const readTestCustomers = (database: Database): Promise<Customer[]> =>
   database.select().from(t.customer).where(eq(t.customer.test, true)).orderBy(asc(t.customer.name))
 
-export async function readCustomerNames(database: Database, ids: readonly string[]): Promise<Map<string, string>> {
+export async function readCustomerNames(
+  database: Database,
+  ids: readonly CustomerId[],
+): Promise<Map<CustomerId, string>> {
   if (ids.length === 0) return new Map()
-  const { rows } = await database.$client.query<{ id: string; name: string }>({
+  const { rows } = await database.$client.query<{ id: CustomerId; name: string }>({
     name: 'read-customer-names',
     text: 'select id, name from customer where id = any($1::text[])',
     values: [ids],
@@ -78,18 +85,18 @@ export async function readCustomerNames(database: Database, ids: readonly string
 /** Keeps a customer by an id the caller made; known ones stay as they are. */
 export async function insertCustomer(
   database: Database,
-  customer: { id: string; name: string; test: boolean },
+  customer: { id: CustomerId; name: string; test: boolean },
 ): Promise<void> {
   await database.insert(t.customer).values(customer).onConflictDoNothing()
 }
 
-export async function readCustomer(database: Database, id: string): Promise<Customer | null> {
+export async function readCustomer(database: Database, id: CustomerId): Promise<Customer | null> {
   const [row] = await database.select().from(t.customer).where(eq(t.customer.id, id))
   return row ?? null
 }
 
 /** Takes everything personal of a customer, and of all who turned out to be the same, away: the name, the notes, the numbers that are theirs alone, and the words, files and recordings of all their interactions. */
-export async function eraseCustomer(database: Database, id: string, replacement: string): Promise<void> {
+export async function eraseCustomer(database: Database, id: CustomerId, replacement: string): Promise<void> {
   await database.transaction(async (tx) => {
     const family = sql`(select customer_family(${id}))`
     const interactions = await tx.select({ id: t.record.id }).from(t.record).where(inArray(t.record.customerId, family))
@@ -129,7 +136,7 @@ export async function eraseCustomer(database: Database, id: string, replacement:
 /** Where somebody is signed in now, the latest first. */
 export const readSessionsOf = (
   database: Database,
-  userId: string,
+  userId: PersonId,
 ): Promise<{ id: string; createdAt: Date; userAgent: string | null }[]> =>
   database
     .select({ id: t.session.id, createdAt: t.session.createdAt, userAgent: t.session.userAgent })
@@ -138,7 +145,7 @@ export const readSessionsOf = (
     .orderBy(desc(t.session.createdAt))
 
 /** Ends where somebody is signed in, but for one. */
-export async function endSessions(database: Database, userId: string, butId: string): Promise<void> {
+export async function endSessions(database: Database, userId: PersonId, butId: string): Promise<void> {
   await database.delete(t.session).where(and(eq(t.session.userId, userId), ne(t.session.id, butId)))
 }
 

@@ -1,5 +1,5 @@
 import { and, eq, getTableColumns, inArray, max, sql } from 'drizzle-orm'
-import type { PersonEdit } from '@eudromos/core/plan'
+import type { PersonEdit, PersonId } from '@eudromos/core/plan'
 import { inParts, type Transaction } from './parts.ts'
 import * as t from './schema.ts'
 
@@ -66,7 +66,7 @@ async function putIntoQueues(tx: Transaction, people: readonly PersonEdit[]): Pr
 }
 
 /** Takes the person out of everything planned, and the means to sign in away. The name stays for the records. */
-export async function removePerson(tx: Transaction, id: string): Promise<void> {
+export async function removePerson(tx: Transaction, id: PersonId): Promise<void> {
   await tx.delete(t.queueAgent).where(eq(t.queueAgent.personId, id))
   await tx.delete(t.personSkill).where(eq(t.personSkill.personId, id))
   await tx.update(t.team).set({ leadId: null }).where(eq(t.team.leadId, id))

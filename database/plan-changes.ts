@@ -1,5 +1,25 @@
 import { and, arrayContains, eq, inArray, max } from 'drizzle-orm'
-import { leading, type PersonEdit, type PlanDocument, type SkillEdit } from '@eudromos/core/plan'
+import {
+  leading,
+  type PersonEdit,
+  type PlanDocument,
+  type SkillEdit,
+  type LineId,
+  type PersonId,
+  type QueueId,
+  type CalendarId,
+  type HoursId,
+  type LoadLimitsId,
+  type PresenceStateId,
+  type ScriptId,
+  type ShiftId,
+  type SiteId,
+  type SkillId,
+  type TeamId,
+  type TemplateId,
+  type DeclineReasonId,
+  type DispositionId,
+} from '@eudromos/core/plan'
 import type { Transaction } from './parts.ts'
 import { putPeople, removePerson } from './person-changes.ts'
 import { lineRow, putPlan } from './plan-whole.ts'
@@ -26,51 +46,51 @@ export type PlanChange =
   /** Everything at once, in the place of what there was. */
   | { readonly kind: 'plan'; readonly document: PlanDocument }
   /** With the lines that lead to it; left out: as before. */
-  | { readonly kind: 'queue'; readonly queue: QueueDraft; readonly lineIds?: readonly string[] }
+  | { readonly kind: 'queue'; readonly queue: QueueDraft; readonly lineIds?: readonly LineId[] }
   | { readonly kind: 'queues'; readonly queues: readonly QueueDraft[] }
   /** Each with their skills, and the queues whose first reach names them. */
   | { readonly kind: 'people'; readonly people: readonly PersonEdit[] }
-  | { readonly kind: 'removePerson'; readonly id: string }
+  | { readonly kind: 'removePerson'; readonly id: PersonId }
   | { readonly kind: 'line'; readonly line: LineDraft }
-  | { readonly kind: 'deleteLine'; readonly id: string }
+  | { readonly kind: 'deleteLine'; readonly id: LineId }
   | { readonly kind: 'template'; readonly template: TemplateDraft }
-  | { readonly kind: 'deleteTemplate'; readonly id: string }
+  | { readonly kind: 'deleteTemplate'; readonly id: TemplateId }
   | { readonly kind: 'script'; readonly script: PlanDocument['scripts'][number] }
-  | { readonly kind: 'deleteScript'; readonly id: string }
+  | { readonly kind: 'deleteScript'; readonly id: ScriptId }
   | { readonly kind: 'hours'; readonly hours: HoursDraft }
   | { readonly kind: 'calendar'; readonly calendar: CalendarDraft }
   /** With all the people who sit there, or work that shift. */
-  | { readonly kind: 'site'; readonly site: SiteDraft; readonly personIds: readonly string[] }
-  | { readonly kind: 'shift'; readonly shift: ShiftDraft; readonly personIds: readonly string[] }
+  | { readonly kind: 'site'; readonly site: SiteDraft; readonly personIds: readonly PersonId[] }
+  | { readonly kind: 'shift'; readonly shift: ShiftDraft; readonly personIds: readonly PersonId[] }
   /** With all the people who have it, and all the queues that ask for it. */
   | ({ readonly kind: 'skill' } & SkillEdit)
   /** Level 0: they have it no more. */
   | { readonly kind: 'levels'; readonly levels: readonly Level[] }
-  | { readonly kind: 'deleteSkill'; readonly id: string; readonly replacementId: string | null }
+  | { readonly kind: 'deleteSkill'; readonly id: SkillId; readonly replacementId: SkillId | null }
   | { readonly kind: 'ownAbsences'; readonly allowed: boolean }
   /** Whether a missed offer sets it; where it did and no longer does, that stays so until another is named. */
   | { readonly kind: 'state'; readonly state: StateDraft; readonly setByMiss: boolean }
-  | { readonly kind: 'deleteState'; readonly id: string }
-  | { readonly kind: 'limits'; readonly limits: LimitsDraft; readonly personIds: readonly string[] }
-  | { readonly kind: 'deleteLimits'; readonly id: string; readonly replacementId: string | null }
+  | { readonly kind: 'deleteState'; readonly id: PresenceStateId }
+  | { readonly kind: 'limits'; readonly limits: LimitsDraft; readonly personIds: readonly PersonId[] }
+  | { readonly kind: 'deleteLimits'; readonly id: LoadLimitsId; readonly replacementId: LoadLimitsId | null }
   | {
       readonly kind: 'team'
       readonly team: TeamDraft
-      readonly members: readonly { readonly personId: string; readonly tier: number | null }[]
+      readonly members: readonly { readonly personId: PersonId; readonly tier: number | null }[]
     }
   /** Each as it stands in a list; who is in it stays. */
   | { readonly kind: 'teams'; readonly teams: readonly TeamDraft[] }
-  | { readonly kind: 'deleteTeam'; readonly id: string; readonly replacementId: string | null }
+  | { readonly kind: 'deleteTeam'; readonly id: TeamId; readonly replacementId: TeamId | null }
   | {
       readonly kind: 'centre'
       readonly settings: Partial<PlanDocument['centre']>
       readonly declineReasons: Words
       readonly dispositions: Words
     }
-  | { readonly kind: 'deleteSite'; readonly id: string; readonly replacementId: string | null }
-  | { readonly kind: 'deleteShift'; readonly id: string; readonly replacementId: string | null }
-  | { readonly kind: 'deleteHours'; readonly id: string; readonly replacementId: string | null }
-  | { readonly kind: 'deleteCalendar'; readonly id: string; readonly replacementId: string | null }
+  | { readonly kind: 'deleteSite'; readonly id: SiteId; readonly replacementId: SiteId | null }
+  | { readonly kind: 'deleteShift'; readonly id: ShiftId; readonly replacementId: ShiftId | null }
+  | { readonly kind: 'deleteHours'; readonly id: HoursId; readonly replacementId: HoursId | null }
+  | { readonly kind: 'deleteCalendar'; readonly id: CalendarId; readonly replacementId: CalendarId | null }
 
 /** Makes one change in the draft's tables. */
 export async function make(tx: Transaction, change: PlanChange): Promise<void> {
@@ -181,10 +201,8 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
       await tx.update(t.person).set({ teamId: change.replacementId }).where(eq(t.person.teamId, change.id))
       await replaceTeam(tx, change.id, change.replacementId)
       await tx.update(t.team).set({ parentId: change.replacementId }).where(eq(t.team.parentId, change.id))
-      await tx
-        .update(t.team)
-        .set({ parentId: null })
-        .where(eq(t.team.id, change.replacementId ?? ''))
+      if (change.replacementId !== null)
+        await tx.update(t.team).set({ parentId: null }).where(eq(t.team.id, change.replacementId))
       await tx.delete(t.team).where(eq(t.team.id, change.id))
       return
     case 'centre': {
@@ -209,7 +227,7 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
       await tx.delete(t.hours).where(eq(t.hours.id, change.id))
       return
     case 'deleteCalendar': {
-      const others = (ids: readonly string[]): string[] => [
+      const others = (ids: readonly CalendarId[]): CalendarId[] => [
         ...new Set([
           ...ids.filter((id) => id !== change.id),
           ...(change.replacementId === null ? [] : [change.replacementId]),
@@ -230,10 +248,14 @@ export async function make(tx: Transaction, change: PlanChange): Promise<void> {
 }
 
 /** These lines lead to the queue, and no others do. */
-async function leadLines(tx: Transaction, queueId: string, lineIds: readonly string[]): Promise<void> {
+async function leadLines(tx: Transaction, queueId: QueueId, lineIds: readonly LineId[]): Promise<void> {
   const before = await tx.select().from(t.line)
   for (const [n, { id, queueIds }] of leading(before, queueId, lineIds).entries())
-    if (queueIds !== before[n]?.queueIds) await tx.update(t.line).set({ queueIds }).where(eq(t.line.id, id))
+    if (queueIds !== before[n]?.queueIds)
+      await tx
+        .update(t.line)
+        .set({ queueIds: [...queueIds] })
+        .where(eq(t.line.id, id))
 }
 
 async function putState(tx: Transaction, { state, setByMiss }: Extract<PlanChange, { kind: 'state' }>): Promise<void> {
@@ -268,7 +290,7 @@ async function putTeam(tx: Transaction, { team, members }: Extract<PlanChange, {
 }
 
 /** Reaches and templates that named the team name the other from then on, or only the people they name. */
-async function replaceTeam(tx: Transaction, id: string, replacementId: string | null): Promise<void> {
+async function replaceTeam(tx: Transaction, id: TeamId, replacementId: TeamId | null): Promise<void> {
   const instead = (teams: QueueDraft['teams']): QueueDraft['teams'] =>
     teams.flatMap((one) => {
       if (one.teamId !== id) return [one]
@@ -303,7 +325,9 @@ async function putWords(
   words: Words,
 ): Promise<void> {
   await tx.delete(table)
-  await tx.insert(table).values(words.map(({ id, name }, position) => ({ id, name, position })))
+  await tx
+    .insert(table)
+    .values(words.map(({ id, name }, position) => ({ id: id as DeclineReasonId & DispositionId, name, position })))
 }
 
 /** Queues that chose some of the centre's dispositions choose of those that are left. */
@@ -321,13 +345,13 @@ async function keepDispositions(tx: Transaction, kept: ReadonlySet<string>): Pro
 async function placePeople(
   tx: Transaction,
   where: 'siteId' | 'shiftId' | 'loadLimitsId',
-  id: string,
-  personIds: readonly string[],
+  id: SiteId | ShiftId | LoadLimitsId,
+  personIds: readonly PersonId[],
 ): Promise<void> {
   await tx
     .update(t.person)
     .set({ [where]: null })
-    .where(eq(t.person[where], id))
+    .where(eq(t.person[where], id as SiteId & ShiftId & LoadLimitsId))
   await tx
     .update(t.person)
     .set({ [where]: id })

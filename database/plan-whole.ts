@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { PlanDocument } from '@eudromos/core/plan'
+import type { PlanDocument, CalendarId } from '@eudromos/core/plan'
 import { inParts, type Transaction } from './parts.ts'
 import * as t from './schema.ts'
 
@@ -34,7 +34,7 @@ export async function putPlan(tx: Transaction, document: PlanDocument): Promise<
   await putThings(tx, document)
   await putQueues(tx, document)
   const planned = new Map(document.people.map((person) => [person.id as string, person]))
-  const among = (all: readonly { readonly id: string }[], id: string | null): string | null =>
+  const among = <Id>(all: readonly { readonly id: Id }[], id: Id | null): Id | null =>
     all.some((one) => one.id === id) ? id : null
   for (const was of before) {
     // Whoever has left stays of their team: what they had is as private as it was.
@@ -68,7 +68,7 @@ async function putThings(tx: Transaction, document: PlanDocument): Promise<void>
   const { hours, calendars, sites, shifts, teams } = document
   const placed = <T>(all: readonly T[]): (T & { position: number })[] =>
     all.map((one, position) => ({ ...one, position }))
-  const taking = <T extends { readonly calendarIds: readonly string[] }>(all: readonly T[]) =>
+  const taking = <T extends { readonly calendarIds: readonly CalendarId[] }>(all: readonly T[]) =>
     placed(all).map((one) => ({ ...one, calendarIds: [...one.calendarIds] }))
   if (calendars.length > 0) await tx.insert(t.holidayCalendar).values(placed(calendars))
   if (hours.length > 0) await tx.insert(t.hours).values(taking(hours))

@@ -1,4 +1,4 @@
-import { asc, desc, eq, gte, max } from 'drizzle-orm'
+import { asc, desc, eq, gt, gte, max } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import {
   plainCentre,
@@ -13,11 +13,14 @@ import {
   type CompiledPlan,
   type PlanDocument,
   type WholeFinding,
+  type SkillId,
+  type PersonId,
+  type QueueId,
 } from '@eudromos/core/plan'
 import type { Command } from '@eudromos/core/routing'
 import type { Connection, Database } from './connect.ts'
 import { actorKey, hashOf } from './inbox.ts'
-import type { Transaction } from './parts.ts'
+import { inPages, type Transaction } from './parts.ts'
 import { make, type PlanChange } from './plan-changes.ts'
 import * as t from './schema.ts'
 
@@ -32,17 +35,45 @@ export interface Draft {
   readonly document: PlanDocument
 }
 
-/** The plan as it is being edited, with its draft version; null where nothing was set up yet. */
+/** The plan as it is being edited, with its draft version, all of one version; null where nothing was set up yet. */
 export async function readDraft(database: Reader): Promise<Draft | null> {
-  const [draft] = await database.select().from(t.planDraft)
-  if (draft === undefined) return null
+  for (;;) {
+    const [draft] = await database.select().from(t.planDraft)
+    if (draft === undefined) return null
+    const document = await readDocument(database, draft.centre)
+    const [after] = await database.select({ version: t.planDraft.version }).from(t.planDraft)
+    if (after?.version === draft.version) return { version: draft.version, document }
+  }
+}
+
+async function readDocument(
+  database: Reader,
+  centre: (typeof t.planDraft.$inferSelect)['centre'],
+): Promise<PlanDocument> {
   const states = await database.select().from(t.presenceState).orderBy(asc(t.presenceState.position))
   const limits = await database.select().from(t.loadLimits).orderBy(asc(t.loadLimits.id))
   const reasons = await database.select().from(t.declineReason).orderBy(asc(t.declineReason.position))
   const dispositions = await database.select().from(t.disposition).orderBy(asc(t.disposition.position))
-  const people = await database.select().from(t.person).where(eq(t.person.left, false)).orderBy(asc(t.person.id))
+  const people = await inPages((limit, offset) =>
+    database
+      .select()
+      .from(t.person)
+      .where(eq(t.person.left, false))
+      .orderBy(asc(t.person.id))
+      .limit(limit)
+      .offset(offset),
+  )
   const queues = await database.select().from(t.queue).orderBy(asc(t.queue.position), asc(t.queue.id))
-  const members = await database.select().from(t.queueAgent).orderBy(asc(t.queueAgent.position))
+  const membersOf = new Map<QueueId, PersonId[]>()
+  const members = await inPages((limit, offset) =>
+    database
+      .select()
+      .from(t.queueAgent)
+      .orderBy(asc(t.queueAgent.queueId), asc(t.queueAgent.position), asc(t.queueAgent.personId))
+      .limit(limit)
+      .offset(offset),
+  )
+  for (const { queueId, personId } of members) grouped(membersOf, queueId).push(personId)
   const testers = await database.select().from(t.queueTestCustomer)
   const lines = await database.select().from(t.line).orderBy(asc(t.line.id))
   const templates = await database.select().from(t.template).orderBy(asc(t.template.name), asc(t.template.id))
@@ -56,14 +87,18 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
     .from(t.holidayCalendar)
     .orderBy(asc(t.holidayCalendar.position), asc(t.holidayCalendar.id))
   const skills = await database.select().from(t.skill).orderBy(asc(t.skill.position), asc(t.skill.id))
-  const skillsOf = new Map<string, { skillId: string; level: number }[]>()
-  const holdings = await database
-    .select()
-    .from(t.personSkill)
-    .orderBy(asc(t.personSkill.personId), asc(t.personSkill.skillId))
-  for (const { personId, ...one } of holdings) skillsOf.set(personId, [...(skillsOf.get(personId) ?? []), one])
-  const document: PlanDocument = {
-    centre: { ...plainCentre, ...plainCentreWords, ...draft.centre },
+  const skillsOf = new Map<PersonId, { skillId: SkillId; level: number }[]>()
+  const holdings = await inPages((limit, offset) =>
+    database
+      .select()
+      .from(t.personSkill)
+      .orderBy(asc(t.personSkill.personId), asc(t.personSkill.skillId))
+      .limit(limit)
+      .offset(offset),
+  )
+  for (const { personId, ...one } of holdings) grouped(skillsOf, personId).push(one)
+  return {
+    centre: { ...plainCentre, ...plainCentreWords, ...centre },
     presenceStates: states.map(({ position: _, ...state }) => state),
     loadLimits: limits,
     declineReasons: reasons.map(({ id, name }) => ({ id, name })),
@@ -84,7 +119,7 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
       laterReaches: queue.laterReaches.map(withTeams),
       target:
         targetPercent === null || targetSeconds === null ? null : { percent: targetPercent, seconds: targetSeconds },
-      agentIds: members.filter(({ queueId }) => queueId === queue.id).map(({ personId }) => personId),
+      agentIds: membersOf.get(queue.id) ?? [],
       testCustomerIds: testers.filter(({ queueId }) => queueId === queue.id).map(({ customerId }) => customerId),
     })),
     lines,
@@ -96,7 +131,14 @@ export async function readDraft(database: Reader): Promise<Draft | null> {
     shifts: shifts.map(({ position: _, ...one }) => one),
     teams: teams.map(({ position: _, ...one }) => one),
   }
-  return { version: draft.version, document }
+}
+
+function grouped<Id, T>(groups: Map<Id, T[]>, key: Id): T[] {
+  const known = groups.get(key)
+  if (known !== undefined) return known
+  const made: T[] = []
+  groups.set(key, made)
+  return made
 }
 
 /** Somebody else has changed the draft since it was read. */
@@ -125,7 +167,7 @@ export interface Publishing {
 
 interface PublishOptions {
   readonly expectedDraft: number
-  readonly by: string | null
+  readonly by: PersonId | null
   readonly note: string
   readonly at: number
   /** Throws where the published plan may not become the other: nothing is changed then. */
@@ -206,12 +248,26 @@ export async function readPublished(database: Reader, version: number): Promise<
   return row === undefined ? null : completed(row.document)
 }
 
+/** What was published last, where it is newer than this version. */
+export async function readNewest(
+  database: Reader,
+  than: number,
+): Promise<{ readonly version: number; readonly document: PlanDocument } | null> {
+  const [row] = await database
+    .select()
+    .from(t.planVersion)
+    .where(gt(t.planVersion.version, than))
+    .orderBy(desc(t.planVersion.version))
+    .limit(1)
+  return row === undefined ? null : { version: row.version, document: completed(row.document) }
+}
+
 /** Who published which versions since an instant, the newest first, `most` of them. */
 export const readVersions = (
   database: Reader,
   since: number,
   most: number,
-): Promise<{ version: number; publishedAt: number; publishedBy: string | null }[]> =>
+): Promise<{ version: number; publishedAt: number; publishedBy: PersonId | null }[]> =>
   database
     .select({
       version: t.planVersion.version,

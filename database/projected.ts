@@ -1,19 +1,22 @@
 // The tables that are written with the journal, in its transaction, and how: all of it follows from what they are.
-import { getTableColumns, getTableName } from 'drizzle-orm'
+import { getTableColumns, getTableName, isNull, type SQL } from 'drizzle-orm'
 import { getTableConfig, type PgTable } from 'drizzle-orm/pg-core'
+import type { ProjectionName } from '@eudromos/core/records'
 import * as t from './schema.ts'
 
 export interface Projected {
   readonly table: PgTable
   /** What is written of it; all of its columns but those that follow from others, where nothing is said. */
   readonly only?: readonly string[]
-  /**
-   * Rows change: who has the same key takes the place of what is written. Only where this column says the same too, so that
-   * what an id of another thing brings never does.
-   */
-  readonly sameBy?: string
-  /** What others change afterwards: it is left as it is where the table is made anew from the journal. */
-  readonly keeps?: readonly string[]
+  /** Rows change: who has the same key takes the place of what is written. */
+  readonly changes?: {
+    /** Which of its rows may change yet. */
+    readonly open: SQL
+    /** Only where this column says the same too, so that what an id of another thing brings never does. */
+    readonly sameBy: string
+    /** What others change afterwards: it is left as it is where the table is made anew from the journal. */
+    readonly keeps?: readonly string[]
+  }
 }
 
 const ofTexts = ['interactionId', 'number', 'lineId', 'addressId', 'contentId'] as const
@@ -23,26 +26,28 @@ export const projected = {
   messages: { table: t.message },
   texts: { table: t.textOut, only: ofTexts },
   // Who was split off from a customer takes along what was over.
-  records: { table: t.record, sameBy: 'arrivedAt', keeps: ['customerId'] },
-} satisfies Record<keyof ProjectedRows, Projected>
+  records: {
+    table: t.record,
+    changes: { open: isNull(t.record.closedAt), sameBy: 'arrivedAt', keeps: ['customerId'] },
+  },
+} satisfies Record<ProjectionName | 'texts', Projected>
 
 export const projectedNames = Object.keys(projected) as (keyof ProjectedRows)[]
 
 type Unchanging<T> = { readonly [K in keyof T]: T[K] extends (infer Each)[] ? readonly Each[] : T[K] }
 /** A row as it is written: what follows from other columns is left out. */
-type Written<T extends { readonly $inferSelect: object; readonly $inferInsert: object }> = Unchanging<
-  Pick<T['$inferSelect'], keyof T['$inferInsert'] & keyof T['$inferSelect']>
->
+type Written<T extends PgTable> = Unchanging<Pick<T['$inferSelect'], keyof T['$inferInsert'] & keyof T['$inferSelect']>>
 
-export type MessageRow = Written<typeof t.message>
-/** A message that goes out as a text. */
-export type TextRow = Pick<Written<typeof t.textOut>, (typeof ofTexts)[number]>
-
-export interface ProjectedRows {
-  readonly messages: readonly MessageRow[]
-  readonly texts: readonly TextRow[]
-  readonly records: readonly Written<typeof t.record>[]
+type RowOf<P extends { readonly table: PgTable }> = P extends { readonly only: readonly (infer K)[] }
+  ? Pick<Written<P['table']>, K & keyof Written<P['table']>>
+  : Written<P['table']>
+export type ProjectedRows = {
+  readonly [N in keyof typeof projected]: readonly RowOf<(typeof projected)[N]>[]
 }
+
+export type MessageRow = ProjectedRows['messages'][number]
+/** A message that goes out as a text. */
+export type TextRow = ProjectedRows['texts'][number]
 
 export interface Column {
   /** What it is called in the program, and in the table. */
@@ -87,7 +92,7 @@ export function changing(columns: readonly Column[], same: string): string {
 export function writing(one: Projected, of: string): string {
   const [columns, table] = [columnsOf(one), getTableName(one.table)]
   const insert = insertion(columns, table, of, 'fence')
-  const same = columns.find(({ key }) => key === one.sameBy)
+  const same = columns.find(({ key }) => key === one.changes?.sameBy)
   return same === undefined
     ? insert
     : `${insert} ${changing(columns, `${table}."${same.name}" = excluded."${same.name}"`)}`

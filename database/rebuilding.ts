@@ -1,13 +1,8 @@
 import { getTableName } from 'drizzle-orm'
 import type pg from 'pg'
-import { Folded, messages, records, type Projection } from '@eudromos/core/records'
+import { Folded, projections, type Projection, type ProjectionName } from '@eudromos/core/records'
 import { beginning, placeAfter, readJournal } from './journal.ts'
 import { changing, columnsOf, insertion, named, projected, type Column, type Projected } from './projected.ts'
-
-/** What can be made anew from the journal alone. */
-const rebuildable = { records, messages }
-export type Rebuildable = keyof typeof rebuildable
-export const rebuildableNames = Object.keys(rebuildable) as Rebuildable[]
 
 export interface Rebuilt {
   /** How many rows the journal has. */
@@ -18,25 +13,28 @@ export interface Rebuilt {
   readonly unknown: number
 }
 
+/** What the table of a projection is called. */
+export const tableOf = (name: ProjectionName): string => getTableName(projected[name].table)
+
 const atOnce = 5000
 
 /**
  * Makes what is derived from the journal anew; the table has the rows that differ replaced, unless it is only to be checked.
  * Whoever routes waits for as long as it takes.
  */
-export async function rebuild(client: pg.Client, name: Rebuildable, onlyCheck = false): Promise<Rebuilt> {
+export async function rebuild(client: pg.Client, name: ProjectionName, onlyCheck = false): Promise<Rebuilt> {
   const one: Projected = projected[name]
-  const { table, keeps = [] } = one
+  const { changes } = one
   const columns = columnsOf(one)
-  const target = getTableName(table)
+  const target = tableOf(name)
   await client.query('begin')
   try {
     await client.query('select from router_epoch where id = 1 for update')
     await client.query(
       `create temporary table rebuilt on commit drop as select ${named(columns)} from ${target} with no data`,
     )
-    await fold(client, rebuildable[name] as unknown as Projection<object>, columns)
-    const moving = columns.filter(({ key }) => !keeps.includes(key))
+    await fold(client, projections[name] as unknown as Projection<object>, columns)
+    const moving = columns.filter(({ key }) => changes?.keeps?.includes(key) !== true)
     const told = await compare(client, target, moving)
     if (!onlyCheck)
       await client.query(

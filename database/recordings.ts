@@ -1,3 +1,4 @@
+import type { InteractionId, PersonId } from '@eudromos/core/plan'
 import { and, asc, eq, inArray, lt, notInArray } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
@@ -5,9 +6,9 @@ import * as t from './schema.ts'
 /** A stretch of a call's recording. */
 export interface RecordingMeta {
   readonly id: string
-  readonly interactionId: string
+  readonly interactionId: InteractionId
   /** At whose end it was recorded; null: the customer's. */
-  readonly personId: string | null
+  readonly personId: PersonId | null
   readonly startedAt: number
   /** When its last part came. */
   readonly lastAt: number
@@ -28,9 +29,9 @@ export async function beginRecording(
 }
 
 /** At which end it is recorded: that of somebody of the centre, or of the customer of a call. */
-export type RecordingEnd = { readonly personId: string } | { readonly callId: string }
+export type RecordingEnd = { readonly personId: PersonId } | { readonly callId: string }
 
-const ends = (end: RecordingEnd): { personId: string | null; callId: string | null } =>
+const ends = (end: RecordingEnd): { personId: PersonId | null; callId: string | null } =>
   'personId' in end ? { ...end, callId: null } : { ...end, personId: null }
 
 /** As parameters 2 and 3 of a statement. */
@@ -102,8 +103,8 @@ export async function readRecording(database: Database, id: string): Promise<Buf
 /** The stretches of a call in order, and who has heard any of them. */
 export async function readRecordingsOf(
   database: Database,
-  interactionId: string,
-): Promise<{ recordings: RecordingMeta[]; heardBy: string[] }> {
+  interactionId: InteractionId,
+): Promise<{ recordings: RecordingMeta[]; heardBy: PersonId[] }> {
   const recordings = await database
     .select()
     .from(t.recording)
@@ -125,7 +126,7 @@ export async function readRecordingsOf(
 export async function noteHearing(
   database: Database,
   recordingId: string,
-  personId: string,
+  personId: PersonId,
   at: number,
 ): Promise<void> {
   await database.insert(t.recordingHeard).values({ recordingId, personId, at })
@@ -168,11 +169,11 @@ export interface RecordingMark {
   /** Milliseconds of what was recorded, its stretches one after the other. */
   readonly atMs: number
   readonly note: string
-  readonly personId: string
+  readonly personId: PersonId
 }
 
 /** The marks of a call's recording, in their order. */
-export async function readMarks(database: Database, interactionId: string): Promise<RecordingMark[]> {
+export async function readMarks(database: Database, interactionId: InteractionId): Promise<RecordingMark[]> {
   const { id, atMs, note, personId } = t.recordingMark
   return database
     .select({ id, atMs, note, personId })
@@ -184,7 +185,7 @@ export async function readMarks(database: Database, interactionId: string): Prom
 /** The same id a second time is the same mark. */
 export async function insertMark(
   database: Database,
-  interactionId: string,
+  interactionId: InteractionId,
   mark: RecordingMark & { readonly madeAt: number },
 ): Promise<void> {
   await database
@@ -194,7 +195,7 @@ export async function insertMark(
 }
 
 /** Takes a mark away, by whoever made it; false where they have no such one. */
-export async function deleteMark(database: Database, id: string, personId: string): Promise<boolean> {
+export async function deleteMark(database: Database, id: string, personId: PersonId): Promise<boolean> {
   const { rowCount } = await database
     .delete(t.recordingMark)
     .where(and(eq(t.recordingMark.id, id), eq(t.recordingMark.personId, personId)))

@@ -17,7 +17,7 @@ import {
   type AnyColumn,
   type SQL,
 } from 'drizzle-orm'
-import type { Channel } from '@eudromos/core/plan'
+import type { Channel, AgentId, CustomerId, DispositionId, InteractionId, PersonId, QueueId } from '@eudromos/core/plan'
 import type { Outcome } from '@eudromos/core/records'
 import type { Database } from './connect.ts'
 import { holds, mostListed, pageWithin } from './finding.ts'
@@ -40,17 +40,17 @@ export interface RecordQuery {
   readonly from: number | null
   readonly to: number | null
   readonly channel: Channel | null
-  readonly queueId: string | null
-  readonly agentId: string | null
+  readonly queueId: QueueId | null
+  readonly agentId: AgentId | null
   readonly outcome: Outcome | null
-  readonly dispositionId: string | null
+  readonly dispositionId: DispositionId | null
   readonly tag: string | null
   /** A part of what the customer is found by, or the id of the record. */
   readonly customer: string | null
   /** The newest that is listed: what comes in later moves no page; null: none has come yet. */
   readonly upTo: number | null
   /** What who asks may not see. */
-  readonly hidden: { readonly personIds: readonly string[]; readonly queueIds: readonly string[] }
+  readonly hidden: { readonly personIds: readonly PersonId[]; readonly queueIds: readonly QueueId[] }
   readonly sort: (typeof recordSorts)[number]
   readonly direction: 'asc' | 'desc'
 }
@@ -76,7 +76,7 @@ interface Meant {
 
 /** Which of the records that meet the other conditions the text finds: the one of this id, or those of customers whom it finds. */
 async function foundBy(database: Database, find: string, others: SQL | undefined, all: boolean): Promise<Meant> {
-  const exact = eq(t.record.id, find)
+  const exact = eq(t.record.id, find as InteractionId)
   if ((await database.select({ id: t.record.id }).from(t.record).where(exact)).length > 0)
     return { met: and(others, exact), newestOnly: false }
   const listed = holds(sql`l.words`, find)
@@ -162,7 +162,7 @@ async function sortedNewest(
   { offset, limit }: { readonly offset: number; readonly limit: number },
 ): Promise<Joined[]> {
   const key = sort === 'arrivedAt' ? sql`w.arrived_at` : sortKeys[sort]
-  const { rows } = await database.execute<{ id: string }>(
+  const { rows } = await database.execute<{ id: InteractionId }>(
     sql`select w.id from (select * from ${t.record} where ${met ?? sql`true`}
           order by ${desc(t.record.arrivedAt)}, ${desc(t.record.id)} limit ${mostListed}) w
         left join customer c on c.id = w.customer_id left join person p on p.id = w.agent_id
@@ -249,14 +249,14 @@ export async function* allRecords(
 }
 
 /** The records of these ids, in the order in which they arrived. */
-export const readRecords = async (database: Database, ids: readonly string[]): Promise<RecordRow[]> =>
+export const readRecords = async (database: Database, ids: readonly InteractionId[]): Promise<RecordRow[]> =>
   (
     await joined(database)
       .where(inArray(t.record.id, [...ids]))
       .orderBy(asc(t.record.arrivedAt), asc(t.record.id))
   ).map(flat)
 
-export async function readRecord(database: Database, id: string): Promise<RecordRow | null> {
+export async function readRecord(database: Database, id: InteractionId): Promise<RecordRow | null> {
   const [row] = await joined(database).where(eq(t.record.id, id))
   return row === undefined ? null : flat(row)
 }
@@ -264,16 +264,12 @@ export async function readRecord(database: Database, id: string): Promise<Record
 /** Whether the customer, or who turned out to be the same, has conversations that who asks may not see. */
 export async function hasHidden(
   database: Database,
-  customerId: string,
+  customerId: CustomerId,
   hidden: RecordQuery['hidden'],
 ): Promise<boolean> {
   const unseen = or(
-    ...(
-      [
-        [t.record.queueIds, hidden.queueIds],
-        [t.record.personIds, hidden.personIds],
-      ] as const
-    ).flatMap(([column, ids]) => (ids.length === 0 ? [] : [arrayOverlaps(column, [...ids])])),
+    ...(hidden.queueIds.length === 0 ? [] : [arrayOverlaps(t.record.queueIds, [...hidden.queueIds])]),
+    ...(hidden.personIds.length === 0 ? [] : [arrayOverlaps(t.record.personIds, [...hidden.personIds])]),
   )
   if (unseen === undefined) return false
   const family = sql`(select customer_family(customer_root(${customerId})))`
@@ -289,12 +285,12 @@ export interface Act {
   readonly seq: number
   readonly at: number
   readonly type: string
-  readonly actorId: string
-  readonly onBehalfOf: string
+  readonly actorId: PersonId
+  readonly onBehalfOf: PersonId
 }
 
 /** What was done in an interaction by one person in another's name. */
-export async function readActs(database: Database, interactionId: string): Promise<Act[]> {
+export async function readActs(database: Database, interactionId: InteractionId): Promise<Act[]> {
   const [found] = await database
     .select({ from: t.record.arrivedAt, to: t.record.closedAt })
     .from(t.record)
@@ -305,7 +301,7 @@ export async function readActs(database: Database, interactionId: string): Promi
     at: number
     type: string
     actor: string
-    on_behalf_of: string
+    on_behalf_of: PersonId
   }>(
     `select seq, at, type, actor, on_behalf_of from journal_all
      where day >= (to_timestamp($2 / 1000.0) at time zone 'UTC')::date
@@ -317,7 +313,7 @@ export async function readActs(database: Database, interactionId: string): Promi
     seq,
     at,
     type,
-    actorId: actor.replace(/^person:/, ''),
+    actorId: actor.replace(/^person:/, '') as PersonId,
     onBehalfOf,
   }))
 }

@@ -1,13 +1,13 @@
 // Customers, what reaches them, and what the database keeps so that they are found at once.
 import { sql } from 'drizzle-orm'
 import { boolean, index, integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core'
-import type { CustomerNeed } from '@eudromos/core/plan'
+import type { CustomerNeed, AddressId, CustomerId, LineId, PersonId } from '@eudromos/core/plan'
 import { instant, stamp } from './columns.ts'
 
 export const customer = pgTable(
   'customer',
   {
-    id: text().primaryKey(),
+    id: text().$type<CustomerId>().primaryKey(),
     name: text().notNull(),
     test: boolean().notNull().default(false),
     /** Wants to be neither called nor texted by the centre of its own accord. */
@@ -72,7 +72,7 @@ export const customerListed = pgTable(
 export const customerContact = pgTable(
   'customer_contact',
   {
-    customerId: text('customer_id').primaryKey(),
+    customerId: text('customer_id').$type<CustomerId>().primaryKey(),
     conversations: integer().notNull().default(0),
     lastAt: instant('last_at').notNull().default(0),
   },
@@ -87,9 +87,10 @@ export const customerSeen = pgTable(
   'customer_seen',
   {
     customerId: text('customer_id')
+      .$type<CustomerId>()
       .notNull()
       .references(() => customer.id, { onDelete: 'cascade' }),
-    personId: text('person_id').notNull(),
+    personId: text('person_id').$type<PersonId>().notNull(),
     at: instant('at').notNull(),
     /** When they had before that, an hour earlier at least; null: never. */
     before: instant('before'),
@@ -99,7 +100,7 @@ export const customerSeen = pgTable(
 
 /** A number or an email address by which a customer reaches and is reached; several may share one. */
 export const address = pgTable('address', {
-  id: text().primaryKey(),
+  id: text().$type<AddressId>().primaryKey(),
   kind: text().$type<'phone' | 'email'>().notNull(),
   /** E.164; an email address in small letters. */
   value: text().notNull().unique(),
@@ -109,9 +110,11 @@ export const customerAddress = pgTable(
   'customer_address',
   {
     customerId: text('customer_id')
+      .$type<CustomerId>()
       .notNull()
       .references(() => customer.id, { onDelete: 'cascade' }),
     addressId: text('address_id')
+      .$type<AddressId>()
       .notNull()
       .references(() => address.id, { onDelete: 'cascade' }),
   },
@@ -125,8 +128,9 @@ export const customerAddress = pgTable(
 export const textStop = pgTable(
   'text_stop',
   {
-    lineId: text('line_id').notNull(),
+    lineId: text('line_id').$type<LineId>().notNull(),
     addressId: text('address_id')
+      .$type<AddressId>()
       .notNull()
       .references(() => address.id, { onDelete: 'cascade' }),
     at: stamp('at').notNull().defaultNow(),

@@ -1,16 +1,17 @@
+import type { CustomerId, InteractionId, PersonId, ScriptId } from '@eudromos/core/plan'
 import { and, asc, eq, inArray, isNotNull } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
 
 /** An answer to a step of a call script, as it was asked for then. */
 export interface ScriptAnswerRow {
-  readonly interactionId: string
-  readonly scriptId: string
+  readonly interactionId: InteractionId
+  readonly scriptId: ScriptId
   readonly scriptName: string
   readonly stepId: string
   readonly question: string
   readonly answer: string
-  readonly personId: string
+  readonly personId: PersonId
   readonly at: number
 }
 
@@ -45,7 +46,7 @@ export const putScriptAnswer = (
 /** What was answered in conversations, script by script, in the order of the way that the answers took. */
 export async function readScriptAnswers(
   database: Database,
-  interactionIds: readonly string[],
+  interactionIds: readonly InteractionId[],
 ): Promise<ScriptAnswerRow[]> {
   const { interactionId, scriptId, scriptName, stepId, question, answer, personId, at, place } = t.scriptAnswer
   return database
@@ -58,20 +59,27 @@ export async function readScriptAnswers(
 /** Whether the customer proved to be who they said, as it was said last; null: nobody has asked. */
 export interface IdentityCheck {
   /** Who it was checked to be. */
-  readonly customerId: string
+  readonly customerId: CustomerId
   readonly passed: boolean
-  readonly personId: string
+  readonly personId: PersonId
   readonly at: number
 }
 
-export async function putIdentityCheck(database: Database, interactionId: string, check: IdentityCheck): Promise<void> {
+export async function putIdentityCheck(
+  database: Database,
+  interactionId: InteractionId,
+  check: IdentityCheck,
+): Promise<void> {
   await database
     .insert(t.identityCheck)
     .values({ interactionId, ...check })
     .onConflictDoUpdate({ target: t.identityCheck.interactionId, set: check })
 }
 
-export async function readIdentityCheck(database: Database, interactionId: string): Promise<IdentityCheck | null> {
+export async function readIdentityCheck(
+  database: Database,
+  interactionId: InteractionId,
+): Promise<IdentityCheck | null> {
   const { customerId, passed, personId, at } = t.identityCheck
   const [row] = await database
     .select({ customerId, passed, personId, at })

@@ -1,10 +1,11 @@
+import type { PersonId } from '@eudromos/core/plan'
 import { eq, sql } from 'drizzle-orm'
 import type { Database } from './connect.ts'
 import * as t from './schema.ts'
 
 export type SecondFactor = typeof t.secondFactor.$inferSelect
 
-export async function readFactor(database: Database, personId: string): Promise<SecondFactor | null> {
+export async function readFactor(database: Database, personId: PersonId): Promise<SecondFactor | null> {
   const [row] = await database.select().from(t.secondFactor).where(eq(t.secondFactor.userId, personId))
   return row ?? null
 }
@@ -25,7 +26,7 @@ export async function putFactor(
 }
 
 /** Uses a step of time once: false where it, or a later one, was used before. */
-export async function spendStep(database: Database, personId: string, step: number): Promise<boolean> {
+export async function spendStep(database: Database, personId: PersonId, step: number): Promise<boolean> {
   const rows = await database
     .update(t.secondFactor)
     .set({ usedStep: step })
@@ -35,7 +36,7 @@ export async function spendStep(database: Database, personId: string, step: numb
 }
 
 /** Uses a code up: false where it is none of theirs, or was used before. */
-export async function spendCode(database: Database, personId: string, hash: string): Promise<boolean> {
+export async function spendCode(database: Database, personId: PersonId, hash: string): Promise<boolean> {
   const rows = await database
     .update(t.secondFactor)
     .set({ codes: sql`array_remove(${t.secondFactor.codes}, ${hash})` })
@@ -44,6 +45,6 @@ export async function spendCode(database: Database, personId: string, hash: stri
   return rows.length > 0
 }
 
-export async function removeFactor(database: Database, personId: string): Promise<void> {
+export async function removeFactor(database: Database, personId: PersonId): Promise<void> {
   await database.delete(t.secondFactor).where(eq(t.secondFactor.userId, personId))
 }

@@ -1,8 +1,9 @@
+import type { PersonId } from '@eudromos/core/plan'
 // Sign-in: the tables of the session library, in its shape.
 import { bigint, boolean, pgTable, text, timestamp } from 'drizzle-orm/pg-core'
 
 export const user = pgTable('user', {
-  id: text().primaryKey(),
+  id: text().$type<PersonId>().primaryKey(),
   name: text().notNull(),
   email: text().notNull().unique(),
   emailVerified: boolean('email_verified').notNull().default(false),
@@ -20,6 +21,7 @@ export const session = pgTable('session', {
   ipAddress: text('ip_address'),
   userAgent: text('user_agent'),
   userId: text('user_id')
+    .$type<PersonId>()
     .notNull()
     .references(() => user.id, { onDelete: 'cascade' }),
 })
@@ -29,6 +31,7 @@ export const account = pgTable('account', {
   accountId: text('account_id').notNull(),
   providerId: text('provider_id').notNull(),
   userId: text('user_id')
+    .$type<PersonId>()
     .notNull()
     .references(() => user.id, { onDelete: 'cascade' }),
   accessToken: text('access_token'),
@@ -56,6 +59,7 @@ export const verification = pgTable('verification', {
 /** What somebody shows beside their password: codes by time (RFC 6238), and some to be used once where the device is lost. */
 export const secondFactor = pgTable('second_factor', {
   userId: text('user_id')
+    .$type<PersonId>()
     .primaryKey()
     .references(() => user.id, { onDelete: 'cascade' }),
   /** Sealed with the centre's secret. */

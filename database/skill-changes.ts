@@ -1,13 +1,13 @@
 // What can be done to the skills of the draft.
 import { and, eq, max, sql } from 'drizzle-orm'
-import type { PlanDocument, SkillEdit } from '@eudromos/core/plan'
+import type { PlanDocument, SkillEdit, PersonId, SkillId } from '@eudromos/core/plan'
 import { inParts, type Transaction } from './parts.ts'
 import * as t from './schema.ts'
 
 /** How well somebody has a skill; 0: not at all. */
 export interface Level {
-  readonly personId: string
-  readonly skillId: string
+  readonly personId: PersonId
+  readonly skillId: SkillId
   readonly level: number
 }
 
@@ -55,7 +55,7 @@ export async function putLevels(tx: Transaction, levels: readonly Level[]): Prom
 }
 
 /** Whoever has it has the other from then on, at the higher of both levels; queues ask for that one. */
-export async function deleteSkill(tx: Transaction, id: string, replacementId: string | null): Promise<void> {
+export async function deleteSkill(tx: Transaction, id: SkillId, replacementId: SkillId | null): Promise<void> {
   if (replacementId !== null)
     await tx.execute(sql`
       insert into person_skill (person_id, skill_id, level)
@@ -74,7 +74,7 @@ export async function deleteSkill(tx: Transaction, id: string, replacementId: st
 }
 
 /** What is asked for without a skill, or with another in its place. */
-const without = <T extends { readonly skillId: string }>(all: readonly T[], id: string, otherId: string | null): T[] =>
+const without = <T extends { readonly skillId: SkillId }>(all: readonly T[], id: string, otherId: string | null): T[] =>
   all.flatMap((one) => {
     if (one.skillId !== id) return [one]
     return otherId === null ? [] : [{ ...one, skillId: otherId }]

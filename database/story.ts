@@ -1,10 +1,11 @@
+import type { CustomerId } from '@eudromos/core/plan'
 import type { StoryEntry } from '@eudromos/core/records'
 import type { Database } from './connect.ts'
 
 /** The latest conversations of a customer, and of whoever turned out to be the same, but for one, the newest first, and how many there are in all. */
 export async function readStory(
   database: Database,
-  customerId: string,
+  customerId: CustomerId,
   exceptId: string,
   limit: number,
 ): Promise<{ entries: StoryEntry[]; total: number }> {

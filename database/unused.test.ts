@@ -88,7 +88,7 @@ test('words and strangers of a refused command go as it is refused; what anythin
     begun('i1', 'known'),
     ...['i2', 'i3'].map((id) => begun(id, strangerOf(id))),
   ]
-  const nothing = { rows: [], answers: [], records: [], messages: [], texts: [], refused }
+  const nothing = { rows: [], answers: [], refused }
   // A router whose lead is over lets go of nothing.
   await expect(commitBatch(router, { epoch: epoch + 1, ...nothing })).rejects.toThrow('is over')
   expect(await idsOf(t.content)).toHaveLength(5)

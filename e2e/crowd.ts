@@ -178,6 +178,8 @@ const addressOf = (phone: string): string => {
 export class Customers {
   readonly carrier: Carrier
   private readonly stopping = new AbortController()
+  /** From which telephone each came. */
+  private readonly phones = new Map<string, string>()
   /** When each was first sent, by the process's own clock. */
   readonly sentAt = new Map<string, number>()
   /** The conversations that the centre has accepted. */
@@ -224,7 +226,9 @@ export class Customers {
       },
     }
     let begun = id
-    this.sentAt.set(channelOf(n) === 'sms' ? `text-${id}` : id, performance.now())
+    const known = channelOf(n) === 'sms' ? `text-${id}` : id
+    this.sentAt.set(known, performance.now())
+    this.phones.set(known, crowdPhone(n))
     const done = await insist(async () => {
       begun = await ways[channelOf(n)]().catch((error: unknown) => {
         if (error instanceof GatewayError && error.status < 500)
@@ -233,6 +237,14 @@ export class Customers {
       })
     })
     if (done === 'done') this.accepted.push(begun)
+  }
+
+  /** The customer writes again, where they write at all. */
+  async say(channel: CrowdChannel, interactionId: string, text: string): Promise<void> {
+    if (channel === 'chat') await this.carrier.say(interactionId, text)
+    const from = this.phones.get(interactionId)
+    if (channel === 'sms' && from !== undefined)
+      await this.tell('texts', { id: newId(), from, to: crowdNumbers.sms, text })
   }
 
   /** As a carrier tells it, signed. */

@@ -1,4 +1,4 @@
-// A whole centre for tests and benches: its own cluster, routers, web processes and simulated services, on free ports.
+// A whole centre for tests and benches: its own cluster, routers, jobs, web processes and simulated services, on free ports.
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -36,6 +36,7 @@ export class Stand {
   readonly webs: Running[] = []
   readonly origins: string[] = []
   outside: Running | null = null
+  jobs: Running | null = null
   private count = 0
 
   private constructor(
@@ -73,6 +74,7 @@ export class Stand {
     for (let n = 0; n < webs; n += 1) await stand.startWeb(n === 0 ? ports.web : await freePort())
     if (outside) {
       stand.startOutside()
+      stand.startJobs()
       await until('files can be scanned', () => existsSync(join(folder, 'scanner.sock')))
     }
     return stand
@@ -100,6 +102,7 @@ export class Stand {
       NEXT_TELEMETRY_DISABLED: '1',
       EUDROMOS_WEB_URL: place.webUrl,
       EUDROMOS_ROUTER_URL: place.routerUrl,
+      EUDROMOS_JOBS_URL: place.jobsUrl,
       EUDROMOS_SECRET: place.secrets.session,
       EUDROMOS_DEMO_PASSWORD: place.secrets.demo,
       EUDROMOS_ORIGIN: `http://127.0.0.1:${port}`,
@@ -169,6 +172,10 @@ export class Stand {
     this.outside = startProcess('outside', ['--import', 'tsx', join(root, 'outside/main.ts')], env, this.logs)
   }
 
+  startJobs(): void {
+    this.jobs = startProcess('jobs', ['--import', 'tsx', join(root, 'jobs/main.ts')], this.env(0), this.logs)
+  }
+
   /** The number of the journal's last event; 0 where there is none. */
   async lastSeq(): Promise<number> {
     const { rows } = await this.database.$client.query<{ seq: number }>(
@@ -193,7 +200,7 @@ export class Stand {
 
   async stop(): Promise<void> {
     Stand.running.delete(this)
-    for (const one of [this.outside, ...this.webs, ...this.routers])
+    for (const one of [this.outside, this.jobs, ...this.webs, ...this.routers])
       if (one !== null) {
         one.child.kill('SIGCONT')
         await one.stop()

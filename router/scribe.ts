@@ -1,19 +1,21 @@
-import { Folded, messages, records, type InteractionRecord } from '@eudromos/core/records'
+import type { InteractionId } from '@eudromos/core/plan'
+import { byKey, Folds, type OpenRows, type Rows } from '@eudromos/core/records'
 import type { Command, Event } from '@eudromos/core/routing'
 import type { Answer, Batch, Cause, JournalRow, Pending, TextRow } from '@eudromos/database'
 
 export const byItself: Cause = { inboxId: null, actor: null, onBehalfOf: null, reason: null }
 
-/** Numbers events and derives from them what the read tables hold. Knows the records of interactions not yet over. */
+/** Numbers events and derives from them what the read tables hold. */
 export class Scribe {
-  private readonly open: Map<string, InteractionRecord>
+  private readonly open: OpenRows
 
   constructor(
     /** The number of the last event there is. */
     public seq: number,
-    open: readonly InteractionRecord[],
+    /** The rows that may change yet, as of that event. */
+    open: Partial<Rows> = {},
   ) {
-    this.open = new Map(open.map((record) => [record.id, record]))
+    this.open = byKey(open)
   }
 
   draft(): Draft {
@@ -27,14 +29,13 @@ export class Draft {
   readonly answers: { inboxId: number; answer: Answer }[] = []
   private readonly refused: Command[] = []
   private readonly texts: TextRow[] = []
-  private readonly records: Folded<InteractionRecord>
-  private readonly messages = new Folded(messages)
+  private readonly folds: Folds
 
   constructor(
     private readonly scribe: Scribe,
-    private readonly open: Map<string, InteractionRecord>,
+    private readonly open: OpenRows,
   ) {
-    this.records = new Folded(records, open)
+    this.folds = new Folds(open)
   }
 
   note(events: readonly Event[], cause: Cause = byItself): void {
@@ -42,13 +43,13 @@ export class Draft {
       this.scribe.seq += 1
       this.rows.push({ ...cause, seq: this.scribe.seq, event })
       if (event.type === 'messageSent') this.noteText(event)
-      for (const projected of [this.records, this.messages]) projected.take(event, this.scribe.seq)
+      this.folds.take(event, this.scribe.seq)
     }
   }
 
   /** What an agent writes to a number goes out as a text. */
   private noteText({ interactionId, number, contentId, textLineId }: Event<'messageSent'>): void {
-    const addressId = this.open.get(interactionId)?.addressId ?? null
+    const addressId = this.open.records.get(interactionId)?.addressId ?? null
     if (textLineId === null || addressId === null) return
     this.texts.push({ interactionId, number, lineId: textLineId, addressId, contentId })
   }
@@ -59,13 +60,12 @@ export class Draft {
   }
 
   /** Whether it writes a record of this interaction. */
-  has(interactionId: string): boolean {
-    return this.records.changed.has(interactionId)
+  has(interactionId: InteractionId): boolean {
+    return this.folds.has('records', interactionId)
   }
 
   batch(epoch: number): Batch {
     const { rows, answers, texts, refused } = this
-    const [records, messages] = [[...this.records.changed.values()], [...this.messages.changed.values()]]
-    return { epoch, rows, answers, messages, texts, refused, records }
+    return { epoch, rows, answers, refused, texts, ...this.folds.changed() }
   }
 }

@@ -1,6 +1,6 @@
 import type { Logger } from 'pino'
 import { dayMs } from '@eudromos/core/hours'
-import { compileTimes, type PlanDocument } from '@eudromos/core/plan'
+import { compileTimes, type PlanDocument, type InteractionId, type ProcessId } from '@eudromos/core/plan'
 import {
   advance,
   DeadlineFault,
@@ -27,7 +27,7 @@ import {
   readJournal,
   readPending,
   readReused,
-  readOpenRecords,
+  readOpenRows,
   readSnapshot,
   sqlState,
   writeSnapshot,
@@ -73,7 +73,7 @@ export class Writer {
   private state = new State()
   private snapshotSeq = 0
   private limit = batchLimit
-  private scribe = new Scribe(0, [])
+  private scribe = new Scribe(0)
   private readonly partitions = new Set<string>()
   /** The batch that is being committed. */
   private underWay: UnderWay | null = null
@@ -114,7 +114,7 @@ export class Writer {
       at = placeAfter(rows, at)
       if (rows.length < 5000) break
     }
-    this.scribe = new Scribe(at.seq, await readOpenRecords(this.client))
+    this.scribe = new Scribe(at.seq, await readOpenRows(this.client))
   }
 
   /** Never earlier than what the journal says already. */
@@ -153,7 +153,7 @@ export class Writer {
     const room = this.limit - (this.next?.pending.length ?? 0)
     const pending = read.filter(({ inboxId }) => !ids.has(inboxId)).slice(0, room)
     const reused = await readReused(this.reading, pending)
-    const isUsed = (id: string): boolean => reused.has(id) || before.some(({ draft }) => draft.has(id))
+    const isUsed = (id: InteractionId): boolean => reused.has(id) || before.some(({ draft }) => draft.has(id))
     if (pending.length > 0) await this.goOn()
     const due = this.dueInMs()
     if (pending.length > 0 || (due !== null && due <= 0)) {
@@ -241,7 +241,7 @@ export class Writer {
   }
 
   /** `isUsed`: whether an interaction has, or had, this id. One that begins under such an id would take its record over. */
-  private decideOne(pending: Pending, draft: Draft, isUsed: (interactionId: string) => boolean): void {
+  private decideOne(pending: Pending, draft: Draft, isUsed: (interactionId: InteractionId) => boolean): void {
     const { inboxId, command } = pending
     const at = this.now()
     const { onBehalfOf, reason } = command
@@ -291,7 +291,7 @@ export class Writer {
    * say of any that it is gone.
    */
   async noteProcesses(live: ReadonlySet<string>, patient: boolean): Promise<void> {
-    const lost = new Set<string>()
+    const lost = new Set<ProcessId>()
     for (const { connections } of [...this.state.agents.values(), ...this.state.interactions.values()])
       for (const { processId } of connections) if (!live.has(processId)) lost.add(processId)
     if (live.size === 0 && lost.size > 0) return this.holdOn()

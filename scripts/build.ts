@@ -5,7 +5,7 @@ import { existsSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSy
 import { join } from 'node:path'
 import { root } from './prepare.mjs'
 
-const sources = ['core', 'database', 'web', 'package-lock.json', 'tsconfig.base.json']
+const sources = ['core', 'database', 'jobs', 'web', 'package-lock.json', 'tsconfig.base.json']
 /** Among them what the build itself writes. */
 const left = new Set(['node_modules', '.next', 'migrations', 'next-env.d.ts', 'testing'])
 

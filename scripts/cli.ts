@@ -2,17 +2,9 @@
 import { readFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
+import { projectionNames, type ProjectionName } from '@eudromos/core/records'
 import { backup, ClusterError, restore } from '../database/cluster/index.ts'
-import {
-  CentreClock,
-  connect,
-  connectAlone,
-  readDraft,
-  rebuild,
-  rebuildableNames,
-  type Rebuildable,
-  type Rebuilt,
-} from '../database/index.ts'
+import { CentreClock, connect, connectAlone, readDraft, rebuild, type Rebuilt } from '../database/index.ts'
 import { closedSpans, readCalendarFile } from './commands/holidays.ts'
 import { answerHours } from './commands/hours.ts'
 import { checkCarrier } from './commands/carrier.ts'
@@ -94,8 +86,8 @@ async function takePlan({ ownerUrl }: Place, text: string, publish: boolean): Pr
 async function deriveAnew({ ownerUrl }: Place, onlyCheck: boolean): Promise<void> {
   const client = await connectAlone(ownerUrl)
   try {
-    const told: Partial<Record<Rebuildable, Rebuilt>> = {}
-    for (const name of rebuildableNames) told[name] = await rebuild(client, name, onlyCheck)
+    const told: Partial<Record<ProjectionName, Rebuilt>> = {}
+    for (const name of projectionNames) told[name] = await rebuild(client, name, onlyCheck)
     said(JSON.stringify(told, null, 2))
     if (onlyCheck && Object.values(told).some(({ differed }) => differed > 0)) process.exitCode = 1
   } finally {

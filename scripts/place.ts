@@ -1,6 +1,6 @@
 // Where an installation keeps its things: the database cluster, its secrets, logs. Made at first start.
 import { randomBytes } from 'node:crypto'
-import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { chmodSync, existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
 import { createHash } from 'node:crypto'
 import { userInfo } from 'node:os'
 import { join } from 'node:path'
@@ -12,6 +12,7 @@ export interface Secrets {
   readonly owner: string
   readonly web: string
   readonly router: string
+  readonly jobs: string
   readonly session: string
   readonly outside: string
   readonly demo: string
@@ -42,23 +43,19 @@ export function homeFolder(): string {
 
 const fresh = (): string => randomBytes(24).toString('base64url')
 
-/** The secrets of the folder, made at first use and readable by their owner only. */
+const names = ['owner', 'web', 'router', 'jobs', 'session', 'outside', 'demo'] as const
+
+/** The secrets of the folder, each made when it is first asked for, and readable by their owner only. */
 export function secretsIn(folder: string): Secrets {
   const file = join(folder, 'secrets.json')
   mkdirSync(folder, { recursive: true })
-  if (!existsSync(file)) {
-    const made: Secrets = {
-      owner: fresh(),
-      web: fresh(),
-      router: fresh(),
-      session: fresh(),
-      outside: fresh(),
-      demo: fresh(),
-    }
-    writeFileSync(file, JSON.stringify(made), { mode: 0o600 })
-    chmodSync(file, 0o600)
-  }
-  return JSON.parse(readFileSync(file, 'utf8')) as Secrets
+  const known = existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as Partial<Secrets>) : {}
+  if (names.every((name) => name in known)) return known as Secrets
+  const made = { ...(Object.fromEntries(names.map((name) => [name, fresh()])) as unknown as Secrets), ...known }
+  writeFileSync(`${file}.new`, JSON.stringify(made), { mode: 0o600 })
+  chmodSync(`${file}.new`, 0o600)
+  renameSync(`${file}.new`, file)
+  return made
 }
 
 export interface Place {
@@ -69,6 +66,7 @@ export interface Place {
   readonly ownerUrl: string
   readonly webUrl: string
   readonly routerUrl: string
+  readonly jobsUrl: string
 }
 
 export function placeIn(folder: string, at: Ports = ports(), fsync = true): Place {
@@ -81,7 +79,8 @@ export function placeIn(folder: string, at: Ports = ports(), fsync = true): Plac
     ports: at,
     cluster,
     ownerUrl,
-    webUrl: urlOf(ownerUrl, 'eudromos_web', secrets.web),
-    routerUrl: urlOf(ownerUrl, 'eudromos_router', secrets.router),
+    webUrl: urlOf(ownerUrl, 'web', secrets.web),
+    routerUrl: urlOf(ownerUrl, 'router', secrets.router),
+    jobsUrl: urlOf(ownerUrl, 'jobs', secrets.jobs),
   }
 }

@@ -91,7 +91,7 @@ const journeysReport = (file) => {
 }
 
 prepare({ browser: true })
-const folders = ['core', 'database', 'router', 'outside', 'web', 'e2e', 'scripts']
+const folders = ['core', 'database', 'router', 'jobs', 'outside', 'web', 'e2e', 'scripts']
 const building = 'build of the web'
 const types = (what, project) => [`types of ${what}`, bin('tsc'), ['-p', project]]
 const wrong = await checks([
@@ -104,10 +104,9 @@ const wrong = await checks([
   [
     types('core', 'core'),
     ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
-    types('database, router, outside and scripts', 'tsconfig.node.json'),
-    types('e2e', 'e2e'),
+    types('database, router, jobs and outside', 'tsconfig.node.json'),
     ['arrows between folders', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...folders]],
-    types('the tests', 'tsconfig.tests.json'),
+    types('tests, e2e and scripts', 'tsconfig.tests.json'),
   ],
 ])
 

@@ -12,7 +12,7 @@ const config: NextConfig = {
   reactStrictMode: true,
   // No picture is made smaller on the way: whoever asks for that gets nothing.
   images: { unoptimized: true },
-  transpilePackages: ['@eudromos/core', '@eudromos/database'],
+  transpilePackages: ['@eudromos/core', '@eudromos/database', '@eudromos/jobs'],
   serverExternalPackages: ['pg', '@node-rs/argon2', 'pino'],
   outputFileTracingRoot: root,
   turbopack: { root },

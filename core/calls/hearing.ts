@@ -1,4 +1,4 @@
-import type { Instant, PersonId } from '../plan/index.ts'
+import type { Instant, PersonId, ProcessId } from '../plan/index.ts'
 
 export const attendingWays = ['listening', 'advising', 'joined'] as const
 /** How a supervisor takes part in a call. */
@@ -19,7 +19,7 @@ export interface Guest {
   /** Of one who is asked: until when they may answer. */
   dueAt: Instant | null
   /** Whose open page they are in it by; null of a colleague, whose seat stands for them. */
-  processId: string | null
+  processId: ProcessId | null
 }
 
 /** The customer, or a person of the centre. */

@@ -1,5 +1,5 @@
 // Load limits: how many slots an agent has and whether one more interaction fits. Imports plan.
-import type { Channel, LoadLimits } from '../plan/index.ts'
+import { isCall, type Channel, type LoadLimits } from '../plan/index.ts'
 
 /** Slots taken by what an agent carries: `carried` holds one channel for each interaction. */
 export const slotsTaken = (limits: LoadLimits, carried: readonly Channel[]): number =>
@@ -15,7 +15,7 @@ export type RoomGap =
   | { readonly code: 'otherCustomer'; readonly beside: Channel }
 
 /** Of two channels one is a call and the other is not. */
-export const isCallAndText = (one: Channel, other: Channel): boolean => (one === 'voice') !== (other === 'voice')
+export const isCallAndText = (one: Channel, other: Channel): boolean => isCall(one) !== isCall(other)
 
 /**
  * Why one more interaction of the channel does not fit beside what is carried, or null where it does. `sameCustomer`:

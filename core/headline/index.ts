@@ -1,8 +1,8 @@
 // The headline: what most needs attention now, ranked. Imports plan.
-import type { Instant } from '../plan/index.ts'
+import type { Instant, EmergencyId, InteractionId, PersonId, QueueId } from '../plan/index.ts'
 
 export interface QueueNow {
-  readonly id: string
+  readonly id: QueueId
   readonly targetSeconds: number
   readonly waiting: number
   readonly oldestWaitSince: Instant | null
@@ -23,34 +23,39 @@ export interface QueueNow {
 
 /** An emergency closing that lasts. */
 export interface EmergencyNow {
-  readonly id: string
+  readonly id: EmergencyId
   readonly from: Instant
 }
 
 export interface Situation {
   readonly queues: readonly QueueNow[]
-  readonly stuck: readonly { readonly interactionId: string; readonly queueId: string }[]
-  readonly unattended: readonly string[]
+  readonly stuck: readonly { readonly interactionId: InteractionId; readonly queueId: QueueId }[]
+  readonly unattended: readonly PersonId[]
   /** Whose window is gone while conversations are open with them. */
-  readonly gone: readonly { readonly personId: string; readonly open: number }[]
+  readonly gone: readonly { readonly personId: PersonId; readonly open: number }[]
   /** Who has been in their presence state for longer than the plan likes; the longest over first. */
-  readonly overstaying: readonly { readonly personId: string; readonly stateId: string; readonly forMs: number }[]
+  readonly overstaying: readonly { readonly personId: PersonId; readonly stateId: string; readonly forMs: number }[]
   readonly emergencies: readonly EmergencyNow[]
 }
 
 export type Concern =
   | { readonly kind: 'queueWaits'; readonly severity: number; readonly queue: QueueNow; readonly longestMs: number }
   | { readonly kind: 'closesSoon'; readonly severity: number; readonly queue: QueueNow; readonly inMs: number }
-  | { readonly kind: 'stuck'; readonly severity: number; readonly interactionId: string; readonly queueId: string }
-  | { readonly kind: 'unattended'; readonly severity: number; readonly personIds: readonly string[] }
+  | {
+      readonly kind: 'stuck'
+      readonly severity: number
+      readonly interactionId: InteractionId
+      readonly queueId: QueueId
+    }
+  | { readonly kind: 'unattended'; readonly severity: number; readonly personIds: readonly PersonId[] }
   | { readonly kind: 'gone'; readonly severity: number; readonly people: Situation['gone'] }
-  | { readonly kind: 'emergency'; readonly severity: number; readonly emergencyId: string; readonly forMs: number }
+  | { readonly kind: 'emergency'; readonly severity: number; readonly emergencyId: EmergencyId; readonly forMs: number }
   | {
       readonly kind: 'overstaying'
       readonly severity: number
       readonly people: Situation['overstaying']
     }
-  | { readonly kind: 'nobodyListed'; readonly severity: number; readonly queueId: string }
+  | { readonly kind: 'nobodyListed'; readonly severity: number; readonly queueId: QueueId }
 
 /** A queue that closes within so long with people waiting is worth a line. */
 export const soonMs = 15 * 60_000

@@ -1,6 +1,6 @@
 // When customers may be called, by the clock where they are.
 import { dayMs, OpenTimes, type WeeklyInterval } from '../hours/index.ts'
-import type { Instant } from './ids.ts'
+import type { Instant } from '../ids/index.ts'
 import type { CentreSettings } from './plan.ts'
 
 const knownDays = 14

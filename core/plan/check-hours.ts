@@ -3,7 +3,7 @@ import { dayMs, dayOf, hoursFaults, OpenTimes, Zone, type Hours, type WeeklyInte
 import { hoursCovered, hoursOpen } from './check-skills.ts'
 import { hoursOf } from './compile.ts'
 import { couldServe } from './serving.ts'
-import type { Instant } from './ids.ts'
+import type { Instant, PersonId } from '../ids/index.ts'
 import type { PlanDocument } from './plan.ts'
 
 /** What is likely wrong with opening hours, a shift or a site. */
@@ -87,7 +87,7 @@ function checkShifts(find: Find, hours: PlanHours, document: PlanDocument, at: I
 /** What is wrong with a shift, or odd, where these people work it. */
 export const checkShift = (
   shift: Shift,
-  personIds: readonly string[],
+  personIds: readonly PersonId[],
   document: PlanDocument,
   at: Instant,
 ): HoursFinding[] =>
@@ -104,7 +104,7 @@ export const checkShift = (
 /** What is wrong with a site, or odd, where these people work at it. */
 export const checkSite = (
   site: Site,
-  personIds: readonly string[],
+  personIds: readonly PersonId[],
   document: PlanDocument,
   at: Instant,
 ): HoursFinding[] =>
@@ -167,7 +167,7 @@ function checkCalendars(find: Find, { calendarIds }: Pick<Site, 'calendarIds'>, 
 }
 
 /** The sites where these people sit, or all where none of them has one. */
-function sitesOf({ sites, people }: PlanDocument, personIds: ReadonlySet<string>): readonly Site[] {
+function sitesOf({ sites, people }: PlanDocument, personIds: ReadonlySet<PersonId>): readonly Site[] {
   const used = new Set(people.filter(({ id }) => personIds.has(id)).map(({ siteId }) => siteId))
   const found = sites.filter(({ id }) => used.has(id))
   return found.length > 0 ? found : sites

@@ -1,5 +1,15 @@
 import { plannedLine, plannedQueue } from '../testing/index.ts'
-import { plainLine, checkLine, checkQueue, upTo, compilePlan, ledTo, linesTo, type PlanDocument } from './index.ts'
+import {
+  plainLine,
+  checkLine,
+  checkQueue,
+  eachChannel,
+  upTo,
+  compilePlan,
+  ledTo,
+  linesTo,
+  type PlanDocument,
+} from './index.ts'
 
 const document = (lines: PlanDocument['lines'], queues = [plannedQueue('a'), plannedQueue('b')]): PlanDocument =>
   ({
@@ -9,7 +19,7 @@ const document = (lines: PlanDocument['lines'], queues = [plannedQueue('a'), pla
     teams: [],
     skills: [],
     hours: [],
-    loadLimits: [{ id: 'all', slots: 2, channels: { voice: upTo(0), chat: upTo(2), sms: upTo(1), email: upTo(1) } }],
+    loadLimits: [{ id: 'all', slots: 2, channels: { ...eachChannel(() => upTo(1)), voice: upTo(0), chat: upTo(2) } }],
   }) as unknown as PlanDocument
 
 const codes = (line: PlanDocument['lines'][number], queues?: PlanDocument['queues'][number][]): string[] =>

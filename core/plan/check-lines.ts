@@ -1,3 +1,5 @@
+import type { LineId, QueueId } from '../ids/index.ts'
+import { traitsOf } from './channels.ts'
 import { e164, mailbox } from '../numbers/index.ts'
 import { taken, type PeopleFinding } from './check-people.ts'
 import type { PlanDocument } from './plan.ts'
@@ -7,10 +9,10 @@ import { takers } from './serving.ts'
 type Line = PlanDocument['lines'][number]
 
 /** A queue as it is edited, with the lines that lead to it. */
-export type QueueEdit = PlanDocument['queues'][number] & { readonly lineIds: readonly string[] }
+export type QueueEdit = PlanDocument['queues'][number] & { readonly lineIds: readonly LineId[] }
 
 /** Channels whose lines have a number or a mailbox: nobody chooses a queue there, and each is one line's. */
-export const hasAddress = ({ channel }: Pick<Line, 'channel'>): boolean => channel !== 'chat'
+export const hasAddress = ({ channel }: Pick<Line, 'channel'>): boolean => traitsOf(channel).address !== null
 
 /** Of a line as edited: where it leads, its address, and whether anybody can come in by it. */
 export function checkLine(line: Line, document: PlanDocument): PeopleFinding[] {
@@ -42,7 +44,7 @@ function findAddress(
 ): void {
   const { id, address, channel } = line
   if (line.queueIds.length > 1) find('fault', 'leadsToSeveral')
-  const isMail = channel === 'email'
+  const isMail = traitsOf(channel).address === 'mailbox'
   if (address === null) return find('warning', isMail ? 'noMailbox' : 'noNumber')
   if (isMail && mailbox(address) !== address) return find('fault', 'notAMailbox', { address })
   if (!isMail && e164(address) !== address) return find('fault', 'notANumber', { number: address })
@@ -55,11 +57,11 @@ function findAddress(
 /** The lines, where those of these ids lead to the queue and no others do; one that did so already is the same as before. A
  * number or a mailbox leads to one queue alone. */
 export const leading = <
-  L extends Pick<Line, 'channel'> & { readonly id: string; readonly queueIds: readonly string[] },
+  L extends Pick<Line, 'channel'> & { readonly id: LineId; readonly queueIds: readonly QueueId[] },
 >(
   lines: readonly L[],
-  queueId: string,
-  lineIds: readonly string[],
+  queueId: QueueId,
+  lineIds: readonly LineId[],
 ): L[] =>
   lines.map((line) => {
     const others = line.queueIds.filter((id) => id !== queueId)
@@ -70,11 +72,11 @@ export const leading = <
   })
 
 /** The document, where these lines lead to the queue and no others do. */
-export const ledTo = (document: PlanDocument, queueId: string, lineIds: readonly string[]): PlanDocument => ({
+export const ledTo = (document: PlanDocument, queueId: QueueId, lineIds: readonly LineId[]): PlanDocument => ({
   ...document,
   lines: leading(document.lines, queueId, lineIds),
 })
 
 /** The lines that lead to the queue. */
-export const linesTo = ({ lines }: Pick<PlanDocument, 'lines'>, queueId: string): string[] =>
+export const linesTo = ({ lines }: Pick<PlanDocument, 'lines'>, queueId: QueueId): LineId[] =>
   lines.filter(({ queueIds }) => queueIds.some((id) => id === queueId)).map(({ id }) => id)

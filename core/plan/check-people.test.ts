@@ -9,6 +9,7 @@ import {
   plainPerson,
   plainState,
   sightOf,
+  eachChannel,
   upTo,
 } from './index.ts'
 import type { PlanDocument } from './plan.ts'
@@ -46,7 +47,7 @@ const limits = (slots: number, voice: number) => ({
   slots,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: { ...upTo(1), slots: voice }, chat: upTo(3), sms: upTo(0), email: upTo(0) },
+  channels: { ...eachChannel(() => upTo(0)), voice: { ...upTo(1), slots: voice }, chat: upTo(3) },
 })
 const queue = (id: string, agentIds: readonly string[]) =>
   ({ id, name: id, agentIds, teams: [], laterReaches: [] }) as unknown as PlanDocument['queues'][number]

@@ -1,4 +1,6 @@
-import { channels, type Channel, type PlanDocument, type PlanPerson } from './plan.ts'
+import type { PersonId, QueueId } from '../ids/index.ts'
+import { channels, type Channel } from './channels.ts'
+import type { PlanDocument, PlanPerson } from './plan.ts'
 import { reachedBy } from './reach.ts'
 import { servingSteps } from './serving.ts'
 import { upwards } from './teams.ts'
@@ -119,7 +121,7 @@ export function checkTeam(team: Team, memberIds: readonly string[], document: Pl
 export interface PersonEdit extends PlanPerson {
   readonly name: string
   readonly email: string
-  readonly queueIds: readonly string[]
+  readonly queueIds: readonly QueueId[]
 }
 
 /** The document with the person in it; whoever is no agent any more is in no reach. */
@@ -138,8 +140,8 @@ export function withPerson(document: PlanDocument, { name: _name, email: _email,
 }
 
 /** The document without the person: in no reach, leading and observing nothing. */
-export function withoutPerson(document: PlanDocument, personId: string): PlanDocument {
-  const others = (ids: readonly string[]): string[] => ids.filter((id) => id !== personId)
+export function withoutPerson(document: PlanDocument, personId: PersonId): PlanDocument {
+  const others = (ids: readonly PersonId[]): PersonId[] => ids.filter((id) => id !== personId)
   return {
     ...document,
     people: document.people.filter(({ id }) => id !== personId),
@@ -171,7 +173,7 @@ const servedIn = (document: PlanDocument): Served[] =>
       name: queue.name,
       onShiftOnly: queue.onShiftOnly,
       reached: new Set(reachedBy(queue, document)),
-      able: new Set(servingSteps(queue, document).flatMap(({ able }) => able.map(({ id }) => id as string))),
+      able: new Set(servingSteps(queue, document).flatMap(({ able }) => able.map(({ id }) => id))),
     }))
 
 const names = (queues: readonly Served[]): string => queues.map(({ name }) => name).join(', ')

@@ -1,3 +1,4 @@
+import type { SkillId } from '../ids/index.ts'
 import { hoursFaults, type HoursFault } from '../hours/index.ts'
 import type { PlanDocument } from './plan.ts'
 
@@ -58,7 +59,7 @@ const told = (field: string, kind: PlanList, ...ids: readonly (string | null)[])
   told: true,
 })
 
-type Asked = readonly { readonly skillId: string }[]
+type Asked = readonly { readonly skillId: SkillId }[]
 const skillIds = (asked: Asked): string[] => asked.map(({ skillId }) => skillId)
 
 const ofQueue = (queue: PlanDocument['queues'][number]): Naming[] => [

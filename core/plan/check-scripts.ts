@@ -1,9 +1,10 @@
+import type { ScriptId } from '../ids/index.ts'
 import { taken, type PeopleFinding } from './check-people.ts'
 import type { PlanDocument } from './plan.ts'
 import { circleIn, lostWays, unreached, type CallScript } from './scripts.ts'
 
 /** The queues whose agents follow the script, by name. */
-export const usersOfScript = ({ queues }: PlanDocument, scriptId: string): string[] =>
+export const usersOfScript = ({ queues }: PlanDocument, scriptId: ScriptId): string[] =>
   queues.filter((queue) => queue.scriptId === scriptId).map(({ name }) => name)
 
 /** Of a script as edited: ways that lead nowhere or round, steps that nobody comes by, and that nobody follows it. */

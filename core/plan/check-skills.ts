@@ -2,7 +2,7 @@ import { dayMs, OpenTimes } from '../hours/index.ts'
 import { isSame } from './compare.ts'
 import { unskilled } from './check.ts'
 import { hoursOf } from './compile.ts'
-import type { Instant } from './ids.ts'
+import type { Instant, PersonId, QueueId } from '../ids/index.ts'
 import type { PlanDocument, PlanPerson } from './plan.ts'
 
 type Skill = PlanDocument['skills'][number]
@@ -10,8 +10,8 @@ type Skill = PlanDocument['skills'][number]
 /** A skill as it is edited: with everybody who has it, and the queues that ask for it. */
 export interface SkillEdit {
   readonly skill: Skill
-  readonly levels: readonly { readonly personId: string; readonly level: number }[]
-  readonly asked: readonly { readonly queueId: string; readonly least: number; readonly most: number }[]
+  readonly levels: readonly { readonly personId: PersonId; readonly level: number }[]
+  readonly asked: readonly { readonly queueId: QueueId; readonly least: number; readonly most: number }[]
 }
 
 export interface SkillFinding {

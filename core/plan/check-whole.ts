@@ -5,7 +5,7 @@ import { checkReferences, type PlanPlace, type ReferenceFinding } from './check-
 import { checkScript } from './check-scripts.ts'
 import { checkSkill, skillEdit, type SkillFinding } from './check-skills.ts'
 import { checkPlan, type Finding } from './check.ts'
-import type { Instant } from './ids.ts'
+import type { Instant, PersonId } from '../ids/index.ts'
 import type { PlanDocument } from './plan.ts'
 import { checkTemplate } from './templates.ts'
 
@@ -22,7 +22,7 @@ const isFault = ({ finding }: WholeFinding): boolean => finding.severity === 'fa
 const references = (plan: PlanDocument): WholeFinding[] =>
   checkReferences(plan).map((finding) => ({ of: finding.of, by: 'references', finding }))
 
-const idsOf = (people: PlanDocument['people'], where: 'siteId' | 'shiftId' | 'teamId', id: string): string[] =>
+const idsOf = (people: PlanDocument['people'], where: 'siteId' | 'shiftId' | 'teamId', id: string): PersonId[] =>
   people.filter((person) => person[where] === id).map((person) => person.id)
 
 /**

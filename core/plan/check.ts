@@ -1,3 +1,5 @@
+import type { QueueId } from '../ids/index.ts'
+import { traitsOf } from './channels.ts'
 import type { PlanDocument } from './plan.ts'
 import { membersOf, reachedBy, spelledOut } from './reach.ts'
 import { hardest, peopleById, servingSteps, type ServingStep } from './serving.ts'
@@ -6,7 +8,7 @@ import { hardest, peopleById, servingSteps, type ServingStep } from './serving.t
 export interface Finding {
   readonly severity: 'fault' | 'warning'
   readonly code: FindingCode
-  readonly queueId: string
+  readonly queueId: QueueId
   readonly params: Readonly<Record<string, string | number>>
 }
 
@@ -48,15 +50,15 @@ type Ways = Pick<
 >
 
 /** The queues that one may go on to from this one, whatever the cause. */
-const waysOn = ({ atClosingTo, whenFullTo, longestWaitSeconds, longestWaitTo }: Ways): string[] =>
+const waysOn = ({ atClosingTo, whenFullTo, longestWaitSeconds, longestWaitTo }: Ways): QueueId[] =>
   [atClosingTo, whenFullTo, longestWaitSeconds === null ? null : longestWaitTo].flatMap((to) =>
     to === null ? [] : [to],
   )
 
 /** Whether somebody who overflows to `to` could come back here, by any of the ways on. */
-function comesBack(queue: Ways, to: string, document: PlanDocument): boolean {
-  const ways = new Map(document.queues.map((one) => [one.id as string, waysOn(one)]))
-  const seen = new Set<string>()
+function comesBack(queue: Ways, to: QueueId, document: PlanDocument): boolean {
+  const ways = new Map(document.queues.map((one) => [one.id, waysOn(one)]))
+  const seen = new Set<QueueId>()
   const open = [to]
   for (let id = open.pop(); id !== undefined; id = open.pop()) {
     if (id === queue.id) return true
@@ -69,7 +71,7 @@ function comesBack(queue: Ways, to: string, document: PlanDocument): boolean {
 
 /** Each way on that leads nowhere, or back here. */
 function checkWays(queue: Ways, document: PlanDocument, find: Find): void {
-  const check = (to: string | null, gone: FindingCode, circle: FindingCode): void => {
+  const check = (to: QueueId | null, gone: FindingCode, circle: FindingCode): void => {
     if (to === null) return
     const next = document.queues.find(({ id }) => id === to)
     if (next === undefined || next.service === 'retired') find('fault', gone)
@@ -89,7 +91,7 @@ function checkSkills(
   steps: readonly ServingStep[],
   find: Find,
 ): void {
-  const named = new Map(document.skills.map(({ id, name }) => [id as string, name]))
+  const named = new Map(document.skills.map(({ id, name }) => [id, name]))
   const { requirements, relaxations } = queue
   const { laterReaches, agentIds } = spelledOut(queue, document)
   if ([...requirements, ...relaxations].some(({ skillId }) => !named.has(skillId))) return find('fault', 'unknownSkill')
@@ -102,7 +104,7 @@ function checkSkills(
     if (asked !== null) find('warning', 'nobodySkilled', { skill: named.get(asked.skillId) ?? '', least: asked.least })
   } else if (first !== undefined && first.afterSeconds > 0 && start !== undefined && start.inReach.length > 0) {
     const asked = hardest(start.asked, start.inReach)
-    const skill = named.get(asked?.skillId ?? '') ?? ''
+    const skill = (asked !== null && named.get(asked.skillId)) || ''
     find('warning', 'nobodySkilledYet', { skill, least: asked?.least ?? 0, seconds: first.afterSeconds })
   }
   for (const { skillId, least, most, afterSeconds } of relaxations) {
@@ -138,7 +140,7 @@ const isLedTo = ({ id }: Pick<Ways, 'id'>, { lines, queues }: PlanDocument): boo
 
 /** Whether customers can be texted at all. */
 const hasTextLine = ({ lines }: PlanDocument): boolean =>
-  lines.some(({ channel, on, address }) => channel === 'sms' && on && address !== null)
+  lines.some(({ channel, on, address }) => traitsOf(channel).texted && on && address !== null)
 
 /** What is wrong, or likely wrong, with one queue of the document. */
 export function checkQueue(queue: PlanDocument['queues'][number], document: PlanDocument): Finding[] {

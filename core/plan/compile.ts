@@ -1,7 +1,8 @@
 import { Temporal } from 'temporal-polyfill'
 import { dayMs, OpenTimes, type Hours } from '../hours/index.ts'
-import type { Instant } from './ids.ts'
-import type { CompiledHours, CompiledPlan, PlanDocument, PlanHours } from './plan.ts'
+import type { Instant } from '../ids/index.ts'
+import { plainQueueWords } from './defaults.ts'
+import type { CompiledHours, CompiledPlan, PlanDocument, PlanHours, QueueWords } from './plan.ts'
 import { spelledOut } from './reach.ts'
 
 const compiledDays = 400
@@ -45,21 +46,13 @@ export function compileTimes({ centre, hours, shifts, calendars }: PlanDocument,
   return { hours: hours.map(compiled), shifts: shifts.map(compiled), dayStarts, compiledUntil }
 }
 
+type Planned = PlanDocument['queues'][number]
+type Running = Omit<Planned, 'name' | 'description' | keyof QueueWords>
+const left = new Set(['name', 'description', ...Object.keys(plainQueueWords)])
+
 /** A queue without what only people and pages go by. */
-const running = ({
-  name: _name,
-  description: _description,
-  shownAs: _shownAs,
-  announcement: _announcement,
-  recording: _recording,
-  scriptId: _scriptId,
-  notReachedText: _text,
-  identityCheck: _check,
-  ...queue
-}: PlanDocument['queues'][number]): Omit<
-  PlanDocument['queues'][number],
-  'name' | 'description' | 'shownAs' | 'announcement' | 'recording' | 'scriptId' | 'notReachedText' | 'identityCheck'
-> => queue
+const running = (queue: Planned): Running =>
+  Object.fromEntries(Object.entries(queue).filter(([field]) => !left.has(field))) as unknown as Running
 
 /** The document as the router runs it: names left out, what depends on the calendar as instants. */
 export function compilePlan(document: PlanDocument, version: number, at: Instant): CompiledPlan {

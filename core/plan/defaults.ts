@@ -1,4 +1,5 @@
 // What a new thing of the plan begins with.
+import { eachChannel } from './channels.ts'
 import type {
   CentreSettings,
   ChannelLimit,
@@ -10,6 +11,7 @@ import type {
   PlanPerson,
   PresenceState,
   Queue,
+  QueueWords,
   StateLook,
 } from './plan.ts'
 
@@ -47,20 +49,22 @@ export const plainQueue: Pick<Queue, Plain> = {
   voicemail: false,
 }
 
-/** Of a new queue as it is planned: no teams, and no name of its own for customers. */
-export const plainPlanned: Pick<
-  PlannedQueue,
-  Plain | 'teams' | 'shownAs' | 'announcement' | 'recording' | 'scriptId' | 'notReachedText' | 'identityCheck'
-> = {
-  ...plainQueue,
-  laterReaches: [],
-  teams: [],
+/** Of a new queue: no name of its own for customers, nothing said, recorded or asked. */
+export const plainQueueWords: QueueWords = {
   shownAs: '',
   announcement: '',
   recording: 'never',
   scriptId: null,
   notReachedText: '',
   identityCheck: '',
+}
+
+/** Of a new queue as it is planned: no teams. */
+export const plainPlanned: Pick<PlannedQueue, Plain | 'teams' | keyof QueueWords> = {
+  ...plainQueue,
+  laterReaches: [],
+  teams: [],
+  ...plainQueueWords,
 }
 
 type PlainCentre =
@@ -109,6 +113,7 @@ export const plainCentre: Pick<CentreSettings, PlainCentre> = {
 
 /** Of a centre that has said nothing of these, which only pages use. */
 export const plainCentreWords: Pick<PlanDocument['centre'], 'abuseWarning' | 'customerFields' | 'needs'> = {
+  // eslint-disable-next-line no-restricted-syntax -- These are words of the plan, which each centre writes for itself.
   abuseWarning: 'Please do not speak to me like this. If it goes on I will end this conversation.',
   customerFields: [],
   needs: {
@@ -156,9 +161,4 @@ export const plainState: Pick<PresenceState, 'mostMinutes' | 'teamIds'> & StateL
 export const upTo = (most: number): ChannelLimit => ({ slots: 1, most, alone: false, beside: [] })
 
 /** Chats and nothing else. */
-export const chatsOnly = (most: number): LoadLimits['channels'] => ({
-  voice: upTo(0),
-  chat: upTo(most),
-  sms: upTo(0),
-  email: upTo(0),
-})
+export const chatsOnly = (most: number): LoadLimits['channels'] => ({ ...eachChannel(() => upTo(0)), chat: upTo(most) })

@@ -1,6 +1,7 @@
 // The plan: what supervisors configure, its checks, what a role may do, and its compiling for the router.
 // Imports hours and skills.
-export * from './ids.ts'
+export * from '../ids/index.ts'
+export * from './channels.ts'
 export * from './plan.ts'
 export { callableTimes } from './calling-hours.ts'
 export { compilePlan, compileTimes, hoursOf, type CompiledTimes } from './compile.ts'

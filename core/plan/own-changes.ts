@@ -1,5 +1,5 @@
 import { differences, type Difference } from './compare.ts'
-import type { AgentId } from './ids.ts'
+import type { AgentId } from '../ids/index.ts'
 import type { PlanDocument, PlannedQueue } from './plan.ts'
 import { reachedBy } from './reach.ts'
 
@@ -50,7 +50,8 @@ function servedIn(plan: PlanDocument): ReadonlyMap<AgentId, readonly PlanDocumen
  * compared once, for however many agents it is asked of.
  */
 export function ownChanges(before: PlanDocument, after: PlanDocument): (agentId: AgentId) => OwnChange[] {
-  const all = differences(before, after)
+  // What is different of people is looked up for whoever asks.
+  const all = differences({ ...before, people: [] }, { ...after, people: [] })
   const [servedBefore, servedAfter] = [servedIn(before), servedIn(after)]
   return (agentId) =>
     changesOf(agentId, all, { before, after }, [servedBefore.get(agentId) ?? [], servedAfter.get(agentId) ?? []])
@@ -66,12 +67,12 @@ function changesOf(
 ): OwnChange[] {
   const ids = new Set(own.map(({ id }) => id))
   const known = new Set(earlier.map(({ id }) => id))
-  const kept = new Set([...ids].filter((id) => known.has(id)))
+  const kept = new Set<string>([...ids].filter((id) => known.has(id)))
   return [
     ...own.filter(({ id }) => !known.has(id)).map(({ name }): OwnChange => ({ code: 'queueGained', name })),
     ...earlier.filter(({ id }) => !ids.has(id)).map(({ name }): OwnChange => ({ code: 'queueLost', name })),
     ...all.flatMap((one) => (one.of === 'queues' && kept.has(one.id) ? ofQueue(one) : [])),
-    ...changesIn(all, 'hours', new Set(own.map(({ hoursId }) => hoursId)), 'hoursChanged'),
+    ...changesIn(all, 'hours', new Set<string | null>(own.map(({ hoursId }) => hoursId)), 'hoursChanged'),
     ...changesIn(all, 'scripts', new Set(own.map(({ scriptId }) => scriptId)), 'scriptChanged'),
     ...ofPerson(before, after, agentId),
     ...changesIn(all, 'shifts', new Set([after.people.find(({ id }) => id === agentId)?.shiftId]), 'shiftChanged'),

@@ -1,5 +1,5 @@
 import { plannedLine, plannedQueue } from '../testing/index.ts'
-import { plainCentre, plainCentreWords, plainPerson, plainState } from './defaults.ts'
+import { plainCentre, plainCentreWords, plainPerson, plainQueueWords, plainState } from './defaults.ts'
 import { chatsOnly, checkPlan, checkQueue, compilePlan, couldServe, may, roles, type PlanDocument } from './index.ts'
 
 const queue = (id: string, rest: Partial<PlanDocument['queues'][number]> = {}): PlanDocument['queues'][number] =>
@@ -85,6 +85,11 @@ describe('compiling', () => {
     )
     expect(compiled).not.toMatch(/Bookings|words of it|Usual|Skerrow/)
     expect(compiled).toContain('"version":7')
+  })
+  test('leaves out what only people and pages go by', () => {
+    const [compiled] = compilePlan(document([queue('q', { shownAs: 'Desk', identityCheck: 'Ask.' })]), 7, at).queues
+    expect(compiled).toMatchObject({ id: 'q', selection: 'longestIdle' })
+    for (const field of Object.keys(plainQueueWords)) expect(compiled).not.toHaveProperty(field)
   })
   test('the day begins at the local hour, through a change of clocks', () => {
     const { dayStarts } = compilePlan(document([]), 1, at)

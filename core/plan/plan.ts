@@ -19,14 +19,9 @@ import type {
   SkillId,
   TeamId,
   TemplateId,
-} from './ids.ts'
+} from '../ids/index.ts'
+import type { Channel } from './channels.ts'
 import type { CallScript } from './scripts.ts'
-
-export const channels = ['voice', 'chat', 'sms', 'email'] as const
-export type Channel = (typeof channels)[number]
-
-/** Nobody stays at the other end of these: what is written goes to and fro between two addresses, and waits. */
-export const inThreads = (channel: Channel): boolean => channel === 'sms' || channel === 'email'
 
 export const recordingPolicies = ['never', 'always', 'byAgent'] as const
 /** Whether calls of a queue are recorded: not at all, each, or when their agent says so. */
@@ -308,11 +303,8 @@ export interface Queue {
   readonly voicemail: boolean
 }
 
-/** A queue as it is planned: its reaches name teams as well. The router runs it with the people of those spelled out. */
-export interface PlannedQueue extends Omit<Queue, 'laterReaches'> {
-  /** Of the first reach, beside `agentIds`. */
-  readonly teams: readonly ReachTeam[]
-  readonly laterReaches: readonly PlannedReach[]
+/** What of a queue only people and pages go by: the router runs it without. */
+export interface QueueWords {
   /** As whom customers see those who serve it; empty: by the centre's name. */
   readonly shownAs: string
   /** Played to callers before they are connected; empty: nothing is. */
@@ -324,6 +316,13 @@ export interface PlannedQueue extends Omit<Queue, 'laterReaches'> {
   readonly notReachedText: string
   /** What agents ask before anything of the customer is shown or said; empty: nothing. */
   readonly identityCheck: string
+}
+
+/** A queue as it is planned: its reaches name teams as well. The router runs it with the people of those spelled out. */
+export interface PlannedQueue extends Omit<Queue, 'laterReaches'>, QueueWords {
+  /** Of the first reach, beside `agentIds`. */
+  readonly teams: readonly ReachTeam[]
+  readonly laterReaches: readonly PlannedReach[]
 }
 
 /** Opening hours of the plan: a weekly pattern in one zone, its own exceptions, and the holiday calendars taken. */

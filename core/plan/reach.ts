@@ -1,5 +1,5 @@
 import { relaxedAt, demanded, type Requirement } from '../skills/index.ts'
-import type { AgentId } from './ids.ts'
+import type { AgentId } from '../ids/index.ts'
 import type { PlanDocument, PlannedQueue, Queue, ReachTeam } from './plan.ts'
 import { upwards } from './teams.ts'
 

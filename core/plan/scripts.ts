@@ -1,5 +1,5 @@
 // Call scripts: their steps, and the way that answers take through them.
-import type { ScriptId } from './ids.ts'
+import type { ScriptId } from '../ids/index.ts'
 
 /** Where a script goes on: with the step listed next, at a step named by its id, or nowhere. */
 export type ScriptWay = string

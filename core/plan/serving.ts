@@ -1,41 +1,40 @@
+import type { LoadLimitsId, PersonId } from '../ids/index.ts'
 import { gapOf, levelsOf, meets, type Requirement } from '../skills/index.ts'
-import {
-  channels,
-  type Channel,
-  type LoadLimits,
-  type PlanDocument,
-  type PlannedQueue,
-  type PlanPerson,
-} from './plan.ts'
+import { channels, type Channel } from './channels.ts'
+import type { LoadLimits, PlanDocument, PlannedQueue, PlanPerson } from './plan.ts'
 import { peopleOf, requirementsOf, spelledOut } from './reach.ts'
 
 /** What of a queue says who may be offered its interactions, and from when on. */
 export type Serving = Pick<PlannedQueue, 'agentIds' | 'teams' | 'laterReaches' | 'requirements' | 'relaxations'>
 type People = Pick<PlanDocument, 'people' | 'loadLimits' | 'teams'>
 
-const canTake = (person: PlanPerson, limits: ReadonlyMap<string, LoadLimits>, wanted: readonly Channel[]): boolean => {
+const canTake = (
+  person: PlanPerson,
+  limits: ReadonlyMap<LoadLimitsId, LoadLimits>,
+  wanted: readonly Channel[],
+): boolean => {
   const limit = person.loadLimitsId === null ? undefined : limits.get(person.loadLimitsId)
   if (limit === undefined || !person.roles.includes('agent')) return false
   return wanted.some((channel) => limit.channels[channel].most > 0 && limit.channels[channel].slots <= limit.slots)
 }
 
-const byIds = new WeakMap<readonly PlanPerson[], ReadonlyMap<string, PlanPerson>>()
+const byIds = new WeakMap<readonly PlanPerson[], ReadonlyMap<PersonId, PlanPerson>>()
 
 /** The people of a document by their ids; made once for each list, which nobody changes. */
-export function peopleById(people: readonly PlanPerson[]): ReadonlyMap<string, PlanPerson> {
+export function peopleById(people: readonly PlanPerson[]): ReadonlyMap<PersonId, PlanPerson> {
   let found = byIds.get(people)
-  if (found === undefined) byIds.set(people, (found = new Map(people.map((person) => [person.id as string, person]))))
+  if (found === undefined) byIds.set(people, (found = new Map(people.map((person) => [person.id, person]))))
   return found
 }
 
 /** Of these, the agents whose load limits have room for one of a channel, of any where none is named, in this order. */
 export function takers(
-  ids: readonly string[],
+  ids: readonly PersonId[],
   { people, loadLimits }: Omit<People, 'teams'>,
   channel?: Channel,
 ): PlanPerson[] {
   const wanted = channel === undefined ? channels : [channel]
-  const limits = new Map(loadLimits.map((limit) => [limit.id as string, limit]))
+  const limits = new Map(loadLimits.map((limit) => [limit.id, limit]))
   const byId = peopleById(people)
   return ids.flatMap((id) => {
     const person = byId.get(id)

@@ -1,4 +1,5 @@
 // Who may see what: a private team's people and work are seen by its members, its lead and its observers.
+import type { PersonId, TeamId, QueueId } from '../ids/index.ts'
 import type { PlanDocument } from './plan.ts'
 import { reachedBy } from './reach.ts'
 import { upwards } from './teams.ts'
@@ -8,17 +9,17 @@ export type Seen = Pick<PlanDocument, 'teams' | 'people' | 'queues'>
 
 export interface Sight {
   /** What they may not see. */
-  readonly hidden: { readonly personIds: readonly string[]; readonly queueIds: readonly string[] }
-  readonly person: (personId: string) => boolean
-  readonly queue: (queueId: string) => boolean
+  readonly hidden: { readonly personIds: readonly PersonId[]; readonly queueIds: readonly QueueId[] }
+  readonly person: (personId: PersonId) => boolean
+  readonly queue: (queueId: QueueId) => boolean
 }
 
 const everything: Sight = { hidden: { personIds: [], queueIds: [] }, person: () => true, queue: () => true }
 
 /** Who is of the team, leads it or observes it, or those of one above it. */
-function circleOf({ teams, people }: Omit<Seen, 'queues'>, teamId: string | null): Set<string> {
+function circleOf({ teams, people }: Omit<Seen, 'queues'>, teamId: TeamId | null): Set<PersonId> {
   const above = teamId === null ? [] : [...upwards(teams, teamId)]
-  const ids = new Set<string>(above.map(({ id }) => id))
+  const ids = new Set(above.map(({ id }) => id))
   return new Set([
     ...people.filter((one) => one.teamId !== null && ids.has(one.teamId)).map(({ id }) => id),
     ...above.flatMap(({ leadId, observerIds }) => (leadId === null ? observerIds : [leadId, ...observerIds])),
@@ -26,7 +27,7 @@ function circleOf({ teams, people }: Omit<Seen, 'queues'>, teamId: string | null
 }
 
 /** Whether the viewer is of the team, leads it or observes it, or those of one above it. */
-export function isClose({ teams, people }: Omit<Seen, 'queues'>, viewerId: string, teamId: string): boolean {
+export function isClose({ teams, people }: Omit<Seen, 'queues'>, viewerId: PersonId, teamId: TeamId): boolean {
   const own = people.find(({ id }) => id === viewerId)?.teamId ?? null
   return [...upwards(teams, teamId)].some(
     ({ id, leadId, observerIds }) => id === own || leadId === viewerId || observerIds.includes(viewerId),
@@ -34,24 +35,20 @@ export function isClose({ teams, people }: Omit<Seen, 'queues'>, viewerId: strin
 }
 
 /** Whether the team, or one above it, is private. */
-const isPrivate = (teams: Seen['teams'], teamId: string): boolean =>
+const isPrivate = (teams: Seen['teams'], teamId: TeamId): boolean =>
   [...upwards(teams, teamId)].some((team) => team.private)
 
 /**
  * What `viewerId` may see. A queue is a private team's where nobody else serves it, and then hidden with its people; a
  * team below a private one is private as well, and whoever sees the upper one sees the lower.
  */
-export function sightOf({ teams, people, queues }: Seen, viewerId: string): Sight {
-  const hidden = new Set<string>(
-    teams
-      .filter(({ id }) => isPrivate(teams, id) && !isClose({ teams, people }, viewerId, id))
-      .map(({ id }) => id as string),
+export function sightOf({ teams, people, queues }: Seen, viewerId: PersonId): Sight {
+  const hidden = new Set(
+    teams.filter(({ id }) => isPrivate(teams, id) && !isClose({ teams, people }, viewerId, id)).map(({ id }) => id),
   )
   if (hidden.size === 0) return everything
   const unseen = new Set(
-    people
-      .filter(({ id, teamId }) => id !== viewerId && teamId !== null && hidden.has(teamId))
-      .map(({ id }) => id as string),
+    people.filter(({ id, teamId }) => id !== viewerId && teamId !== null && hidden.has(teamId)).map(({ id }) => id),
   )
   const theirs = new Set(
     queues
@@ -59,7 +56,7 @@ export function sightOf({ teams, people, queues }: Seen, viewerId: string): Sigh
         const serving = reachedBy(queue, { teams, people })
         return serving.length > 0 && serving.every((id) => unseen.has(id))
       })
-      .map(({ id }) => id as string),
+      .map(({ id }) => id),
   )
   return {
     hidden: { personIds: [...unseen], queueIds: [...theirs] },
@@ -72,17 +69,17 @@ export function sightOf({ teams, people, queues }: Seen, viewerId: string): Sigh
  * Whether a change of the plan would show anybody something of a private team that whoever makes it may not see themself:
  * more people are of the team or see it, it is private no more, its people are of another, or others serve its queues.
  */
-export function opens(before: Seen, after: Seen, makerId: string): boolean {
+export function opens(before: Seen, after: Seen, makerId: PersonId): boolean {
   const unseen = sightOf(before, makerId).hidden
   if (unseen.personIds.length === 0) return false
   const still = sightOf(after, makerId)
-  const gains = (circle: ReadonlySet<string>, was: ReadonlySet<string>): boolean =>
+  const gains = (circle: ReadonlySet<PersonId>, was: ReadonlySet<PersonId>): boolean =>
     [...circle].some((id) => !was.has(id))
-  const teamOf = ({ people }: Seen, personId: string) => people.find(({ id }) => id === personId)?.teamId ?? null
+  const teamOf = ({ people }: Seen, personId: PersonId) => people.find(({ id }) => id === personId)?.teamId ?? null
   const staying = new Set<string>(after.people.map(({ id }) => id))
   const people = unseen.personIds.filter((id) => staying.has(id))
-  const circles = new Map<string, Set<string>>()
-  const circle = (of: Seen, name: string, teamId: string | null): Set<string> => {
+  const circles = new Map<string, Set<PersonId>>()
+  const circle = (of: Seen, name: string, teamId: TeamId | null): Set<PersonId> => {
     const key = `${name} ${teamId}`
     const found = circles.get(key) ?? circleOf(of, teamId)
     circles.set(key, found)

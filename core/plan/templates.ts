@@ -1,4 +1,5 @@
 // Reply templates: their fields, who has them, and how they are found.
+import type { TeamId } from '../ids/index.ts'
 import { taken, type PeopleFinding } from './check-people.ts'
 import type { PlanDocument, ReplyTemplate } from './plan.ts'
 import { upwards } from './teams.ts'
@@ -25,7 +26,7 @@ export function templatesFor(
     readonly templates: PlanDocument['templates']
     readonly teams: readonly { readonly id: string; readonly parentId: string | null }[]
   },
-  teamId: string | null,
+  teamId: TeamId | null,
   words = '',
 ): ReplyTemplate[] {
   const own = new Set<string>([...upwards(teams, teamId)].map(({ id }) => id))

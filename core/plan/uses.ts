@@ -1,11 +1,12 @@
+import type { CalendarId, HoursId, TeamId } from '../ids/index.ts'
 import type { PlanDocument } from './plan.ts'
 
 /** The queues and lines that keep these hours, by name. */
-export const usersOfHours = ({ queues, lines }: PlanDocument, hoursId: string): string[] =>
+export const usersOfHours = ({ queues, lines }: PlanDocument, hoursId: HoursId): string[] =>
   [...queues, ...lines].filter((one) => one.hoursId === hoursId).map(({ name }) => name)
 
 /** The queues that offer to this team, or to a tier of it, and the reply templates that it has, by name. */
-export const usersOfTeam = ({ queues, templates }: PlanDocument, teamId: string): string[] => [
+export const usersOfTeam = ({ queues, templates }: PlanDocument, teamId: TeamId): string[] => [
   ...queues
     .filter(({ teams, laterReaches }) =>
       [...teams, ...laterReaches.flatMap((reach) => reach.teams)].some((one) => one.teamId === teamId),
@@ -21,7 +22,7 @@ export interface CalendarUser {
 }
 
 /** The hours, shifts and sites that take this calendar. */
-export function usersOfCalendar({ hours, shifts, sites }: PlanDocument, calendarId: string): CalendarUser[] {
+export function usersOfCalendar({ hours, shifts, sites }: PlanDocument, calendarId: CalendarId): CalendarUser[] {
   const taking = (kind: CalendarUser['kind'], all: typeof hours | typeof shifts | typeof sites): CalendarUser[] =>
     all.filter(({ calendarIds }) => calendarIds.includes(calendarId)).map(({ name }) => ({ kind, name }))
   return [...taking('hours', hours), ...taking('shift', shifts), ...taking('site', sites)]

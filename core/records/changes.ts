@@ -1,13 +1,81 @@
-// What remains of an interaction follows from the events of the journal: for each how it changes the record.
-import type { Instant, PersonId } from '../plan/index.ts'
+// What remains of an interaction, and how it follows from the events of the journal.
+import {
+  isCall,
+  type AbuseReason,
+  type AddressId,
+  type AgentId,
+  type Channel,
+  type ContentId,
+  type CustomerId,
+  type DispositionId,
+  type Instant,
+  type InteractionId,
+  type LineId,
+  type Mood,
+  type PersonId,
+  type QueueId,
+} from '../plan/index.ts'
 import type { Event, EventBodies, GuestEnd, OfferEnd } from '../routing/index.ts'
-import type { InteractionRecord, Passage, RecordedDial } from './record.ts'
+import type { Attendance, Outcome, Passage, RecordedDial, RecordedOffer, Way } from './pieces.ts'
+
+/** What remains of an interaction: who, when, each offer and its end, and the times of it in milliseconds. */
+export interface InteractionRecord {
+  readonly id: InteractionId
+  readonly channel: Channel
+  readonly customerId: CustomerId
+  readonly lineId: LineId
+  /** The customer's number, of a text thread. */
+  readonly addressId: AddressId | null
+  readonly queueId: QueueId
+  readonly test: boolean
+  readonly way: Way
+  readonly arrivedAt: Instant
+  readonly outcome: Outcome
+  /** The first answer, and who gave it; a chat that was requeued is answered again, which shows in the offers. */
+  readonly answeredAt: Instant | null
+  readonly agentId: AgentId | null
+  /** When the conversation ended, or the customer left. */
+  readonly endedAt: Instant | null
+  readonly endedBy: 'customer' | 'agent' | 'system' | null
+  /** When nothing more can happen to it. */
+  readonly closedAt: Instant | null
+  /** In the open time of the queues visited, until the first answer or the end. */
+  readonly waitMs: number | null
+  readonly talkMs: number | null
+  readonly wrapUpMs: number | null
+  /** Of the talk: on hold. */
+  readonly holdMs: number
+  /** Since when it is on hold now. */
+  readonly heldAt: Instant | null
+  readonly messages: number
+  readonly dispositionId: DispositionId | null
+  readonly mood: Mood | null
+  /** Its customer did not want to be recorded. */
+  readonly recordingRefused: boolean
+  /** How often its customer was warned, why it was ended if for abuse, and whether its agent wants them blocked. */
+  readonly warnings: number
+  readonly abuse: AbuseReason | null
+  readonly blockAsked: boolean
+  /** What its line marked it with. */
+  readonly tags: readonly string[]
+  readonly notesContentId: ContentId | null
+  readonly offers: readonly RecordedOffer[]
+  readonly requeued: number
+  /** How often it left a queue for another; `queueId` is the last. */
+  readonly overflowed: number
+  /** Each change of queue or hand before it was over, in order. */
+  readonly passages: readonly Passage[]
+  /** Calls that went out to the customer, in order. */
+  readonly dials: readonly RecordedDial[]
+  /** Who took part beside the agent, in order. */
+  readonly attendances: readonly Attendance[]
+}
 
 type Beginning = 'interactionArrived' | 'interactionRejected' | 'reachedOut'
 /** The events of an interaction after those that begin it. */
 type Following = Exclude<
   {
-    [T in keyof EventBodies]: EventBodies[T] extends { readonly interactionId: string } ? T : never
+    [T in keyof EventBodies]: EventBodies[T] extends { readonly interactionId: InteractionId } ? T : never
   }[keyof EventBodies],
   Beginning
 >
@@ -213,7 +281,7 @@ function begin(event: Event<'interactionArrived' | 'interactionRejected'>): Inte
     addressId: rejected ? null : event.addressId,
     queueId: event.queueId,
     test: event.test,
-    way: !rejected && event.leftMessage && event.channel === 'voice' ? 'voicemail' : 'incoming',
+    way: !rejected && event.leftMessage && isCall(event.channel) ? 'voicemail' : 'incoming',
     arrivedAt: event.at,
     outcome: rejected ? 'rejected' : 'underWay',
     answeredAt: null,

@@ -1,5 +1,5 @@
 import type { AgentId, Channel, CustomerId, Instant, InteractionId, PersonId, QueueId } from '../plan/index.ts'
-import type { Outcome } from './record.ts'
+import type { Outcome } from './pieces.ts'
 
 /** A conversation of a customer as it is told in their story. */
 export interface StoryEntry {

@@ -2,7 +2,8 @@
 import { Temporal } from 'temporal-polyfill'
 import { isMailbox } from '../numbers/index.ts'
 import type { Instant, PersonId } from '../plan/index.ts'
-import type { InteractionRecord, RecordedDial } from './record.ts'
+import type { InteractionRecord } from './changes.ts'
+import type { RecordedDial } from './pieces.ts'
 
 /** A file, or sound, as base64url. */
 export interface VconBody {

@@ -31,12 +31,14 @@ export function asAgent(
   return own || inTheirName ? null : refuse('notAllowed', { command: command.type, agentId })
 }
 
+/** A command of any kind whose body has this. */
+type With<Body> = Pick<Command, 'actor' | 'onBehalfOf' | 'type'> & { readonly body: Body }
+
+/** Of an agent, on an interaction of theirs. */
+type OwnWork = With<{ readonly agentId: AgentId; readonly interactionId: InteractionId }>
+
 /** What follows where the agent has the interaction, talking or in wrap-up. */
-export function withOwn(
-  state: State,
-  command: Command<OwnWork | 'askForBlock'>,
-  decideFor: (interaction: Interaction) => Decision,
-): Decision {
+export function withOwn(state: State, command: OwnWork, decideFor: (interaction: Interaction) => Decision): Decision {
   const { agentId, interactionId } = command.body
   const interaction = state.interactions.get(interactionId)
   if (interaction === undefined) return refuse('unknownInteraction', { interactionId })
@@ -45,27 +47,10 @@ export function withOwn(
   return decideFor(interaction)
 }
 
-type OwnWork =
-  | 'endInteraction'
-  | 'warnCustomer'
-  | 'endForAbuse'
-  | 'saveWrapUp'
-  | 'finishWrapUp'
-  | 'transferInteraction'
-  | 'extendWrapUp'
-  | 'holdCall'
-  | 'consult'
-  | 'joinGuest'
-  | 'dismissGuest'
-  | 'handOver'
-  | 'askForHelp'
-  | 'dialCustomer'
-  | 'stopDialling'
-
 /** Decides work of an agent on an interaction that they have and that is in this phase; refuses it otherwise. */
 export function withWork(
   state: State,
-  command: Command<OwnWork>,
+  command: OwnWork,
   phase: 'connected' | 'wrapUp',
   decideFor: (interaction: Interaction) => Decision,
 ): Decision {
@@ -86,9 +71,6 @@ export interface Asker<C = Command> {
   /** Why who asks may not; null where they may. */
   bar(state: State, command: C): Refusal | null
 }
-
-/** A command of any kind whose body has this. */
-type With<Body> = Pick<Command, 'actor' | 'onBehalfOf' | 'type'> & { readonly body: Body }
 
 export const bySystem: Asker<With<object>> = {
   capability: null,

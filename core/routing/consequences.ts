@@ -20,6 +20,8 @@ import {
   type OfferCause,
   type Side,
   type WithdrawalReason,
+  offerId,
+  visitId,
 } from './state/pieces.ts'
 import type { State } from './state/state.ts'
 
@@ -42,7 +44,7 @@ export function makeOffer(
   const visit = visitOf(interaction)
   const windowMs = (state.lookup.queues.get(visit.queueId)?.answerWindowSeconds ?? 0) * 1000
   return event('offerMade', at, {
-    offerId: `${visit.id}.o${visit.offers.length + 1}`,
+    offerId: offerId(visit, visit.offers.length + 1),
     interactionId: interaction.id,
     agentId,
     dueAt: at + (withinMs ?? windowMs),
@@ -58,7 +60,7 @@ export const nextVisit = (
   queueId: QueueId,
 ): { interactionId: InteractionId; visitId: VisitId; estimatedWaitSeconds: number | null } => ({
   interactionId: interaction.id,
-  visitId: `${interaction.id}.v${interaction.visits.length + 1}`,
+  visitId: visitId(interaction.id, interaction.visits.length + 1),
   estimatedWaitSeconds: estimateFor(state, queueId),
 })
 
@@ -138,7 +140,7 @@ export const overWithoutWrapUp = (interactionId: InteractionId, by: Side | 'syst
 /** The conversation ends and wrap-up begins; a queue without wrap-up ends that at once. */
 export function end(state: State, interaction: Interaction, by: Side | 'system', at: Instant): Event[] {
   const interactionId = interaction.id
-  const queueId = interaction.visits.at(-1)?.queueId ?? ''
+  const { queueId } = visitOf(interaction)
   const wrapUpMs = (state.lookup.queues.get(queueId)?.wrapUpSeconds ?? 0) * 1000
   const ended = event('interactionEnded', at, { interactionId, by, wrapUpDueAt: at + wrapUpMs })
   return wrapUpMs > 0 ? [ended] : overWithoutWrapUp(interactionId, by, at)
@@ -151,7 +153,12 @@ export function estimateFor(state: State, queueId: QueueId): number | null {
   return estimateWaitSeconds(waiting + 1, slots, free, state.queueDay(queueId).recentHandleMs)
 }
 
-export function handBackEvent(state: State, interactionId: string, agentId: string, at: Instant): Event<'requeued'> {
+export function handBackEvent(
+  state: State,
+  interactionId: InteractionId,
+  agentId: AgentId,
+  at: Instant,
+): Event<'requeued'> {
   const interaction = state.interaction(interactionId)
   const visit = visitOf(interaction)
   const answeredAt = visit.offers.at(-1)?.endedAt ?? visit.enteredAt

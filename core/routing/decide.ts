@@ -1,24 +1,50 @@
 import type { Instant } from '../plan/index.ts'
-import { bySystem, type Asker, type CommandDefinition, type CommandDefinitions } from './allowed.ts'
-import { arrivingCommands } from './arriving/commands.ts'
-import { callCommands } from './calls/commands.ts'
-import { customerCommands } from './customers/commands.ts'
-import { quarantine } from './due/quarantine.ts'
-import { handingCommands } from './handing/commands.ts'
+import type { Asker, CommandDefinition, CommandDefinitions } from './allowed.ts'
+import { arrivalCommands } from './arriving/arrivals.ts'
+import { callbackCommands } from './calls/callbacks.ts'
+import { holdingCommands } from './calls/holding.ts'
+import { joiningCommands } from './calls/joining.ts'
+import { reachingCommands } from './calls/reaching.ts'
+import { abuseCommands } from './customers/abuse.ts'
+import { identifyingCommands } from './customers/identifying.ts'
+import { mergingCommands } from './customers/merging.ts'
+import { quarantineCommands } from './due/quarantine.ts'
+import { answeringCommands } from './handing/answering.ts'
+import { handingCommands } from './handing/handing.ts'
+import { talkingCommands } from './handing/talking.ts'
+import { wrappingUpCommands } from './handing/wrapping-up.ts'
+import { absenceCommands } from './people/absences.ts'
+import { connectingCommands } from './people/connecting.ts'
+import { loanCommands } from './people/loans.ts'
+import { sayingCommands } from './people/saying.ts'
+import { emergencyCommands } from './times/emergencies.ts'
+import { publishingCommands } from './times/publishing.ts'
+import { stopgapCommands } from './times/stopgaps.ts'
 import type { Command, CommandType, Decision } from './journal/commands.ts'
-import { peopleCommands } from './people/commands.ts'
 import type { State } from './state/state.ts'
-import { timeCommands } from './times/commands.ts'
 
 /** Every command, by name. One that is missing does not compile. */
 const definitions: CommandDefinitions = {
-  ...timeCommands,
-  ...peopleCommands,
-  ...arrivingCommands,
+  ...arrivalCommands,
+  ...callbackCommands,
+  ...holdingCommands,
+  ...joiningCommands,
+  ...reachingCommands,
+  ...abuseCommands,
+  ...identifyingCommands,
+  ...mergingCommands,
+  ...quarantineCommands,
+  ...answeringCommands,
   ...handingCommands,
-  ...callCommands,
-  ...customerCommands,
-  quarantine: { by: bySystem, decide: quarantine },
+  ...talkingCommands,
+  ...wrappingUpCommands,
+  ...absenceCommands,
+  ...connectingCommands,
+  ...loanCommands,
+  ...sayingCommands,
+  ...emergencyCommands,
+  ...publishingCommands,
+  ...stopgapCommands,
 }
 
 /** Whom a command is for, as far as a role tells. */

@@ -2,6 +2,8 @@
 // It reads no clock and draws no random number: time and ids come with each command.
 export { event, upcast, upcastCommand } from './journal/shapes.ts'
 export {
+  commandOf,
+  gateway,
   isRefusal,
   refuse,
   type Actor,
@@ -13,6 +15,7 @@ export {
   type RefusalCode,
 } from './journal/commands.ts'
 export { blockedUntil } from './customers/abuse.ts'
+export { ringingAfter, ringingEvents } from './calls/ringing.ts'
 export { callableFrom } from './calls/callable.ts'
 export { mayAskCallback, mayLeaveMessage } from './calls/callbacks.ts'
 export { changeKinds, changesFor, type Change, type ChangeKind } from './match/changes.ts'
@@ -42,6 +45,7 @@ export {
   isStuck,
   openOffer,
   partiesOf,
+  visitId,
   visitOf,
   type Absence,
   type Agent,

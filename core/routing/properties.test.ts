@@ -3,6 +3,7 @@ import { command, testPlan } from '../testing/index.ts'
 import {
   nextDeadline,
   placesIn,
+  ringingAfter,
   run,
   snapshotOf,
   State,
@@ -15,21 +16,20 @@ import { goesBefore } from './match/match.ts'
 import { evolve } from './evolve.ts'
 import { plan } from '../testing/made-plans.ts'
 import { openOfferOf, story as stepsOf, type Step } from '../testing/made-stories.ts'
-import { NaiveModel } from '../testing/naive/model.ts'
+import { leftUndone, mayCome } from '../testing/laws.ts'
+import { NaiveMatch } from '../testing/naive-match.ts'
 
 interface Told {
   readonly state: State
   readonly journal: Event[]
-  readonly naive: NaiveModel
 }
 
 function tell(first: Parameters<typeof testPlan>[0], steps: readonly Step[], check: (told: Told) => void): void {
-  const told: Told = { state: new State(), journal: [], naive: new NaiveModel() }
+  const told: Told = { state: new State(), journal: [] }
   let at = 1_000_000
   let version = 1
   const give = (next: Command): void => {
     told.journal.push(...run(told.state, next, at).events)
-    told.naive.take(next, at)
     check(told)
   }
   give(command('publishPlan', { plan: testPlan({ ...first, version }) }))
@@ -40,30 +40,94 @@ function tell(first: Parameters<typeof testPlan>[0], steps: readonly Step[], che
   }
 }
 
+/** What the events say of whose telephones ring. */
+class Ringing {
+  readonly now = new Map<string, number>()
+  private read = 0
+
+  after(journal: readonly Event[]): this {
+    for (const event of journal.slice(this.read)) {
+      const rings = ringingAfter(event)
+      if (rings === null) continue
+      if (rings.number === null) this.now.delete(rings.interactionId)
+      else this.now.set(rings.interactionId, rings.number)
+    }
+    this.read = journal.length
+    return this
+  }
+}
+
 const story = [plan, stepsOf(60)] as const
 const runs = { numRuns: 300 }
 
-test('offers are those of a router that searches everything every time', () => {
+test('each offer is what a search through everything finds in the state just before it, and after each command it finds none', () => {
+  let offers = 0
   fc.assert(
     fc.property(...story, (first, steps) => {
-      tell(first, steps, ({ journal, naive, state }) => {
-        const offers = journal.flatMap((e) =>
-          e.type === 'offerMade' ? [`${e.at} ${e.interactionId}>${e.agentId}`] : [],
+      const before = new State()
+      let read = 0
+      const nextIn = (state: State, at: number): string | null =>
+        state.plan === null ? null : new NaiveMatch(state, state.plan, at).next()
+      tell(first, steps, ({ journal, state }) => {
+        for (const made of journal.slice(read)) {
+          if (made.type === 'offerMade' && made.cause === 'match')
+            expect(nextIn(before, made.at)).toBe(`${made.interactionId}>${made.agentId}`)
+          evolve(before, made)
+        }
+        offers += journal.slice(read).filter(({ type }) => type === 'offerMade').length
+        read = journal.length
+        expect(nextIn(state, state.at)).toBeNull()
+      })
+    }),
+    { numRuns: 100 },
+  )
+  // Otherwise this would show nothing.
+  expect(offers).toBeGreaterThan(100)
+})
+
+test('every event comes when it may, and nothing that is due is left undone', () => {
+  fc.assert(
+    fc.property(...story, (first, steps) => {
+      const before = new State()
+      let read = 0
+      tell(first, steps, ({ journal, state }) => {
+        for (const next of journal.slice(read)) {
+          if (!mayCome(next, before)) throw new Error(`it may not come: ${JSON.stringify(next)}`)
+          evolve(before, next)
+        }
+        read = journal.length
+        expect(leftUndone(state)).toEqual([])
+      })
+    }),
+    { numRuns: 100 },
+  )
+})
+
+test('whose telephones ring can be told from the events alone', () => {
+  let rung = 0
+  fc.assert(
+    fc.property(...story, (first, steps) => {
+      const ringing = new Ringing()
+      tell(first, steps, ({ journal, state }) => {
+        const dials = [...state.interactions.values()].flatMap(({ id, dial }) =>
+          dial === null ? [] : [`${id} ${dial.number}`],
         )
-        expect(offers).toEqual(naive.offers)
-        const phases = [...state.interactions.values()].map((i) => `${i.id} ${i.phase}`).sort()
-        expect(phases).toEqual(naive.interactions.map((i) => `${i.id} ${i.phase}`).sort())
+        rung += dials.length
+        const told = [...ringing.after(journal).now].map(([id, number]) => `${id} ${number}`)
+        expect(told.sort()).toEqual(dials.sort())
       })
     }),
     runs,
   )
+  // Otherwise this would show nothing.
+  expect(rung).toBeGreaterThan(20)
 })
 
-test('no offer exceeds the slots, and what could be offered is', () => {
+test('no offer exceeds the slots', () => {
   fc.assert(
     fc.property(...story, (first, steps) => {
       let offersSeen = 0
-      tell(first, steps, ({ journal, naive, state }) => {
+      tell(first, steps, ({ journal, state }) => {
         // What was offered before a plan that lowers the limits may exceed the new ones, or before the agent called somebody.
         const since = Math.max(
           offersSeen,
@@ -74,8 +138,6 @@ test('no offer exceeds the slots, and what could be offered is', () => {
           expect(state.slotsTaken(state.agent(e.agentId))).toBeLessThanOrEqual(state.limitsOf(e.agentId)?.slots ?? 0)
         }
         offersSeen = journal.length
-        for (const i of naive.interactions)
-          if (i.phase === 'waiting' && naive.isOfferedByItself(i)) expect(naive.eligible(i, state.at)).toEqual([])
       })
     }),
     runs,
@@ -103,9 +165,13 @@ test('the place of one who waits is one more than how many go before them', () =
 test('times never run backwards, no deadline is left behind, and the counts add up', () => {
   fc.assert(
     fc.property(...story, (first, steps) => {
+      let [last, read] = [0, 0]
       tell(first, steps, ({ journal, state }) => {
-        const times = journal.map(({ at }) => at)
-        expect(times).toEqual([...times].sort((a, b) => a - b))
+        for (const { at } of journal.slice(read)) {
+          expect(at).toBeGreaterThanOrEqual(last)
+          last = at
+        }
+        read = journal.length
         expect(nextDeadline(state) ?? Infinity).toBeGreaterThan(state.at)
         for (const { id, figures } of state.queues.values()) {
           const counted = (one: string): boolean => state.interaction(one).visits.at(-1)?.counts === true

@@ -289,6 +289,24 @@ describe('a new plan', () => {
     expect(offered(centre.ready('ben'))).toEqual(['i1>ben'])
   })
 
+  test('what an agent who is gone was offered, or was kept for them, is anybody’s', () => {
+    const centre = new TestCentre(testPlan({ centre: { preferredSeconds: 600 } }))
+    centre.ready('ana')
+    centre.arrive('i1')
+    const offer = centre.do('publishPlan', { plan: testPlan({ version: 2, agents: ['ben', 'cleo'] }) })
+    expect(types(offer)).toEqual(['offerWithdrawn', 'planTaken'])
+    centre.ready('ben')
+    answered(centre, 'i1')
+    centre.ready('cleo')
+    centre.arrive('i2')
+    answered(centre, 'i2')
+    const to = { agentId: 'ben' }
+    centre.do('transferInteraction', { agentId: 'cleo', interactionId: 'i2', to, noteContentId: null })
+    const kept = centre.do('publishPlan', { plan: testPlan({ version: 3, agents: ['cleo'] }) })
+    expect(types(kept).slice(0, 3)).toEqual(['requeued', 'preferenceLapsed', 'planTaken'])
+    expect(centre.state.interaction('i2').visits.at(-1)?.preferred).toBeNull()
+  })
+
   test('a queue left without people keeps its customers waiting, to be served once somebody is listed', () => {
     const centre = new TestCentre()
     centre.arrive('i1')

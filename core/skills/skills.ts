@@ -1,6 +1,8 @@
+import type { SkillId } from '../ids/index.ts'
+
 /** A skill that is asked for: own level at least `least` and at most `most`, 0 standing for "has it not", 5 highest. */
 export interface Requirement {
-  readonly skillId: string
+  readonly skillId: SkillId
   readonly least: number
   readonly most: number
 }
@@ -12,11 +14,11 @@ export interface Relaxation extends Requirement {
 
 /** A skill that somebody has, at level 1 to 5. */
 export interface Holding {
-  readonly skillId: string
+  readonly skillId: SkillId
   readonly level: number
 }
 
-export const levelsOf = (skills: readonly Holding[]): ReadonlyMap<string, number> =>
+export const levelsOf = (skills: readonly Holding[]): ReadonlyMap<SkillId, number> =>
   new Map(skills.map(({ skillId, level }) => [skillId, level]))
 
 /** Each skill once: where several requirements name it, the stricter bounds. In the order in which they are named. */
@@ -53,7 +55,7 @@ export function relaxedAt(
 
 /** The first requirement that is not met, with the level that there is, or null. */
 export function gapOf(
-  levels: ReadonlyMap<string, number>,
+  levels: ReadonlyMap<SkillId, number>,
   requirements: readonly Requirement[],
 ): (Requirement & { readonly level: number }) | null {
   for (const one of requirements) {
@@ -63,5 +65,5 @@ export function gapOf(
   return null
 }
 
-export const meets = (levels: ReadonlyMap<string, number>, requirements: readonly Requirement[]): boolean =>
+export const meets = (levels: ReadonlyMap<SkillId, number>, requirements: readonly Requirement[]): boolean =>
   gapOf(levels, requirements) === null

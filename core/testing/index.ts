@@ -4,13 +4,16 @@ import {
   plainLine,
   plainPerson,
   plainQueue,
+  channels,
   chatsOnly,
+  eachChannel,
   type CompiledPlan,
   type LoadLimits,
   type Queue,
   upTo,
 } from '../plan/index.ts'
 import {
+  commandOf,
   run,
   State,
   type Actor,
@@ -22,6 +25,7 @@ import {
 } from '../routing/index.ts'
 
 export { plannedLine, plannedQueue } from './documents.ts'
+export { testRecord } from './records.ts'
 
 export const testQueue = (id: string, agentIds: readonly string[], rest: Partial<Queue> = {}): Queue => ({
   id,
@@ -46,7 +50,7 @@ export const everyChannel = (slots: number): LoadLimits => ({
   slots,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: upTo(slots), chat: upTo(slots), sms: upTo(slots), email: upTo(slots) },
+  channels: eachChannel(() => upTo(slots)),
 })
 
 export interface TestPlanOptions {
@@ -106,7 +110,7 @@ export function testPlan({
     presenceStates: [
       {
         id: 'ready',
-        admits: ['voice', 'chat', 'sms', 'email'],
+        admits: channels,
         choosable: true,
         signedOut: false,
         mostMinutes: null,
@@ -160,16 +164,7 @@ export function command<T extends CommandType>(
   onBehalfOf: string | null = null,
 ): Command {
   commands += 1
-  return {
-    id: `c${commands}`,
-    type,
-    v: 1,
-    actor,
-    onBehalfOf,
-    reason: null,
-    correlation: null,
-    body,
-  } as unknown as Command
+  return commandOf(`c${commands}`, type, actor, body, { onBehalfOf })
 }
 
 /** A centre that is told what happens, with a clock that the test moves. */

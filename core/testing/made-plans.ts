@@ -1,6 +1,6 @@
 // Random plans, for the property tests.
 import fc from 'fast-check'
-import { channels, selectionMethods } from '../plan/index.ts'
+import { channels, eachChannel, selectionMethods } from '../plan/index.ts'
 import { testQueue } from './index.ts'
 
 export const agents = ['a1', 'a2', 'a3', 'a4']
@@ -35,7 +35,7 @@ const limits = fc.record({
   slots: fc.integer({ min: 1, max: 5 }),
   freeForCalls: fc.constantFrom(0, 0, 1, 2),
   sameCustomerInCalls: fc.boolean(),
-  channels: fc.record({ voice: limit, chat: limit, sms: limit, email: limit }),
+  channels: fc.record(eachChannel(() => limit)),
 })
 
 /** What a queue asks for, of whom and from when on. */

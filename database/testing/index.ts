@@ -10,17 +10,21 @@ export interface TestDatabase {
   readonly ownerUrl: string
   readonly webUrl: string
   readonly routerUrl: string
+  readonly jobsUrl: string
   drop(): Promise<void>
 }
 
-const passwords = { web: 'web-for-tests', router: 'router-for-tests' }
+const passwords = { web: 'web-for-tests', router: 'router-for-tests', jobs: 'jobs-for-tests' }
 
-export const urlOf = (ownerUrl: string, role: 'eudromos_web' | 'eudromos_router'): string => {
+export const urlOf = (ownerUrl: string, role: keyof typeof passwords): string => {
   const url = new URL(ownerUrl)
-  url.username = role
-  url.password = role === 'eudromos_web' ? passwords.web : passwords.router
+  url.username = `eudromos_${role}`
+  url.password = passwords[role]
   return url.href
 }
+
+/** Whatever every database for tests is a copy of: migrated once in a cluster. */
+const pattern = 't_migrated'
 
 /** A migrated, empty database of its own. Wants EUDROMOS_TEST_CLUSTER, the URL of the throw-away cluster. */
 export async function testDatabase(): Promise<TestDatabase> {
@@ -28,19 +32,27 @@ export async function testDatabase(): Promise<TestDatabase> {
   if (cluster === undefined) throw new Error('EUDROMOS_TEST_CLUSTER is not set: run the tests with npm test')
   const url = new URL(cluster)
   url.pathname = `/t_${randomUUID().replaceAll('-', '')}`
-  // Roles belong to the whole cluster: tests that run beside each other make them one after the other.
-  const lock = new pg.Client({ connectionString: cluster })
-  await lock.connect()
+  const client = new pg.Client({ connectionString: cluster })
+  await client.connect()
   try {
-    await lock.query('select pg_advisory_lock(1)')
-    await migrate(url.href, passwords)
+    // Of tests that run beside each other the first makes the pattern, and the others wait for it.
+    await client.query('select pg_advisory_lock(1)')
+    const { rowCount } = await client.query('select from pg_database where datname = $1', [pattern])
+    if (rowCount === 0) {
+      const making = new URL(cluster)
+      making.pathname = '/t_making'
+      await migrate(making.href, passwords)
+      await client.query(`alter database t_making rename to ${pattern}`)
+    }
+    await client.query(`create database ${pg.escapeIdentifier(url.pathname.slice(1))} template ${pattern}`)
   } finally {
-    await lock.end()
+    await client.end()
   }
   return {
     ownerUrl: url.href,
-    webUrl: urlOf(url.href, 'eudromos_web'),
-    routerUrl: urlOf(url.href, 'eudromos_router'),
+    webUrl: urlOf(url.href, 'web'),
+    routerUrl: urlOf(url.href, 'router'),
+    jobsUrl: urlOf(url.href, 'jobs'),
     drop: async () => {
       const client = new pg.Client({ connectionString: cluster })
       await client.connect()

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { expect, type Page } from '@playwright/test'
 import { freePort } from '../../scripts/jest-cluster.ts'
-import { call, expectSound, heardBy } from './calling.ts'
+import { call, expectSound, hangUp, heardBy } from './calling.ts'
 import { test } from './journey.ts'
 import { bayOf, expectAccessible, goHome, sayPresence, signIn } from './people.ts'
 
@@ -46,7 +46,7 @@ test('an agent calls a customer: what speaks against it is told, it rings, is re
   await expectSound(bay)
   await expect(heardBy(phone)).toContainText('You are talking to Ana.')
   await expect(phone.getByRole('alert').getByText(/is calling$/)).toHaveCount(0)
-  await phone.getByRole('button', { name: 'Hang up' }).click()
+  await hangUp(phone)
   await bay.getByRole('button', { name: 'Finish wrap-up' }).click()
 
   // A text in their own name comes from the queue's text number.
@@ -88,11 +88,11 @@ test('a caller keeps the place without the line, rings in, and is called at thei
   await call(phone, '+61491570737')
   await phone.getByRole('button', { name: 'Call me back instead' }).click()
   await expect(heardBy(phone)).toContainText('You keep your place.')
-  await phone.getByRole('button', { name: 'Hang up' }).click()
+  await hangUp(phone)
   // Whoever rings in again is where they were, and hangs up again.
   await call(phone, '+61491570737')
   await expect(heardBy(phone)).toContainText('You keep your place.')
-  await phone.getByRole('button', { name: 'Hang up' }).click()
+  await hangUp(phone)
   await expect(phone.getByRole('heading', { name: 'Calls' })).toBeVisible()
 
   const ana = await signIn(browser, 'Ana Mirel')
@@ -115,7 +115,7 @@ test('a caller keeps the place without the line, rings in, and is called at thei
   await call(phone, '+61491570157')
   await phone.getByRole('button', { name: 'Call me back instead' }).click()
   await expect(heardBy(phone)).toContainText('You keep your place.')
-  await phone.getByRole('button', { name: 'Hang up' }).click()
+  await hangUp(phone)
   await sayPresence(ana, 'Ready')
   const marta = bayOf(ana, 'Marta Quill')
   await expect(marta.getByRole('button', { name: /Answer/ })).toBeVisible()
@@ -142,7 +142,7 @@ test('a message is left instead of waiting, and played at the seat', async ({ br
   await expectAccessible(phone)
   await phone.getByRole('button', { name: 'End the message' }).click()
   await expect(heardBy(phone)).toContainText('Your message is with us.')
-  await phone.getByRole('button', { name: 'Hang up' }).click()
+  await hangUp(phone)
 
   const ana = await signIn(browser, 'Ana Mirel')
   await sayPresence(ana, 'Ready')

@@ -10,6 +10,12 @@ export async function call(page: Page, phone: string): Promise<void> {
   await expect(page.getByRole('button', { name: 'Hang up' })).toBeVisible()
 }
 
+/** Waits for the answer: whoever loads another page before it has not hung up. */
+export async function hangUp(phone: Page): Promise<void> {
+  await phone.getByRole('button', { name: 'Hang up' }).click()
+  await expect(phone.getByRole('button', { name: 'Hang up' })).toBeHidden()
+}
+
 /** A customer's telephone, with the thread to a number open. */
 export async function phoneAt(page: Page, phone: string, to: string): Promise<void> {
   await page.goto(`/outside/phone?${new URLSearchParams({ phone, to })}`)

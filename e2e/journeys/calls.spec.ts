@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test'
-import { answeredCall, call, chooseJoao, expectSound, heardBy, phoneAt, soundOf, text } from './calling.ts'
+import { answeredCall, call, chooseJoao, expectSound, hangUp, heardBy, phoneAt, soundOf, text } from './calling.ts'
 import { test } from './journey.ts'
 import { bayOf, expectAccessible, goHome, passSeconds, sayPresence, signIn } from './people.ts'
 
@@ -59,7 +59,7 @@ test('a call is answered, heard at both ends, held, muted, taken up by both ends
   await expectSound(phone)
   await expectSound(bayOf(ana, 'Ilse Varga'))
 
-  await phone.getByRole('button', { name: 'Hang up' }).click()
+  await hangUp(phone)
   await expect(heardBy(phone)).toContainText('The call is over.')
   await bay.getByRole('button', { name: 'Finish wrap-up' }).click()
   await phone.goto('/review?channel=voice')
@@ -226,7 +226,7 @@ test('simulated people have a voice: a caller hears one who answers, an agent on
   await traffic({ chatsPerMinute: 0, agents: 24, handleSeconds: 300 })
   await expect(heardBy(phone)).toContainText('You are talking to')
   await expectSound(phone)
-  await phone.getByRole('button', { name: 'Hang up' }).click()
+  await hangUp(phone)
 
   await traffic({ chatsPerMinute: 60, callPercent: 100, textPercent: 0, mailPercent: 0, agents: 0 })
   const ana = await signIn(browser, 'Ana Mirel')

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test'
-import { answeredCall } from './calling.ts'
+import { answeredCall, hangUp } from './calling.ts'
 import { test } from './journey.ts'
 import { expectAccessible, goHome, signIn } from './people.ts'
 
@@ -61,7 +61,7 @@ test('an agent follows the queue’s script in a call, the answers outlast the p
   await script.getByRole('button', { name: 'Wait for it' }).click()
   await expect(script).toContainText('40 minutes before')
   await expectAccessible(ana)
-  await phone.getByRole('button', { name: 'Hang up' }).click()
+  await hangUp(phone)
   await script.getByRole('button', { name: 'Next' }).click()
   await script.getByRole('button', { name: 'Somebody calls back' }).click()
   await expect(script).toContainText('The script is finished.')

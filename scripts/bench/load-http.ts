@@ -78,7 +78,7 @@ export async function loadThroughHttp(settings: LoadSettings): Promise<HttpLoad>
 export async function beginCrowd(
   { database }: Stand,
   customers: Customers,
-  seats: EagerAgents,
+  seats: Pick<EagerAgents, 'start' | 'connected'>,
   agents: number,
 ): Promise<void> {
   customers.start()

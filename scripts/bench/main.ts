@@ -1,7 +1,8 @@
-// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run. With --load the load alone, with --load --http through HTTP; with --lists the lists, with --screens those of a large centre, with --streams the windows of customers; with --view screens that are kept current; with --requests what a request costs; with --soak [--minutes N] [--seed N] [--rate N] all of it for long, with kills.
+// npm run bench [-- --quick]: figures as JSON, each beside its yardstick from the same run. With --load the load alone, with --load --http through HTTP; with --lists the lists, with --screens those of a large centre, with --streams the windows of customers; with --view screens that are kept current; with --requests what a request costs, with --contacts a contact; with --soak [--minutes N] [--seed N] [--rate N] all of it for long, with kills.
 import { crowdScenario } from '../../e2e/crowd.ts'
 import { Stand } from '../../e2e/stand.ts'
 import { buildWeb } from '../build.ts'
+import { benchContacts } from './contacts.ts'
 import { benchCore } from './core.ts'
 import { benchHours } from './hours.ts'
 import { benchLists } from './lists.ts'
@@ -48,6 +49,7 @@ const alone: Readonly<Record<string, { readonly built: boolean; readonly run: ()
     run: () => soak(given('--minutes', quick ? 3 : 30), given('--seed', 1), given('--rate', 25)),
   },
   '--streams': { built: true, run: () => benchStreams(quick) },
+  '--contacts': { built: true, run: () => benchContacts(quick) },
   '--requests': { built: true, run: () => benchRequests(quick) },
   '--view': { built: true, run: () => benchView(quick) },
   '--lists': { built: false, run: () => benchLists(quick) },

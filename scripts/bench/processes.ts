@@ -1,5 +1,5 @@
 // What a process uses, as the system tells (Linux).
-import { readFileSync } from 'node:fs'
+import { readdirSync, readFileSync } from 'node:fs'
 
 const ticksPerSecond = 100
 const pageBytes = 4096
@@ -20,6 +20,24 @@ export function ownMegabytes(pid: number): number {
   } catch {
     return NaN
   }
+}
+
+/** The processes that one has begun, as PostgreSQL's are. */
+export function childrenOf(pid: number): number[] {
+  return readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .filter((name) => {
+      try {
+        return (
+          readFileSync(`/proc/${name}/stat`, 'latin1')
+            .replace(/^.*\) /, '')
+            .split(' ')[1] === String(pid)
+        )
+      } catch {
+        return false
+      }
+    })
+    .map(Number)
 }
 
 /** What a process has of memory, whichever way that is measured. */

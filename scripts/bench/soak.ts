@@ -1,5 +1,5 @@
 // npm run bench -- --soak [--minutes N] [--seed N] [--rate N]: the mixed load through HTTP for a long time, with something killed each minute.
-import { readdirSync, readFileSync } from 'node:fs'
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { Customers, crowdScenario, EagerAgents } from '../../e2e/crowd.ts'
 import { judge, wholeJournal, type Verdict } from '../../e2e/kills/verdict.ts'
@@ -8,7 +8,7 @@ import { seeded } from '../../outside/index.ts'
 import type { Running } from '../demo/processes.ts'
 import { beginCrowd } from './load-http.ts'
 import { arriving, talkMs, told } from './load-terms.ts'
-import { ownMegabytes, slopeOf, type Sample } from './processes.ts'
+import { childrenOf, ownMegabytes, slopeOf, type Sample } from './processes.ts'
 import { spread, type Spread } from './yardsticks.ts'
 
 const agents = 300
@@ -22,7 +22,7 @@ const mostSilenceMs = 10_000
 /** Until a process tells of its heap. */
 const patienceMs = 5000
 
-const victims = ['router', 'web', 'services', 'database'] as const
+const victims = ['router', 'web', 'jobs', 'services', 'database'] as const
 type Victim = (typeof victims)[number]
 
 export interface Soak {
@@ -46,24 +46,6 @@ export interface Soak {
 
 /** Of those that lived long enough: how much it grew, in MB a minute, and the most that it was at the end of a life. */
 type Growth = Readonly<Record<string, { readonly lives: number; readonly slope: number; readonly megabytes: number }>>
-
-/** The processes of PostgreSQL under the one that holds them. */
-function childrenOf(pid: number): number[] {
-  return readdirSync('/proc')
-    .filter((name) => /^\d+$/.test(name))
-    .filter((name) => {
-      try {
-        return (
-          readFileSync(`/proc/${name}/stat`, 'latin1')
-            .replace(/^.*\) /, '')
-            .split(' ')[1] === String(pid)
-        )
-      } catch {
-        return false
-      }
-    })
-    .map(Number)
-}
 
 /** Samples by process, since each began. */
 class Lives {
@@ -116,9 +98,9 @@ class Watched {
 
   /** By what they are. */
   private get running(): (readonly [string, Running])[] {
-    const { routers, webs, outside } = this.stand
-    return [...routers, ...webs, ...(outside === null ? [] : [outside])].flatMap((one) =>
-      one.child.exitCode === null && one.child.signalCode === null
+    const { routers, webs, jobs, outside } = this.stand
+    return [...routers, ...webs, jobs, outside].flatMap((one) =>
+      one !== null && one.child.exitCode === null && one.child.signalCode === null
         ? [[one.name.replace(/-\d+$/, ''), one] as const]
         : [],
     )
@@ -161,10 +143,16 @@ async function kill(stand: Stand, victim: Victim): Promise<() => Promise<unknown
     await cluster.stop('immediate')
     return () => cluster.start()
   }
-  const running = { router: await stand.routerAtWork(), web: stand.webs.at(-1), services: stand.outside }[victim]
+  const running = {
+    router: await stand.routerAtWork(),
+    web: stand.webs.at(-1),
+    jobs: stand.jobs,
+    services: stand.outside,
+  }[victim]
   running?.child.kill('SIGKILL')
   await running?.ended
   if (victim === 'web') return () => stand.startWeb(ports.web)
+  if (victim === 'jobs') return () => Promise.resolve(stand.startJobs())
   return () => Promise.resolve(victim === 'router' ? stand.startRouter() : stand.startOutside())
 }
 
@@ -194,7 +182,7 @@ export async function soak(minutes: number, seed: number, perSecond: number): Pr
   )
   await beginCrowd(stand, customers, seats, agents)
   const watched = new Watched(stand)
-  const kills: Record<Victim, number> = { router: 0, web: 0, services: 0, database: 0 }
+  const kills: Record<Victim, number> = { router: 0, web: 0, jobs: 0, services: 0, database: 0 }
   const silences: number[] = []
   const end = performance.now() + minutes * 60_000
   const killing = async (): Promise<void> => {

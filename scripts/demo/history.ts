@@ -65,7 +65,7 @@ class Agenda {
 /** The morning of a centre, told to the core; collects what has to be written down. */
 class Morning {
   readonly state = new State()
-  readonly scribe = new Scribe(0, [])
+  readonly scribe = new Scribe(0)
   readonly draft = this.scribe.draft()
   readonly words: Pick<NewContent, 'id' | 'interactionId' | 'body'>[] = []
   readonly customers: NonNullable<Submission['customer']>[] = []

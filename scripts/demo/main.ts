@@ -181,6 +181,7 @@ function environment(place: Place, options: Options): Record<string, string> {
     NEXT_TELEMETRY_DISABLED: '1',
     EUDROMOS_WEB_URL: place.webUrl,
     EUDROMOS_ROUTER_URL: place.routerUrl,
+    EUDROMOS_JOBS_URL: place.jobsUrl,
     EUDROMOS_SECRET: secrets.session,
     EUDROMOS_DEMO_PASSWORD: secrets.demo,
     EUDROMOS_ORIGIN: origin,
@@ -205,6 +206,7 @@ async function startAll(place: Place, options: Options, running: Kept[]): Promis
     return kept
   }
   await step('starting the router', () => keep('router', [...tsx, join(root, 'router/main.ts')]))
+  await step('starting the jobs', () => keep('jobs', [...tsx, join(root, 'jobs/main.ts')]))
   const origin = `http://127.0.0.1:${place.ports.web}`
   await step('starting the web', async () => {
     const web = await keep('web', [join(root, 'web/start.mjs'), String(place.ports.web)])

@@ -6,6 +6,7 @@ import {
   plainPlanned,
   plainPlannedLine,
   plainState,
+  eachChannel,
   upTo,
   type PlanDocument,
 } from '../../core/plan/index.ts'
@@ -224,7 +225,7 @@ export const centre: Omit<
       slots: 3,
       freeForCalls: 0,
       sameCustomerInCalls: false,
-      channels: { voice: upTo(0), chat: upTo(3), sms: upTo(3), email: upTo(3) },
+      channels: { ...eachChannel(() => upTo(3)), voice: upTo(0) },
     },
     {
       id: 'one-written',
@@ -232,7 +233,7 @@ export const centre: Omit<
       slots: 1,
       freeForCalls: 0,
       sameCustomerInCalls: false,
-      channels: { voice: upTo(0), chat: upTo(1), sms: upTo(1), email: upTo(1) },
+      channels: { ...eachChannel(() => upTo(1)), voice: upTo(0) },
     },
     {
       id: 'one-chat',
@@ -240,7 +241,7 @@ export const centre: Omit<
       slots: 1,
       freeForCalls: 0,
       sameCustomerInCalls: false,
-      channels: { voice: upTo(1), chat: upTo(1), sms: upTo(1), email: upTo(1) },
+      channels: eachChannel(() => upTo(1)),
     },
   ],
   declineReasons: [

@@ -52,19 +52,6 @@ export function timeText(at: number, zone: string, now: number | null = null): s
   return now === null || day === days.format(now) ? time : `${day} ${time}`
 }
 
-/** An opening in the reader's own zone, which is named: "Monday 15 March, 08:00 WET". */
-export const openingText = (at: number | null): string | null =>
-  at === null
-    ? null
-    : new Date(at).toLocaleString('en-GB', {
-        weekday: 'long',
-        day: 'numeric',
-        month: 'long',
-        hour: '2-digit',
-        minute: '2-digit',
-        timeZoneName: 'short',
-      })
-
 export const weekdayText = (at: number, zone: string): string =>
   new Date(at).toLocaleDateString('en-GB', { timeZone: zone, weekday: 'long' })
 

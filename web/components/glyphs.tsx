@@ -1,4 +1,5 @@
 'use client'
+import type { ReactNode } from 'react'
 import Box from '@mui/material/Box'
 import type { Channel } from '@eudromos/core/plan'
 import type { Lateness } from '@eudromos/core/figures'
@@ -16,6 +17,13 @@ export function Mark({ size = 28 }: { size?: number }) {
   )
 }
 
+const shapes: Readonly<Record<Channel, ReactNode>> = {
+  voice: <path d="M7 0C8.2 3 12 5.4 12 9a5 5 0 0 1-10 0C2 5.4 5.8 3 7 0z" />,
+  chat: <rect width="14" height="14" rx="3.5" />,
+  sms: <rect y="3" width="14" height="8" rx="4" />,
+  email: <path d="M0 2.5h14L7 8zM0 4l7 5.5L14 4v8H0z" />,
+}
+
 /** A channel's sign: a drop for a call, a rounded square for a chat, a capsule for a text. */
 export function ChannelShape({ channel, size = 14 }: { channel: Channel; size?: number }) {
   return (
@@ -27,10 +35,7 @@ export function ChannelShape({ channel, size = 14 }: { channel: Channel; size?: 
       fill="currentColor"
       style={{ flexShrink: 0 }}
     >
-      {channel === 'chat' && <rect width="14" height="14" rx="3.5" />}
-      {channel === 'sms' && <rect y="3" width="14" height="8" rx="4" />}
-      {channel === 'email' && <path d="M0 2.5h14L7 8zM0 4l7 5.5L14 4v8H0z" />}
-      {channel === 'voice' && <path d="M7 0C8.2 3 12 5.4 12 9a5 5 0 0 1-10 0C2 5.4 5.8 3 7 0z" />}
+      {shapes[channel]}
     </svg>
   )
 }

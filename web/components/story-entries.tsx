@@ -25,7 +25,7 @@ export function StoryEntries({ entries, zone, most, linked = false }: StoryEntri
     <Box component="ol" sx={{ listStyle: 'none', margin: 0, padding: 0, display: 'grid', gap: 1 }}>
       {entries.map((one, n) => (
         <Box component="li" key={one.id ?? n} sx={{ display: 'grid', gridTemplateColumns: '14px 1fr', gap: 1 }}>
-          <Box role="img" aria-label={t.kinds[one.channel]} sx={{ paddingBlockStart: 0.5 }}>
+          <Box role="img" aria-label={t.kind(one.channel)} sx={{ paddingBlockStart: 0.5 }}>
             <ChannelShape channel={one.channel} size={12} />
           </Box>
           <div>

@@ -1,19 +1,6 @@
 // Calls: what the seat and the customer's telephone say.
 export const calls = {
-  sound: 'Sound',
-  level: (name: string) => `Level: ${name}`,
   you: 'You',
-  states: {
-    connecting: 'Connecting sound',
-    connected: 'Connected',
-    lost: 'Sound lost, reconnecting',
-  },
-  grades: { good: 'good', fair: 'fair', poor: 'poor' },
-  quality: (grade: string, roundTripMs: number | null, lost: number) =>
-    `${grade}${roundTripMs === null ? '' : `, ${roundTripMs} ms`}, ${lost} % lost`,
-  notPlayed: 'not heard now',
-  kept: 'Your browser plays sound on this page once you press a key or click.',
-  made: 'No microphone is available: a tone is sent instead.',
   talking: 'talking',
   left: (name: string) =>
     `You are in a call with ${name}: while you are away from your seat neither of you hears the other.`,
@@ -24,8 +11,6 @@ export const calls = {
   sendText: 'Send the text',
   noText: 'Do not text',
   keypad: 'Keypad',
-  key: (key: string) => `Key ${key === '*' ? 'star' : key === '#' ? 'hash' : key}`,
-  pressed: (keys: string) => `Pressed ${keys}`,
   keysHeard: (keys: string) => `Keys pressed at the other end: ${keys}`,
   mute: 'Mute',
   muted: 'Muted',
@@ -46,15 +31,4 @@ export const phoneCall = {
   none: 'The centre has no telephone number yet. Make one under Plan, Lines.',
   number: 'Number',
   noNumber: 'Give a number with + and the country, such as +44 20 7946 0100.',
-  heard: 'What is heard',
-  opensAt: (when: string | null) => `Nobody answers at this hour. We open again ${when ?? 'later'}.`,
-  calling: 'Calling…',
-  ringing: 'It rings. Music plays while you wait.',
-  place: (place: number) => (place === 1 ? 'You are next.' : `You are number ${place}.`),
-  talking: (...names: string[]) => `You are talking to ${new Intl.ListFormat('en').format(names)}.`,
-  away: (name: string) => `${name} has been cut off for a moment. Please stay on the line.`,
-  held: 'You are on hold. Music plays.',
-  over: 'The call is over.',
-  rejected: 'All lines are busy. The call is over.',
-  again: 'Close',
 } as const

@@ -98,8 +98,4 @@ export const emergency = {
   seatClosed: (where: string, at: string) => `Closed in an emergency since ${at}: ${where}.`,
   seatBay: 'No chats come while you are Evacuated',
   agentEvacuated: 'You are set to Evacuated: an emergency closing is under way.',
-  chatClosed: (announcement: string | null) =>
-    announcement === null || announcement === '' ? 'This is closed at the moment.' : announcement,
-  chatHeld: 'You keep your place.',
-  chatLeave: 'You can leave a message: it keeps its place and is answered after we open again.',
 } as const

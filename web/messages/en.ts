@@ -11,7 +11,12 @@ export const chats = (n: number): string => count(n, 'chat', 'chats')
 
 export const en = {
   rooms: { live: 'Live', seat: 'Seat', plan: 'Plan', review: 'Review', outside: 'Outside' },
+  product: 'Eudromos',
+  /** Keys, as they are written on them. */
+  keys: { find: 'Ctrl K', answer: 'Alt A' },
   frame: {
+    rooms: 'Rooms',
+    headline: 'Headline',
     search: 'Go to, find, do…',
     signOut: 'Sign out',
     theme: { system: 'System', light: 'Light', dark: 'Dark' },
@@ -220,15 +225,6 @@ export const en = {
     typing: 'is writing…',
     answered: 'Answered:',
     you: 'you',
-    delivery: {
-      sending: 'sending',
-      queued: 'on its way',
-      sent: 'sent',
-      delivered: 'delivered',
-      seen: 'seen',
-      unsent: 'not sent',
-      failed: 'not delivered',
-    },
     retry: 'Send again',
     myQueues: 'My queues',
     queue: (waiting: number, oldest: string | null, free: number) =>
@@ -349,44 +345,6 @@ export const en = {
   rota,
   records,
   outside,
-  chat: {
-    title: 'Chat with us',
-    name: 'Your name',
-    about: 'What is it about?',
-    words: 'Your message',
-    begin: 'Start the chat',
-    place: (place: number) => (place === 1 ? 'You are next.' : `You are number ${place} in the queue.`),
-    estimate: (time: string) => `Estimated wait: ${time}.`,
-    soon: 'Someone is free: you should be answered straight away.',
-    noEstimate: 'No one is available at the moment. You can wait, or come back later.',
-    waiting: 'Waiting for an answer',
-    with: (name: string, shownAs: string | null) =>
-      shownAs === null ? `You are talking to ${name}.` : `You are talking to ${name}, ${shownAs}.`,
-    typing: (name: string) => `${name} is writing…`,
-    write: 'Write a message',
-    send: 'Send',
-    leave: 'Leave the chat',
-    leaveSure: 'Leave the chat?',
-    over: 'The chat has ended. Thank you for writing.',
-    left: 'You have left the queue.',
-    rejected: 'We cannot take another chat right now because so many people are waiting. Please try again later.',
-    again: 'Start another chat',
-    inPreparation: 'in preparation',
-    reconnecting: 'Connecting again…',
-    you: 'you',
-    closed: 'Chat is not available at the moment. Please come back later.',
-    closedOption: 'closed',
-    closedNow: (opens: string | null) =>
-      opens === null
-        ? 'This is closed now, and no opening is planned. You can still leave a message.'
-        : `This is closed now. It opens on ${opens}. Leave a message: it keeps its place and is answered after the opening.`,
-    leaveMessage: 'Leave the message',
-    messageKept: (opens: string | null) =>
-      opens === null
-        ? 'Your message is kept and waits for the opening. You may close this page.'
-        : `Your message is kept and has its place for the opening on ${opens}. You may close this page.`,
-    stay: 'Stay',
-  },
   deadEnds: {
     nothing: 'Page not found',
     nothingWhy:

@@ -8,6 +8,7 @@ import type {
   PlanPlace,
   ReferenceFinding,
   WholeFinding,
+  PersonId,
 } from '@eudromos/core/plan'
 import { weekdays } from './hours.ts'
 import { peopleFindingText } from './people.ts'
@@ -156,7 +157,7 @@ const referenceTexts: Record<ReferenceFinding['code'], (params: ReferenceFinding
 }
 
 /** What the check of the whole plan found, as a sentence; `person` gives the name of one. */
-export function wholeFindingText(one: WholeFinding, person: (id: string) => string): string {
+export function wholeFindingText(one: WholeFinding, person: (id: PersonId) => string): string {
   switch (one.by) {
     case 'queues':
       return findingText(one.finding)

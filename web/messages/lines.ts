@@ -1,4 +1,4 @@
-import type { Channel } from '@eudromos/core/plan'
+import { traitsOf, type Channel } from '@eudromos/core/plan'
 import { count } from './count.ts'
 
 export const line = {
@@ -6,14 +6,13 @@ export const line = {
   one: 'Line',
   fresh: 'New line',
   kind: 'Kind of line',
-  kinds: { voice: 'Phone number', chat: 'Chat box', sms: 'Text number', email: 'Mailbox' },
   on: 'Customers can use this line',
   isOff: 'Off',
   off: 'Off: customers cannot use it. Its settings are kept.',
   leadsTo: 'Leads to',
   leadsToHelp: 'A customer who writes chooses one of them.',
   leadsToOne: (channel: Channel) =>
-    channel === 'email'
+    traitsOf(channel).address === 'mailbox'
       ? 'Whoever writes to this address comes to this queue.'
       : 'Whoever reaches this number comes to this queue.',
   address: 'Number',
@@ -34,7 +33,8 @@ export const line = {
   closedAnswerHelp:
     'Sent once to whoever writes while this line or its queue is closed. {opens} becomes the next opening. Empty: no reply.',
   language: 'Language',
-  languageHelp: 'The language of customers on this line. The seat shows it.',
+  languageHelp:
+    'The seat shows it, and customers of this line are told everything in it (English, Portuguese, French). Empty: by their browser.',
   tags: 'Tags',
   tagsHelp: 'Its records carry these tags.',
   shut: (opens: string | null) =>
@@ -46,13 +46,16 @@ export const line = {
   none: 'None',
   removeNote: 'Customers can no longer use it. Records are kept.',
   tryIt: 'Write to it as a customer',
-  textIt: 'Text it from a customer’s phone',
-  mailIt: 'Write to it from a customer’s mailbox',
-  callIt: 'Call it from a customer’s phone',
+  tryBy: {
+    voice: 'Call it from a customer’s phone',
+    chat: 'Write to it from a customer’s page',
+    sms: 'Text it from a customer’s phone',
+    email: 'Write to it from a customer’s mailbox',
+  },
   now: 'What a customer finds on it now',
   meetsNothing: 'Nothing: the line is off.',
   meetsNoNumber: (channel: Channel) =>
-    channel === 'email' ? 'Nothing: it has no address.' : 'Nothing: it has no number.',
+    traitsOf(channel).address === 'mailbox' ? 'Nothing: it has no address.' : 'Nothing: it has no number.',
   meetsNoQueue: 'Nothing to choose: no queue that it leads to is in service.',
   open: 'open',
   closed: 'closed',

@@ -1,12 +1,6 @@
 // What customers need, and the check that they are who they say.
 import type { Channel, CustomerNeed } from '@eudromos/core/plan'
-
-const said: Record<Channel, string> = {
-  voice: 'The number says',
-  sms: 'The number says',
-  email: 'The address says',
-  chat: 'They say that they are',
-}
+import { channelWords } from './channels.ts'
 
 const names: Record<CustomerNeed, string> = {
   relay: 'Relay service',
@@ -36,7 +30,7 @@ export const identity = {
   fieldHelp: 'Such as: Ask for the booking number and the name of the lead passenger. Empty: it is shown at once.',
   title: 'Who is it?',
   first: (name: string, channel: Channel) =>
-    `${said[channel]} ${name}. What is known about them is shown once you have checked it.`,
+    `${channelWords[channel].says} ${name}. What is known about them is shown once you have checked it.`,
   passed: 'It is them',
   failed: 'Not sure',
   didPass: (who: string) => `Checked by ${who}: identity confirmed.`,

@@ -1,24 +1,19 @@
 // Words of presence states, load limits, teams and the centre's own settings.
 import type { RoomGap } from '@eudromos/core/capacity'
 import type { Channel, PeopleFinding, Role, StateLook } from '@eudromos/core/plan'
+import { aOf, channelWords, oneOf } from './channels.ts'
 import { count } from './count.ts'
 
-/** With the article that its first letter asks for. */
-const a = (word: string): string => `${/^[aeiou]/.test(word) ? 'an' : 'a'} ${word}`
-
 const people = (n: number): string => count(n, 'person', 'people')
-
-export const channelNames: Record<Channel, string> = { voice: 'Calls', chat: 'Chats', sms: 'Texts', email: 'Email' }
-const oneOf: Record<Channel, string> = { voice: 'call', chat: 'chat', sms: 'text', email: 'email' }
 
 const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) => string> = {
   nameTaken: ({ name }) => `Name: another is already called “${name}”. Choose a different name.`,
   nobodyCanBeReady: ({ channel }) =>
-    `Channels: no state that people can choose admits ${channelNames[channel as Channel].toLowerCase()}. Let one admit them.`,
+    `Channels: no state that people can choose admits ${channelWords[channel as Channel].all.toLowerCase()}. Let one admit them.`,
   admitsNothing: () =>
     'No work is received in this state, however long it lasts. Set its longest minutes so that the headline says when it is exceeded.',
   neverFits: ({ channel, needs, slots }) =>
-    `A ${oneOf[channel as Channel]} can never be taken: it needs ${needs} slots, and there are ${slots}. Give it fewer, or more slots in all.`,
+    `A ${oneOf(channel as Channel)} can never be taken: it needs ${needs} slots, and there are ${slots}. Give it fewer, or more slots in all.`,
   takesNothing: () => 'Nobody with these limits can take anything. Allow at least one channel.',
   keepsEverybody: ({ kept, people }) =>
     `Kept free for calls: ${kept} of ${people}. As long as no call comes, nobody would be offered anything else that fills them.`,
@@ -45,7 +40,7 @@ const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) 
     `Address: ${address} is not a valid email address. Give one such as bookings@centre.example.`,
   mailboxTaken: ({ address, line }) => `Address: ${address} belongs to ${line}. Give another.`,
   nobodyTakesIt: ({ queue, channel }) =>
-    `Nobody who serves ${queue} takes ${channelNames[channel as Channel].toLowerCase()}: change their load limits.`,
+    `Nobody who serves ${queue} takes ${channelWords[channel as Channel].all.toLowerCase()}: change their load limits.`,
   asksForUnknown: () => 'Required skills: one of these is no longer in the plan. Remove it.',
   hoursGone: () => 'Hours: these are no longer in the plan. Choose others.',
   neverOpenBy: ({ hours }) => `Hours: ${hours} never open, so nobody could use it.`,
@@ -148,26 +143,26 @@ export const limits = {
   none: 'None: they take nothing',
   try: 'Try a combination',
   tryHelp: 'Put together what one person would have at the same time.',
-  add: (channel: Channel) => `Add ${a(oneOf[channel])}`,
-  drop: (channel: Channel) => `Remove ${a(oneOf[channel])}`,
-  counted: (channel: Channel, n: number) => count(n, oneOf[channel], `${oneOf[channel]}s`),
-  fits: (channel: Channel) => `One more ${oneOf[channel]} fits.`,
+  add: (channel: Channel) => `Add ${aOf(channel)}`,
+  drop: (channel: Channel) => `Remove ${aOf(channel)}`,
+  counted: (channel: Channel, n: number) => count(n, oneOf(channel), `${oneOf(channel)}s`),
+  fits: (channel: Channel) => `One more ${oneOf(channel)} fits.`,
   gap: (channel: Channel, gap: RoomGap) => {
     switch (gap.code) {
       case 'noLimits':
-        return `No ${oneOf[channel]}: there are no limits.`
+        return `No ${oneOf(channel)}: there are no limits.`
       case 'slots':
-        return `No ${oneOf[channel]} more: it needs ${count(gap.needs, 'slot', 'slots')}, ${gap.free} free.`
+        return `No ${oneOf(channel)} more: it needs ${count(gap.needs, 'slot', 'slots')}, ${gap.free} free.`
       case 'most':
         return gap.most === 0
-          ? `No ${oneOf[channel]}s at all.`
-          : `No ${oneOf[channel]} more: at most ${gap.most} at once.`
+          ? `No ${oneOf(channel)}s at all.`
+          : `No ${oneOf(channel)} more: at most ${gap.most} at once.`
       case 'alone':
         return gap.wants === 'carried'
-          ? `No ${oneOf[channel]} beside a ${oneOf[gap.beside]}, which takes the agent alone.`
-          : `No ${oneOf[channel]} beside a ${oneOf[gap.beside]}: it takes the agent alone.`
+          ? `No ${oneOf(channel)} beside a ${oneOf(gap.beside)}, which takes the agent alone.`
+          : `No ${oneOf(channel)} beside a ${oneOf(gap.beside)}: it takes the agent alone.`
       case 'otherCustomer':
-        return `No ${oneOf[channel]} beside a ${oneOf[gap.beside]} of another customer.`
+        return `No ${oneOf(channel)} beside a ${oneOf(gap.beside)} of another customer.`
     }
   },
   ring: (taken: number, slots: number) => `${taken} of ${count(slots, 'slot', 'slots')} taken`,

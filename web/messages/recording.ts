@@ -15,9 +15,6 @@ export const recording = {
   off: 'Not recorded',
   paused: 'Recording is paused: nothing of this is kept.',
   announced: (name: string) => `${name} hears the announcement first.`,
-  // At the telephone.
-  refuse: 'Do not record me',
-  isRefused: 'You are not recorded.',
   // In a record.
   recordings: 'Recording',
   load: 'Listen to the recording',

@@ -18,7 +18,6 @@ export const records = {
     notReached: 'not reached',
   },
   channel: 'Channel',
-  channels: { voice: 'call', chat: 'chat', sms: 'text', email: 'email' },
   by: (line: string, customer: string | null) => (customer === null ? line : `${line}, from ${customer}`),
   columns: {
     channel: 'Channel',

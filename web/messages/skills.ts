@@ -1,13 +1,12 @@
 // Words of skills, of what a queue asks for, and of whom it reaches.
 import type { RoomGap } from '@eudromos/core/capacity'
-import type { Channel, SelectionMethod, SkillFinding, SkillKind } from '@eudromos/core/plan'
+import { isCall, type SelectionMethod, type SkillFinding, type SkillKind, type PersonId } from '@eudromos/core/plan'
 import type { ReachGap, SkillGap } from '@eudromos/core/routing'
 import type { Requirement } from '@eudromos/core/skills'
+import { aOf } from './channels.ts'
 import { count } from './count.ts'
 
 const people = (n: number): string => count(n, 'person', 'people')
-
-const channelNames: Record<Channel, string> = { voice: 'a call', chat: 'a chat', sms: 'a text', email: 'an email' }
 
 /** A level asked for, as "Fares 2 or more". */
 export function requirementText({ least, most }: Requirement, name: string): string {
@@ -39,12 +38,12 @@ export function roomText(gap: RoomGap, taken: number, slots: number): string {
       return gap.most === 0 ? 'may not have any of these' : `has as many of these at once as they may have: ${gap.most}`
     case 'alone':
       return gap.wants === 'carried'
-        ? `has ${channelNames[gap.beside]}, which must be handled alone`
-        : `has ${channelNames[gap.beside]}, and this must be handled alone`
+        ? `has ${aOf(gap.beside)}, which must be handled alone`
+        : `has ${aOf(gap.beside)}, and this must be handled alone`
     case 'otherCustomer':
-      return gap.beside === 'voice'
+      return isCall(gap.beside)
         ? 'is on a call with somebody else, and takes texts of the caller only'
-        : `has ${channelNames[gap.beside]} of somebody else, and takes no other call meanwhile`
+        : `has ${aOf(gap.beside)} of somebody else, and takes no other call meanwhile`
   }
 }
 
@@ -150,14 +149,14 @@ export const skill = {
 }
 
 /** What a check of a skill found, as a sentence. */
-export function skillFindingText({ code, params }: SkillFinding, person: (id: string) => string): string {
+export function skillFindingText({ code, params }: SkillFinding, person: (id: PersonId) => string): string {
   switch (code) {
     case 'nameTaken':
       return `Name: another skill is called “${params.name}”. Choose a different name.`
     case 'nobodyHasIt':
       return 'It is required, but nobody has it.'
     case 'onePersonHasIt':
-      return `Only ${person(String(params.personId))} has it. When they are away, nobody does.`
+      return `Only ${person(String(params.personId) as PersonId)} has it. When they are away, nobody does.`
     case 'leavesQueue':
       return params.seconds === 0
         ? `“${params.queue}” would be left without anyone who may be offered it.`

@@ -1,6 +1,6 @@
 // Words of what is done on the day: giving, moving, passing on, lending, and what agents say of themselves.
 import type { Channel } from '@eudromos/core/plan'
-import { channelNames } from './people.ts'
+import { channelWords } from './channels.ts'
 export const steering = {
   title: 'Actions',
   giveTo: 'Give to',
@@ -74,12 +74,10 @@ export const seatWords = {
   afterNow: (state: string) => `After current work: ${state}. No new work until then.`,
   nothingNew: 'Pause new',
   takesAll: 'none',
-  noNew: (channel: Channel) => `No new ${channelNames[channel].toLowerCase()}`,
+  noNew: (channel: Channel) => `No new ${channelWords[channel].all.toLowerCase()}`,
   noNewNow: 'New work is paused. Your conversations go on.',
   longer: '2 minutes more',
   asked: (name: string) => `${name} was asked whether they are still there; then the conversation rests.`,
-  rests: 'This conversation is resting. Write to resume it.',
-  stillThere: 'Are you still there? If you do not reply, this conversation will be paused.',
 } as const
 
 /** What became of an interaction between its queues and hands. */

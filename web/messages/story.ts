@@ -1,9 +1,9 @@
 // What the seat tells of a customer.
 import type { Channel } from '@eudromos/core/plan'
 import type { Phase } from '@eudromos/core/routing'
+import { aOf, oneOf } from './channels.ts'
 import { count } from './count.ts'
 
-const one: Record<Channel, string> = { voice: 'call', chat: 'chat', sms: 'text', email: 'email' }
 const phases: Record<Phase, string> = {
   waiting: 'waits',
   offered: 'is being offered',
@@ -19,12 +19,11 @@ export const story = {
   first: 'No history yet.',
   total: (n: number, shown: number) =>
     n > shown ? `The latest ${shown} of ${count(n, 'conversation', 'conversations')}` : null,
-  now: (channel: Channel, phase: Phase, queue: string) =>
-    `Also here: ${channel === 'email' ? 'an' : 'a'} ${one[channel]} ${phases[phase]} in ${queue}.`,
+  now: (channel: Channel, phase: Phase, queue: string) => `Also here: ${aOf(channel)} ${phases[phase]} in ${queue}.`,
   join: 'Join',
   joinHelp: 'It comes to you as soon as you have room, and to no one else.',
   joined: (channel: Channel, queue: string) =>
-    `Joined: the ${one[channel]} in ${queue} comes to you as soon as you have room.`,
+    `Joined: the ${oneOf(channel)} in ${queue} comes to you as soon as you have room.`,
   apart: 'Keep apart',
   /** Of one that may not be looked into. */
   ofPrivateTeam: 'With a private team',
@@ -33,5 +32,5 @@ export const story = {
   nameless: 'Nobody is known by this yet.',
   name: 'Name',
   make: 'Make known',
-  kinds: one,
+  kind: oneOf,
 } as const

@@ -2,11 +2,6 @@
 import { count } from './count.ts'
 
 export const texts = {
-  confirm: {
-    stop: 'You will get no more texts from this number. Text START if you want them again.',
-    start: 'You will get texts from this number again. Text STOP to end them.',
-  },
-  nextOpening: 'the next opening',
   /** As how many texts it goes out, and how many signs the last one still takes. */
   parts: (parts: number, left: number) => `${count(parts, 'text', 'texts')}, ${left} left`,
   wide: 'With a character outside the standard alphabet, a text holds 70 characters.',

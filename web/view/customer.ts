@@ -1,11 +1,11 @@
-import type { CustomerNeed } from '@eudromos/core/plan'
+import type { CustomerNeed, CustomerId, BlockId } from '@eudromos/core/plan'
 import type { MergedCustomer } from '@eudromos/core/records'
 import type { ToldEntry } from './story.ts'
 
 /** A customer is kept out for a while. */
 export interface BlockView {
-  readonly id: string
-  readonly customerId: string
+  readonly id: BlockId
+  readonly customerId: CustomerId
   readonly customerName: string
   readonly until: number
   /** Who has blocked them. */
@@ -14,7 +14,7 @@ export interface BlockView {
 
 /** What is known of a customer, and their conversations. */
 export interface CustomerView {
-  readonly id: string
+  readonly id: CustomerId
   readonly name: string
   readonly addresses: readonly string[]
   /** Where they are, as an IANA zone; null: as their number tells. */

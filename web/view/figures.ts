@@ -1,3 +1,4 @@
+import type { QueueId } from '@eudromos/core/plan'
 import { serviceLevel } from '@eudromos/core/figures'
 import { waitMsAt, type InteractionView, type QueueView } from './view.ts'
 
@@ -21,7 +22,7 @@ export function levelNow(
 /** Those of a view who wait in a queue, or are offered there. */
 export const waitingIn = (
   interactions: Readonly<Record<string, InteractionView>>,
-  queueId: string,
+  queueId: QueueId,
 ): InteractionView[] =>
   Object.values(interactions).filter(
     (one) => one.queueId === queueId && (one.phase === 'waiting' || one.phase === 'offered') && !one.awaitsOpening,

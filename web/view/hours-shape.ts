@@ -1,3 +1,4 @@
+import type { AnyId } from '@eudromos/core/plan'
 import * as yup from './yup.ts'
 
 export const name = (what: string) =>
@@ -9,7 +10,7 @@ export const name = (what: string) =>
     .required(`Name: give ${what} a name.`)
 
 export const description = yup.string().trim().max(500, 'Description: use at most 500 characters.').default('')
-export const id = yup.string().trim().max(200).required()
+export const id = yup.string<AnyId>().trim().max(200).required()
 const time = yup.string().max(5).required()
 export const interval = yup.object({ from: time, to: time })
 
@@ -35,7 +36,7 @@ export const hoursShape = yup.object({
     )
     .max(2000, 'Exceptions: use at most 2,000.')
     .required(),
-  calendarIds: yup.array().of(yup.string().max(200).required()).max(200).required(),
+  calendarIds: yup.array().of(yup.string<AnyId>().max(200).required()).max(200).required(),
 })
 
 export const calendarShape = yup.object({

@@ -2,7 +2,7 @@ import * as yup from './yup.ts'
 import { languageShape } from './language-shape.ts'
 import { tagsShape } from './tags-shape.ts'
 import { e164, mailbox } from '@eudromos/core/numbers'
-import type { Channel } from '@eudromos/core/plan'
+import { isChannel, traitsOf, type Channel, type LineId, type AnyId } from '@eudromos/core/plan'
 import { id, name } from './hours-shape.ts'
 import { bounds } from './queue-shape.ts'
 
@@ -15,7 +15,7 @@ export interface StockView {
     readonly number: string
     readonly place: string
     readonly channels: readonly Channel[]
-    readonly lineIds: readonly { readonly id: string; readonly channel: Channel }[]
+    readonly lineIds: readonly { readonly id: LineId; readonly channel: Channel }[]
   }[]
 }
 
@@ -27,7 +27,7 @@ export const lineShape = yup.object({
   on: yup.boolean().required(),
   queueIds: yup
     .array()
-    .of(yup.string().max(200).required())
+    .of(yup.string<AnyId>().max(200).required())
     .max(1000, 'Leads to: use at most 1,000 queues.')
     .required(),
   address: yup
@@ -35,7 +35,7 @@ export const lineShape = yup.object({
     .nullable()
     .default(null)
     .when('channel', ([channel], address) =>
-      channel === 'email'
+      isChannel(channel) && traitsOf(channel).address === 'mailbox'
         ? address.test(
             'mailbox',
             'Address: give one such as bookings@centre.example.',
@@ -55,7 +55,7 @@ export const lineShape = yup.object({
     .max(10, 'Priority: choose 1 to 10.')
     .nullable()
     .default(null),
-  hoursId: yup.string().max(200).nullable().default(null),
+  hoursId: yup.string<AnyId>().max(200).nullable().default(null),
   tags: tagsShape,
   language: languageShape,
   closedAnswer: yup.string().trim().max(600, 'Automatic reply when closed: use at most 600 characters.').default(''),

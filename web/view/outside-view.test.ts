@@ -37,9 +37,9 @@ test('email is by the other address and what it is about, whoever answered', () 
 test('a number that two lines share has the name of the line that was chosen', () => {
   const number = '+442079460100'
   const lines = [
-    { number, name: 'Texts', channel: 'sms' as const },
-    { number, name: 'Bookings', channel: 'voice' as const },
-    { number: '+442079460101', name: 'Freight', channel: 'voice' as const },
+    { number, name: 'Texts', channel: 'sms' as const, language: null },
+    { number, name: 'Bookings', channel: 'voice' as const, language: null },
+    { number: '+442079460101', name: 'Freight', channel: 'voice' as const, language: null },
   ]
   expect(namedBy(lines, number, 'voice')).toBe('Bookings')
   expect(namedBy(lines, number, 'sms')).toBe('Texts')

@@ -1,6 +1,7 @@
 // What the simulated devices of Outside show.
+import type { Channel } from '@eudromos/core/plan'
 import { shownNumber } from '@eudromos/core/numbers'
-import { matterOf } from './mail.ts'
+import { matterOf } from '@eudromos/core/mail'
 
 export interface PhoneView {
   readonly number: string
@@ -12,7 +13,9 @@ export interface PhoneView {
 export interface PhoneLine {
   readonly name: string
   readonly number: string
-  readonly channel: 'voice' | 'sms'
+  readonly channel: Channel
+  /** What its customers speak; null: it is not said. */
+  readonly language: string | null
 }
 
 export interface PhoneTextView {

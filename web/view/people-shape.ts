@@ -6,12 +6,19 @@ import {
   stateColours,
   stateSigns,
   type CustomerNeed,
+  type AnyId,
+  eachChannel,
 } from '@eudromos/core/plan'
 import { description, id, name } from './hours-shape.ts'
 import { bounds } from './queue-shape.ts'
 
 const ids = (what: string) =>
-  yup.array().of(yup.string().max(200).required()).max(10_000, `${what}: choose at most 10,000.`).label(what).required()
+  yup
+    .array()
+    .of(yup.string<AnyId>().max(200).required())
+    .max(10_000, `${what}: choose at most 10,000.`)
+    .label(what)
+    .required()
 
 const whole = (what: string, least: number, most: number) =>
   yup
@@ -50,7 +57,7 @@ export const limitsShape = yup.object({
   slots: whole('Slots', 1, 20).required(),
   freeForCalls: whole('Kept free for calls', 0, 1000).default(0),
   sameCustomerInCalls: yup.boolean().default(false),
-  channels: yup.object({ voice: channelLimit, chat: channelLimit, sms: channelLimit, email: channelLimit }).required(),
+  channels: yup.object(eachChannel(() => channelLimit)).required(),
   personIds: ids('People'),
 })
 
@@ -59,8 +66,8 @@ export const teamInList = yup.object({
   id,
   name: name('the team'),
   description,
-  parentId: yup.string().max(200).nullable().defined(),
-  leadId: yup.string().max(200).nullable().defined(),
+  parentId: yup.string<AnyId>().max(200).nullable().defined(),
+  leadId: yup.string<AnyId>().max(200).nullable().defined(),
   private: yup.boolean().required(),
   observerIds: ids('Observers'),
 })
@@ -72,7 +79,7 @@ export const teamShape = teamInList.shape({
     .array()
     .of(
       yup.object({
-        personId: yup.string().max(200).required(),
+        personId: yup.string<AnyId>().max(200).required(),
         tier: whole('Tier', 1, 9).nullable().defined(),
       }),
     )
@@ -125,7 +132,7 @@ export const centreShape = yup.object({
       return callsFrom === undefined || to > callsFrom
     }),
   consentNeeded: yup.boolean().default(false),
-  recoverStateId: yup.string().max(200).nullable().default(null),
+  recoverStateId: yup.string<AnyId>().max(200).nullable().default(null),
   recoverMinutes: whole('Recovery time', 0, 240).default(5),
   abuseWarning: yup
     .string()

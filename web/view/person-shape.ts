@@ -1,5 +1,5 @@
 import * as yup from './yup.ts'
-import { roles } from '@eudromos/core/plan'
+import { roles, type AnyId } from '@eudromos/core/plan'
 import { id, name } from './hours-shape.ts'
 
 const ref = yup.string().max(200).nullable().defined()
@@ -36,7 +36,7 @@ export const personShape = yup.object({
     .array()
     .of(
       yup.object({
-        skillId: yup.string().max(200).required(),
+        skillId: yup.string<AnyId>().max(200).required(),
         level: yup
           .number()
           .integer('Skills: choose whole levels.')
@@ -47,7 +47,7 @@ export const personShape = yup.object({
     )
     .max(500, 'Skills: use at most 500.')
     .required(),
-  queueIds: yup.array().of(yup.string().max(200).required()).max(1000, 'Queues: use at most 1,000.').required(),
+  queueIds: yup.array().of(yup.string<AnyId>().max(200).required()).max(1000, 'Queues: use at most 1,000.').required(),
 })
 
 /** Of many people, how many; each is looked at by itself. */

@@ -1,10 +1,10 @@
 import * as yup from './yup.ts'
-import { pauseKinds } from '@eudromos/core/plan'
+import { pauseKinds, type AnyId } from '@eudromos/core/plan'
 import { description, hoursShape, id, interval, name } from './hours-shape.ts'
 
 const personIds = yup
   .array()
-  .of(yup.string().max(200).required())
+  .of(yup.string<AnyId>().max(200).required())
   .max(10_000, 'People: choose at most 10,000.')
   .required()
 
@@ -14,7 +14,7 @@ export const siteShape = yup.object({
   name: name('the site'),
   description,
   zone: yup.string().max(100).required('Time zone: choose one.'),
-  calendarIds: yup.array().of(yup.string().max(200).required()).max(200).required(),
+  calendarIds: yup.array().of(yup.string<AnyId>().max(200).required()).max(200).required(),
   personIds,
 })
 

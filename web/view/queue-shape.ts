@@ -1,5 +1,5 @@
 import * as yup from './yup.ts'
-import { recordingPolicies, selectionMethods, serviceStates } from '@eudromos/core/plan'
+import { recordingPolicies, selectionMethods, serviceStates, type AnyId } from '@eudromos/core/plan'
 
 const seconds = (name: string, least: number, most: number) =>
   yup
@@ -10,7 +10,7 @@ const seconds = (name: string, least: number, most: number) =>
     .max(most, `${name}: give at most ${most} s.`)
     .required(`${name}: give a number of seconds.`)
 
-const ids = yup.array().of(yup.string().max(200).required()).max(10_000).required()
+const ids = yup.array().of(yup.string<AnyId>().max(200).required()).max(10_000).required()
 
 const after = seconds('As the wait goes on', 1, 86_400)
 
@@ -24,7 +24,7 @@ const level = (name: string) =>
     .required(`${name}: choose a level.`)
 
 export const bounds = yup.object({
-  skillId: yup.string().max(200).required('Required skills: choose a skill.'),
+  skillId: yup.string<AnyId>().max(200).required('Required skills: choose a skill.'),
   least: level('At least'),
   most: level('At most'),
 })
@@ -41,7 +41,7 @@ const teams = yup
   .array()
   .of(
     yup.object({
-      teamId: yup.string().max(200).required('Who is offered: choose a team.'),
+      teamId: yup.string<AnyId>().max(200).required('Who is offered: choose a team.'),
       tier: yup.number().integer().min(1, 'Who is offered: choose tier 1 to 9.').max(9).nullable().default(null),
     }),
   )
@@ -50,7 +50,7 @@ const teams = yup
 
 /** One queue as the form sends it. Also what the form checks while one types. */
 export const queueShape = yup.object({
-  id: yup.string().trim().max(200).required(),
+  id: yup.string<AnyId>().trim().max(200).required(),
   name: yup
     .string()
     .trim()
@@ -60,7 +60,7 @@ export const queueShape = yup.object({
   description: yup.string().trim().max(500, 'Description: use at most 500 characters.').default(''),
   service: yup.string().oneOf(serviceStates).required(),
   /** The lines that lead to it; left out: as before. */
-  lineIds: yup.array().of(yup.string().max(200).required()).max(1000).optional(),
+  lineIds: yup.array().of(yup.string<AnyId>().max(200).required()).max(1000).optional(),
   agentIds: ids,
   teams,
   shownAs: yup.string().trim().max(40, 'Shown to customers as: use at most 40 characters.').default(''),
@@ -104,7 +104,7 @@ export const queueShape = yup.object({
     .max(100_000, 'Queue limit: give at most 100,000.')
     .nullable()
     .default(null),
-  whenFullTo: yup.string().max(200).nullable().default(null),
+  whenFullTo: yup.string<AnyId>().max(200).nullable().default(null),
   longestWaitSeconds: yup
     .number()
     .typeError('Longest wait: give a number of seconds, or leave it empty.')
@@ -113,9 +113,9 @@ export const queueShape = yup.object({
     .max(604_800, 'Longest wait: give at most 604,800 s, a week.')
     .nullable()
     .default(null),
-  longestWaitTo: yup.string().max(200).nullable().default(null),
+  longestWaitTo: yup.string<AnyId>().max(200).nullable().default(null),
   wrapUpSeconds: seconds('Wrap-up', 0, 3600),
-  dispositionIds: yup.array().of(yup.string().max(200).required()).max(200).default([]),
+  dispositionIds: yup.array().of(yup.string<AnyId>().max(200).required()).max(200).default([]),
   dispositionRequired: yup.boolean().default(false),
   callbackAfterSeconds: yup
     .number()
@@ -135,12 +135,12 @@ export const queueShape = yup.object({
   callbackRetrySeconds: seconds('Again after', 10, 86_400).default(600),
   voicemail: yup.boolean().default(false),
   testCustomerIds: ids,
-  hoursId: yup.string().max(200).nullable().default(null),
-  atClosingTo: yup.string().max(200).nullable().default(null),
+  hoursId: yup.string<AnyId>().max(200).nullable().default(null),
+  atClosingTo: yup.string<AnyId>().max(200).nullable().default(null),
   onShiftOnly: yup.boolean().default(false),
   announcement: yup.string().trim().max(300, 'Announcement: use at most 300 characters.').default(''),
   notReachedText: yup.string().trim().max(600, 'Text at the end: use at most 600 characters.').default(''),
   identityCheck: yup.string().trim().max(500, 'Before anything is shown: use at most 500 characters.').default(''),
-  scriptId: yup.string().max(200).nullable().default(null),
+  scriptId: yup.string<AnyId>().max(200).nullable().default(null),
   recording: yup.string().oneOf(recordingPolicies, 'Recording: choose one.').default('never'),
 })

@@ -1,3 +1,4 @@
+import type { CustomerId, LineId } from '@eudromos/core/plan'
 /** What speaks against calling or writing to somebody first. */
 export type ReachBar =
   | { readonly code: 'blocked'; readonly until: string }
@@ -5,7 +6,7 @@ export type ReachBar =
   | { readonly code: 'quiet'; readonly local: string; readonly from: string; readonly to: string }
 
 interface ReachLine {
-  readonly id: string
+  readonly id: LineId
   readonly name: string
   readonly address: string
 }
@@ -14,8 +15,8 @@ interface ReachLine {
 export interface ReachView {
   /** E.164, or of email. */
   readonly address: string
-  readonly customers: readonly { readonly id: string; readonly name: string }[]
-  readonly customerId: string | null
+  readonly customers: readonly { readonly id: CustomerId; readonly name: string }[]
+  readonly customerId: CustomerId | null
   /** The time where they are; null where that is not known. */
   readonly local: string | null
   /** By which line each would go; null where the address is none of the channel, or the queue has no such line. */

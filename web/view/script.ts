@@ -1,8 +1,8 @@
-import type { CallScript } from '@eudromos/core/plan'
+import type { CallScript, ScriptId } from '@eudromos/core/plan'
 
 /** An answer that was given in a conversation, as it was asked for then. */
 export interface KeptAnswer {
-  readonly scriptId: string
+  readonly scriptId: ScriptId
   readonly scriptName: string
   readonly stepId: string
   /** Empty: a step that asks nothing was passed. */

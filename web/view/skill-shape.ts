@@ -1,5 +1,5 @@
 import * as yup from './yup.ts'
-import { skillKinds } from '@eudromos/core/plan'
+import { skillKinds, type AnyId } from '@eudromos/core/plan'
 import { description, id, name } from './hours-shape.ts'
 
 const level = yup
@@ -17,12 +17,12 @@ export const skillShape = yup.object({
   kind: yup.string().oneOf(skillKinds, 'Kind: choose one.').required('Kind: choose one.'),
   levels: yup
     .array()
-    .of(yup.object({ personId: yup.string().max(200).required(), level }))
+    .of(yup.object({ personId: yup.string<AnyId>().max(200).required(), level }))
     .max(10_000, 'Who has it: choose at most 10,000.')
     .required(),
   asked: yup
     .array()
-    .of(yup.object({ queueId: yup.string().max(200).required(), least: level, most: level }))
+    .of(yup.object({ queueId: yup.string<AnyId>().max(200).required(), least: level, most: level }))
     .max(1000, 'Queues that require it: choose at most 1,000.')
     .required(),
 })
@@ -32,8 +32,8 @@ export const levelsShape = yup
   .array()
   .of(
     yup.object({
-      personId: yup.string().max(200).required(),
-      skillId: yup.string().max(200).required(),
+      personId: yup.string<AnyId>().max(200).required(),
+      skillId: yup.string<AnyId>().max(200).required(),
       level: yup
         .number()
         .integer('Level: give a whole number.')

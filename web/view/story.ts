@@ -1,5 +1,5 @@
 // What is known of a customer, beside the conversation one has with them.
-import type { Channel, CustomerNeed } from '@eudromos/core/plan'
+import type { Channel, CustomerNeed, CustomerId, InteractionId } from '@eudromos/core/plan'
 import type { Phase } from '@eudromos/core/routing'
 import type { StoryEntry } from '@eudromos/core/records'
 
@@ -16,7 +16,7 @@ export type ToldEntry = Fresh &
   )
 
 export interface StoryView {
-  readonly customerId: string
+  readonly customerId: CustomerId
   readonly known: {
     readonly notes: string
     readonly tags: readonly string[]
@@ -33,10 +33,10 @@ export interface StoryView {
   /** Whether they want to be called or texted first, and when they agreed to it. */
   readonly contact: { readonly doNotContact: boolean; readonly consentAt: number | null }
   /** Who else has the number. */
-  readonly sharers: readonly { readonly id: string; readonly name: string }[]
+  readonly sharers: readonly { readonly id: CustomerId; readonly name: string }[]
   /** What else they have with the centre now. */
   readonly now: readonly {
-    readonly id: string
+    readonly id: InteractionId
     readonly channel: Channel
     readonly phase: Phase
     readonly queueName: string

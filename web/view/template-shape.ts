@@ -1,3 +1,4 @@
+import type { AnyId } from '@eudromos/core/plan'
 import * as yup from './yup.ts'
 import { id, name } from './hours-shape.ts'
 
@@ -11,5 +12,9 @@ export const templateShape = yup.object({
     .min(1, 'Text: write something.')
     .max(2000, 'Text: use at most 2,000 characters.')
     .required('Text: write something.'),
-  teamIds: yup.array().of(yup.string().max(200).required()).max(200, 'Whose: use at most 200 teams.').default([]),
+  teamIds: yup
+    .array()
+    .of(yup.string<AnyId>().max(200).required())
+    .max(200, 'Whose: use at most 200 teams.')
+    .default([]),
 })

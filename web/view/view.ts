@@ -11,6 +11,24 @@ import type {
   Role,
   SelectionMethod,
   StateLook,
+  AddressId,
+  AgentId,
+  ContentId,
+  CustomerId,
+  DispositionId,
+  EmergencyId,
+  InteractionId,
+  QueueId,
+  ScriptId,
+  ShiftId,
+  SiteId,
+  SkillId,
+  TeamId,
+  HoursId,
+  LineId,
+  OfferId,
+  PersonId,
+  PresenceStateId,
 } from '@eudromos/core/plan'
 import type {
   Absence,
@@ -38,35 +56,35 @@ export interface MessageView {
   readonly text: string
   /** Of an email; null: as the one before it, or none. */
   readonly subject: string | null
-  readonly contentId: string
+  readonly contentId: ContentId
   readonly attachment: AttachmentView | null
 }
 
 export interface PersonView {
-  readonly id: string
+  readonly id: PersonId
   readonly name: string
   readonly simulated: boolean
   readonly roles: readonly Role[]
-  readonly stateId: string
+  readonly stateId: PresenceStateId
   readonly stateSince: number
   readonly idleSince: number
   readonly connected: boolean
   readonly slots: number
   /** What fills each slot taken, in order: one that takes two slots is there twice. */
-  readonly carried: readonly { readonly id: string; readonly phase: Phase }[]
+  readonly carried: readonly { readonly id: InteractionId; readonly phase: Phase }[]
   /** Channels of which one more fits beside what they have. */
   readonly roomFor: readonly Channel[]
-  readonly queueIds: readonly string[]
+  readonly queueIds: readonly QueueId[]
   readonly answeredToday: number
   readonly averageHandleMs: number | null
-  readonly siteId: string | null
-  readonly shiftId: string | null
-  readonly teamId: string | null
+  readonly siteId: SiteId | null
+  readonly shiftId: ShiftId | null
+  readonly teamId: TeamId | null
   readonly onShift: boolean
   /** With those they have for a while. */
-  readonly skills: readonly { readonly skillId: string; readonly level: number }[]
+  readonly skills: readonly { readonly skillId: SkillId; readonly level: number }[]
   /** What they have planned to be in once they are done. */
-  readonly afterStateId: string | null
+  readonly afterStateId: PresenceStateId | null
   /** They have ended a conversation for abuse, and are offered nothing before. */
   readonly recoverUntil: number | null
   /** Channels of which they take nothing new for now. */
@@ -90,7 +108,7 @@ export const waitMsAt = (wait: WaitView, now: number): number =>
   Math.max(0, 'since' in wait ? now - wait.since : wait.stoppedMs)
 
 export interface QueueView {
-  readonly id: string
+  readonly id: QueueId
   readonly figures: QueueFigures
   readonly waiting: number
   readonly oldestWait: WaitView | null
@@ -107,7 +125,7 @@ export interface QueueView {
       })
     | null
   /** The emergency that keeps it closed. */
-  readonly emergencyId: string | null
+  readonly emergencyId: EmergencyId | null
   /**
    * People who are there for it; those who could be offered what waits there now (with nothing waiting: what its lines
    * bring), how many of these serve other queues too; those in wrap-up; the others. And the next eight by their ids.
@@ -119,21 +137,21 @@ export interface QueueView {
   readonly shared: number
   readonly soon: number
   readonly busy: number
-  readonly nextIds: readonly string[]
+  readonly nextIds: readonly PersonId[]
 }
 
 export interface InteractionView {
-  readonly id: string
+  readonly id: InteractionId
   readonly channel: Channel
-  readonly customerId: string
+  readonly customerId: CustomerId
   readonly customerName: string
   /** Of a call or text: the customer's number in E.164, the line's, and whether the customer wants no texts by `textLineId`. */
   readonly numbers: { readonly customer: string; readonly line: string | null; readonly stopped: boolean } | null
   /** The line by which the customer is texted; null: there is none. */
-  readonly textLineId: string | null
+  readonly textLineId: LineId | null
   /** What became of the centre's texts, by the message's number. */
   readonly texts: Readonly<Record<number, TextState>>
-  readonly queueId: string
+  readonly queueId: QueueId
   readonly phase: Phase
   readonly test: boolean
   readonly arrivedAt: number
@@ -156,8 +174,13 @@ export interface InteractionView {
   readonly lastDial: DialEnd | null
   readonly dials: number
   readonly stuck: boolean
-  readonly offer: { readonly id: string; readonly agentId: string; readonly at: number; readonly dueAt: number } | null
-  readonly agentId: string | null
+  readonly offer: {
+    readonly id: OfferId
+    readonly agentId: AgentId
+    readonly at: number
+    readonly dueAt: number
+  } | null
+  readonly agentId: AgentId | null
   readonly agentName: string | null
   readonly connectedAt: number | null
   /** Of a call: since when the customer is on hold. */
@@ -176,10 +199,10 @@ export interface InteractionView {
   /** The last transfer: who passed it on, and what they left to know. */
   readonly handover: { readonly byName: string; readonly at: number; readonly note: string | null } | null
   /** Whom it waits for alone. */
-  readonly preferredAgentId: string | null
+  readonly preferredAgentId: PersonId | null
   readonly customerHere: boolean
   readonly wrapUp: { readonly since: number; readonly dueAt: number } | null
-  readonly dispositionId: string | null
+  readonly dispositionId: DispositionId | null
   readonly mood: Mood | null
   /** What its line says: what those speak who come in by it, and what it marks them with. */
   readonly language: string | null
@@ -193,40 +216,40 @@ export interface PlanView {
   readonly centreName: string
   readonly zone: string
   readonly defaultTargetSeconds: number
-  readonly missedStateId: string
+  readonly missedStateId: PresenceStateId
   readonly presenceStates: readonly (PresenceState & StateLook & { readonly name: string })[]
   readonly declineReasons: PlanDocument['declineReasons']
   readonly dispositions: PlanDocument['dispositions']
   readonly templates: PlanDocument['templates']
   readonly queues: readonly {
-    readonly id: string
+    readonly id: QueueId
     readonly name: string
     readonly service: PlanDocument['queues'][number]['service']
     readonly target: PlanDocument['queues'][number]['target']
-    readonly agentIds: readonly string[]
+    readonly agentIds: readonly AgentId[]
     readonly selection: PlanDocument['queues'][number]['selection']
     /** What its conversations can have come to; none named: whatever the centre has. */
-    readonly dispositionIds: readonly string[]
+    readonly dispositionIds: readonly DispositionId[]
     readonly dispositionRequired: boolean
     readonly recording: PlanDocument['queues'][number]['recording']
-    readonly scriptId: string | null
+    readonly scriptId: ScriptId | null
     /** Something is asked before anything of its customers is shown. */
     readonly identityCheck: boolean
     /** What it asks for as one arrives. */
     readonly requirements: Queue['requirements']
     /** The name of its opening hours; null: always open. */
-    readonly hours: { readonly id: string; readonly name: string } | null
+    readonly hours: { readonly id: HoursId; readonly name: string } | null
   }[]
-  readonly sites: readonly { readonly id: string; readonly name: string; readonly zone: string }[]
-  readonly skills: readonly { readonly id: string; readonly name: string }[]
-  readonly teams: readonly { readonly id: string; readonly name: string; readonly parentId: string | null }[]
+  readonly sites: readonly { readonly id: SiteId; readonly name: string; readonly zone: string }[]
+  readonly skills: readonly { readonly id: SkillId; readonly name: string }[]
+  readonly teams: readonly { readonly id: TeamId; readonly name: string; readonly parentId: TeamId | null }[]
   readonly longestWrapUpSeconds: number
   /** What abusive customers are told, and how long and in which state an agent recovers. */
   readonly abuseWarning: string
   readonly customerFields: PlanDocument['centre']['customerFields']
-  readonly recoverStateId: string | null
+  readonly recoverStateId: PresenceStateId | null
   readonly recoverMinutes: number
-  readonly evacuatedStateId: string
+  readonly evacuatedStateId: PresenceStateId
   readonly ownAbsences: boolean
   /** By which customers can reach the centre now. */
   readonly channels: readonly Channel[]
@@ -235,7 +258,7 @@ export interface PlanView {
 /** Which of the centre's channels come to one in this state, but for those they have closed. */
 export const openChannels = (
   plan: Pick<PlanView, 'channels' | 'presenceStates'> | null,
-  stateId: string,
+  stateId: PresenceStateId,
   closedTo: readonly Channel[] = [],
 ): Channel[] => {
   const admits = plan?.presenceStates.find(({ id }) => id === stateId)?.admits ?? []
@@ -245,7 +268,7 @@ export const openChannels = (
 /** An emergency closing that lasts. */
 export interface EmergencyView extends Omit<Emergency, 'by' | 'to' | 'announcementId' | 'evacuated'> {
   readonly siteName: string | null
-  readonly evacuatedIds: readonly string[]
+  readonly evacuatedIds: readonly PersonId[]
   /** What customers are told; null where nothing is. */
   readonly announcement: string | null
   readonly byName: string | null
@@ -253,11 +276,11 @@ export interface EmergencyView extends Omit<Emergency, 'by' | 'to' | 'announceme
 
 /** An agent wants a customer blocked. */
 export interface BlockRequestView {
-  readonly interactionId: string
+  readonly interactionId: InteractionId
   readonly agentName: string
-  readonly customerId: string
+  readonly customerId: CustomerId
   readonly customerName: string
-  readonly addressId: string | null
+  readonly addressId: AddressId | null
   readonly at: number
 }
 
@@ -266,7 +289,7 @@ export interface View {
   readonly at: number
   readonly scope: 'live' | 'seat'
   /** At the seat: whose it is. */
-  readonly agentId: string | null
+  readonly agentId: AgentId | null
   readonly plan: PlanView | null
   /** At the seat: those that touch it. */
   readonly emergencies: readonly EmergencyView[]
@@ -383,6 +406,8 @@ export interface ChatView {
   /** What came of it, once it is over. */
   readonly outcome: 'answered' | 'abandoned' | 'rejected' | 'notReached' | null
   readonly queueName: string
+  /** What the customers of its line speak, as a BCP 47 tag; null: it is not said. */
+  readonly language: string | null
   /** The first name of whoever answers. */
   readonly agentName: string | null
   /** As whom the queue shows those who serve it; null: by the centre's name. */
@@ -413,7 +438,7 @@ export interface ChatView {
 /** Where an interaction can be passed on to; people in the order in which they are likely. */
 export interface TransferTargets {
   readonly queues: readonly {
-    readonly id: string
+    readonly id: QueueId
     readonly name: string
     readonly selection: SelectionMethod
     readonly open: boolean
@@ -421,10 +446,10 @@ export interface TransferTargets {
     readonly present: number
     readonly free: number
     /** Who of its people would be asked into a call now: with room, able, and idle for longest; null: nobody. */
-    readonly asksId: string | null
+    readonly asksId: PersonId | null
   }[]
   readonly agents: readonly {
-    readonly id: string
+    readonly id: PersonId
     readonly name: string
     /** Has room now, and no other offer. */
     readonly free: boolean

@@ -87,10 +87,10 @@ function reading<S extends Schema>(schema: S, read: (text: string) => unknown): 
 /** What stands where a text should: it goes through what is done with texts, and is none in the end. */
 const noText = { trim: () => noText, toLowerCase: () => noText, toUpperCase: () => noText }
 
-export function string(): StringSchema {
+export function string<T extends string = string>(): StringSchema<T | undefined> {
   const schema = reading(anyString(), (text) => text)
   schema.transforms.push((value: unknown) => (typeof value === 'string' || value == null ? value : noText))
-  return schema.max(mostLength)
+  return schema.max(mostLength) as StringSchema<T | undefined>
 }
 
 /** As a number, or as the text of one in an address. */

@@ -1,4 +1,4 @@
-import { opens, type PlanDocument, type Seen, type WholeFinding } from '@eudromos/core/plan'
+import { opens, type PlanDocument, type Seen, type WholeFinding, type PersonId } from '@eudromos/core/plan'
 import type { CommandBodies } from '@eudromos/core/routing'
 import {
   changeAndPublish,
@@ -14,7 +14,7 @@ export interface ToPublish {
   readonly change: PlanChange
   /** Of the draft that was changed. */
   readonly draft: number
-  readonly by: string
+  readonly by: PersonId
   readonly note: string
   readonly at: number
   /** What the router is handed beside the plan. */

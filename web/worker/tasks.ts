@@ -1,4 +1,5 @@
 // What runs in a thread of its own, since it takes too long for a process that serves others meanwhile.
+import type { InteractionId } from '@eudromos/core/plan'
 import { parentPort, workerData } from 'node:worker_threads'
 import Papa from 'papaparse'
 import { IcsFault, readCards, type ReadCard } from '@eudromos/core/exchange'
@@ -17,7 +18,7 @@ import { publishPlan, type ToPublish } from './publishing.ts'
 const atOnce = 2000
 
 interface Before {
-  readonly interactionId: string
+  readonly interactionId: InteractionId
   readonly seq: number
 }
 

@@ -1,6 +1,9 @@
 // How interactions come in: begun by a page or a call, or by a text or an email to the centre.
-import { demanded } from '../../skills/index.ts'
+import { byCustomer, bySystem, type CommandDefinitions, withTheirs } from '../allowed.ts'
+import { type TextState, visitId } from '../state/pieces.ts'
+import { demanded, type Requirement } from '../../skills/index.ts'
 import {
+  isCall,
   inThreads,
   type AddressId,
   type ContentId,
@@ -11,16 +14,61 @@ import {
   type LineId,
   type Queue,
   type QueueId,
+  type Channel,
+  type ConnectionId,
+  type ProcessId,
 } from '../../plan/index.ts'
 import { blockedUntil } from '../customers/abuse.ts'
 import { backFrom } from './cut-offs.ts'
 import { refuse, type Command, type CommandBodies, type Decision, type Refusal } from '../journal/commands.ts'
-import { estimateFor } from '../consequences.ts'
+import { estimateFor, leave } from '../consequences.ts'
 import type { Event } from '../journal/events.ts'
 import { event } from '../journal/shapes.ts'
 import { takesMore } from '../match/match.ts'
 import { wake } from './silence.ts'
 import type { State } from '../state/state.ts'
+
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    beginInteraction: {
+      readonly interactionId: InteractionId
+      readonly channel: Channel
+      readonly customerId: CustomerId
+      readonly lineId: LineId
+      /** The customer's number, of a call. */
+      readonly addressId?: AddressId | null
+      readonly queueId: QueueId
+      /** The customer's connection, where it stands already. */
+      readonly connection: { readonly id: ConnectionId; readonly processId: ProcessId } | null
+      readonly contentId: ContentId | null
+      /** Where the queue is closed: what is said is left as a message that waits for the opening. */
+      readonly leaveMessage?: boolean
+      /** What it asks for beside what the queue asks for. */
+      readonly requirements?: readonly Requirement[]
+      /** 1 to 10, in place of the queue's. */
+      readonly priority?: number | null
+      /** So many times as long the customer is waited for, 1 to 10; left out: once. */
+      readonly patience?: number
+    }
+    /** A text to a line's number: it goes on with the thread of the two, or begins one. */
+    receiveText: {
+      /** Of the thread, where one begins. */
+      readonly interactionId: InteractionId
+      readonly customerId: CustomerId
+      readonly addressId: AddressId
+      readonly lineId: LineId
+      readonly contentId: ContentId
+      /** What goes back where it begins a thread while nobody answers; left out: nothing. */
+      readonly closedAnswerId?: ContentId | null
+      /** Of the thread, where one begins: as of what is begun otherwise. */
+      readonly requirements?: readonly Requirement[]
+      readonly patience?: number
+    }
+    /** What became of a text that the centre sent. */
+    reportText: { readonly interactionId: InteractionId; readonly number: number; readonly state: TextState }
+    leaveInteraction: { readonly interactionId: InteractionId }
+  }
+}
 
 type Begun = Omit<CommandBodies['beginInteraction'], 'addressId'> & { readonly addressId: AddressId | null }
 
@@ -35,7 +83,8 @@ export function receiveText(state: State, { body }: Command<'receiveText'>, at: 
   const { interactionId, lineId, addressId, customerId, contentId, closedAnswerId } = body
   const line = state.lookup.lines.get(lineId)
   if (line === undefined || !inThreads(line.channel)) return refuse('unknownLine', { lineId })
-  const thread = state.interactions.get(state.index.threads.of(lineId, addressId) ?? '')
+  const threadId = state.index.threads.of(lineId, addressId)
+  const thread = threadId === null ? undefined : state.interactions.get(threadId)
   // What an agent has with them goes on; but nobody is woken for them.
   if (thread?.phase === 'resting') {
     const blocked = blockedUntil(state, { customerId, addressId }, at)
@@ -76,7 +125,7 @@ export function reportText(state: State, { body }: Command<'reportText'>, at: In
   return [event('textReported', at, body)]
 }
 
-const saidByCustomer = (interactionId: InteractionId, number: number, contentId: string, at: Instant) =>
+const saidByCustomer = (interactionId: InteractionId, number: number, contentId: ContentId, at: Instant) =>
   event('messageSent', at, { interactionId, number, side: 'customer', personId: null, contentId, textLineId: null })
 
 /** Whether the queue takes it: not for what is closed or full, for which there are ways on. */
@@ -107,12 +156,12 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
   if ('code' in led) return led
   const { queue, line } = led
   // Texts and email are taken at any hour.
-  const recorded = channel === 'voice' && queue.voicemail && body.leaveMessage === true && contentId !== null
+  const recorded = isCall(channel) && queue.voicemail && body.leaveMessage === true && contentId !== null
   if (!inThreads(channel) && !recorded && !state.isLineOpenAt(lineId, at))
     return refuse('lineClosed', { lineId, ...opening(state.answersFrom(lineId, queueId, at)) })
   const test = queue.service === 'inPreparation'
   const { open } = state.queueDay(queueId)
-  const leftMessage = recorded || (!open && channel !== 'voice' && body.leaveMessage === true && contentId !== null)
+  const leftMessage = recorded || (!open && !isCall(channel) && body.leaveMessage === true && contentId !== null)
   if (!open && !leftMessage) return refuse('queueClosed', { queueId, ...opening(state.nextChange(queueId)) })
   const isFull =
     open && !recorded && queue.mostWaiting !== null && state.index.queue(queueId).visitors.size >= queue.mostWaiting
@@ -134,7 +183,7 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
   const back = leftMessage ? null : backFrom(state, channel, addressId, at)
   const arrived = event('interactionArrived', at, {
     interactionId,
-    visitId: `${interactionId}.v1`,
+    visitId: visitId(interactionId, 1),
     channel,
     customerId,
     lineId,
@@ -159,7 +208,7 @@ function arrival(state: State, body: Begun, at: Instant): Decision {
 const fullEvent = (state: State, interactionId: InteractionId, queueId: QueueId, at: Instant): Event<'overflowed'> =>
   event('overflowed', at, {
     interactionId,
-    visitId: `${interactionId}.v2`,
+    visitId: visitId(interactionId, 2),
     queueId,
     cause: 'full',
     by: null,
@@ -176,3 +225,13 @@ function insteadOf(state: State, queue: Queue): QueueId | null {
 
 /** Left out where it does not open again. */
 const opening = (opensAt: Instant | null): Refusal['params'] => (opensAt === null ? {} : { opensAt })
+
+export const arrivalCommands = {
+  beginInteraction: { by: byCustomer, decide: beginInteraction },
+  receiveText: { by: bySystem, decide: receiveText },
+  reportText: { by: bySystem, decide: reportText },
+  leaveInteraction: {
+    by: byCustomer,
+    decide: (state, command, at) => withTheirs(state, command, (interaction) => leave(state, interaction, 'left', at)),
+  },
+} satisfies Partial<CommandDefinitions>

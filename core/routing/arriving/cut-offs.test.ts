@@ -1,4 +1,4 @@
-import { upTo, type CompiledPlan } from '../../plan/index.ts'
+import { eachChannel, upTo, type CompiledPlan } from '../../plan/index.ts'
 import { TestCentre, testPlan, testQueue } from '../../testing/index.ts'
 import { openOffer, visitOf } from '../state/pieces.ts'
 import { snapshotOf, stateFrom } from '../state/snapshot.ts'
@@ -8,7 +8,7 @@ const limits = {
   slots: 1,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: upTo(1), chat: upTo(0), sms: upTo(0), email: upTo(0) },
+  channels: { ...eachChannel(() => upTo(0)), voice: upTo(1) },
 }
 
 /** Ana has talked to the caller, whose telephone was gone for longer than the grace; Ben is free as well. */

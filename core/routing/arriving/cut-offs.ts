@@ -1,5 +1,5 @@
 // Callers who were cut off, and come back.
-import type { AddressId, Channel, Instant } from '../../plan/index.ts'
+import { isCall, type AddressId, type Channel, type Instant } from '../../plan/index.ts'
 import type { Event } from '../journal/events.ts'
 import type { Interaction } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
@@ -9,7 +9,7 @@ export function noteCutOff(state: State, interaction: Interaction, { at, by }: E
   const { channel, addressId, customerGraceDueAt, participations } = interaction
   const agentId = participations.findLast(({ to }) => to === null)?.personId
   const lost = by === 'customer' && customerGraceDueAt !== null && customerGraceDueAt <= at
-  if (channel !== 'voice' || addressId === null || agentId === undefined || !lost) return
+  if (!isCall(channel) || addressId === null || agentId === undefined || !lost) return
   const since = at - state.settings().backWithinSeconds * 1000
   const kept = state.cutOffs.filter((one) => one.at > since && one.addressId !== addressId)
   state.cutOffs = [...kept, { addressId, agentId, at }]
@@ -24,7 +24,7 @@ export function backFrom(
 ): Event<'interactionArrived'>['back'] {
   const { backWithinSeconds, preferredSeconds } = state.settings()
   const cut = state.cutOffs.find((one) => one.addressId === addressId)
-  if (channel !== 'voice' || cut === undefined || at - cut.at >= backWithinSeconds * 1000) return null
+  if (!isCall(channel) || cut === undefined || at - cut.at >= backWithinSeconds * 1000) return null
   const agent = state.agents.get(cut.agentId)
   const there = agent !== undefined && state.isPresent(agent, channel)
   return { preferred: there ? { agentId: agent.id, until: at + preferredSeconds * 1000 } : null }

@@ -1,5 +1,5 @@
 import { TestCentre, testPlan, testQueue } from '../../testing/index.ts'
-import { upTo } from '../../plan/index.ts'
+import { eachChannel, upTo } from '../../plan/index.ts'
 import type { CommandBodies } from '../index.ts'
 
 const limits = {
@@ -7,7 +7,7 @@ const limits = {
   slots: 3,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: upTo(1), chat: upTo(2), sms: upTo(2), email: upTo(2) },
+  channels: { ...eachChannel(() => upTo(2)), voice: upTo(1) },
 }
 const centreOf = (queue = {}, centre = {}): TestCentre =>
   new TestCentre(

@@ -1,5 +1,5 @@
 // What the next contact from a customer's address to a line goes on with: a thread that is alive, or a callback that waits.
-import { inThreads, type AddressId, type InteractionId, type LineId } from '../../plan/index.ts'
+import { traitsOf, inThreads, type AddressId, type InteractionId, type LineId } from '../../plan/index.ts'
 import { isUnanswered, type Interaction } from '../state/pieces.ts'
 
 const keyOf = (lineId: LineId, addressId: AddressId): string => `${lineId} ${addressId}`
@@ -18,7 +18,7 @@ export class Threads {
   /** To be called after the phase of one changed, or it became a callback. */
   note(interaction: Interaction): void {
     const { id, channel, lineId, addressId } = interaction
-    if (addressId === null || channel === 'chat') return
+    if (addressId === null || traitsOf(channel).address === null) return
     if (isAlive(interaction)) this.alive.set(keyOf(lineId, addressId), id)
     else this.forget(id, keyOf(lineId, addressId))
   }

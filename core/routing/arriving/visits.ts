@@ -1,6 +1,6 @@
 // How visits to queues begin and end, and change the state.
 import { countVisitEnd, type VisitEnd } from '../../figures/index.ts'
-import type { AgentId, VisitId, QueueId } from '../../plan/index.ts'
+import { isCall, type AgentId, type VisitId, type QueueId, type InteractionId } from '../../plan/index.ts'
 import type { Event } from '../journal/events.ts'
 import { freshInteraction } from '../state/fresh.ts'
 import { visitOf, type Interaction, type Visit, type Preferred } from '../state/pieces.ts'
@@ -13,7 +13,7 @@ export function arrive(state: State, event: Event<'interactionArrived'>): State 
     back: event.back !== null,
     preferred: event.back?.preferred ?? null,
   })
-  interaction.toCall = event.leftMessage && event.channel === 'voice'
+  interaction.toCall = event.leftMessage && isCall(event.channel)
   state.interactions.set(interaction.id, interaction)
   const visit = visitOf(interaction)
   if (!visit.awaitsOpening || interaction.toCall) state.queueDay(event.queueId).figures.entered += 1
@@ -64,7 +64,7 @@ export function overflow(state: State, event: Event<'overflowed'>): State {
 }
 
 /** It is gone without an answer. */
-export function drop(state: State, id: string, end: 'abandoned' | 'rejected'): State {
+export function drop(state: State, id: InteractionId, end: 'abandoned' | 'rejected'): State {
   const interaction = state.interaction(id)
   endVisit(state, visitOf(interaction), end)
   state.interactions.delete(id)

@@ -1,4 +1,4 @@
-import { upTo, type Queue } from '../../plan/index.ts'
+import { eachChannel, upTo, type Queue } from '../../plan/index.ts'
 import { recordAfter, type InteractionRecord } from '../../records/index.ts'
 import { TestCentre, testPlan, testQueue } from '../../testing/index.ts'
 import type { Event } from '../journal/events.ts'
@@ -9,7 +9,7 @@ const limits = {
   slots: 2,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: { ...upTo(1), slots: 2 }, chat: upTo(2), sms: upTo(2), email: upTo(2) },
+  channels: { ...eachChannel(() => upTo(2)), voice: { ...upTo(1), slots: 2 } },
 }
 const anyTime = [0, 9e15]
 
@@ -70,6 +70,24 @@ test('a caller keeps the place without the line, is called at their turn, and an
     dials: [{ agentId: 'ana', end: 'answered' }],
   })
   expect(figures(centre)).toMatchObject({ entered: 1, callbacks: 1, answered: 0, abandoned: 0 })
+})
+
+test('a callback that was handed over while it rang goes back to the queue from whoever has it', () => {
+  const queues = [testQueue('sailings', ['ana', 'ben'], { callbackTries: 2, callbackAfterSeconds: 0 })]
+  const centre = new TestCentre(testPlan({ queues, limits, centre: { ringSeconds: 20 } }))
+  centre.ready('ana')
+  call(centre)
+  ask(centre)
+  hangUp(centre)
+  centre.ready('ben')
+  answer(centre)
+  const guest = { agentId: 'ana', interactionId: 'call' }
+  centre.do('consult', { ...guest, colleagueId: 'ben' })
+  centre.do('answerConsult', { ...guest, agentId: 'ben' })
+  expect(types(centre.do('handOver', { ...guest, personId: 'ben' }).events)).toContain('handedOver')
+  const { events } = later(centre, 20)
+  expect(types(events)).toEqual(['dialEnded', 'requeued', 'callbackPutOff'])
+  expect(events).toMatchObject([{ agentId: 'ana', end: 'noAnswer' }, { agentId: 'ben' }, {}])
 })
 
 test('a callback that is not answered is tried again after its time, and then has failed', () => {

@@ -1,4 +1,5 @@
 // How callers who are away from the telephone, and calls that go out, change the state.
+import { isCall } from '../../plan/index.ts'
 import type { Event } from '../journal/events.ts'
 import { freshInteraction } from '../state/fresh.ts'
 import { visitOf, type Interaction } from '../state/pieces.ts'
@@ -14,7 +15,7 @@ export function reachedOut(state: State, made: Event<'reachedOut'>): State {
     { connections: [], awaitsOpening: false, back: false, preferred: null },
   )
   const agent = state.agent(agentId)
-  Object.assign(interaction, { outgoing: true, toCall: channel === 'voice', phase: 'connected' })
+  Object.assign(interaction, { outgoing: true, toCall: isCall(channel), phase: 'connected' })
   interaction.turn = { side: 'customer', since: at }
   interaction.participations.push({ personId: agentId, role: 'agent', leg: 'talk', from: at, to: null })
   visitOf(interaction).counts = false

@@ -1,17 +1,33 @@
 // Callers who do not stay on the line: they keep their place and are called at their turn, or have left a message.
-import type { Instant } from '../../plan/index.ts'
+import { byCustomer, type CommandDefinitions, withTheirs } from '../allowed.ts'
+import { isCall, type Instant, type ContentId, type InteractionId } from '../../plan/index.ts'
 import { callableFrom } from './callable.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
 import { withdraw } from '../consequences.ts'
 import type { Event } from '../journal/events.ts'
 import { event } from '../journal/shapes.ts'
-import { isUnanswered, visitOf, type Interaction } from '../state/pieces.ts'
+import { isUnanswered, visitOf, type Interaction, type TextToBe } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
+
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    /** By a caller who waits: to be called at their turn, at these times: from, to, from, to … */
+    askCallback: {
+      readonly interactionId: InteractionId
+      readonly callable: readonly Instant[]
+      /** To be texted once the last call was not answered; left out: nothing is. */
+      readonly notReached?: TextToBe | null
+    }
+    cancelCallback: { readonly interactionId: InteractionId }
+    /** By a caller who waits: this message instead of waiting. */
+    leaveMessage: { readonly interactionId: InteractionId; readonly contentId: ContentId }
+  }
+}
 
 /** Those who are called for this, by the plan and as long as they have waited. */
 export function mayAskCallback(state: State, interaction: Interaction, at: Instant): boolean {
   const { channel, toCall, addressId } = interaction
-  if (channel !== 'voice' || !isUnanswered(interaction) || toCall || addressId === null) return false
+  if (!isCall(channel) || !isUnanswered(interaction) || toCall || addressId === null) return false
   const visit = visitOf(interaction)
   const after = state.lookup.queues.get(visit.queueId)?.callbackAfterSeconds ?? null
   if (after === null) return false
@@ -19,7 +35,7 @@ export function mayAskCallback(state: State, interaction: Interaction, at: Insta
 }
 
 export const mayLeaveMessage = (state: State, interaction: Interaction): boolean =>
-  interaction.channel === 'voice' &&
+  isCall(interaction.channel) &&
   isUnanswered(interaction) &&
   !interaction.toCall &&
   state.lookup.queues.get(visitOf(interaction).queueId)?.voicemail === true
@@ -90,3 +106,20 @@ export function regret({ id: interactionId, callback, messages }: Interaction, a
   const said = { interactionId, number: messages + 1, side: 'agent', personId: null } as const
   return [event('messageSent', at, { ...said, ...callback.notReached })]
 }
+
+export const callbackCommands = {
+  askCallback: {
+    by: byCustomer,
+    decide: (state, command, at) =>
+      withTheirs(state, command, (interaction) => askCallback(state, interaction, command, at)),
+  },
+  cancelCallback: {
+    by: byCustomer,
+    decide: (state, command, at) => withTheirs(state, command, (interaction) => cancelCallback(state, interaction, at)),
+  },
+  leaveMessage: {
+    by: byCustomer,
+    decide: (state, command, at) =>
+      withTheirs(state, command, (interaction) => leaveMessage(state, interaction, command, at)),
+  },
+} satisfies Partial<CommandDefinitions>

@@ -1,6 +1,6 @@
 import { recordAfter, type InteractionRecord } from '../../records/index.ts'
 import { TestCentre, testPlan, testQueue } from '../../testing/index.ts'
-import { upTo } from '../../plan/index.ts'
+import { eachChannel, upTo } from '../../plan/index.ts'
 
 const limits = {
   id: 'mixed',
@@ -8,10 +8,8 @@ const limits = {
   freeForCalls: 0,
   sameCustomerInCalls: true,
   channels: {
+    ...eachChannel(() => upTo(2)),
     voice: { ...upTo(1), slots: 2, alone: true, beside: ['sms' as const] },
-    chat: upTo(2),
-    sms: upTo(2),
-    email: upTo(2),
   },
 }
 

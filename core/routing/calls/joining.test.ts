@@ -1,4 +1,4 @@
-import { upTo } from '../../plan/index.ts'
+import { eachChannel, upTo } from '../../plan/index.ts'
 import { recordAfter, type InteractionRecord } from '../../records/index.ts'
 import { TestCentre, testPlan, testQueue } from '../../testing/index.ts'
 
@@ -7,7 +7,7 @@ const limits = {
   slots: 2,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: { ...upTo(1), slots: 2 }, chat: upTo(2), sms: upTo(2), email: upTo(2) },
+  channels: { ...eachChannel(() => upTo(2)), voice: { ...upTo(1), slots: 2 } },
 }
 
 /** A call that Ana has answered; Ben is ready and serves no queue. */

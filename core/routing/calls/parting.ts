@@ -1,5 +1,5 @@
 // How guests of a call part from it, and agents from a call that goes on without them.
-import type { Instant, PersonId } from '../../plan/index.ts'
+import type { Instant, PersonId, ProcessId } from '../../plan/index.ts'
 import type { Guest } from '../../calls/index.ts'
 import type { Event, GuestEnd } from '../journal/events.ts'
 import { event } from '../journal/shapes.ts'
@@ -44,7 +44,7 @@ export const goneFrom = (interaction: Interaction, personId: PersonId, at: Insta
   guestOf(interaction, personId) === undefined ? [] : [gone(interaction, personId, 'connectionLost', at)]
 
 /** Supervisors whose page was open to a web process that is gone. */
-export const lostWith = (state: State, processId: string, at: Instant): Event[] =>
+export const lostWith = (state: State, processId: ProcessId, at: Instant): Event[] =>
   [...state.interactions.values()].flatMap((one) =>
     one.guests.filter((guest) => guest.processId === processId).flatMap(({ personId }) => goneFrom(one, personId, at)),
   )

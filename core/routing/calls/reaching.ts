@@ -1,15 +1,54 @@
 // How a customer is reached: calls that go out, for an agent who wants to, a callback or a message; texts and email that begin a thread.
-import { inThreads, type Instant } from '../../plan/index.ts'
+import {
+  traitsOf,
+  isCall,
+  inThreads,
+  type Instant,
+  type AddressId,
+  type AgentId,
+  type Channel,
+  type ContentId,
+  type CustomerId,
+  type InteractionId,
+  type LineId,
+  type QueueId,
+} from '../../plan/index.ts'
 import { blockedUntil } from '../customers/abuse.ts'
-import { withWork } from '../allowed.ts'
+import { withWork, byAgent, bySystem, type CommandDefinitions } from '../allowed.ts'
 import { callableFrom, isCallable } from './callable.ts'
 import { regret } from './callbacks.ts'
 import { refuse, type Command, type Decision, type Refusal } from '../journal/commands.ts'
 import { end, handBackEvent } from '../consequences.ts'
 import type { Event } from '../journal/events.ts'
 import { event } from '../journal/shapes.ts'
-import { visitOf, type Dial, type DialEnd, type Interaction } from '../state/pieces.ts'
+import { atWork, visitOf, type Dial, type DialEnd, type Interaction, visitId } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
+
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    /** By an agent of their own accord: a call, or a text with these first words, in the name of a queue. */
+    reachOut: {
+      readonly agentId: AgentId
+      readonly interactionId: InteractionId
+      readonly channel: Channel
+      readonly customerId: CustomerId
+      readonly addressId: AddressId
+      readonly lineId: LineId
+      readonly queueId: QueueId
+      /** The first words of a text; null of a call. */
+      readonly contentId: ContentId | null
+    }
+    /** By the agent who has it: a call goes out to its customer, or rings no longer. */
+    dialCustomer: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+    stopDialling: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+    /** By the carrier: why the call of this number was not answered. */
+    reportDial: {
+      readonly interactionId: InteractionId
+      readonly number: number
+      readonly end: Exclude<DialEnd, 'noAnswer' | 'stopped'>
+    }
+  }
+}
 
 /** What an agent begins of their own accord is theirs at once, whatever their load limits say. */
 export function reachOut(state: State, command: Command<'reachOut'>, at: Instant): Decision {
@@ -19,7 +58,7 @@ export function reachOut(state: State, command: Command<'reachOut'>, at: Instant
   const agent = state.agent(agentId)
   const begun = event('reachedOut', at, {
     interactionId,
-    visitId: `${interactionId}.v1`,
+    visitId: visitId(interactionId, 1),
     channel,
     customerId,
     addressId,
@@ -46,14 +85,14 @@ function barOf(state: State, body: Command<'reachOut'>['body'], at: Instant): Re
   if (queue === undefined) return refuse('unknownQueue', { queueId })
   if (queue.service === 'retired') return refuse('queueRetired', { queueId })
   const line = state.lookup.lines.get(lineId)
-  if (line?.channel !== channel || inThreads(channel) !== (contentId !== null) || channel === 'chat')
+  if (line?.channel !== channel || inThreads(channel) !== (contentId !== null) || traitsOf(channel).address === null)
     return refuse('unknownLine', { lineId })
   if (!line.leadsTo.has(queueId)) return refuse('queueNotOnLine', { queueId, lineId })
-  const talks = (id: string): boolean => {
+  const talks = (id: InteractionId): boolean => {
     const one = state.interaction(id)
-    return one.channel === 'voice' && one.phase === 'connected'
+    return isCall(one.channel) && one.phase === 'connected'
   }
-  if (channel === 'voice' && agent.carried.some(talks)) return refuse('onCall', { agentId })
+  if (isCall(channel) && agent.carried.some(talks)) return refuse('onCall', { agentId })
   const blocked = blockedUntil(state, body, at)
   if (blocked !== null) return refuse('blockedCustomer', { until: blocked })
   const thread = inThreads(channel) ? state.index.threads.of(lineId, addressId) : null
@@ -63,7 +102,7 @@ function barOf(state: State, body: Command<'reachOut'>['body'], at: Instant): Re
 const dialled = (
   state: State,
   { id, dials }: Pick<Interaction, 'id' | 'dials'>,
-  agentId: string,
+  agentId: AgentId,
   at: Instant,
 ): Event<'customerDialled'> =>
   event('customerDialled', at, {
@@ -74,7 +113,7 @@ const dialled = (
   })
 
 /** The agent has answered one at whose other end nobody is: of a callback the call goes out at once. */
-export const dialledAtAnswer = (state: State, interaction: Interaction, agentId: string, at: Instant): Event[] =>
+export const dialledAtAnswer = (state: State, interaction: Interaction, agentId: AgentId, at: Instant): Event[] =>
   isToBeCalled(interaction) && interaction.callback !== null ? [dialled(state, interaction, agentId, at)] : []
 
 /** A callback whose customer may not be called any more just now: nobody answers it. */
@@ -86,7 +125,7 @@ const isToBeCalled = ({ toCall, connections }: Interaction): boolean => toCall &
 export function dialCustomer(state: State, command: Command<'dialCustomer'>, at: Instant): Decision {
   const { agentId, interactionId } = command.body
   return withWork(state, command, 'connected', (interaction) => {
-    if (interaction.channel !== 'voice') return refuse('notACall', { interactionId })
+    if (!isCall(interaction.channel)) return refuse('notACall', { interactionId })
     if (!isToBeCalled(interaction) || interaction.addressId === null) return refuse('notCallable', { interactionId })
     if (interaction.dial !== null) return refuse('ringing', { interactionId })
     if (isTooLate(interaction, at)) return refuse('notCallable', { interactionId })
@@ -126,9 +165,18 @@ export function dialFailed(
   const again = callableFrom(callback, at + (queue?.callbackRetrySeconds ?? 0) * 1000)
   if (again === null || callback.tries + 1 >= (queue?.callbackTries ?? 1))
     return [failed, ...regret(interaction, at), ...end(state, interaction, 'system', at)]
+  // Whoever had it called may have handed it over since.
+  const has = atWork(interaction)[0]?.personId ?? agentId
   return [
     failed,
-    handBackEvent(state, interactionId, agentId, at),
+    handBackEvent(state, interactionId, has, at),
     event('callbackPutOff', at, { interactionId, until: again }),
   ]
 }
+
+export const reachingCommands = {
+  reachOut: { by: byAgent, decide: reachOut },
+  dialCustomer: { by: byAgent, decide: dialCustomer },
+  stopDialling: { by: byAgent, decide: stopDialling },
+  reportDial: { by: bySystem, decide: reportDial },
+} satisfies Partial<CommandDefinitions>

@@ -1,4 +1,4 @@
-import { upTo } from '../../plan/index.ts'
+import { eachChannel, upTo } from '../../plan/index.ts'
 import { TestCentre, testPlan, testQueue } from '../../testing/index.ts'
 import { blockedUntil } from './abuse.ts'
 import { snapshotOf, stateFrom } from '../state/snapshot.ts'
@@ -53,6 +53,15 @@ test('who ends for abuse is offered nothing until they have recovered, and is th
   expect(resumed.agent('ana').recovery).toEqual({ stateId: 'ready', until: centre.at + 5 * minute })
   expect(types(centre.wait(5 * 60).do('endBlock', { blockId: 'none' }))).toEqual(['presenceSet', 'offerMade'])
   expect(ana(centre)).toMatchObject({ stateId: 'ready', recovery: null })
+})
+
+test('who recovers already is afterwards as they were before the first', () => {
+  const centre = talking()
+  centre.arrive('two')
+  centre.do('answerOffer', { agentId: 'ana', offerId: 'two.v1.o1', interactionId: 'two' })
+  endForAbuse(centre)
+  centre.wait(60).do('endForAbuse', { agentId: 'ana', interactionId: 'two', reason: 'insults', block: false })
+  expect(ana(centre).recovery).toEqual({ stateId: 'ready', until: centre.at + 5 * minute })
 })
 
 test('they may say sooner that they have recovered; nothing more is due then', () => {
@@ -158,7 +167,7 @@ test('what an agent has with one who is blocked goes on; a thread that rests is 
         slots: 1,
         freeForCalls: 0,
         sameCustomerInCalls: false,
-        channels: { voice: upTo(0), chat: upTo(0), sms: upTo(1), email: upTo(1) },
+        channels: { ...eachChannel(() => upTo(0)), sms: upTo(1), email: upTo(1) },
       },
       centre: { textRestAfterSeconds: 60 },
     }),

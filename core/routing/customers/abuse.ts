@@ -1,7 +1,18 @@
 // Abusive customers: they are warned, their conversation is ended for it and its agent recovers, and a supervisor blocks
 // them for a while.
-import { inThreads, type AddressId, type AgentId, type CustomerId, type Instant } from '../../plan/index.ts'
-import { askedBy, withOwn, withWork } from '../allowed.ts'
+import {
+  isCall,
+  inThreads,
+  type AddressId,
+  type AgentId,
+  type CustomerId,
+  type Instant,
+  type AbuseReason,
+  type BlockId,
+  type ContentId,
+  type InteractionId,
+} from '../../plan/index.ts'
+import { askedBy, withOwn, withWork, byAgent, byCapability, type CommandDefinitions } from '../allowed.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
 import { end, withdrawFrom } from '../consequences.ts'
 import type { Event } from '../journal/events.ts'
@@ -9,14 +20,44 @@ import { event } from '../journal/shapes.ts'
 import type { Block, Interaction } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
 
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    /** With these words in a chat or a text; null in a call, where the agent has said it. */
+    warnCustomer: {
+      readonly agentId: AgentId
+      readonly interactionId: InteractionId
+      readonly contentId: ContentId | null
+    }
+    endForAbuse: {
+      readonly agentId: AgentId
+      readonly interactionId: InteractionId
+      readonly reason: AbuseReason
+      /** A supervisor is asked to block the customer. */
+      readonly block: boolean
+    }
+    askForBlock: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+    /** By a supervisor. */
+    blockCustomer: {
+      readonly blockId: BlockId
+      readonly customerId: CustomerId
+      readonly addressId: AddressId | null
+      /** In which an agent has asked for it; null: of their own accord. */
+      readonly interactionId: InteractionId | null
+      readonly until: Instant
+    }
+    refuseBlock: { readonly interactionId: InteractionId }
+    endBlock: { readonly blockId: BlockId }
+  }
+}
+
 /** Nobody is kept out for longer at a time. */
 const longestBlockMs = 366 * 86_400_000
 
 /** In chats and texts with these words; in a call the agent has said it. */
-export function warnCustomer(state: State, command: Command<'warnCustomer'>, at: Instant): Decision {
+function warnCustomer(state: State, command: Command<'warnCustomer'>, at: Instant): Decision {
   const { agentId, interactionId, contentId } = command.body
   return withWork(state, command, 'connected', (interaction) => {
-    if ((interaction.channel === 'voice') !== (contentId === null)) return refuse('notACall', { interactionId })
+    if (isCall(interaction.channel) !== (contentId === null)) return refuse('notACall', { interactionId })
     const warned = event('customerWarned', at, { interactionId, agentId })
     if (contentId === null) return [warned]
     const { channel, lineId, messages } = interaction
@@ -26,7 +67,7 @@ export function warnCustomer(state: State, command: Command<'warnCustomer'>, at:
 }
 
 /** The conversation is over at once; its agent is offered nothing until they have recovered, or say that they have. */
-export function endForAbuse(state: State, command: Command<'endForAbuse'>, at: Instant): Decision {
+function endForAbuse(state: State, command: Command<'endForAbuse'>, at: Instant): Decision {
   const { agentId, interactionId, reason, block } = command.body
   return withWork(state, command, 'connected', (interaction) => [
     event('abuseEnded', at, { interactionId, agentId, reason }),
@@ -53,13 +94,14 @@ function recovery(state: State, agentId: AgentId, at: Instant): Event[] {
 
 /** They are in what they were in before; where that is no more, they are away. */
 export function recovered(state: State, agentId: AgentId, at: Instant): Event[] {
-  const before = state.agent(agentId).recovery?.stateId ?? ''
-  const stateId = state.lookup.presenceStates.has(before) ? before : state.settings().awayStateId
+  const before = state.agent(agentId).recovery?.stateId
+  const stateId =
+    before !== undefined && state.lookup.presenceStates.has(before) ? before : state.settings().awayStateId
   return [event('presenceSet', at, { agentId, stateId, cause: 'recovered' })]
 }
 
 /** By the agent who talks to them, or wraps that up. */
-export const askForBlock = (state: State, command: Command<'askForBlock'>, at: Instant): Decision =>
+const askForBlock = (state: State, command: Command<'askForBlock'>, at: Instant): Decision =>
   withOwn(state, command, (interaction) => blockAsked(state, interaction, command.body.agentId, at))
 
 const blockAsked = (state: State, interaction: Interaction, agentId: AgentId, at: Instant): Event[] =>
@@ -87,7 +129,7 @@ export function blockCustomer(state: State, command: Command<'blockCustomer'>, a
 }
 
 /** By a supervisor: the customer is not blocked, though an agent has asked for it. */
-export function refuseBlock(state: State, command: Command<'refuseBlock'>, at: Instant): Decision {
+function refuseBlock(state: State, command: Command<'refuseBlock'>, at: Instant): Decision {
   const { interactionId } = command.body
   if (!state.blockRequests.some((request) => request.interactionId === interactionId))
     return refuse('blockSettled', { interactionId })
@@ -104,7 +146,7 @@ export function endBlock(state: State, command: Command<'endBlock'>, at: Instant
 /** Until when this customer, or whoever comes from this number, is kept out; null where they are not. */
 export function blockedUntil(
   { blocks }: Pick<State, 'blocks'>,
-  { customerId, addressId }: { readonly customerId: CustomerId; readonly addressId: AddressId | null },
+  { customerId, addressId }: { readonly customerId: CustomerId | null; readonly addressId: AddressId | null },
   at: Instant,
 ): Instant | null {
   const meant = (one: Block): boolean =>
@@ -133,3 +175,12 @@ export function changeBlocks(
   state.blocks = [...lasting, { id, customerId, addressId, askedIn, from: at, until, by }]
   return state
 }
+
+export const abuseCommands = {
+  warnCustomer: { by: byAgent, decide: warnCustomer },
+  endForAbuse: { by: byAgent, decide: endForAbuse },
+  askForBlock: { by: byAgent, decide: askForBlock },
+  blockCustomer: { by: byCapability('customers.edit'), decide: blockCustomer },
+  refuseBlock: { by: byCapability('customers.edit'), decide: refuseBlock },
+  endBlock: { by: byCapability('customers.edit'), decide: endBlock },
+} satisfies Partial<CommandDefinitions>

@@ -1,5 +1,5 @@
 import { plannedLine, TestCentre, testPlan, testQueue } from '../../testing/index.ts'
-import { upTo } from '../../plan/index.ts'
+import { eachChannel, upTo } from '../../plan/index.ts'
 import { blockedUntil, type Actor } from '../index.ts'
 
 const sup: Actor = { kind: 'person', id: 'sup' }
@@ -8,7 +8,7 @@ const limits = {
   slots: 3,
   freeForCalls: 0,
   sameCustomerInCalls: true,
-  channels: { voice: upTo(1), chat: upTo(3), sms: upTo(3), email: upTo(3) },
+  channels: { ...eachChannel(() => upTo(3)), voice: upTo(1) },
 }
 const merge = { customerId: 'n. blaine', intoId: 'nora' }
 

@@ -1,14 +1,33 @@
 // Customers who turned out to be somebody else: of one conversation, or altogether. Then what runs, and who is kept out,
 // follows at once; what is over stays whose it was.
+import { byCapability, type CommandDefinitions } from '../allowed.ts'
 import type { Command, Decision } from '../journal/commands.ts'
 import type { Event } from '../journal/events.ts'
 import { event } from '../journal/shapes.ts'
-import type { Instant } from '../../plan/index.ts'
+import type { Instant, AddressId, CustomerId, InteractionId } from '../../plan/index.ts'
 import type { State } from '../state/state.ts'
+
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    /** By a supervisor: who was known as one customer turned out to be another. */
+    mergeCustomer: { readonly customerId: CustomerId; readonly intoId: CustomerId }
+    /** By a supervisor: who had been merged is one of their own again, and gets back what is theirs. */
+    splitCustomer: {
+      readonly customerId: CustomerId
+      readonly fromId: CustomerId
+      /** The customer, and whoever had turned out to be them. */
+      readonly familyIds: readonly CustomerId[]
+      /** Their numbers and addresses. */
+      readonly addressIds: readonly AddressId[]
+      /** Their conversations, of those that run, and in which a block was asked for. */
+      readonly interactionIds: readonly InteractionId[]
+    }
+  }
+}
 
 export function mergeCustomer(state: State, command: Command<'mergeCustomer'>, at: Instant): Decision {
   const { customerId, intoId } = command.body
-  const theirs = (one: { readonly customerId: string }): boolean => one.customerId === customerId
+  const theirs = (one: { readonly customerId: CustomerId }): boolean => one.customerId === customerId
   const concerned =
     [...state.interactions.values()].some(theirs) ||
     state.blockRequests.some(theirs) ||
@@ -20,8 +39,8 @@ export function mergeCustomer(state: State, command: Command<'mergeCustomer'>, a
 export function splitCustomer(state: State, command: Command<'splitCustomer'>, at: Instant): Decision {
   const { customerId, fromId, familyIds, addressIds, interactionIds } = command.body
   if (customerId === fromId) return []
-  const merged = (one: { readonly customerId: string }): boolean => one.customerId === fromId
-  const known = (addressId: string | null): boolean => addressId !== null && addressIds.includes(addressId)
+  const merged = (one: { readonly customerId: CustomerId }): boolean => one.customerId === fromId
+  const known = (addressId: AddressId | null): boolean => addressId !== null && addressIds.includes(addressId)
   const requests = state.blockRequests.filter((one) => merged(one) && interactionIds.includes(one.interactionId))
   const blocks = state.blocks.filter(
     (one) =>
@@ -59,7 +78,7 @@ export function applyMerged(state: State, { customerId, intoId }: Event<'custome
       state.index.identified(interaction, intoId)
       moved.add(interaction.id)
     }
-  const theirs = (one: { readonly customerId: string }): boolean => one.customerId === customerId
+  const theirs = (one: { readonly customerId: CustomerId }): boolean => one.customerId === customerId
   state.blocks = state.blocks.map((one) =>
     theirs(one) ? { ...one, customerId: intoId, laidOn: one.laidOn ?? customerId } : one,
   )
@@ -77,3 +96,8 @@ export function returnBlocks(state: State, event: Event<'blocksReturned'>): Stat
   )
   return state
 }
+
+export const mergingCommands = {
+  mergeCustomer: { by: byCapability('customers.edit'), decide: mergeCustomer },
+  splitCustomer: { by: byCapability('customers.edit'), decide: splitCustomer },
+} satisfies Partial<CommandDefinitions>

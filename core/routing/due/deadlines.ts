@@ -1,4 +1,4 @@
-import type { Instant } from '../../plan/index.ts'
+import type { AgentId, Instant } from '../../plan/index.ts'
 import {
   handBackEvent,
   lapsePreferences,
@@ -14,7 +14,7 @@ import { callbackTimeCame } from '../calls/callbacks.ts'
 import { dialFailed } from '../calls/reaching.ts'
 import { goneFrom, missedConsult, takenOver } from '../calls/parting.ts'
 import type { Deadline } from './due.ts'
-import { endLayer } from '../people/loans.ts'
+import { grantOver, loanOver } from '../people/loans.ts'
 import { atWork, openOffer, visitOf, type Interaction } from '../state/pieces.ts'
 import { silence } from '../arriving/silence.ts'
 import type { State } from '../state/state.ts'
@@ -29,8 +29,9 @@ export function nextDeadline({ index }: State): Instant | null {
 export function nextStep(state: State, at: Instant): Event | null {
   const next = state.index.steps.peek()
   if (next === undefined || next.key > at) return null
-  const { step } = visitOf(state.interaction(next.item.id))
-  return event('stepReached', Math.max(next.key, state.at), { interactionId: next.item.id, step: step + 1 })
+  const interactionId = next.item.id
+  const { step } = visitOf(state.interaction(interactionId))
+  return event('stepReached', Math.max(next.key, state.at), { interactionId, step: step + 1 })
 }
 
 /** What follows from a deadline that has come. */
@@ -63,9 +64,9 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
     case 'preference':
       return [event('preferenceLapsed', at, { interactionId: id, cause: 'time' })]
     case 'loan':
-      return endLayer(state, 'loan', id, 'time', at)
+      return loanOver(state, id, 'time', at)
     case 'level':
-      return endLayer(state, 'grant', id, 'time', at)
+      return grantOver(state, id, 'time', at)
     case 'silence':
       return silence(state, state.interaction(id), at)
     case 'rest':
@@ -91,7 +92,7 @@ export function expire(state: State, { kind, id }: Deadline, at: Instant): Event
 }
 
 /** The agent stays away: conversations go back to their queue with their history, wrap-up runs on. */
-function loseAgent(state: State, agentId: string, at: Instant): Event[] {
+function loseAgent(state: State, agentId: AgentId, at: Instant): Event[] {
   const agent = state.agent(agentId)
   const requeued = agent.carried.flatMap((id) => {
     const interaction = state.interaction(id)
@@ -107,14 +108,14 @@ function loseAgent(state: State, agentId: string, at: Instant): Event[] {
 }
 
 /** The agent is gone from a conversation: as a guest it goes on without them, else it is a joined colleague's, or the queue's. */
-export function leaveTalk(state: State, interaction: Interaction, agentId: string, at: Instant): Event[] {
+export function leaveTalk(state: State, interaction: Interaction, agentId: AgentId, at: Instant): Event[] {
   const own = atWork(interaction).some(({ personId }) => personId === agentId)
   if (!own) return goneFrom(interaction, agentId, at)
   return takenOver(interaction, agentId, at) ?? leaveForQueue(state, interaction, agentId, at)
 }
 
 /** It waits in its queue again; but a call that the agent began and nobody has answered is over. */
-export const leaveForQueue = (state: State, interaction: Interaction, agentId: string, at: Instant): Event[] =>
+export const leaveForQueue = (state: State, interaction: Interaction, agentId: AgentId, at: Instant): Event[] =>
   interaction.outgoing && interaction.toCall
     ? overWithoutWrapUp(interaction.id, 'system', at)
     : [handBackEvent(state, interaction.id, agentId, at)]

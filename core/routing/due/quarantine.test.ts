@@ -74,6 +74,19 @@ test('the deadline of something else is set aside until another plan is taken', 
   expect(centre.state.quarantined).toEqual([])
 })
 
+test.each([
+  { kind: 'agentGrace', id: 'ana' },
+  { kind: 'recovery', id: 'ana' },
+  { kind: 'shift', id: 'ana' },
+  { kind: 'hours', id: 'sailings' },
+  { kind: 'loan', id: 'lent' },
+  { kind: 'level', id: 'granted' },
+] as const)('that of $kind takes no interaction with it', (deadline) => {
+  const { events, refusal } = busy().do('quarantine', deadline)
+  expect(refusal).toBeNull()
+  expect(events).toEqual([expect.objectContaining({ type: 'deadlineQuarantined', ...deadline })])
+})
+
 test('nobody asks for it but the router', () => {
   const asked = busy().do('quarantine', { kind: 'answerWindow', id: 'i1' }, { kind: 'person', id: 'sup' })
   expect(asked.refusal?.code).toBe('notAllowed')

@@ -1,12 +1,20 @@
 // What throws when it falls due is taken out, so that everything else goes on. A fault of the program, never a user's slip.
+import { bySystem, type CommandDefinitions } from '../allowed.ts'
 import type { Instant } from '../../plan/index.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
 import type { Event } from '../journal/events.ts'
 import { event } from '../journal/shapes.ts'
-import type { Deadline, DeadlineKind, Quarantined } from './due.ts'
+import type { Deadline, DeadlineKind, InteractionDeadlineKind, Quarantined } from './due.ts'
 import { openOffer, visitOf } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
 import { endVisit } from '../arriving/visits.ts'
+
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    /** By the router: takes out what threw when it fell due. */
+    quarantine: Deadline
+  }
+}
 
 /** A deadline could not be carried out. Names what it is of, so that no command is blamed that was due after it. */
 export class DeadlineFault extends Error {
@@ -18,20 +26,23 @@ export class DeadlineFault extends Error {
   }
 }
 
-const ofOthers: ReadonlySet<DeadlineKind> = new Set([
-  'agentGrace',
-  'recovery',
-  'loan',
-  'level',
-  'newDay',
-  'hours',
-  'shift',
-])
+type OtherKind = Exclude<DeadlineKind, InteractionDeadlineKind>
+const others: Readonly<Record<OtherKind, true>> = {
+  agentGrace: true,
+  recovery: true,
+  loan: true,
+  level: true,
+  newDay: true,
+  hours: true,
+  shift: true,
+}
+
+const isOfOthers = (deadline: Deadline): deadline is Extract<Deadline, { kind: OtherKind }> => deadline.kind in others
 
 /** Takes out the interaction that the deadline is of; of anything else the deadline alone. */
 export function quarantine(state: State, { body }: Command<'quarantine'>, at: Instant): Decision {
+  if (isOfOthers(body)) return [event('deadlineQuarantined', at, body)]
   const { kind, id } = body
-  if (ofOthers.has(kind)) return [event('deadlineQuarantined', at, { kind, id })]
   const interaction = state.interactions.get(id)
   if (interaction === undefined) return refuse('unknownInteraction', { interactionId: id })
   return [event('interactionQuarantined', at, { interactionId: id, kind })]
@@ -58,7 +69,7 @@ export function takeOut(state: State, { interactionId, kind, at }: Event<'intera
 
 /** It falls due no more, until another plan is taken. */
 export function setAside(state: State, { kind, id, at }: Event<'deadlineQuarantined'>): State {
-  noteOut(state, { kind, id, at, interaction: null })
+  noteOut(state, { ...({ kind, id } as Deadline), at, interaction: null })
   state.index.rebuild()
   return state
 }
@@ -68,3 +79,7 @@ const mostNoted = 100
 function noteOut(state: State, out: Quarantined): void {
   state.quarantined = [...state.quarantined.slice(1 - mostNoted), out]
 }
+
+export const quarantineCommands = {
+  quarantine: { by: bySystem, decide: quarantine },
+} satisfies Partial<CommandDefinitions>

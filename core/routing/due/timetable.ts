@@ -2,14 +2,14 @@
 import { Heap, heapNode } from '../../heap/index.ts'
 import type { Instant } from '../../plan/index.ts'
 import { callbackDueAt } from '../calls/callable.ts'
-import type { Deadline, DeadlineKind } from './due.ts'
+import type { Deadline, DeadlineIds, DeadlineKind, DeadlineOf } from './due.ts'
 import type { DeadlineNodes } from '../state/index-pieces.ts'
 import { endsUnattended, isUnanswered, visitOf, type Interaction } from '../state/pieces.ts'
 
 export class Timetable {
   readonly deadlines = new Heap<Deadline>()
   /** Apart, since all that a wait has reached by an instant counts for whatever happens at it. */
-  readonly steps = new Heap<Deadline>()
+  readonly steps = new Heap<DeadlineOf<'step'>>()
   private left: ReadonlySet<string> | null = null
 
   clear(): void {
@@ -23,14 +23,14 @@ export class Timetable {
   }
 
   /** Sets when it falls due; null: not at all. */
-  set(of: DeadlineNodes, kind: DeadlineKind, id: string, dueAt: Instant | null): void {
+  set<K extends DeadlineKind>(of: DeadlineNodes, kind: K, id: DeadlineIds[K], dueAt: Instant | null): void {
     const known = of[kind]
-    const heap = kind === 'step' ? this.steps : this.deadlines
+    const heap: Heap<Deadline> = kind === 'step' ? this.steps : this.deadlines
     if (known === undefined) {
       if (dueAt === null || this.left?.has(`${kind}:${id}`) === true) return
       // What opens and closes at an instant comes before all else at it.
       const tie = kind === 'hours' ? `:${id}` : `${kind}:${id}`
-      const node = heapNode<Deadline>({ kind, id }, dueAt, tie)
+      const node = heapNode({ kind, id } as Deadline, dueAt, tie)
       of[kind] = node
       heap.add(node)
     } else if (dueAt === null) heap.remove(known)

@@ -1,5 +1,6 @@
 // What follows from taking what is offered, or from declining it.
-import type { Instant } from '../../plan/index.ts'
+import { byAgent, type CommandDefinitions } from '../allowed.ts'
+import type { Instant, AgentId, DeclineReasonId, InteractionId, OfferId } from '../../plan/index.ts'
 import { dialledAtAnswer, isTooLate } from '../calls/reaching.ts'
 import { offerIdentity, preferenceRefused, withdraw } from '../consequences.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
@@ -7,7 +8,19 @@ import { event } from '../journal/shapes.ts'
 import { openOffer, visitOf } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
 
-export function replyToOffer(state: State, command: Command<'answerOffer' | 'declineOffer'>, at: Instant): Decision {
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    answerOffer: { readonly agentId: AgentId; readonly offerId: OfferId; readonly interactionId: InteractionId }
+    declineOffer: {
+      readonly agentId: AgentId
+      readonly offerId: OfferId
+      readonly interactionId: InteractionId
+      readonly reason: DeclineReasonId
+    }
+  }
+}
+
+function replyToOffer(state: State, command: Command<'answerOffer' | 'declineOffer'>, at: Instant): Decision {
   const { agentId, offerId, interactionId } = command.body
   const interaction = state.interactions.get(interactionId)
   const offer = interaction === undefined ? null : openOffer(interaction)
@@ -28,3 +41,8 @@ export function replyToOffer(state: State, command: Command<'answerOffer' | 'dec
     ...preferenceRefused(interaction, at),
   ]
 }
+
+export const answeringCommands = {
+  answerOffer: { by: byAgent, decide: replyToOffer },
+  declineOffer: { by: byAgent, decide: replyToOffer },
+} satisfies Partial<CommandDefinitions>

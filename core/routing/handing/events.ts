@@ -1,14 +1,105 @@
 import { recentHandleMs } from '../../figures/index.ts'
-import type { QueueId } from '../../plan/index.ts'
+import type {
+  QueueId,
+  AgentId,
+  ContentId,
+  DeclineReasonId,
+  DispositionId,
+  Instant,
+  InteractionId,
+  LineId,
+  Mood,
+  PersonId,
+  VisitId,
+} from '../../plan/index.ts'
 import { noteCutOff } from '../arriving/cut-offs.ts'
 import { endVisit } from '../arriving/visits.ts'
 import { atTheLine } from '../calls/aways.ts'
 import { dropGuests } from '../calls/guests.ts'
-import type { Event } from '../journal/events.ts'
+import type { Event, OfOffer, Waited } from '../journal/events.ts'
 import { changeInteraction, type EventDefinitions } from '../state/changing.ts'
-import { openOffer, visitOf, type Interaction, type OfferEnd } from '../state/pieces.ts'
+import {
+  openOffer,
+  visitOf,
+  type Interaction,
+  type OfferEnd,
+  type OfferCause,
+  type Side,
+  type TextState,
+  type WithdrawalReason,
+  type Offer,
+} from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
 import { handBack, release, transfer, without } from './passing.ts'
+
+declare module '../journal/events.ts' {
+  interface EventBodies {
+    offerMade: OfOffer & {
+      readonly dueAt: Instant
+      readonly cause: OfferCause
+      /** Who assigned it. */
+      readonly by: PersonId | null
+    }
+    offerAnswered: OfOffer & Waited
+    offerDeclined: OfOffer & { readonly reason: DeclineReasonId }
+    offerMissed: OfOffer
+    offerWithdrawn: OfOffer & { readonly reason: WithdrawalReason }
+    /** An agent has passed it on, to a queue or to one agent; it waits anew. */
+    transferred: {
+      readonly interactionId: InteractionId
+      readonly agentId: AgentId
+      readonly visitId: VisitId
+      readonly queueId: QueueId
+      /** To one agent: while it lasts nobody else is offered it. */
+      readonly preferred: { readonly agentId: AgentId; readonly until: Instant } | null
+      readonly noteContentId: ContentId | null
+      readonly priority: number | null
+      readonly estimatedWaitSeconds: number | null
+      readonly customerGraceDueAt: Instant | null
+    }
+    requeued: {
+      readonly interactionId: InteractionId
+      readonly agentId: AgentId
+      readonly visitId: VisitId
+      /** What was waited before, and counts for the place in the queue. */
+      readonly waitedBeforeMs: number
+      readonly estimatedWaitSeconds: number | null
+      readonly customerGraceDueAt: Instant | null
+    }
+    messageSent: {
+      readonly interactionId: InteractionId
+      /** 1 for the first of the interaction. */
+      readonly number: number
+      readonly side: Side
+      readonly personId: PersonId | null
+      readonly contentId: ContentId
+      /** The line by which it goes out as a text; null: it does not. */
+      readonly textLineId: LineId | null
+    }
+    messagesReceived: {
+      readonly interactionId: InteractionId
+      /** Whose device has them. */
+      readonly side: Side
+      readonly delivered: number
+      readonly seen: number
+    }
+    /** What became of a text that the centre sent, as far as the carrier has told. */
+    textReported: { readonly interactionId: InteractionId; readonly number: number; readonly state: TextState }
+    interactionEnded: {
+      readonly interactionId: InteractionId
+      readonly by: Side | 'system'
+      readonly wrapUpDueAt: Instant
+    }
+    wrapUpSaved: {
+      readonly interactionId: InteractionId
+      readonly dispositionId: DispositionId | null
+      readonly mood: Mood | null
+      readonly notesContentId: ContentId | null
+    }
+    wrapUpExtended: { readonly interactionId: InteractionId; readonly wrapUpDueAt: Instant }
+    wrapUpEnded: { readonly interactionId: InteractionId; readonly cause: 'finished' | 'time' }
+  }
+}
 
 /** A conversation in the hands of an agent. */
 export const handingEvents = {
@@ -70,7 +161,6 @@ export const handingEvents = {
       interaction.dial = null
       dropGuests(state, interaction)
       interaction.wrapUpDueAt = event.wrapUpDueAt
-      interaction.wrapUpMs = event.wrapUpDueAt - event.at
       for (const talk of [...interaction.participations])
         if (talk.to === null) {
           talk.to = event.at
@@ -86,7 +176,6 @@ export const handingEvents = {
     }),
   wrapUpExtended: (state, event) =>
     changeInteraction(state, event.interactionId, (interaction) => {
-      interaction.wrapUpMs += event.wrapUpDueAt - (interaction.wrapUpDueAt ?? event.wrapUpDueAt)
       interaction.wrapUpDueAt = event.wrapUpDueAt
     }),
   wrapUpEnded: (state, event) => endWrapUp(state, event.interactionId),
@@ -97,7 +186,7 @@ function endOffer(
   state: State,
   event: Event<'offerDeclined' | 'offerMissed' | 'offerWithdrawn' | 'offerAnswered'>,
   end: OfferEnd,
-  reason: string | null,
+  reason: Offer['reason'],
 ): State {
   const interaction = state.interaction(event.interactionId)
   const visit = visitOf(interaction)
@@ -139,7 +228,7 @@ function answer(state: State, event: Event<'offerAnswered'>): State {
 const handleMs = (interaction: Interaction): number =>
   interaction.participations.reduce((sum, { from, to }) => sum + ((to ?? from) - from), 0)
 
-function endWrapUp(state: State, interactionId: string): State {
+function endWrapUp(state: State, interactionId: InteractionId): State {
   const interaction = state.interaction(interactionId)
   const working = interaction.participations.filter(({ to }) => to === null).map(({ personId }) => personId)
   release(state, interaction)

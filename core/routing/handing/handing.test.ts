@@ -94,6 +94,15 @@ describe('by hand', () => {
     expect(visitOf(centre.state.interaction('i1')).tried).toEqual([])
     expect(assign(centre, 'cleo').events).toEqual([])
   })
+  test('whose turn it is next goes by what was offered by itself alone', () => {
+    const centre = centreOf({ agentIds: ['ana', 'ben', 'cleo'], selection: 'inTurn' })
+    for (const id of ['ana', 'ben', 'cleo']) centre.ready(id)
+    centre.arrive('i1', 'boats')
+    centre.do('assignInteraction', { agentId: 'ben', interactionId: 'i1' }, sup)
+    centre.do('answerOffer', { agentId: 'ben', interactionId: 'i1', offerId: 'i1.v1.o2' })
+    centre.arrive('i2', 'boats')
+    expect(offersOf(centre)).toEqual(['i1>ana match', 'i1>ben assigned', 'i2>ben match'])
+  })
   test('nobody is given more than they have room for', () => {
     const centre = centreOf({}, { slots: 1 })
     withConversation(centre, 'ana')
@@ -129,6 +138,15 @@ describe('moved to another queue', () => {
     expect(move(centre, 'shut').refusal?.code).toBe('queueTakesNothingNew')
     expect(move(centre, 'nowhere').refusal?.code).toBe('unknownQueue')
   })
+  test('a test goes where it is full, and to what is in preparation', () => {
+    const full = testQueue('coaches', ['cleo'], { mostWaiting: 1 })
+    const soon = testQueue('boats', ['ana'], { service: 'inPreparation', testCustomerIds: ['tess'] })
+    const centre = centreOf({}, { queues: [soon, full] })
+    centre.arrive('i2', 'coaches')
+    centre.arrive('i1', 'boats', { customerId: 'tess' })
+    expect(move(centre, 'coaches').refusal).toBeNull()
+    expect(move(centre, 'boats').refusal).toBeNull()
+  })
 })
 
 describe('a transfer', () => {
@@ -152,6 +170,14 @@ describe('a transfer', () => {
     withConversation(centre, 'ana')
     transfer(centre, { queueId: 'coaches' })
     expect(centre.state.priorityOf(centre.state.interaction('i1'), centre.at)).toBe(8)
+  })
+  test('but never with less than it had', () => {
+    const centre = centreOf({}, { centre: { transferPriority: 4 } })
+    centre.ready('ana')
+    centre.arrive('i1', 'boats', { priority: 9 })
+    centre.do('answerOffer', { agentId: 'ana', interactionId: 'i1', offerId: 'i1.v1.o1' })
+    transfer(centre, { queueId: 'coaches' })
+    expect(centre.state.interaction('i1').priority).toBe(9)
   })
   test('to one agent: nobody else while it is reserved, then the queue', () => {
     const centre = centreOf({}, { slots: 1, centre: { preferredSeconds: 20 } })
@@ -186,6 +212,15 @@ describe('a transfer', () => {
     transfer(centre, { agentId: 'cleo' })
     centre.ready('ben')
     away(centre)
+    expect(offersOf(centre).slice(-2)).toEqual(['i1>cleo match', 'i1>ben match'])
+  })
+  test('the preference lapses where the agent does not answer, however long it would last', () => {
+    const centre = centreOf({}, { centre: { preferredSeconds: 60 } })
+    withConversation(centre, 'ana')
+    centre.ready('cleo')
+    transfer(centre, { agentId: 'cleo' })
+    centre.ready('ben')
+    centre.wait(16).do('setPresence', { agentId: 'ana', stateId: 'break' })
     expect(offersOf(centre).slice(-2)).toEqual(['i1>cleo match', 'i1>ben match'])
   })
   const decline = (centre: TestCentre) =>

@@ -1,7 +1,7 @@
 // How interactions go from hand to hand other than by the match: taken, assigned, moved, transferred.
-import type { AgentId, Instant, QueueId } from '../../plan/index.ts'
+import type { AgentId, Instant, QueueId, ContentId, InteractionId } from '../../plan/index.ts'
 import { meets } from '../../skills/index.ts'
-import { askedBy, withWork } from '../allowed.ts'
+import { askedBy, withWork, byAgent, byCapability, type CommandDefinitions } from '../allowed.ts'
 import { isRefusal, refuse, type Command, type Decision, type Refusal } from '../journal/commands.ts'
 import { graceDueAt, makeOffer, nextVisit, withdraw } from '../consequences.ts'
 import { wantsOf } from '../match/demand.ts'
@@ -11,6 +11,27 @@ import { overflowEvent, takesMore } from '../match/match.ts'
 import { isPutOff, openOffer, visitOf, type Interaction } from '../state/pieces.ts'
 import { dialledAtAnswer } from '../calls/reaching.ts'
 import type { State } from '../state/state.ts'
+
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    /** From an open list, by the agent who will do it. */
+    takeInteraction: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+    /** By an agent who has the same customer already: what waits of theirs is for that agent alone, as soon as there is room. */
+    joinWaiting: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+    /** By a supervisor, to an agent of their choice. */
+    assignInteraction: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+    /** By a supervisor, to another queue. */
+    moveInteraction: { readonly interactionId: InteractionId; readonly queueId: QueueId }
+    /** By the agent who has it: to a queue, or to one agent. */
+    transferInteraction: {
+      readonly agentId: AgentId
+      readonly interactionId: InteractionId
+      readonly to: { readonly queueId: QueueId } | { readonly agentId: AgentId }
+      /** What the next agent should know. */
+      readonly noteContentId: ContentId | null
+    }
+  }
+}
 
 /** Why the agent may not have it, of these conditions; null where they may. */
 export function bar(
@@ -51,7 +72,7 @@ function waitingForSelf(state: State, command: Command<'takeInteraction' | 'join
 }
 
 /** Whoever comes first has it: the offer is answered as it is made. */
-export function takeInteraction(state: State, command: Command<'takeInteraction'>, at: Instant): Decision {
+function takeInteraction(state: State, command: Command<'takeInteraction'>, at: Instant): Decision {
   const { agentId, interactionId } = command.body
   const interaction = waitingForSelf(state, command)
   if (isRefusal(interaction)) return interaction
@@ -80,7 +101,7 @@ export function takeInteraction(state: State, command: Command<'takeInteraction'
 const joinedForMs = 30 * 60_000
 
 /** Whoever talks to a customer may have what else waits of theirs: it is offered to them alone, once they have room. */
-export function joinWaiting(state: State, command: Command<'joinWaiting'>, at: Instant): Decision {
+function joinWaiting(state: State, command: Command<'joinWaiting'>, at: Instant): Decision {
   const { agentId, interactionId } = command.body
   const interaction = waitingForSelf(state, command)
   if (isRefusal(interaction)) return interaction
@@ -97,7 +118,7 @@ export function joinWaiting(state: State, command: Command<'joinWaiting'>, at: I
 }
 
 /** A supervisor may choose anybody who is there and has room; one offered to somebody else is taken back from them. */
-export function assignInteraction(state: State, command: Command<'assignInteraction'>, at: Instant): Decision {
+function assignInteraction(state: State, command: Command<'assignInteraction'>, at: Instant): Decision {
   const { agentId, interactionId } = command.body
   if (!state.agents.has(agentId)) return refuse('unknownAgent', { agentId })
   const interaction = waitingOne(state, interactionId)
@@ -113,7 +134,7 @@ export function assignInteraction(state: State, command: Command<'assignInteract
 }
 
 /** It keeps what it has waited. */
-export function moveInteraction(state: State, command: Command<'moveInteraction'>, at: Instant): Decision {
+function moveInteraction(state: State, command: Command<'moveInteraction'>, at: Instant): Decision {
   const { interactionId, queueId } = command.body
   const interaction = waitingOne(state, interactionId)
   if (isRefusal(interaction)) return interaction
@@ -156,7 +177,7 @@ export function transferInteraction(state: State, command: Command<'transferInte
   })
 }
 
-function waitingOne(state: State, interactionId: string): Interaction | Refusal {
+function waitingOne(state: State, interactionId: InteractionId): Interaction | Refusal {
   const interaction = state.interactions.get(interactionId)
   if (interaction === undefined) return refuse('unknownInteraction', { interactionId })
   const waits = interaction.phase === 'waiting' || interaction.phase === 'offered'
@@ -172,3 +193,11 @@ function notOpen(state: State, queueId: QueueId, { test }: Interaction): Refusal
   if (queue.service === 'inPreparation' && !test) return refuse('queueInPreparation', { queueId })
   return state.queueDay(queueId).open ? null : refuse('queueClosed', { queueId })
 }
+
+export const handingCommands = {
+  takeInteraction: { by: byAgent, decide: takeInteraction },
+  joinWaiting: { by: byAgent, decide: joinWaiting },
+  assignInteraction: { by: byCapability('assign'), decide: assignInteraction },
+  moveInteraction: { by: byCapability('assign'), decide: moveInteraction },
+  transferInteraction: { by: byAgent, decide: transferInteraction },
+} satisfies Partial<CommandDefinitions>

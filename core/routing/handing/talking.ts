@@ -1,11 +1,38 @@
 // What is said in a conversation, and who has received it.
-import { inThreads, type Instant, type LineId } from '../../plan/index.ts'
-import { asAgent, notAllowed } from '../allowed.ts'
+import {
+  traitsOf,
+  isCall,
+  inThreads,
+  type Instant,
+  type LineId,
+  type AgentId,
+  type ContentId,
+  type InteractionId,
+} from '../../plan/index.ts'
+import { asAgent, notAllowed, byWhoIsInIt, type CommandDefinitions } from '../allowed.ts'
 import { wake } from '../arriving/silence.ts'
 import { refuse, type Command, type Decision, type Refusal } from '../journal/commands.ts'
 import { event } from '../journal/shapes.ts'
 import { atWork, type Interaction } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
+
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    sendMessage: {
+      readonly interactionId: InteractionId
+      readonly agentId: AgentId | null
+      readonly contentId: ContentId
+      /** In a call, by its agent: the text line by which it goes out to the caller. */
+      readonly textLineId?: LineId | null
+    }
+    receiveMessages: {
+      readonly interactionId: InteractionId
+      readonly agentId: AgentId | null
+      readonly delivered: number
+      readonly seen: number
+    }
+  }
+}
 
 /** Whose word it is: the customer's (`agentId` null) or that of an agent at work on it. */
 function speaker(
@@ -36,8 +63,7 @@ export function sendMessage(state: State, command: Command<'sendMessage'>, at: I
   const { interaction, side } = found
   if (interaction.phase === 'wrapUp') return refuse('interactionOver', { interactionId: interaction.id })
   const textLineId = side === 'customer' ? null : textLineOf(state, interaction, command.body.textLineId ?? null)
-  if (interaction.channel === 'voice' && textLineId === null)
-    return refuse('noTextLine', { interactionId: interaction.id })
+  if (isCall(interaction.channel) && textLineId === null) return refuse('noTextLine', { interactionId: interaction.id })
   return [
     ...(interaction.phase === 'resting' ? [wake(state, interaction, at)] : []),
     event('messageSent', at, {
@@ -53,12 +79,13 @@ export function sendMessage(state: State, command: Command<'sendMessage'>, at: I
 
 /** The line by which an agent’s words go out as a text: a thread's own, in a call the one asked for. */
 function textLineOf(state: State, { channel, lineId, addressId }: Interaction, wanted: LineId | null): LineId | null {
-  if (addressId === null || channel === 'chat') return null
+  if (addressId === null || traitsOf(channel).address === null) return null
   if (inThreads(channel)) return lineId
-  return wanted !== null && state.lookup.lines.get(wanted)?.channel === 'sms' ? wanted : null
+  const line = wanted === null ? undefined : state.lookup.lines.get(wanted)
+  return line !== undefined && traitsOf(line.channel).texted ? line.id : null
 }
 
-export function receiveMessages(state: State, command: Command<'receiveMessages'>, at: Instant): Decision {
+function receiveMessages(state: State, command: Command<'receiveMessages'>, at: Instant): Decision {
   const found = speaker(state, command)
   if ('code' in found) return found
   const { interaction, side } = found
@@ -68,3 +95,8 @@ export function receiveMessages(state: State, command: Command<'receiveMessages'
   if (seen === had.seen && delivered === had.delivered) return []
   return [event('messagesReceived', at, { interactionId: interaction.id, side, delivered, seen })]
 }
+
+export const talkingCommands = {
+  sendMessage: { by: byWhoIsInIt, decide: sendMessage },
+  receiveMessages: { by: byWhoIsInIt, decide: receiveMessages },
+} satisfies Partial<CommandDefinitions>

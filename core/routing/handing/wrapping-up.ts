@@ -1,10 +1,26 @@
 // What comes after a conversation: what it came to, how the customer was, notes, and when that is done.
-import type { Instant, Queue } from '../../plan/index.ts'
-import { withWork } from '../allowed.ts'
+import { end } from '../consequences.ts'
+import type { Instant, Queue, AgentId, ContentId, DispositionId, InteractionId, Mood } from '../../plan/index.ts'
+import { withWork, byAgent, type CommandDefinitions } from '../allowed.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
 import { event } from '../journal/shapes.ts'
 import { atWork, visitOf, type Interaction } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
+
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    endInteraction: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+    saveWrapUp: {
+      readonly agentId: AgentId
+      readonly interactionId: InteractionId
+      readonly dispositionId: DispositionId | null
+      readonly mood?: Mood | null
+      readonly notesContentId: ContentId | null
+    }
+    extendWrapUp: { readonly agentId: AgentId; readonly interactionId: InteractionId; readonly seconds: number }
+    finishWrapUp: { readonly agentId: AgentId; readonly interactionId: InteractionId }
+  }
+}
 
 const queueOf = (state: State, interaction: Interaction): Queue | undefined =>
   state.lookup.queues.get(visitOf(interaction).queueId)
@@ -22,7 +38,7 @@ export function saveWrapUp(state: State, command: Command<'saveWrapUp'>, at: Ins
 }
 
 /** The agent needs longer, within what the centre allows. */
-export function extendWrapUp(state: State, command: Command<'extendWrapUp'>, at: Instant): Decision {
+function extendWrapUp(state: State, command: Command<'extendWrapUp'>, at: Instant): Decision {
   const { agentId, interactionId, seconds } = command.body
   return withWork(state, command, 'wrapUp', (interaction) => {
     const began = atWork(interaction).find(({ personId }) => personId === agentId)?.from ?? at
@@ -42,3 +58,14 @@ export function finishWrapUp(state: State, command: Command<'finishWrapUp'>, at:
     return [event('wrapUpEnded', at, { interactionId, cause: 'finished' })]
   })
 }
+
+export const wrappingUpCommands = {
+  endInteraction: {
+    by: byAgent,
+    decide: (state, command, at) =>
+      withWork(state, command, 'connected', (interaction) => end(state, interaction, 'agent', at)),
+  },
+  saveWrapUp: { by: byAgent, decide: saveWrapUp },
+  extendWrapUp: { by: byAgent, decide: extendWrapUp },
+  finishWrapUp: { by: byAgent, decide: finishWrapUp },
+} satisfies Partial<CommandDefinitions>

@@ -1,15 +1,15 @@
 // During a call only texts of the caller, where the load limits say so.
-import { upTo, type Channel, type LoadLimits, type Queue } from '../../plan/index.ts'
+import { eachChannel, upTo, type Channel, type LoadLimits, type Queue } from '../../plan/index.ts'
+import { lines } from '../../testing/made-plans.ts'
 import { TestCentre, testPlan, testQueue } from '../../testing/index.ts'
 import { groundsOf } from '../index.ts'
 
-const lines = { voice: 'phone', chat: 'site', sms: 'texts', email: 'mail' }
 const limits = (rest: Partial<LoadLimits> = {}): LoadLimits => ({
   id: 'mixed',
   slots: 4,
   freeForCalls: 0,
   sameCustomerInCalls: true,
-  channels: { voice: upTo(1), chat: upTo(3), sms: upTo(3), email: upTo(3) },
+  channels: { ...eachChannel(() => upTo(3)), voice: upTo(1) },
   ...rest,
 })
 

@@ -1,5 +1,5 @@
 // The other way round: what would have to change for somebody to take an interaction now.
-import { offersByItself, type AgentId } from '../../plan/index.ts'
+import { offersByItself, type AgentId, type InteractionId } from '../../plan/index.ts'
 import { gapOf } from '../../skills/index.ts'
 import { agentGrounds, type AgentGrounds, type Ground } from './grounds.ts'
 import { wantsOf } from './demand.ts'
@@ -34,7 +34,7 @@ const kindOf: Partial<Record<Ground['criterion'], ChangeKind>> = {
  * within a kind whom the queue's method prefers. None where somebody could be offered it already, where nobody can be
  * (a message before the opening, a queue closed in an emergency, an open list, a queue assigned by hand), or where no single change is enough.
  */
-export function changesFor(state: State, interactionId: string, most = 5): Change[] {
+export function changesFor(state: State, interactionId: InteractionId, most = 5): Change[] {
   const interaction = state.interactions.get(interactionId)
   if (interaction === undefined || interaction.phase !== 'waiting') return []
   const visit = visitOf(interaction)
@@ -55,7 +55,7 @@ export function changesFor(state: State, interactionId: string, most = 5): Chang
   return (here.length > 0 ? here : found).slice(0, most).map(({ change }) => change)
 }
 
-function onlyChange(state: State, agent: AgentGrounds, interactionId: string): Change | null {
+function onlyChange(state: State, agent: AgentGrounds, interactionId: InteractionId): Change | null {
   const failing = agent.grounds.filter(({ holds }) => !holds)
   const [ground] = failing
   const mends = ground === undefined ? undefined : kindOf[ground.criterion]
@@ -66,7 +66,7 @@ function onlyChange(state: State, agent: AgentGrounds, interactionId: string): C
   return { kind, agentId: agent.agentId, ground }
 }
 
-function lacksMoreThan(state: State, agentId: AgentId, { skill }: Ground, interactionId: string): boolean {
+function lacksMoreThan(state: State, agentId: AgentId, { skill }: Ground, interactionId: InteractionId): boolean {
   const interaction = state.interaction(interactionId)
   const visit = visitOf(interaction)
   const of = state.index.classOf(state.index.queue(visit.queueId), wantsOf(interaction))

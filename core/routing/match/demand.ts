@@ -1,5 +1,5 @@
 // Who may be offered what from which wait on. Derived from the plan; a wait reaches one step after the other.
-import type { AgentId, Channel, Queue, QueueId } from '../../plan/index.ts'
+import type { AgentId, Channel, Queue, QueueId, SkillId } from '../../plan/index.ts'
 import { plainQueue, peopleOf, requirementsOf } from '../../plan/index.ts'
 import { meets, type Requirement } from '../../skills/index.ts'
 import { visitOf, type Interaction } from '../state/pieces.ts'
@@ -71,7 +71,7 @@ export class Demand {
   /** The first step at which the person is in reach and able, or null: relaxing only widens, reaches only add. */
   firstStep(
     agentId: AgentId,
-    levels: ReadonlyMap<string, number>,
+    levels: ReadonlyMap<SkillId, number>,
     askedFor: readonly (readonly Requirement[])[],
     preferredFor = false,
   ): number | null {
@@ -100,5 +100,5 @@ export const goneQueue = (id: QueueId): Queue => ({
 })
 
 /** How well the person does what is asked for at entry: the sum of their levels of it. */
-export const skillSum = (levels: ReadonlyMap<string, number>, asked: readonly Requirement[]): number =>
+export const skillSum = (levels: ReadonlyMap<SkillId, number>, asked: readonly Requirement[]): number =>
   asked.reduce((sum, { skillId }) => sum + (levels.get(skillId) ?? 0), 0)

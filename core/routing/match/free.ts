@@ -1,9 +1,9 @@
 // Who is free for a queue, by what could truly be offered there.
-import type { AgentId, Channel, Instant, Line, QueueId } from '../../plan/index.ts'
+import type { AgentId, Channel, Instant, Line, QueueId, CustomerId, InteractionId } from '../../plan/index.ts'
 import { freshInteraction } from '../state/fresh.ts'
 import { agentGrounds, type AgentGrounds } from './grounds.ts'
 import { oldestOf, type ClassIndex, type QueueIndex } from '../state/index-pieces.ts'
-import { visitOf, type Interaction } from '../state/pieces.ts'
+import { visitOf, type Interaction, visitId } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
 
 export interface People {
@@ -83,10 +83,11 @@ export function oldestIn(state: State, queueId: QueueId): Interaction | null {
 
 /** One who would come in by the line now, with nothing special to ask. */
 function newcomer(state: State, line: Line, queueId: QueueId): Interaction {
-  const id = `newcomer by ${line.id}`
+  const interactionId = `newcomer by ${line.id}` as InteractionId
   return freshInteraction(
     {
-      ...{ at: state.at, interactionId: id, visitId: id, channel: line.channel, customerId: id, lineId: line.id },
+      ...{ at: state.at, interactionId, visitId: visitId(interactionId, 1), channel: line.channel, lineId: line.id },
+      customerId: 'newcomer' as CustomerId,
       ...{ addressId: null, queueId, test: false, leftMessage: false, requirements: line.requirements },
       ...{ priority: line.priority, patience: 1, customerGraceDueAt: null, estimatedWaitSeconds: null },
     },

@@ -1,6 +1,14 @@
 import type { RoomGap } from '../../capacity/index.ts'
 import type { PresenceGap } from '../../presence/index.ts'
-import type { AgentId, Instant, InteractionId, PresenceStateId, QueueId, SelectionMethod } from '../../plan/index.ts'
+import type {
+  AgentId,
+  Instant,
+  InteractionId,
+  PresenceStateId,
+  QueueId,
+  SelectionMethod,
+  SkillId,
+} from '../../plan/index.ts'
 import { placesIn } from './match.ts'
 import { gapOf, meets, type Requirement } from '../../skills/index.ts'
 import { skillSum, wantsOf, type Demand } from './demand.ts'
@@ -161,7 +169,7 @@ function reachGap(state: State, visit: Visit, { steps }: Demand, reachedAfterMs:
 }
 
 function skillGap(
-  levels: ReadonlyMap<string, number>,
+  levels: ReadonlyMap<SkillId, number>,
   askedFor: readonly (readonly Requirement[])[],
   steps: readonly number[],
   step: number,

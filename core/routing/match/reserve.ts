@@ -1,6 +1,6 @@
 // How many of those who go by the same load limits must stay free for a call.
 import { hasRoom } from '../../capacity/index.ts'
-import type { AgentId, Channel, LoadLimits, LoadLimitsId } from '../../plan/index.ts'
+import { isCall, type AgentId, type Channel, type LoadLimits, type LoadLimitsId } from '../../plan/index.ts'
 
 const nobody: readonly AgentId[] = []
 
@@ -29,7 +29,7 @@ export class Reserve {
 
   /** Whether one more of the channel beside what is carried would leave too few free for a call. */
   keeps(agentId: AgentId, limits: LoadLimits | null, carried: () => readonly Channel[], next: Channel): boolean {
-    if (limits === null || limits.freeForCalls === 0 || next === 'voice') return false
+    if (limits === null || limits.freeForCalls === 0 || isCall(next)) return false
     const free = this.free.get(limits.id)
     if (free === undefined || free.size > limits.freeForCalls || !free.has(agentId)) return false
     return !hasRoom(limits, [...carried(), next], 'voice')

@@ -1,5 +1,5 @@
 // Who is offered what: each condition alone decides, and each selection method chooses by what it says.
-import { chatsOnly, upTo, type LoadLimits, type Queue } from '../../plan/index.ts'
+import { chatsOnly, eachChannel, upTo, type LoadLimits, type Queue } from '../../plan/index.ts'
 import { TestCentre, testPlan, testQueue } from '../../testing/index.ts'
 import { changesFor, groundsOf, waitingFor } from '../index.ts'
 
@@ -104,7 +104,7 @@ describe('room', () => {
     slots: 3,
     freeForCalls: 0,
     sameCustomerInCalls: false,
-    channels: { voice: { ...call, beside }, chat: upTo(3), sms: upTo(1), email: upTo(1) },
+    channels: { ...eachChannel(() => upTo(1)), voice: { ...call, beside }, chat: upTo(3) },
   })
   const withCall = (beside: LoadLimits['channels']['voice']['beside']): TestCentre => {
     const centre = centreOf({ agents: ['ana'], limits: limits(beside) })
@@ -179,7 +179,7 @@ describe('kept free for calls', () => {
     slots: 3,
     freeForCalls,
     sameCustomerInCalls: false,
-    channels: { voice: { ...upTo(1), alone }, chat: upTo(3), sms: upTo(3), email: upTo(3) },
+    channels: { ...eachChannel(() => upTo(3)), voice: { ...upTo(1), alone } },
   })
   const made = (freeForCalls: number, alone = true): TestCentre => {
     const centre = centreOf({ limits: limits(freeForCalls, alone) })

@@ -1,9 +1,22 @@
 // What follows from entering when somebody is away, and from taking that back.
-import type { Instant } from '../../plan/index.ts'
-import { actorMay, type Asker } from '../allowed.ts'
+import type { Instant, AbsenceId, AbsenceReason, AgentId } from '../../plan/index.ts'
+import { actorMay, type Asker, type CommandDefinitions, askedBy } from '../allowed.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
 import { event } from '../journal/shapes.ts'
 import type { State } from '../state/state.ts'
+
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    enterAbsence: {
+      readonly absenceId: AbsenceId
+      readonly agentId: AgentId
+      readonly from: Instant
+      readonly to: Instant
+      readonly reason: AbsenceReason
+    }
+    removeAbsence: { readonly absenceId: AbsenceId; readonly agentId: AgentId }
+  }
+}
 
 const longestAheadMs = 400 * 86_400_000
 
@@ -24,7 +37,7 @@ export function enterAbsence(state: State, command: Command<'enterAbsence'>, at:
   if (!state.agents.has(agentId)) return refuse('unknownAgent', { agentId })
   if (!(from < to && to > at && to <= at + longestAheadMs)) return refuse('absenceTime')
   if (state.absences.some(({ id }) => id === absenceId)) return []
-  const by = command.actor.kind === 'person' ? command.actor.id : null
+  const by = askedBy(command)
   return [event('absenceEntered', at, { absenceId, agentId, from, to, reason, by })]
 }
 
@@ -33,3 +46,8 @@ export function removeAbsence(state: State, command: Command<'removeAbsence'>, a
   const known = state.absences.some((one) => one.id === absenceId && one.agentId === agentId)
   return known ? [event('absenceRemoved', at, { absenceId, agentId })] : refuse('unknownAbsence', { absenceId })
 }
+
+export const absenceCommands = {
+  enterAbsence: { by: byWhoEnters, decide: enterAbsence },
+  removeAbsence: { by: byWhoEnters, decide: removeAbsence },
+} satisfies Partial<CommandDefinitions>

@@ -1,5 +1,13 @@
 // Streams that stand for people: an agent is connected while one is open, a customer at the page while theirs is.
-import { inThreads, type AgentId, type Instant } from '../../plan/index.ts'
+import { byAgent, byCustomer, bySystem, type CommandDefinitions, withTheirs } from '../allowed.ts'
+import {
+  inThreads,
+  type AgentId,
+  type Instant,
+  type ConnectionId,
+  type InteractionId,
+  type ProcessId,
+} from '../../plan/index.ts'
 import { isCallable } from '../calls/callable.ts'
 import type { Command, Decision } from '../journal/commands.ts'
 import { lapsePreferences, withdraw, withdrawFrom } from '../consequences.ts'
@@ -9,7 +17,21 @@ import { goneFrom, lostWith } from '../calls/parting.ts'
 import { endsUnattended, type Connection, type Interaction } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
 
-export function loseProcess(state: State, { body: { processId } }: Command<'loseProcess'>, at: Instant): Decision {
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    loseProcess: { readonly processId: ProcessId }
+    connectAgent: { readonly agentId: AgentId; readonly connectionId: ConnectionId; readonly processId: ProcessId }
+    disconnectAgent: { readonly agentId: AgentId; readonly connectionId: ConnectionId }
+    connectCustomer: {
+      readonly interactionId: InteractionId
+      readonly connectionId: ConnectionId
+      readonly processId: ProcessId
+    }
+    disconnectCustomer: { readonly interactionId: InteractionId; readonly connectionId: ConnectionId }
+  }
+}
+
+function loseProcess(state: State, { body: { processId } }: Command<'loseProcess'>, at: Instant): Decision {
   const lost: Event[] = []
   for (const agent of state.agents.values())
     for (const [n, { id }] of ofProcess(agent.connections, processId).entries())
@@ -20,7 +42,7 @@ export function loseProcess(state: State, { body: { processId } }: Command<'lose
   return [...lost, ...lostWith(state, processId, at)]
 }
 
-const ofProcess = <T extends { processId: string }>(connections: T[], processId: string): T[] =>
+const ofProcess = <T extends { processId: ProcessId }>(connections: T[], processId: ProcessId): T[] =>
   connections.filter((connection) => connection.processId === processId)
 
 export function connectAgent(state: State, command: Command<'connectAgent'>, at: Instant): Decision {
@@ -31,7 +53,7 @@ export function connectAgent(state: State, command: Command<'connectAgent'>, at:
 /** The same connection through another process is news: it must not be lost with the first. */
 export const holds = (
   connections: readonly Connection[],
-  { connectionId, processId }: { readonly connectionId: string; readonly processId: string },
+  { connectionId, processId }: { readonly connectionId: ConnectionId; readonly processId: ProcessId },
 ): boolean => connections.some((one) => one.id === connectionId && one.processId === processId)
 
 export function disconnectAgent(state: State, command: Command<'disconnectAgent'>, at: Instant): Decision {
@@ -41,7 +63,13 @@ export function disconnectAgent(state: State, command: Command<'disconnectAgent'
 }
 
 /** `lost` says how many connections are lost by now within one command, this one included. */
-function disconnectionOf(state: State, agentId: AgentId, connectionId: string, at: Instant, lost: number): Event[] {
+function disconnectionOf(
+  state: State,
+  agentId: AgentId,
+  connectionId: ConnectionId,
+  at: Instant,
+  lost: number,
+): Event[] {
   const agent = state.agent(agentId)
   const last = agent.connections.length === lost
   const signedOut = state.lookup.presenceStates.get(agent.stateId)?.signedOut ?? true
@@ -64,7 +92,7 @@ const noAnswer = (interaction: Interaction, agentId: AgentId, at: Instant): Even
 export function disconnectCustomer(
   state: State,
   interaction: Interaction,
-  connectionId: string,
+  connectionId: ConnectionId,
   at: Instant,
   lost = 1,
 ): Event[] {
@@ -86,3 +114,23 @@ export function disconnectCustomer(
       : []),
   ]
 }
+
+export const connectingCommands = {
+  loseProcess: { by: bySystem, decide: loseProcess },
+  connectAgent: { by: byAgent, decide: connectAgent },
+  disconnectAgent: { by: byAgent, decide: disconnectAgent },
+  connectCustomer: {
+    by: byCustomer,
+    decide: (state, command, at) =>
+      withTheirs(state, command, ({ connections }) =>
+        holds(connections, command.body) ? [] : [event('customerConnected', at, command.body)],
+      ),
+  },
+  disconnectCustomer: {
+    by: byCustomer,
+    decide: (state, command, at) =>
+      withTheirs(state, command, (interaction) =>
+        disconnectCustomer(state, interaction, command.body.connectionId, at),
+      ),
+  },
+} satisfies Partial<CommandDefinitions>

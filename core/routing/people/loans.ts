@@ -1,13 +1,34 @@
 // What is laid over the plan for people: somebody lent to a queue, a skill for a while.
-import type { Instant } from '../../plan/index.ts'
-import { askedBy } from '../allowed.ts'
+import type { Instant, AgentId, GrantId, LoanId, QueueId, SkillId } from '../../plan/index.ts'
+import { askedBy, byCapability, type CommandDefinitions } from '../allowed.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
 import type { Event, LayerEnd } from '../journal/events.ts'
 import { event } from '../journal/shapes.ts'
 import type { State } from '../state/state.ts'
 import { isForAWhile } from '../times/stopgaps.ts'
 
-export function lendAgent(state: State, command: Command<'lendAgent'>, at: Instant): Decision {
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    lendAgent: {
+      readonly loanId: LoanId
+      readonly agentId: AgentId
+      readonly queueId: QueueId
+      readonly until: Instant
+    }
+    endLoan: { readonly loanId: LoanId }
+    grantSkill: {
+      readonly grantId: GrantId
+      readonly agentId: AgentId
+      readonly skillId: SkillId
+      /** 1 to 5. */
+      readonly level: number
+      readonly until: Instant
+    }
+    endGrant: { readonly grantId: GrantId }
+  }
+}
+
+function lendAgent(state: State, command: Command<'lendAgent'>, at: Instant): Decision {
   const { loanId, agentId, queueId, until } = command.body
   if (!state.agents.has(agentId)) return refuse('unknownAgent', { agentId })
   if (!state.lookup.queues.has(queueId)) return refuse('unknownQueue', { queueId })
@@ -18,12 +39,12 @@ export function lendAgent(state: State, command: Command<'lendAgent'>, at: Insta
 }
 
 export function endLoan(state: State, command: Command<'endLoan'>, at: Instant): Decision {
-  const events = endLayer(state, 'loan', command.body.loanId, 'ended', at)
+  const events = loanOver(state, command.body.loanId, 'ended', at)
   return events.length > 0 ? events : refuse('unknownLoan')
 }
 
 /** Another level of the same skill takes the place of the one before. */
-export function grantSkill(state: State, command: Command<'grantSkill'>, at: Instant): Decision {
+function grantSkill(state: State, command: Command<'grantSkill'>, at: Instant): Decision {
   const { grantId, agentId, skillId, level, until } = command.body
   if (!state.agents.has(agentId)) return refuse('unknownAgent', { agentId })
   if (!isForAWhile(until, at)) return refuse('loanTime', { until })
@@ -31,22 +52,29 @@ export function grantSkill(state: State, command: Command<'grantSkill'>, at: Ins
   if (state.grants.some(({ id }) => id === grantId)) return []
   const before = state.grants.find((one) => one.agentId === agentId && one.skillId === skillId)
   return [
-    ...(before === undefined ? [] : endLayer(state, 'grant', before.id, 'ended', at)),
+    ...(before === undefined ? [] : grantOver(state, before.id, 'ended', at)),
     event('grantBegan', at, { grantId, agentId, skillId, level, until, by: askedBy(command) }),
   ]
 }
 
 export function endGrant(state: State, command: Command<'endGrant'>, at: Instant): Decision {
-  const events = endLayer(state, 'grant', command.body.grantId, 'ended', at)
+  const events = grantOver(state, command.body.grantId, 'ended', at)
   return events.length > 0 ? events : refuse('unknownGrant')
 }
 
-export function endLayer(state: State, kind: 'loan' | 'grant', id: string, cause: LayerEnd, at: Instant): Event[] {
-  if (kind === 'loan')
-    return state.loans
-      .filter((one) => one.id === id)
-      .map(({ agentId, queueId }) => event('loanEnded', at, { loanId: id, agentId, queueId, cause }))
-  return state.grants
-    .filter((one) => one.id === id)
-    .map(({ agentId }) => event('grantEnded', at, { grantId: id, agentId, cause }))
-}
+export const loanOver = (state: State, loanId: LoanId, cause: LayerEnd, at: Instant): Event[] =>
+  state.loans
+    .filter(({ id }) => id === loanId)
+    .map(({ agentId, queueId }) => event('loanEnded', at, { loanId, agentId, queueId, cause }))
+
+export const grantOver = (state: State, grantId: GrantId, cause: LayerEnd, at: Instant): Event[] =>
+  state.grants
+    .filter(({ id }) => id === grantId)
+    .map(({ agentId }) => event('grantEnded', at, { grantId, agentId, cause }))
+
+export const loanCommands = {
+  lendAgent: { by: byCapability('stopgaps'), decide: lendAgent },
+  endLoan: { by: byCapability('stopgaps'), decide: endLoan },
+  grantSkill: { by: byCapability('stopgaps'), decide: grantSkill },
+  endGrant: { by: byCapability('stopgaps'), decide: endGrant },
+} satisfies Partial<CommandDefinitions>

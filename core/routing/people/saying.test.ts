@@ -50,6 +50,18 @@ describe('after this', () => {
     centre.do('planPresence', { agentId: 'ana', stateId: null })
     expect(phaseOf(centre, 'i2')).toBe('offered')
   })
+  test('an offer of a channel that the next state admits stays', () => {
+    for (const say of ['setPresence', 'planPresence'] as const) {
+      const centre = centreOf()
+      centre.ready('ana')
+      centre.arrive('i1')
+      centre.do(say, { agentId: 'ana', stateId: 'textsOnly' })
+      expect(phaseOf(centre, 'i1')).toBe('offered')
+      expect(offeredTo(centre)).toEqual(['i1>ana'])
+      centre.do(say, { agentId: 'ana', stateId: 'break' })
+      expect(phaseOf(centre, 'i1')).toBe('waiting')
+    }
+  })
   test('a state that the plan does not have, or that nobody may choose, is refused', () => {
     const centre = centreOf()
     for (const [stateId, code] of [

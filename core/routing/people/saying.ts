@@ -1,10 +1,27 @@
 // What agents say of themselves: their presence now and afterwards, and what they take nothing new of.
-import { channels, type AgentId, type Instant, type PresenceState } from '../../plan/index.ts'
+import { byAgent, byAgentOr, type CommandDefinitions } from '../allowed.ts'
+import {
+  channels,
+  type AgentId,
+  type Instant,
+  type PresenceState,
+  type Channel,
+  type PresenceStateId,
+} from '../../plan/index.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
 import { lapsePreferences, withdrawFrom } from '../consequences.ts'
 import type { Event } from '../journal/events.ts'
 import { event } from '../journal/shapes.ts'
 import type { State } from '../state/state.ts'
+
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    setPresence: { readonly agentId: AgentId; readonly stateId: PresenceStateId }
+    /** What they will be in once they are done; null takes it back. */
+    planPresence: { readonly agentId: AgentId; readonly stateId: PresenceStateId | null }
+    closeChannels: { readonly agentId: AgentId; readonly closedTo: readonly Channel[] }
+  }
+}
 
 export function setPresence(state: State, command: Command<'setPresence'>, at: Instant): Decision {
   const { agentId, stateId } = command.body
@@ -33,7 +50,7 @@ const isFor = (state: State, { teamIds }: PresenceState, agentId: AgentId): bool
 }
 
 /** Once they carry nothing more they will be in this state; until then they are offered nothing that it does not admit. */
-export function planPresence(state: State, command: Command<'planPresence'>, at: Instant): Decision {
+function planPresence(state: State, command: Command<'planPresence'>, at: Instant): Decision {
   const { agentId, stateId } = command.body
   const agent = state.agent(agentId)
   const planned = event('presencePlanned', at, { agentId, stateId })
@@ -60,7 +77,7 @@ export function departures(state: State): Event[] {
 }
 
 /** Nothing new of these channels, whatever their presence admits; what they have goes on. */
-export function closeChannels(state: State, command: Command<'closeChannels'>, at: Instant): Decision {
+function closeChannels(state: State, command: Command<'closeChannels'>, at: Instant): Decision {
   const { agentId, closedTo } = command.body
   const before = state.agent(agentId).closedTo
   if (before.length === closedTo.length && closedTo.every((channel) => before.includes(channel))) return []
@@ -70,3 +87,9 @@ export function closeChannels(state: State, command: Command<'closeChannels'>, a
     event('channelsClosed', at, { agentId, closedTo: [...new Set(closedTo)] }),
   ]
 }
+
+export const sayingCommands = {
+  setPresence: { by: byAgentOr('presence.setOthers'), decide: setPresence },
+  planPresence: { by: byAgentOr('presence.setOthers'), decide: planPresence },
+  closeChannels: { by: byAgent, decide: closeChannels },
+} satisfies Partial<CommandDefinitions>

@@ -72,7 +72,6 @@ export function freshInteraction(begun: Begun, { connections, awaitsOpening, bac
     connections: [...connections],
     customerGraceDueAt: begun.customerGraceDueAt,
     wrapUpDueAt: null,
-    wrapUpMs: 0,
     dispositionId: null,
     mood: null,
     notesContentId: null,

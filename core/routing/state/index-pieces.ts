@@ -10,6 +10,7 @@ import type {
   LoadLimits,
   Queue,
   QueueId,
+  SkillId,
 } from '../../plan/index.ts'
 import type { Requirement } from '../../skills/index.ts'
 import type { Demand, Wants } from '../match/demand.ts'
@@ -39,7 +40,7 @@ export interface Facts {
   hasRoom(agent: Agent, channel: Channel, customerId?: CustomerId): boolean
   carriedChannels(agent: Agent): Channel[]
   limitsOf(id: AgentId): LoadLimits | null
-  levelsOf(id: AgentId): ReadonlyMap<string, number>
+  levelsOf(id: AgentId): ReadonlyMap<SkillId, number>
   lentTo(id: QueueId): readonly AgentId[]
   readonly loans: readonly Loan[]
   readonly grants: readonly Grant[]
@@ -164,7 +165,7 @@ export interface AgentIndex {
   /** Those that admit them, each from a step on. */
   readonly places: ChannelPlaces[]
   readonly queues: readonly QueueIndex[]
-  readonly levels: ReadonlyMap<string, number>
+  readonly levels: ReadonlyMap<SkillId, number>
   readonly limits: LoadLimits | null
   readonly deadlines: DeadlineNodes
 }

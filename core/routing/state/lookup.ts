@@ -14,6 +14,7 @@ import type {
   PresenceStateId,
   Queue,
   QueueId,
+  LoadLimitsId,
 } from '../../plan/index.ts'
 import type { Absence, Emergency, Stopgap } from './pieces.ts'
 
@@ -22,7 +23,7 @@ export interface PlanLookup {
   readonly queues: ReadonlyMap<QueueId, Queue>
   readonly people: ReadonlyMap<PersonId, PlanPerson>
   readonly presenceStates: ReadonlyMap<PresenceStateId, PresenceState>
-  readonly loadLimits: ReadonlyMap<string, LoadLimits>
+  readonly loadLimits: ReadonlyMap<LoadLimitsId, LoadLimits>
   /** By queue; a queue without is always open. */
   readonly openings: ReadonlyMap<QueueId, Openings>
   /** By line with hours of its own. */
@@ -38,7 +39,7 @@ export interface PlanLookup {
   readonly usual: ReadonlyMap<QueueId, Channel>
 }
 
-const byId = <T extends { readonly id: string }>(items: readonly T[]): Map<string, T> =>
+const byId = <T extends { readonly id: string }>(items: readonly T[]): Map<T['id'], T> =>
   new Map(items.map((item) => [item.id, item]))
 
 /** A queue without hours is open all the time there is. */
@@ -56,7 +57,7 @@ const spansOf = (changes: readonly Instant[]): Span[] =>
 
 /** When each agent with a shift is on it: those without an absence share their shift's. */
 function rostersOf({ shifts, people }: CompiledPlan, absences: readonly Absence[]): Map<AgentId, Openings> {
-  const spans = new Map(shifts.map(({ id, openings }) => [id as string, spansOf(openings)]))
+  const spans = new Map(shifts.map(({ id, openings }) => [id, spansOf(openings)]))
   const whole = new Map([...spans].map(([id, one]) => [id, new Openings(one)]))
   const away = new Map<AgentId, Absence[]>()
   for (const one of absences) away.set(one.agentId, [...(away.get(one.agentId) ?? []), one])

@@ -1,38 +1,39 @@
 import type { CallParties, Guest } from '../../calls/index.ts'
 import type { QueueFigures } from '../../figures/index.ts'
-import type {
-  AbsenceId,
-  AbsenceReason,
-  AddressId,
-  AgentId,
-  BlockId,
-  Channel,
-  ConnectionId,
-  ContentId,
-  CustomerId,
-  DeclineReasonId,
-  DispositionId,
-  EmergencyId,
-  EmergencyScope,
-  GrantId,
-  Instant,
-  InteractionId,
-  LineId,
-  LoanId,
-  Mood,
-  OfferId,
-  PersonId,
-  PresenceStateId,
-  ProcessId,
-  QueueId,
-  SiteId,
-  SkillId,
-  StopgapId,
-  StopgapKind,
-  StopgapReason,
-  TalkingWay,
-  VisitId,
-  WaitingWay,
+import {
+  isCall,
+  type AbsenceId,
+  type AbsenceReason,
+  type AddressId,
+  type AgentId,
+  type BlockId,
+  type Channel,
+  type ConnectionId,
+  type ContentId,
+  type CustomerId,
+  type DeclineReasonId,
+  type DispositionId,
+  type EmergencyId,
+  type EmergencyScope,
+  type GrantId,
+  type Instant,
+  type InteractionId,
+  type LineId,
+  type LoanId,
+  type Mood,
+  type OfferId,
+  type PersonId,
+  type PresenceStateId,
+  type ProcessId,
+  type QueueId,
+  type SiteId,
+  type SkillId,
+  type StopgapId,
+  type StopgapKind,
+  type StopgapReason,
+  type TalkingWay,
+  type VisitId,
+  type WaitingWay,
 } from '../../plan/index.ts'
 import type { Requirement } from '../../skills/index.ts'
 
@@ -218,7 +219,6 @@ export interface Interaction {
   /** When nobody is at the customer's end: the instant at which a waiting one counts as abandoned. */
   customerGraceDueAt: Instant | null
   wrapUpDueAt: Instant | null
-  wrapUpMs: number
   dispositionId: DispositionId | null
   mood: Mood | null
   notesContentId: ContentId | null
@@ -353,7 +353,7 @@ export const endsUnattended = ({
   channel,
   toCall,
 }: Pick<Interaction, 'phase' | 'channel' | 'toCall'>): boolean =>
-  !toCall && (isUnanswered({ phase }) || (phase === 'connected' && channel === 'voice'))
+  !toCall && (isUnanswered({ phase }) || (phase === 'connected' && isCall(channel)))
 
 /** It waits for an answer, offered or not. */
 export const isUnanswered = ({ phase }: Pick<Interaction, 'phase'>): boolean =>
@@ -361,6 +361,13 @@ export const isUnanswered = ({ phase }: Pick<Interaction, 'phase'>): boolean =>
 
 /** A callback that nobody is offered for now. */
 export const isPutOff = ({ callback }: Pick<Interaction, 'callback'>): boolean => callback?.putOffUntil != null
+
+/** The n-th visit of an interaction, from 1. */
+export const visitId = (interactionId: InteractionId, number: number): VisitId =>
+  `${interactionId}.v${number}` as VisitId
+
+/** The n-th offer of a visit, from 1. */
+export const offerId = ({ id }: Pick<Visit, 'id'>, number: number): OfferId => `${id}.o${number}` as OfferId
 
 /** The visit in which the interaction is or last was. */
 export function visitOf(interaction: Interaction): Visit {

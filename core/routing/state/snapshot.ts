@@ -17,7 +17,7 @@ import { lookupOf } from './lookup.ts'
 import { State } from './state.ts'
 
 /** Raised with every change that makes the same events give another state. A snapshot of another version is ignored. */
-export const coreVersion = 20
+export const coreVersion = 21
 
 export interface Snapshot {
   readonly coreVersion: number

@@ -3,6 +3,8 @@ import { freshFigures } from '../../figures/index.ts'
 import { presenceGap, type PresenceGap, type Saying } from '../../presence/index.ts'
 import { levelsOf } from '../../skills/index.ts'
 import {
+  traitsOf,
+  isCall,
   inThreads,
   type AgentId,
   type Channel,
@@ -14,6 +16,7 @@ import {
   type LoadLimits,
   type Queue,
   type QueueId,
+  type SkillId,
 } from '../../plan/index.ts'
 import { Index } from './index-of-state.ts'
 import { always, lookupOf, openingsOf, type PlanLookup } from './lookup.ts'
@@ -218,7 +221,7 @@ export class State {
   /** When a customer who owes the next word is asked, or the conversation rests; null: never. */
   silenceDueAt(interaction: Interaction): Instant | null {
     const { phase, channel, turn, silentSince } = interaction
-    if (phase !== 'connected' || channel === 'voice' || turn.side !== 'customer') return null
+    if (phase !== 'connected' || isCall(channel) || turn.side !== 'customer') return null
     const { askAfterSilenceSeconds } = this.settings()
     const seconds = this.asksNext(interaction) ? askAfterSilenceSeconds : this.restAfterSeconds(channel)
     return seconds === null ? null : silentSince + seconds * interaction.patience * 1000
@@ -226,16 +229,14 @@ export class State {
 
   /** How long it rests before it is over. */
   restSeconds({ channel, patience }: Pick<Interaction, 'channel' | 'patience'>): number {
-    const { endAfterRestSeconds, textEndAfterRestSeconds, mailEndAfterRestSeconds } = this.settings()
-    const written = channel === 'email' ? mailEndAfterRestSeconds : endAfterRestSeconds
-    return (channel === 'sms' ? textEndAfterRestSeconds : written) * patience
+    const { rest } = traitsOf(channel)
+    return rest === null ? 0 : this.settings()[rest.end] * patience
   }
 
   /** After how much quiet a conversation of the channel rests; null: never. */
   private restAfterSeconds(channel: Channel): number | null {
-    const { restAfterSilenceSeconds, textRestAfterSeconds, mailRestAfterSeconds } = this.settings()
-    if (channel === 'sms') return textRestAfterSeconds
-    return channel === 'email' ? mailRestAfterSeconds : restAfterSilenceSeconds
+    const { rest } = traitsOf(channel)
+    return rest === null ? null : this.settings()[rest.after]
   }
 
   /** How long a customer may be gone before they count as such, in milliseconds. */
@@ -286,7 +287,7 @@ export class State {
   }
 
   /** What the agent can do, with what they can do for a while. */
-  levelsOf(agentId: AgentId): ReadonlyMap<string, number> {
+  levelsOf(agentId: AgentId): ReadonlyMap<SkillId, number> {
     const levels = levelsOf(this.lookup.people.get(agentId)?.skills ?? [])
     const granted = this.grants.filter((one) => one.agentId === agentId)
     return granted.length === 0 ? levels : new Map([...levels, ...granted.map((g) => [g.skillId, g.level] as const)])

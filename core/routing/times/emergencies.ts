@@ -1,5 +1,15 @@
 // What follows from closing a centre, a site or some queues in an emergency, and from opening them again.
-import { peopleOf } from '../../plan/index.ts'
+import { byCapability, type CommandDefinitions, askedBy } from '../allowed.ts'
+import {
+  peopleOf,
+  type ContentId,
+  type EmergencyId,
+  type EmergencyScope,
+  type StopgapReason,
+  type TalkingWay,
+  type WaitingWay,
+  type PresenceStateId,
+} from '../../plan/index.ts'
 import type { AgentId, Instant, Queue, QueueId, SiteId } from '../../plan/index.ts'
 import { refuse, type Command, type Decision, type Refusal } from '../journal/commands.ts'
 import { end, withdraw } from '../consequences.ts'
@@ -9,6 +19,29 @@ import { event } from '../journal/shapes.ts'
 import { visitOf, type Agent, type Interaction } from '../state/pieces.ts'
 import type { State } from '../state/state.ts'
 import { openingChanged } from './stopgaps.ts'
+
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    beginEmergency: {
+      readonly emergencyId: EmergencyId
+      readonly scope: EmergencyScope
+      /** Where the scope is a site. */
+      readonly siteId: SiteId | null
+      /** Where the scope is some queues. */
+      readonly queueIds: readonly QueueId[]
+      /** Whether the people concerned are set to Evacuated. */
+      readonly evacuate: boolean
+      readonly waiting: WaitingWay
+      /** Where those who wait overflow to. */
+      readonly overflowTo: QueueId | null
+      readonly talking: TalkingWay
+      readonly reason: StopgapReason
+      /** What customers are told. */
+      readonly announcementId: ContentId | null
+    }
+    endEmergency: { readonly emergencyId: EmergencyId }
+  }
+}
 
 type Asked = Command<'beginEmergency'>['body']
 
@@ -60,7 +93,7 @@ function faultIn(
   { scope, siteId, queueIds, waiting, overflowTo }: Asked,
   reach: EmergencyReach,
 ): Refusal | null {
-  if (scope === 'site' && state.plan?.siteIds.includes(siteId ?? '') !== true)
+  if (scope === 'site' && (siteId === null || state.plan?.siteIds.includes(siteId) !== true))
     return refuse('unknownSite', { siteId: siteId ?? '' })
   const unknown = scope === 'queues' ? queueIds.find((id) => !state.lookup.queues.has(id)) : undefined
   if (unknown !== undefined) return refuse('unknownQueue', { queueId: unknown })
@@ -72,7 +105,7 @@ function faultIn(
 }
 
 export function beginEmergency(state: State, command: Command<'beginEmergency'>, at: Instant): Decision {
-  const { body, actor } = command
+  const { body } = command
   if (state.plan === null) return refuse('noPlan')
   if (state.emergencies.some(({ id }) => id === body.emergencyId)) return []
   const reach = emergencyReach(reachable(state), body)
@@ -96,7 +129,7 @@ export function beginEmergency(state: State, command: Command<'beginEmergency'>,
     })),
     reason,
     announcementId,
-    by: actor.kind === 'person' ? actor.id : null,
+    by: askedBy(command),
   })
   const { evacuatedStateId } = state.settings()
   return [
@@ -113,7 +146,7 @@ const mustLeave = (state: State, { stateId }: Agent): boolean =>
   state.lookup.presenceStates.get(stateId)?.signedOut === false
 
 /** Of somebody who is evacuated already: what they get back. */
-function stateBefore(state: State, agentId: AgentId): string | undefined {
+function stateBefore(state: State, agentId: AgentId): PresenceStateId | undefined {
   const running = state.emergencies.filter(({ to }) => to === null)
   return running.flatMap(({ evacuated }) => evacuated).find((one) => one.agentId === agentId)?.stateId
 }
@@ -184,3 +217,8 @@ export function endEmergency(state: State, command: Command<'endEmergency'>, at:
     ),
   ]
 }
+
+export const emergencyCommands = {
+  beginEmergency: { by: byCapability('emergency'), decide: beginEmergency },
+  endEmergency: { by: byCapability('emergency'), decide: endEmergency },
+} satisfies Partial<CommandDefinitions>

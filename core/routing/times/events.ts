@@ -1,3 +1,17 @@
+import type { EmergencyTerms } from '../state/pieces.ts'
+import type {
+  AgentId,
+  CompiledPlan,
+  CompiledTimes,
+  ContentId,
+  EmergencyId,
+  Instant,
+  PersonId,
+  QueueId,
+  StopgapId,
+  StopgapKind,
+  StopgapReason,
+} from '../../plan/index.ts'
 import {
   beginDay,
   beginEmergency,
@@ -10,6 +24,34 @@ import {
 } from './layers.ts'
 import { extendDeadlines, takePlan } from './taking.ts'
 import type { EventDefinitions } from '../state/changing.ts'
+
+declare module '../journal/events.ts' {
+  interface EventBodies {
+    planTaken: { readonly plan: CompiledPlan }
+    /** More of what depends on the calendar, for the plan of this version. */
+    planExtended: { readonly version: number; readonly times: CompiledTimes }
+    stopgapBegan: {
+      readonly stopgapId: StopgapId
+      readonly queueId: QueueId
+      readonly kind: StopgapKind
+      readonly from: Instant
+      readonly until: Instant
+      readonly wordsId: ContentId | null
+      readonly reason: StopgapReason
+      readonly by: PersonId | null
+    }
+    /** Before its time; at its time it ends without a word. */
+    stopgapEnded: { readonly stopgapId: StopgapId; readonly queueId: QueueId }
+    emergencyBegan: EmergencyTerms & { readonly emergencyId: EmergencyId }
+    emergencyEnded: { readonly emergencyId: EmergencyId }
+    queueOpened: { readonly queueId: QueueId }
+    queueClosed: { readonly queueId: QueueId }
+    routerResumed: { readonly outageMs: number }
+    dayBegan: Record<never, never>
+    /** A shift or an absence begins or ends for the agent. */
+    shiftChanged: { readonly agentId: AgentId; readonly on: boolean }
+  }
+}
 
 /** The plan, and what is laid over its times. */
 export const timeEvents = {

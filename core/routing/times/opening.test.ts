@@ -92,6 +92,18 @@ describe('a queue keeps its hours', () => {
     expect(centre.state.queueDay('sailings').figures).toMatchObject({ entered: 1, answered: 1, waitSumMs: 5000 })
   })
 
+  test('a message left that goes back to its queue waits there however long', () => {
+    const centre = closed()
+    centre.arrive('m1', 'sailings', leaveMessage)
+    centre.at = 3_000_000
+    centre.ready('ana')
+    centre.do('answerOffer', { agentId: 'ana', interactionId: 'm1', offerId: 'm1.v1.o1' })
+    centre.do('disconnectAgent', { agentId: 'ana', connectionId: 'ana-1' })
+    centre.wait(300).arrive('i2')
+    expect(centre.state.interaction('m1').visits).toHaveLength(2)
+    expect(groundsOf(centre.state, 'm1')?.place).toBe(1)
+  })
+
   test('waits count in open time, in figures and between queues', () => {
     const centre = centreWith(sailings({ agentIds: ['ana'] }), ['night', ['ana'], {}])
     centre.at = 1_990_000

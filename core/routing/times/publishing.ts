@@ -1,11 +1,24 @@
 // What follows from publishing a plan, and from carrying its times on.
-import type { AgentId, Instant } from '../../plan/index.ts'
+import { byCapability, bySystem, type CommandDefinitions } from '../allowed.ts'
+import type { AgentId, Instant, CompiledPlan, CompiledTimes, PresenceStateId } from '../../plan/index.ts'
 import { lapsePreferences, withdraw } from '../consequences.ts'
 import { leaveTalk } from '../due/deadlines.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
 import type { Event } from '../journal/events.ts'
 import { event } from '../journal/shapes.ts'
 import type { State } from '../state/state.ts'
+
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    publishPlan: {
+      readonly plan: CompiledPlan
+      /** Of a presence state that is no longer in the plan: the one that its people are in from now on; left out: away. */
+      readonly statesInstead?: Readonly<Record<PresenceStateId, PresenceStateId>>
+    }
+    extendPlan: { readonly version: number; readonly times: CompiledTimes }
+    resumeRouter: { readonly outageMs: number }
+  }
+}
 
 export function publishPlan(state: State, { body }: Command<'publishPlan'>, at: Instant): Decision {
   const { plan, statesInstead = {} } = body
@@ -18,8 +31,8 @@ export function publishPlan(state: State, { body }: Command<'publishPlan'>, at: 
   for (const agent of state.agents.values())
     if (!agents.has(agent.id)) before.push(...dismiss(state, agent.id, at))
     else if (!states.has(agent.stateId)) {
-      const instead = statesInstead[agent.stateId] ?? ''
-      const stateId = states.has(instead) ? instead : plan.centre.awayStateId
+      const instead = statesInstead[agent.stateId]
+      const stateId = instead !== undefined && states.has(instead) ? instead : plan.centre.awayStateId
       after.push(event('presenceSet', at, { agentId: agent.id, stateId, cause: 'plan' }))
     }
   return [...before, event('planTaken', at, { plan }), ...after]
@@ -50,3 +63,9 @@ function dismiss(state: State, agentId: AgentId, at: Instant): Event[] {
   })
   return [...left, ...lapsed]
 }
+
+export const publishingCommands = {
+  publishPlan: { by: byCapability('plan.edit'), decide: publishPlan },
+  extendPlan: { by: bySystem, decide: extendPlan },
+  resumeRouter: { by: bySystem, decide: (_, { body }, at) => [event('routerResumed', at, body)] },
+} satisfies Partial<CommandDefinitions>

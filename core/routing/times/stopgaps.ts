@@ -1,10 +1,27 @@
 // What follows from asking that a queue be closed, or open, for a while.
-import type { Instant } from '../../plan/index.ts'
-import { askedBy } from '../allowed.ts'
+import type { Instant, ContentId, QueueId, StopgapId, StopgapKind, StopgapReason } from '../../plan/index.ts'
+import { askedBy, byCapability, type CommandDefinitions } from '../allowed.ts'
 import { refuse, type Command, type Decision } from '../journal/commands.ts'
 import type { Event } from '../journal/events.ts'
 import { event } from '../journal/shapes.ts'
 import type { State } from '../state/state.ts'
+
+declare module '../journal/commands.ts' {
+  interface CommandBodies {
+    beginStopgap: {
+      readonly stopgapId: StopgapId
+      readonly queueId: QueueId
+      readonly kind: StopgapKind
+      /** When it begins; left out: now. */
+      readonly from?: Instant
+      readonly until: Instant
+      readonly reason: StopgapReason
+      /** The reason in words of their own. */
+      readonly wordsId?: ContentId | null
+    }
+    endStopgap: { readonly stopgapId: StopgapId }
+  }
+}
 
 /** Stopgaps are for today and tomorrow; what lasts longer belongs in the plan. */
 const longestStopgapMs = 48 * 3_600_000
@@ -13,7 +30,7 @@ const longestStopgapMs = 48 * 3_600_000
 export const isForAWhile = (until: Instant, at: Instant): boolean => until > at && until <= at + longestStopgapMs
 
 /** The events that open or close a queue, where it is not already as it is to be. */
-export const openingChanged = (state: State, queueId: string, open: boolean, at: Instant): Event[] =>
+export const openingChanged = (state: State, queueId: QueueId, open: boolean, at: Instant): Event[] =>
   state.queueDay(queueId).open === open ? [] : [event(open ? 'queueOpened' : 'queueClosed', at, { queueId })]
 
 export function beginStopgap(state: State, command: Command<'beginStopgap'>, at: Instant): Decision {
@@ -43,3 +60,8 @@ export function endStopgap(state: State, command: Command<'endStopgap'>, at: Ins
     ...openingChanged(state, queueId, state.isOpenWithout(stopgapId, queueId, at), at),
   ]
 }
+
+export const stopgapCommands = {
+  beginStopgap: { by: byCapability('stopgaps'), decide: beginStopgap },
+  endStopgap: { by: byCapability('stopgaps'), decide: endStopgap },
+} satisfies Partial<CommandDefinitions>

@@ -1,3 +1,4 @@
+import type { ContentId } from '@eudromos/core/plan'
 import type { ShownMessage } from '../../components/chat/transcript.tsx'
 import { phone as t } from '../../messages/texts.ts'
 import type { PhoneTextView } from '../../view/outside-view.ts'
@@ -28,11 +29,11 @@ export function messagesOf(
     delivery: one.from === own ? one.state : null,
   }
   const [first, ...rest] = one.files.map(({ name, type, bytes }, n) => ({
-    contentId: `${encodeURIComponent(one.id)}/files/${n}`,
+    contentId: `${encodeURIComponent(one.id)}/files/${n}` as ContentId,
     attachment: { fileName: name, mediaType: type, sizeBytes: bytes },
   }))
   return [
-    { ...said, key: one.id, text: one.text, ...(first ?? { contentId: one.id, attachment: null }) },
+    { ...said, key: one.id, text: one.text, ...(first ?? { contentId: one.id as ContentId, attachment: null }) },
     ...rest.map((file) => ({ ...said, key: file.contentId, text: '', ...file })),
   ]
 }

@@ -100,7 +100,7 @@ export function SignIn({ people }: { people: readonly DemoPerson[] }) {
           <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
             <Mark size={36} />
             <Typography component="span" variant="h1">
-              Eudromos
+              {en.product}
             </Typography>
           </Box>
           <Typography variant="h1" component="h1">

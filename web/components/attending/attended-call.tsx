@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Paper from '@mui/material/Paper'
@@ -18,7 +19,7 @@ import { useLivePart, useLiveStore } from '../stream/context.tsx'
 import { sendCommand } from '../stream/send.ts'
 
 /** The call that a supervisor listens to, advises in or has joined, whatever room they are in meanwhile. */
-export function AttendedCall({ personId }: { personId: string }) {
+export function AttendedCall({ personId }: { personId: PersonId }) {
   const attended = useLivePart(({ view }) =>
     Object.values(view?.interactions ?? {}).find((one) => partIn(one, personId) !== undefined),
   )
@@ -28,7 +29,7 @@ export function AttendedCall({ personId }: { personId: string }) {
 const partIn = ({ guests }: InteractionView, id: string): InteractionView['guests'][number] | undefined =>
   guests.find(({ personId, colleague }) => !colleague && personId === id)
 
-function Attended({ interaction, personId }: { interaction: InteractionView; personId: string }) {
+function Attended({ interaction, personId }: { interaction: InteractionView; personId: PersonId }) {
   const store = useLiveStore()
   const status = useLivePart((state) => state.status)
   const notice = useNotice()

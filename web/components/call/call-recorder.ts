@@ -1,5 +1,6 @@
 'use client'
-import { v7 as newId } from 'uuid'
+import type { InteractionId } from '@eudromos/core/plan'
+import { newId } from '../../view/new-id.ts'
 import { request, requestJson } from '../stream/send.ts'
 import { running } from './allowed-sound.ts'
 
@@ -16,7 +17,10 @@ export interface RecordingPlace {
   readonly about: Readonly<Record<string, string>>
 }
 
-export const atAgent = (interactionId: string): RecordingPlace => ({ url: '/api/recordings', about: { interactionId } })
+export const atAgent = (interactionId: InteractionId): RecordingPlace => ({
+  url: '/api/recordings',
+  about: { interactionId },
+})
 export const atCustomer = (callId: string): RecordingPlace => ({
   url: `/api/gateway/calls/${callId}/recordings`,
   about: {},

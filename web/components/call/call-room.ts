@@ -1,9 +1,11 @@
 'use client'
-import type { PartyId } from '@eudromos/core/calls'
 import { openLocalSound, type LocalSound } from './local-sound.ts'
 import { CallPeer, type CallSignal, type PeerState, type SoundStats } from './peer.ts'
 
 /** The sound between this end of a call and another. */
+/** Whose end it is: a customer's device knows those of the centre by aliases alone. */
+export type EndId = string
+
 export interface CallLink {
   readonly state: PeerState
   readonly stats: SoundStats | null
@@ -16,7 +18,7 @@ export interface CallSound {
   readonly made: boolean
   /** What is said here; null until the microphone is open. */
   readonly local: MediaStream | null
-  readonly links: ReadonlyMap<PartyId, CallLink>
+  readonly links: ReadonlyMap<EndId, CallLink>
   /** The last keys that were pressed at other ends. */
   readonly keysHeard: string
   /** Presses keys of the telephone: whoever hears this end hears their tones. */
@@ -39,24 +41,24 @@ const mostEarly = 100
 const mostKeys = 20
 
 /** Of two ends the one that begins the sound between them: never the customer's; of two people the first by their ids. */
-export const beginsWith = (self: PartyId, other: PartyId): boolean =>
+export const beginsWith = (self: EndId, other: EndId): boolean =>
   other === 'customer' || (self !== 'customer' && self < other)
 
 /** One end's part in a call of any number: its microphone, and a line of sound to each other end. */
 export class CallRoom {
   private local: LocalSound | null = null
-  private readonly peers = new Map<PartyId, Peer>()
+  private readonly peers = new Map<EndId, Peer>()
   /** What was said before the microphone was open, or before it was known here that the other end is in the call. */
-  private readonly early = new Map<PartyId, CallSignal[]>()
-  private wanted: readonly PartyId[] = []
-  private speaksTo: (party: PartyId) => boolean = () => true
+  private readonly early = new Map<EndId, CallSignal[]>()
+  private wanted: readonly EndId[] = []
+  private speaksTo: (party: EndId) => boolean = () => true
   private keysHeard = ''
   private closed = false
   private timer: ReturnType<typeof setInterval> | null = null
 
   constructor(
-    private readonly self: PartyId,
-    private readonly send: (to: PartyId, signal: CallSignal) => Promise<void>,
+    private readonly self: EndId,
+    private readonly send: (to: EndId, signal: CallSignal) => Promise<void>,
     private readonly changed: (sound: CallSound) => void,
   ) {}
 
@@ -74,7 +76,7 @@ export class CallRoom {
   }
 
   /** Whom this end keeps a line of sound to. */
-  link(parties: readonly PartyId[]): void {
+  link(parties: readonly EndId[]): void {
     this.wanted = parties
     if (this.local === null || this.closed) return
     for (const [party, { peer }] of this.peers)
@@ -86,7 +88,7 @@ export class CallRoom {
     this.tell()
   }
 
-  private meet(party: PartyId, copy: MediaStream): void {
+  private meet(party: EndId, copy: MediaStream): void {
     const peer = new CallPeer(
       beginsWith(this.self, party),
       copy,
@@ -111,7 +113,7 @@ export class CallRoom {
   }
 
   /** To whom what is said here goes out. */
-  speak(to: (party: PartyId) => boolean): void {
+  speak(to: (party: EndId) => boolean): void {
     this.speaksTo = to
     for (const [party, { peer }] of this.peers) peer.speak(to(party))
   }
@@ -120,7 +122,7 @@ export class CallRoom {
     for (const [party, { peer }] of this.peers) if (this.speaksTo(party)) peer.press(keys)
   }
 
-  hear(from: PartyId, signal: CallSignal): void {
+  hear(from: EndId, signal: CallSignal): void {
     const one = this.peers.get(from)
     if (one !== undefined) {
       void one.peer.hear(signal).catch(() => undefined)

@@ -3,7 +3,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
-import { calls as t } from '../../messages/calls.ts'
+import { useTold } from '../told.tsx'
 import type { CallSound } from './call-room.ts'
 import { playKey, telephoneKeys } from './local-sound.ts'
 
@@ -17,6 +17,7 @@ interface KeypadProps {
 
 /** The keys of a telephone, with what was pressed; the keyboard's digits press them as well. */
 export function Keypad({ sound, disabled }: KeypadProps) {
+  const t = useTold()
   const [pressed, setPressed] = useState('')
   const press = (key: (typeof telephoneKeys)[number]): void => {
     if (disabled) return
@@ -27,7 +28,7 @@ export function Keypad({ sound, disabled }: KeypadProps) {
   return (
     <Box
       role="group"
-      aria-label={t.keypad}
+      aria-label={t('call.keypad')}
       onKeyDown={({ key, ctrlKey, altKey, metaKey }) => {
         const known = telephoneKeys.find((one) => one === key)
         if (known !== undefined && !ctrlKey && !altKey && !metaKey) press(known)
@@ -35,10 +36,15 @@ export function Keypad({ sound, disabled }: KeypadProps) {
       sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 64px)', gap: 0.75 }}
     >
       <Typography role="status" variant="figure" sx={{ gridColumn: '1 / -1', minHeight: 22, overflowWrap: 'anywhere' }}>
-        {pressed === '' ? '' : t.pressed(pressed)}
+        {pressed === '' ? '' : t('call.pressed', { keys: pressed })}
       </Typography>
       {telephoneKeys.map((key) => (
-        <Button key={key} disabled={disabled} aria-label={t.key(key)} onClick={() => press(key)}>
+        <Button
+          key={key}
+          disabled={disabled}
+          aria-label={t('call.key', { key: key === '*' ? 'star' : key === '#' ? 'hash' : key })}
+          onClick={() => press(key)}
+        >
           {key}
         </Button>
       ))}

@@ -1,5 +1,5 @@
 'use client'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../view/new-id.ts'
 import { Loudness } from './loudness.ts'
 
 /** What two ends of a call say to each other, by way of the centre, before they hear each other. */

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { act, render, screen } from '@testing-library/react'
-import { calls as t } from '../../messages/calls.ts'
+import { en } from '../../messages/told/en.ts'
 import type { CallSound } from './call-room.ts'
 import { SoundMeters } from './sound-meters.tsx'
 
@@ -39,7 +39,7 @@ test('what is heard of the other end is played, and what comes after it is begun
   rerender(shown(soundOf(second)))
   await act(() => Promise.resolve())
   expect(plays[1]).toBe(second)
-  expect(screen.queryByText(t.kept)).toBeNull()
+  expect(screen.queryByText(en['sound.kept'])).toBeNull()
 })
 
 test('where the browser keeps the page silent it says so, and plays with the first press', async () => {
@@ -47,13 +47,13 @@ test('where the browser keeps the page silent it says so, and plays with the fir
   const sound = soundOf(stream())
   render(shown(sound))
   await act(() => Promise.resolve())
-  expect(screen.getByText(t.kept)).toBeTruthy()
+  expect(screen.getByText(en['sound.kept'])).toBeTruthy()
   allowed = true
   await act(() => {
     window.dispatchEvent(new Event('keydown'))
     return Promise.resolve()
   })
-  expect(screen.queryByText(t.kept)).toBeNull()
+  expect(screen.queryByText(en['sound.kept'])).toBeNull()
   expect(plays).toHaveLength(2)
   window.dispatchEvent(new Event('pointerdown'))
   expect(plays).toHaveLength(2)

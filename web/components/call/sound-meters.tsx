@@ -3,8 +3,10 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { calls as t } from '../../messages/calls.ts'
+import type { Say } from '../../messages/told/say.ts'
+import { useTold } from '../told.tsx'
 import { atPresses } from './allowed-sound.ts'
+import type { SoundStats } from './peer.ts'
 import type { CallLink, CallSound } from './call-room.ts'
 
 export interface MeteredParty {
@@ -24,19 +26,21 @@ export function SoundMeters({
   here: string
   parties: readonly MeteredParty[]
 }) {
+  const t = useTold()
   const levels = [...sound.links.values()].map(({ stats }) => stats?.levelHere ?? 0)
   return (
-    <Box role="group" aria-label={t.sound} sx={{ display: 'grid', gap: 1 }}>
+    <Box role="group" aria-label={t('sound.group')} sx={{ display: 'grid', gap: 1 }}>
       {parties.map((party) => (
         <Party key={party.id} party={party} link={sound.links.get(party.id) ?? null} />
       ))}
       <Level name={here} level={Math.max(0, ...levels)} />
-      {sound.made && <Typography variant="body2">{t.made}</Typography>}
+      {sound.made && <Typography variant="body2">{t('sound.made')}</Typography>}
     </Box>
   )
 }
 
 function Party({ party: { name, silenced }, link }: { party: MeteredParty; link: CallLink | null }) {
+  const t = useTold()
   const player = useRef<HTMLAudioElement>(null)
   const remote = link?.remote ?? null
   const [kept, setKept] = useState(false)
@@ -64,24 +68,30 @@ function Party({ party: { name, silenced }, link }: { party: MeteredParty; link:
         data-sent={stats?.bytesHere ?? 0}
         data-heard={stats?.bytesThere ?? 0}
       >
-        {t.states[state]}
-        {state === 'connected' &&
-          stats !== null &&
-          ` · ${t.quality(t.grades[gradeOf(stats.roundTripMs ?? 0, stats.lostPercent)], stats.roundTripMs, stats.lostPercent)}`}
-        {silenced && ` · ${t.notPlayed}`}
+        {t(`sound.${state}`)}
+        {state === 'connected' && stats !== null && ` · ${qualityText(t, stats)}`}
+        {silenced && ` · ${t('sound.notPlayed')}`}
       </Typography>
-      {kept && <Alert severity="warning">{t.kept}</Alert>}
+      {kept && <Alert severity="warning">{t('sound.kept')}</Alert>}
     </Box>
   )
 }
 
-const gradeOf = (roundTripMs: number, lostPercent: number): keyof typeof t.grades =>
+const gradeOf = (roundTripMs: number, lostPercent: number): 'good' | 'fair' | 'poor' =>
   lostPercent > 5 || roundTripMs > 400 ? 'poor' : lostPercent > 1 || roundTripMs > 200 ? 'fair' : 'good'
+
+function qualityText(t: Say, { roundTripMs, lostPercent: lost }: SoundStats): string {
+  const grade = t(`sound.${gradeOf(roundTripMs ?? 0, lost)}`)
+  return roundTripMs === null
+    ? t('sound.qualityOf', { grade, lost })
+    : t('sound.quality', { grade, roundTrip: roundTripMs, lost })
+}
 
 /** Loudness is heard by its logarithm: silence at 0, full at 1. */
 const shown = (level: number): number => (level <= 0 ? 0 : Math.max(0, Math.min(1, 1 + Math.log10(level) / 2.5)))
 
 function Level({ name, level }: { name: string; level: number }) {
+  const t = useTold()
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '88px 1fr', gap: 1, alignItems: 'center' }}>
       <Typography variant="body2" noWrap>
@@ -89,7 +99,7 @@ function Level({ name, level }: { name: string; level: number }) {
       </Typography>
       <Box
         role="meter"
-        aria-label={t.level(name)}
+        aria-label={t('sound.level', { name })}
         aria-valuemin={0}
         aria-valuemax={100}
         aria-valuenow={Math.round(100 * shown(level))}

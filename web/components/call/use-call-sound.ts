@@ -1,20 +1,20 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import { hears, linkedWith, type CallParties, type PartyId } from '@eudromos/core/calls'
-import { CallRoom, type CallSound } from './call-room.ts'
+import { CallRoom, type CallSound, type EndId } from './call-room.ts'
 import type { CallSignal } from './peer.ts'
 
 const none: CallSound = { made: false, local: null, links: new Map(), keysHeard: '', press: () => undefined }
 
 /** So that made tones can be told apart, in Hz. */
-const toneOf = (self: PartyId): number =>
+const toneOf = (self: EndId): number =>
   self === 'customer' ? 440 : 260 + 20 * ([...self].reduce((sum, sign) => sum + sign.charCodeAt(0), 0) % 8)
 
 export interface CallWays {
   /** Brings a signal to another end. Must not change while the call lasts, like `listen`. */
-  readonly send: (to: PartyId, signal: CallSignal) => Promise<void>
+  readonly send: (to: EndId, signal: CallSignal) => Promise<void>
   /** Calls with what other ends say; gives what ends it. */
-  readonly listen: (hear: (from: PartyId, signal: CallSignal) => void) => () => void
+  readonly listen: (hear: (from: EndId, signal: CallSignal) => void) => () => void
 }
 
 /**
@@ -22,10 +22,10 @@ export interface CallWays {
  * the call and how. Nothing goes out to anybody while `muted`.
  */
 export function useCallSound(
-  self: PartyId,
+  self: EndId,
   on: boolean,
   muted: boolean,
-  { links, speaksTo }: { readonly links: readonly PartyId[]; readonly speaksTo: readonly PartyId[] },
+  { links, speaksTo }: { readonly links: readonly EndId[]; readonly speaksTo: readonly EndId[] },
   { send, listen }: CallWays,
 ): CallSound {
   const room = useRef<CallRoom | null>(null)

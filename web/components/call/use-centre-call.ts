@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId } from '@eudromos/core/plan'
 import { useMemo } from 'react'
 import { hears } from '@eudromos/core/calls'
 import type { InteractionView } from '../../view/view.ts'
@@ -17,7 +18,7 @@ import { useCallSound, waysOf } from './use-call-sound.ts'
 export function useCentreCall(
   store: StreamStore | null,
   { id, agentId, agentName, customerName, heldSince, guests }: InteractionView,
-  self: string,
+  self: PersonId,
   { on, muted }: { readonly on: boolean; readonly muted: boolean },
 ): { readonly sound: CallSound; readonly parties: readonly MeteredParty[] } {
   const ways = useMemo(

@@ -1,44 +1,43 @@
 'use client'
+import { traitsOf, type InteractionId, type LineId, type CustomerId, type QueueId } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
-import Paper from '@mui/material/Paper'
 import TextField from '@mui/material/TextField'
-import Typography from '@mui/material/Typography'
 import { useEffect, useRef, useState, type FormEvent } from 'react'
-import { v7 as newId } from 'uuid'
-import { en } from '../../messages/en.ts'
+import { newId } from '../../view/new-id.ts'
+import { momentIn, refusalIn, sayIn } from '../../messages/told/say.ts'
 import { useInBrowser } from '../fetched.ts'
-import { openingText } from '../format.ts'
+import { languageHere } from '../told.tsx'
 import { ChatClient, readLines, beginChat, type LineChoice } from './chat-client.ts'
 import { Conversation } from './conversation.tsx'
+import { Frame } from './frame.tsx'
 
 interface ChatBoxProps {
   /** Where a reload finds the chat again. */
   readonly storageKey: string
   /** A listed test customer to write as. */
-  readonly testCustomer?: { readonly id: string; readonly name: string } | null
+  readonly testCustomer?: { readonly id: CustomerId; readonly name: string } | null
   readonly zone: string
   /** The line that this box is; null: every chat box of the centre at once. */
-  readonly lineId?: string | null
+  readonly lineId?: LineId | null
   /** Told the id of the chat at hand, or null. */
-  readonly onChat?: (interactionId: string | null) => void
+  readonly onChat?: (interactionId: InteractionId | null) => void
 }
-
-const t = en.chat
 
 /** The chat box of a customer's page: begin, wait, talk, leave. A reload keeps the conversation. */
 export function ChatBox(props: ChatBoxProps) {
   const { storageKey, testCustomer = null, zone, onChat, lineId = null } = props
   const [client, setClient] = useState<ChatClient | null>(() => {
-    const id = typeof sessionStorage === 'undefined' ? null : sessionStorage.getItem(storageKey)
+    const id =
+      typeof sessionStorage === 'undefined' ? null : (sessionStorage.getItem(storageKey) as InteractionId | null)
     return id === null ? null : new ChatClient(id)
   })
   const inBrowser = useInBrowser()
   const current = client?.id ?? null
   useEffect(() => onChat?.(current), [onChat, current])
-  const begun = (id: string): void => {
+  const begun = (id: InteractionId): void => {
     sessionStorage.setItem(storageKey, id)
     setClient(new ChatClient(id))
   }
@@ -46,35 +45,20 @@ export function ChatBox(props: ChatBoxProps) {
     sessionStorage.removeItem(storageKey)
     setClient(null)
   }
-  return (
-    <Paper
-      component="section"
-      aria-label={t.title}
-      sx={{
-        height: '100%',
-        display: 'flex',
-        flexDirection: 'column',
-        border: 1,
-        borderColor: 'divider',
-        overflow: 'hidden',
-      }}
-    >
-      <Typography variant="h2" sx={{ padding: 1.5, borderBottom: 1, borderColor: 'divider' }}>
-        {t.title}
-      </Typography>
-      {inBrowser &&
-        (client === null ? (
-          <BeginForm testCustomer={testCustomer} lineId={lineId} onBegun={begun} />
-        ) : (
-          <Conversation key={client.id} client={client} zone={zone} onAgain={again} />
-        ))}
-    </Paper>
+  // Only the browser knows what it has of a conversation, and what its reader speaks.
+  if (!inBrowser) return <Frame language={null} />
+  return client === null ? (
+    <BeginForm testCustomer={testCustomer} lineId={lineId} onBegun={begun} />
+  ) : (
+    <Conversation key={client.id} client={client} zone={zone} onAgain={again} />
   )
 }
 
 /** What customers can choose: each queue once, by the first line that leads to it. */
 function choicesOf(lines: readonly LineChoice[]) {
-  const all = lines.flatMap((line) => line.queues.map((queue) => ({ ...queue, lineId: line.id })))
+  const all = lines.flatMap((line) =>
+    line.queues.map((queue) => ({ ...queue, lineId: line.id, language: line.language })),
+  )
   return [...new Map(all.toReversed().map((one) => [one.id, one])).values()].toReversed()
 }
 
@@ -83,17 +67,17 @@ function BeginForm({
   lineId,
   onBegun,
 }: {
-  lineId: string | null
-  testCustomer: { id: string; name: string } | null
-  onBegun: (id: string) => void
+  lineId: LineId | null
+  testCustomer: { id: CustomerId; name: string } | null
+  onBegun: (id: InteractionId) => void
 }) {
   const [lines, setLines] = useState<readonly LineChoice[] | null>(null)
-  const [queueId, setQueueId] = useState('')
+  const [queueId, setQueueId] = useState<QueueId | ''>('')
   const [name, setName] = useState('')
   const [text, setText] = useState('')
-  const [error, setError] = useState<string | null>(null)
+  const [error, setError] = useState<Error | null>(null)
   const [busy, setBusy] = useState(false)
-  const id = useRef(newId())
+  const id = useRef(newId<InteractionId>())
   const customerId = testCustomer?.id ?? null
   useEffect(() => {
     let current = true
@@ -101,7 +85,9 @@ function BeginForm({
       readLines(customerId).then(
         ({ lines: all }) => {
           if (!current) return
-          const found = all.filter(({ id, channel }) => channel === 'chat' && (lineId === null || id === lineId))
+          const found = all.filter(
+            ({ id, channel }) => traitsOf(channel).address === null && (lineId === null || id === lineId),
+          )
           setLines(found)
           setError(null)
           const offered = found.flatMap(({ queues }) => queues)
@@ -111,7 +97,7 @@ function BeginForm({
               : ((offered.find(({ inPreparation }) => inPreparation) ?? offered[0])?.id ?? ''),
           )
         },
-        (caught: Error) => current && setError(caught.message),
+        (caught: Error) => current && setError(caught),
       )
     }
     read()
@@ -123,6 +109,8 @@ function BeginForm({
   }, [customerId, lineId])
   const queues = choicesOf(lines ?? [])
   const chosen = queues.find((one) => one.id === queueId)
+  const language = languageHere(chosen?.language ?? null)
+  const t = sayIn(language)
   const submit = async (event: FormEvent): Promise<void> => {
     event.preventDefault()
     const queue = queues.find((one) => one.id === queueId)
@@ -132,7 +120,7 @@ function BeginForm({
     try {
       const begun = await beginChat(id.current, {
         lineId: queue.lineId,
-        queueId,
+        queueId: queue.id,
         name: testCustomer?.name ?? name,
         text,
         customerId,
@@ -140,58 +128,70 @@ function BeginForm({
       })
       onBegun(begun.id)
     } catch (caught) {
-      const { message, status = 0 } = caught as Error & { readonly status?: number }
-      setError(message)
+      const refused = caught as Error & { readonly status?: number }
+      const { status = 0 } = refused
+      setError(refused)
       // What was refused stays so under its id; what got no answer may have been taken in.
       if (status >= 400 && status < 500) id.current = newId()
       setBusy(false)
     }
   }
+  const choiceText = ({ name: of, inPreparation, open }: (typeof queues)[number]): string => {
+    const named = inPreparation ? t('chat.inPreparation', { name: of }) : of
+    return open ? named : t('chat.closedChoice', { name: named })
+  }
   return (
-    <Box
-      component="form"
-      onSubmit={(event) => void submit(event)}
-      sx={{ padding: 2, display: 'grid', gap: 2, alignContent: 'start' }}
-    >
-      {error !== null && <Alert severity="error">{error}</Alert>}
-      {lines !== null && queues.length === 0 && <Alert severity="info">{t.closed}</Alert>}
-      <TextField
-        label={t.name}
-        required
-        disabled={testCustomer !== null}
-        value={testCustomer?.name ?? name}
-        onChange={({ target }) => setName(target.value)}
-        autoComplete="off"
-        slotProps={{ htmlInput: { maxLength: 80 } }}
-      />
-      <TextField select label={t.about} value={queueId} onChange={({ target }) => setQueueId(target.value)}>
-        {queues.map((queue) => (
-          <MenuItem key={queue.id} value={queue.id}>
-            {queue.name}
-            {queue.inPreparation && ` (${t.inPreparation})`}
-            {!queue.open && ` (${t.closedOption})`}
-          </MenuItem>
-        ))}
-      </TextField>
-      <TextField
-        label={t.words}
-        required
-        multiline
-        minRows={3}
-        value={text}
-        onChange={({ target }) => setText(target.value)}
-        slotProps={{ htmlInput: { maxLength: 4000 } }}
-      />
-      {chosen?.open === false && (
-        <Alert severity="info">
-          {chosen.closure === undefined
-            ? t.closedNow(openingText(chosen.opensAt))
-            : `${en.emergency.chatClosed(chosen.closure)} ${en.emergency.chatLeave}`}
-        </Alert>
-      )}
-      <Button type="submit" variant="contained" disabled={busy || queueId === ''}>
-        {chosen?.open === false ? t.leaveMessage : t.begin}
-      </Button>
-    </Box>
+    <Frame language={language}>
+      <Box
+        component="form"
+        onSubmit={(event) => void submit(event)}
+        sx={{ padding: 2, display: 'grid', gap: 2, alignContent: 'start' }}
+      >
+        {error !== null && <Alert severity="error">{refusalIn(language, error)}</Alert>}
+        {lines !== null && queues.length === 0 && <Alert severity="info">{t('chat.unavailable')}</Alert>}
+        <TextField
+          label={t('chat.name')}
+          required
+          disabled={testCustomer !== null}
+          value={testCustomer?.name ?? name}
+          onChange={({ target }) => setName(target.value)}
+          autoComplete="off"
+          slotProps={{ htmlInput: { maxLength: 80 } }}
+        />
+        <TextField
+          select
+          label={t('chat.about')}
+          value={queueId}
+          onChange={({ target }) => setQueueId(target.value as QueueId)}
+        >
+          {queues.map((queue) => (
+            <MenuItem key={queue.id} value={queue.id}>
+              {choiceText(queue)}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          label={t('chat.words')}
+          required
+          multiline
+          minRows={3}
+          value={text}
+          onChange={({ target }) => setText(target.value)}
+          slotProps={{ htmlInput: { maxLength: 4000 } }}
+        />
+        {chosen?.open === false && (
+          <Alert severity="info">
+            {chosen.closure !== undefined
+              ? `${chosen.closure || t('closed.now')} ${t('closed.leave')}`
+              : chosen.opensAt === null
+                ? t('chat.closedForNow')
+                : t('chat.closedUntil', { opens: momentIn(language, chosen.opensAt) })}
+          </Alert>
+        )}
+        <Button type="submit" variant="contained" disabled={busy || queueId === ''}>
+          {t(chosen?.open === false ? 'chat.leaveMessage' : 'chat.begin')}
+        </Button>
+      </Box>
+    </Frame>
   )
 }

@@ -1,5 +1,6 @@
 'use client'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../view/new-id.ts'
+import type { Channel, ContentId, CustomerId, LineId, QueueId, InteractionId } from '@eudromos/core/plan'
 import type { ChatView, MessageView } from '../../view/view.ts'
 import { followLasting } from '../stream/lasting.ts'
 import { request, requestJson } from '../stream/send.ts'
@@ -13,11 +14,13 @@ export interface ChatState {
 }
 
 export interface LineChoice {
-  readonly channel: string
-  readonly id: string
+  readonly channel: Channel
+  readonly id: LineId
   readonly name: string
+  /** What its customers speak; null: it is not said. */
+  readonly language: string | null
   readonly queues: readonly {
-    readonly id: string
+    readonly id: QueueId
     readonly name: string
     readonly inPreparation: boolean
     readonly open: boolean
@@ -31,21 +34,21 @@ export interface LineChoice {
 const gateway = '/api/gateway'
 
 /** What a customer can ask about, by line. */
-export const readLines = (customerId: string | null): Promise<{ centre: string; lines: LineChoice[] }> =>
+export const readLines = (customerId: CustomerId | null): Promise<{ centre: string; lines: LineChoice[] }> =>
   request(`${gateway}/lines${customerId === null ? '' : `?customer=${encodeURIComponent(customerId)}`}`)
 
 export interface Begin {
-  readonly lineId: string
-  readonly queueId: string
+  readonly lineId: LineId
+  readonly queueId: QueueId
   readonly name: string
   readonly text: string
-  readonly customerId: string | null
+  readonly customerId: CustomerId | null
   /** Where it is closed: the words wait for the opening. */
   readonly leaveMessage: boolean
 }
 
 /** Begins a chat; gives its id. Begun with the same id of ours a second time it is the same chat. */
-export const beginChat = (id: string, begin: Begin): Promise<{ readonly id: string }> =>
+export const beginChat = (id: InteractionId, begin: Begin): Promise<{ readonly id: InteractionId }> =>
   requestJson(`${gateway}/chats`, 'POST', { id, ...begin })
 
 /** One chat, or call, as the customer's device holds it; it lives on the gateway's stream. */
@@ -57,7 +60,7 @@ export class ChatClient {
   private readonly hearers = new Set<(from: string, data: unknown) => void>()
 
   constructor(
-    readonly id: string,
+    readonly id: InteractionId,
     private readonly kind: 'chats' | 'calls' = 'chats',
   ) {
     this.state = { id, view: null, messages: [], connected: false, typing: false }
@@ -146,7 +149,7 @@ export class ChatClient {
     await requestJson(this.url('leave'), 'POST', {})
   }
 
-  fileHref = (contentId: string): string => this.url(`attachments/${encodeURIComponent(contentId)}`)
+  fileHref = (contentId: ContentId): string => this.url(`attachments/${encodeURIComponent(contentId)}`)
 }
 
 const lost: ChatView = {
@@ -156,6 +159,7 @@ const lost: ChatView = {
   links: [],
   outcome: null,
   queueName: '',
+  language: null,
   agentName: null,
   shownAs: null,
   announcement: '',

@@ -3,41 +3,42 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import { useCallback, useEffect, useState, useSyncExternalStore } from 'react'
-import { en } from '../../messages/en.ts'
-import { files } from '../../messages/files.ts'
-import { seatWords } from '../../messages/steering.ts'
+import { useEffect, useState, useSyncExternalStore } from 'react'
+import { momentIn, refusalIn, sayIn, type Language } from '../../messages/told/say.ts'
 import { inChats } from '../../view/files.ts'
 import type { ChatView } from '../../view/view.ts'
 import { Composer } from '../chat/composer.tsx'
 import { Transcript, type ShownMessage } from '../chat/transcript.tsx'
 import { unsentMessages } from '../chat/unsent.ts'
 import { FileButton } from '../files/file-button.tsx'
-import { openingText, secondsText } from '../format.ts'
+import { secondsText } from '../format.ts'
 import { shownMessages } from '../seat/bays/conversation-bay.tsx'
 import { useOutbox } from '../seat/saying/outbox.ts'
+import { languageHere } from '../told.tsx'
 import type { ChatClient } from './chat-client.ts'
+import { Frame } from './frame.tsx'
 
-const t = en.chat
-
-function standing(view: ChatView): string {
-  if (view.closure !== undefined && (view.closure.kept || view.opensAt !== undefined))
-    return `${en.emergency.chatClosed(view.closure.announcement)} ${
-      view.opensAt === undefined ? en.emergency.chatHeld : t.messageKept(null)
-    }`
-  if (view.opensAt !== undefined) return t.messageKept(openingText(view.opensAt))
-  if (view.phase === 'resting') return seatWords.rests
+function standing(language: Language, view: ChatView): string {
+  const t = sayIn(language)
+  const { closure, opensAt } = view
+  if (closure !== undefined && (closure.kept || opensAt !== undefined))
+    return `${closure.announcement || t('closed.now')} ${t(opensAt === undefined ? 'closed.held' : 'chat.kept')}`
+  if (opensAt === null) return t('chat.kept')
+  if (opensAt !== undefined) return t('chat.keptUntil', { opens: momentIn(language, opensAt) })
+  if (view.phase === 'resting') return t('chat.rests')
   if (view.phase === 'connected') {
-    const talking = t.with(view.agentName ?? '', view.shownAs)
-    return view.asked ? `${talking} ${seatWords.stillThere}` : talking
+    const { agentName, shownAs } = view
+    const name = agentName ?? ''
+    const talking = shownAs === null ? t('chat.with', { name }) : t('chat.withOf', { name, shownAs })
+    return view.asked ? `${talking} ${t('chat.stillThere')}` : talking
   }
-  const place = view.place === null ? t.waiting : t.place(view.place)
+  const place = view.place === null ? t('chat.waiting') : t('chat.place', { place: view.place })
   const wait =
     view.estimatedWaitSeconds === null
-      ? t.noEstimate
+      ? t('chat.noEstimate')
       : view.estimatedWaitSeconds === 0
-        ? t.soon
-        : t.estimate(secondsText(roundedWait(view.estimatedWaitSeconds)))
+        ? t('chat.soon')
+        : t('chat.estimate', { wait: secondsText(roundedWait(view.estimatedWaitSeconds)) })
   return `${place} ${wait}`
 }
 
@@ -45,14 +46,11 @@ function standing(view: ChatView): string {
 const roundedWait = (seconds: number): number =>
   seconds < 600 ? Math.max(10, Math.round(seconds / 10) * 10) : Math.round(seconds / 60) * 60
 
-const ending = (view: ChatView): string =>
-  view.closure !== undefined
-    ? en.emergency.chatClosed(view.closure.announcement)
-    : view.outcome === 'rejected'
-      ? t.rejected
-      : view.outcome === 'abandoned'
-        ? t.left
-        : t.over
+function ending(language: Language, { closure, outcome }: ChatView): string {
+  const t = sayIn(language)
+  if (closure !== undefined) return closure.announcement || t('closed.now')
+  return t(outcome === 'rejected' ? 'chat.rejected' : outcome === 'abandoned' ? 'chat.left' : 'chat.over')
+}
 
 /** A chat from the customer's side: the place while waiting, the words, and the way out. */
 export function Conversation({ client, zone, onAgain }: { client: ChatClient; zone: string; onAgain: () => void }) {
@@ -61,7 +59,12 @@ export function Conversation({ client, zone, onAgain }: { client: ChatClient; zo
   const [error, setError] = useState<string | null>(null)
   const [leaving, setLeaving] = useState(false)
   useEffect(() => client.open(), [client])
-  const post = useCallback((id: string, words: string) => client.say(id, words), [client])
+  const language = languageHere(view?.language ?? null)
+  const t = sayIn(language)
+  const post = (id: string, words: string): Promise<void> =>
+    client.say(id, words).catch((caught: Error) => {
+      throw new Error(refusalIn(language, caught))
+    })
   const { unsent, send, retry } = useOutbox(post)
   const last = messages.findLast(({ side }) => side === 'agent')?.number ?? 0
   const had = view?.receipts.customer ?? { delivered: 0, seen: 0 }
@@ -78,22 +81,22 @@ export function Conversation({ client, zone, onAgain }: { client: ChatClient; zo
   ]
   const attempt = (work: Promise<void>): void => {
     setError(null)
-    work.catch((caught: Error) => setError(caught.message))
+    work.catch((caught: Error) => setError(refusalIn(language, caught)))
   }
   const submit = (): void => {
     send(text, messages.at(-1)?.at ?? Date.now())
     setText('')
   }
   const attach = (file: File): void => {
-    if (file.size > inChats.most) setError(files.tooLarge(inChats.most / 1024 / 1024))
+    if (file.size > inChats.most) setError(t('chat.tooLarge', { megabytes: inChats.most / 1024 / 1024 }))
     else attempt(client.attach(file))
   }
   return (
-    <>
+    <Frame language={language}>
       <Box role="status" sx={{ paddingInline: 1.5, paddingBlock: 1, bgcolor: 'background.default' }}>
         <Typography variant="body2">
-          {view === null ? t.reconnecting : talking ? standing(view) : ending(view)}
-          {view !== null && talking && !connected && ` ${t.reconnecting}`}
+          {view === null ? t('chat.reconnecting') : talking ? standing(language, view) : ending(language, view)}
+          {view !== null && talking && !connected && ` ${t('chat.reconnecting')}`}
         </Typography>
       </Box>
       {error !== null && (
@@ -110,7 +113,7 @@ export function Conversation({ client, zone, onAgain }: { client: ChatClient; zo
         foot={
           talking && typing ? (
             <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-              {t.typing(view.agentName ?? '')}
+              {t('chat.typing', { name: view.agentName ?? '' })}
             </Typography>
           ) : null
         }
@@ -123,25 +126,25 @@ export function Conversation({ client, zone, onAgain }: { client: ChatClient; zo
               onChange={setText}
               onSend={submit}
               onTyping={() => void client.typing().catch(() => undefined)}
-              label={t.write}
+              label={t('chat.write')}
             />
             <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
               {leaving ? (
                 <>
                   <Typography variant="body2" sx={{ alignSelf: 'center' }}>
-                    {t.leaveSure}
+                    {t('chat.leaveSure')}
                   </Typography>
                   <Button color="error" onClick={() => attempt(client.leave())}>
-                    {t.leave}
+                    {t('chat.leave')}
                   </Button>
                   <Button autoFocus onClick={() => setLeaving(false)}>
-                    {t.stay}
+                    {t('chat.stay')}
                   </Button>
                 </>
               ) : (
                 <>
-                  <Button onClick={() => setLeaving(true)}>{t.leave}</Button>
-                  <FileButton label={files.attach} accept={inChats.accept} onFile={attach} />
+                  <Button onClick={() => setLeaving(true)}>{t('chat.leave')}</Button>
+                  <FileButton label={t('chat.attach')} accept={inChats.accept} onFile={attach} />
                 </>
               )}
               <Button
@@ -150,16 +153,16 @@ export function Conversation({ client, zone, onAgain }: { client: ChatClient; zo
                 onClick={submit}
                 sx={{ marginInlineStart: 'auto' }}
               >
-                {t.send}
+                {t('chat.send')}
               </Button>
             </Box>
           </>
         ) : (
           <Button variant="contained" onClick={onAgain} sx={{ justifySelf: 'start' }}>
-            {t.again}
+            {t('chat.again')}
           </Button>
         )}
       </Box>
-    </>
+    </Frame>
   )
 }

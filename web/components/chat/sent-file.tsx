@@ -1,3 +1,4 @@
+import type { ContentId } from '@eudromos/core/plan'
 import AttachFileIcon from '@mui/icons-material/AttachFile'
 import Box from '@mui/material/Box'
 import MuiLink from '@mui/material/Link'
@@ -8,7 +9,7 @@ import type { AttachmentView } from '../../view/view.ts'
 import { sizeText } from '../format.ts'
 
 /** Where somebody of the centre gets a file of a conversation. */
-export const attachmentHref = (contentId: string): string => `/api/attachments/${encodeURIComponent(contentId)}`
+export const attachmentHref = (contentId: ContentId): string => `/api/attachments/${encodeURIComponent(contentId)}`
 
 const pictureHeight = 160
 

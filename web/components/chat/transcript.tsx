@@ -1,21 +1,24 @@
 'use client'
+import type { ContentId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
 import { useEffect, useRef, type ReactNode } from 'react'
-import { en } from '../../messages/en.ts'
 import type { MessageView } from '../../view/view.ts'
 import { firstName, timeText } from '../format.ts'
-import { shownSubjects } from '../../view/mail.ts'
+import { useTold } from '../told.tsx'
+import { shownSubjects } from '@eudromos/core/mail'
 import { LinkedText } from './linked-text.tsx'
 import { SentFile } from './sent-file.tsx'
 import { isSpoken, VoiceMessage } from './voice-message.tsx'
 
+type Delivery = 'sending' | 'queued' | 'sent' | 'delivered' | 'seen' | 'unsent' | 'failed'
+
 export interface ShownMessage extends Omit<MessageView, 'number' | 'contentId'> {
   readonly key: string
-  readonly contentId: string | null
+  readonly contentId: ContentId | null
   /** How far one's own message has come; null for the other side's. */
-  readonly delivery: keyof typeof en.seat.delivery | null
+  readonly delivery: Delivery | null
   /** Why it is not sent. */
   readonly reason?: string | null
   readonly retry?: () => void
@@ -30,14 +33,15 @@ interface TranscriptProps {
   /** Who one's own side is, where it is not the reader. */
   readonly ownName?: string
   readonly zone: string
-  readonly fileHref: (contentId: string) => string
+  readonly fileHref: (contentId: ContentId) => string
   readonly foot?: ReactNode
 }
 
 /** A conversation: one's own words to the right, the other's to the left, each with its time and state. */
 export function Transcript(props: TranscriptProps) {
   const { messages, own, otherName, otherShort = firstName(otherName), zone, fileHref, foot } = props
-  const { ownName = en.seat.you } = props
+  const t = useTold()
+  const { ownName = t('chat.you') } = props
   const end = useRef<HTMLDivElement>(null)
   const last = messages.at(-1)?.key
   const hasFoot = foot != null
@@ -88,6 +92,7 @@ interface BubbleProps extends Pick<TranscriptProps, 'zone' | 'fileHref'> {
 
 function Bubble({ message, subject, mine, name, zone, fileHref }: BubbleProps) {
   const { attachment, contentId, delivery, retry, reason } = message
+  const t = useTold()
   return (
     <Box sx={{ alignSelf: mine ? 'end' : 'start', maxWidth: '88%', minWidth: 0 }}>
       <Box
@@ -119,11 +124,11 @@ function Bubble({ message, subject, mine, name, zone, fileHref }: BubbleProps) {
         <Typography component="span" variant="figure">
           {timeText(message.at, zone)}
         </Typography>
-        {delivery !== null && ` · ${en.seat.delivery[delivery]}`}
+        {delivery !== null && ` · ${t(`delivery.${delivery}`)}`}
         {reason != null && `: ${reason}`}
         {retry !== undefined && (
           <MuiLink component="button" variant="body2" onClick={retry} sx={{ marginInlineStart: 1 }}>
-            {en.seat.retry}
+            {t('chat.retry')}
           </MuiLink>
         )}
       </Typography>

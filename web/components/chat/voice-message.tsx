@@ -2,14 +2,15 @@
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { useRef, useState } from 'react'
-import { callbacks as t } from '../../messages/callbacks.ts'
 import { clockText } from '../format.ts'
+import { useTold } from '../told.tsx'
 
 /** Far behind the end of any. */
 const beyondSeconds = 1e7
 
 /** A message that was spoken, to be listened to, with how long it is. */
 export function VoiceMessage({ src }: { src: string }) {
+  const t = useTold()
   const measuring = useRef(false)
   const [seconds, setSeconds] = useState<number | null>(null)
   return (
@@ -19,7 +20,7 @@ export function VoiceMessage({ src }: { src: string }) {
         component="audio"
         controls
         preload="metadata"
-        aria-label={t.spoken}
+        aria-label={t('chat.spoken')}
         src={src}
         // What a browser has recorded does not say how long it is: it is known once its end was looked for.
         onLoadedMetadata={({ currentTarget }) => {
@@ -39,7 +40,7 @@ export function VoiceMessage({ src }: { src: string }) {
       />
       {seconds !== null && (
         <Typography variant="body2" sx={{ color: 'text.secondary' }}>
-          {t.length(clockText(seconds * 1000))}
+          {t('chat.spokenLength', { length: clockText(seconds * 1000) })}
         </Typography>
       )}
     </Box>

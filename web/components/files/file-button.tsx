@@ -4,6 +4,7 @@ import { useRef, useState } from 'react'
 import { files as t } from '../../messages/files.ts'
 import type { Count } from '../../view/counted.ts'
 import { useNotice } from '../frame/notice.tsx'
+import { useTold } from '../told.tsx'
 
 /** Chooses a file. While it is read that is said on it, with how far it is, and why it cannot be as a notice. */
 export function FileButton({
@@ -22,10 +23,11 @@ export function FileButton({
 }) {
   const input = useRef<HTMLInputElement>(null)
   const notice = useNotice()
+  const told = useTold()
   /** How it is said that a file is read; null while none is. */
   const [reading, setReading] = useState<string | null>(null)
   const read = async (file: File): Promise<void> => {
-    setReading(t.steps.reading)
+    setReading(told('chat.reading'))
     try {
       await onFile(file, (...far) => setReading(t.far(...far)))
     } catch (error) {

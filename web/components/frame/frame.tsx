@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useEffect, useState, type ReactNode } from 'react'
-import { may, type Role } from '@eudromos/core/plan'
+import { may, type Role, type PersonId } from '@eudromos/core/plan'
 import { en } from '../../messages/en.ts'
 import { AttendedCall } from '../attending/attended-call.tsx'
 import { Mark } from '../glyphs.tsx'
@@ -24,7 +24,7 @@ import { PresenceMenu } from './presence.tsx'
 import { roomsFor } from './rooms.ts'
 
 export interface FramePerson {
-  readonly id: string
+  readonly id: PersonId
   readonly name: string
   readonly roles: readonly Role[]
 }
@@ -95,9 +95,13 @@ function Bar({ person }: { person: FramePerson }) {
       >
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexShrink: 0 }}>
           <Mark />
-          <Typography sx={{ fontWeight: 700, display: { xs: 'none', md: 'block' } }}>Eudromos</Typography>
+          <Typography sx={{ fontWeight: 700, display: { xs: 'none', md: 'block' } }}>{en.product}</Typography>
         </Box>
-        <Box component="nav" aria-label="Rooms" sx={{ display: 'flex', gap: 2.5, height: '100%', overflowX: 'auto' }}>
+        <Box
+          component="nav"
+          aria-label={en.frame.rooms}
+          sx={{ display: 'flex', gap: 2.5, height: '100%', overflowX: 'auto' }}
+        >
           {roomsFor(person.roles).map((room) => {
             const here = path === room.path || path.startsWith(`${room.path}/`)
             return (

@@ -1,4 +1,5 @@
 'use client'
+import { traitsOf, isCall } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Menu from '@mui/material/Menu'
@@ -200,14 +201,14 @@ function seatSentence(view: View, now: number): { text: string; strong: boolean 
   const offer = own.find(({ phase }) => phase === 'offered')
   if (offer !== undefined) return { text: t.agentOffer(offer.customerName), strong: true }
   const turns = own
-    .filter(({ phase, channel, turn }) => phase === 'connected' && channel !== 'voice' && turn.side === 'agent')
+    .filter(({ phase, channel, turn }) => phase === 'connected' && !isCall(channel) && turn.side === 'agent')
     .sort((a, b) => a.turn.since - b.turn.since)
   // An email is not answered in a breath.
-  const first = turns.find(({ channel, turn }) => now - turn.since > (channel === 'email' ? 600_000 : 30_000))
+  const first = turns.find(({ channel, turn }) => now - turn.since > (traitsOf(channel).subject ? 600_000 : 30_000))
   if (first !== undefined)
     return { text: t.agentTurn(first.customerName, clockText(now - first.turn.since)), strong: true }
   const state = stateName(view.plan, person?.stateId ?? '')
-  const admits = openChannels(view.plan, person?.stateId ?? '').length > 0
+  const admits = person !== null && openChannels(view.plan, person.stateId).length > 0
   const needed = Object.values(view.queues)
     .filter(({ waiting, free }) => waiting > 0 && free === 0)
     .sort((a, b) => b.waiting - a.waiting)[0]
@@ -246,7 +247,7 @@ export function Headline({ of }: { of: 'centre' | 'seat' }) {
   return (
     <Box
       component="section"
-      aria-label="Headline"
+      aria-label={en.frame.headline}
       sx={{
         display: 'flex',
         alignItems: 'center',

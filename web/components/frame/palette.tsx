@@ -116,7 +116,7 @@ export function Palette({ roles }: { roles: readonly Role[] }) {
               endAdornment: (
                 <InputAdornment position="end">
                   <Typography component="kbd" variant="figure" sx={{ color: 'text.secondary' }}>
-                    Ctrl K
+                    {en.keys.find}
                   </Typography>
                 </InputAdornment>
               ),

@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import ButtonBase from '@mui/material/ButtonBase'
 import Table from '@mui/material/Table'
@@ -37,7 +38,7 @@ export function reasonsOf(agent: AgentGrounds, plan: PlanView | null, names: Nam
 interface GroundsListProps {
   readonly grounds: NamedGrounds
   readonly plan: PlanView | null
-  readonly onPerson?: (personId: string) => void
+  readonly onPerson?: (personId: PersonId) => void
   /** Who got it, where that is to be marked. */
   readonly chosenId?: string | null
 }

@@ -1,4 +1,5 @@
 'use client'
+import type { AgentId } from '@eudromos/core/plan'
 import { createContext, useContext, useMemo } from 'react'
 import { useNotice } from '../frame/notice.tsx'
 import { useSeatStore } from '../stream/context.tsx'
@@ -15,7 +16,7 @@ interface Actions {
 }
 
 /** What the agent of a seat does; `onBehalfOf` names them where somebody else acts in their name. */
-export function useActionsOf(agentId: string, onBehalfOf: string | null): Actions {
+export function useActionsOf(agentId: AgentId, onBehalfOf: string | null): Actions {
   const store = useSeatStore()
   const notice = useNotice()
   return useMemo(() => {

@@ -1,4 +1,5 @@
 'use client'
+import { isCall, type InteractionId, type PersonId } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
@@ -41,13 +42,13 @@ interface SeatProps {
 const phaseOrder = (interaction: InteractionView): boolean => interaction.phase !== 'waiting'
 
 /** Keeps each interaction in the bay in which it first stood, so that nothing moves under the hand. */
-function useBays(view: View | null, slots: number): readonly (string | null)[] {
-  const [bays, setBays] = useState<readonly (string | null)[]>([])
+function useBays(view: View | null, slots: number): readonly (InteractionId | null)[] {
+  const [bays, setBays] = useState<readonly (InteractionId | null)[]>([])
   const filled = ownPerson(view)?.carried.map(({ id }) => id) ?? []
   const carried = [...new Set(filled)]
   // What takes several slots has one bay.
   const room = slots - filled.length + carried.length
-  const next: (string | null)[] = bays.map((id) => (id !== null && carried.includes(id) ? id : null))
+  const next: (InteractionId | null)[] = bays.map((id) => (id !== null && carried.includes(id) ? id : null))
   while (next.length < room) next.push(null)
   for (const id of carried)
     if (!next.includes(id)) {
@@ -69,12 +70,12 @@ export function Seat({ onBehalfOf }: SeatProps) {
   useStateGone(view, notice)
   const person = ownPerson(view)
   const bays = useBays(view, person?.slots ?? 1)
-  const [focused, setFocused] = useState<string | null>(null)
+  const [focused, setFocused] = useState<InteractionId | null>(null)
   const [timesOpen, setTimesOpen] = useState(false)
   const { reaching, setReaching, endReaching } = useReaching()
-  const [lookedPast, setLookedPast] = useState<string | null>(null)
+  const [lookedPast, setLookedPast] = useState<InteractionId | null>(null)
   const pressed = useRef(false)
-  const agentId = view?.agentId ?? ''
+  const agentId = view?.agentId ?? ('' as PersonId)
   const actions = useActionsOf(agentId, onBehalfOf)
   const { act, attempt } = actions
   const offer = Object.values(view?.interactions ?? {}).find(({ phase }) => phase === 'offered')
@@ -113,7 +114,7 @@ export function Seat({ onBehalfOf }: SeatProps) {
   const empty = bays.every((id) => id === null)
   const worked = bays.find((id) => id === focused) ?? bays.find((id) => id !== null) ?? null
   // A bay grows when it is worked in, not between press and release, or what is pressed would move from under the pointer.
-  const press = (id: string): void => {
+  const press = (id: InteractionId): void => {
     pressed.current = true
     window.addEventListener(
       'pointerup',
@@ -333,7 +334,7 @@ function Bay({ interaction, view, now, typing, soundHere }: BayProps) {
     case 'offered':
       return <OfferBay interaction={interaction} view={view} now={now} />
     case 'connected':
-      if (interaction.channel === 'voice')
+      if (isCall(interaction.channel))
         return <CallBay interaction={interaction} view={view} now={now} soundHere={soundHere} />
       return <ConversationBay interaction={interaction} view={view} now={now} typing={typing} />
     case 'wrapUp':

@@ -1,5 +1,8 @@
 'use client'
+import type { AgentId } from '@eudromos/core/plan'
 import { createContext, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from 'react'
+import { useStore } from 'zustand/react'
+import { createStore } from 'zustand/vanilla'
 import type { View } from '../../view/view.ts'
 import { pulseOf, secondMs } from './pulse.ts'
 import { noState, StreamStore, type StoreState } from './store.ts'
@@ -19,7 +22,7 @@ export function LiveStream({ allowed, children }: { allowed: boolean; children: 
 }
 
 /** The stream of one agent's seat; while it is open the agent counts as connected. */
-export function SeatStream({ agentId, children }: { agentId: string | null; children: ReactNode }) {
+export function SeatStream({ agentId, children }: { agentId: AgentId | null; children: ReactNode }) {
   const url = agentId === null ? null : `/api/live?view=seat&agent=${encodeURIComponent(agentId)}`
   return <SeatContext value={useStream(url)}>{children}</SeatContext>
 }
@@ -27,16 +30,12 @@ export function SeatStream({ agentId, children }: { agentId: string | null; chil
 export const useLiveStore = (): StreamStore | null => useContext(LiveContext)
 export const useSeatStore = (): StreamStore | null => useContext(SeatContext)
 
-const never = (): (() => void) => () => undefined
+/** Of whoever has no such stream. */
+const nothing = createStore(() => noState)
 
 /** A part of what the stream gives; draws anew only when that part is another. */
-function usePart<T>(store: StreamStore | null, partOf: (state: StoreState) => T): T {
-  return useSyncExternalStore(
-    store?.subscribe ?? never,
-    () => partOf(store?.get() ?? noState),
-    () => partOf(noState),
-  )
-}
+const usePart = <T,>(store: StreamStore | null, partOf: (state: StoreState) => T): T =>
+  useStore(store?.shown ?? nothing, partOf)
 export const useLivePart = <T,>(partOf: (state: StoreState) => T): T => usePart(useLiveStore(), partOf)
 export const useSeatPart = <T,>(partOf: (state: StoreState) => T): T => usePart(useSeatStore(), partOf)
 
@@ -53,13 +52,8 @@ export function useNow(offsetMs: number, everyMs = secondMs): number {
   return at === 0 ? 0 : at + offsetMs
 }
 
-const noOffset = (): null => null
-
 /** Null before the stream has told. */
-const offsetOf = (store: StreamStore | null): number | null => {
-  const state = store?.get()
-  return state == null || state.view === null ? null : state.clockOffsetMs
-}
+const offsetOf = ({ view, clockOffsetMs }: StoreState): number | null => (view === null ? null : clockOffsetMs)
 
 /**
  * The centre's time by the stream of the whole centre, in whole steps of so many milliseconds. Until the stream has told:
@@ -67,8 +61,7 @@ const offsetOf = (store: StreamStore | null): number | null => {
  * Renders once a step, not whenever something happens in the centre: large forms go by it.
  */
 export function useCentreNow(stepMs: number, first = 0): number {
-  const store = useLiveStore()
-  const offsetMs = useSyncExternalStore(store?.subscribe ?? never, () => offsetOf(store), noOffset)
+  const offsetMs = useLivePart(offsetOf)
   const [now, setNow] = useState(() => Math.floor(first / stepMs) * stepMs)
   useEffect(() => {
     if (offsetMs === null && first !== 0) return

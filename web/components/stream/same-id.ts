@@ -1,6 +1,6 @@
 'use client'
 import { useRef } from 'react'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../view/new-id.ts'
 import { isUnanswered } from './send.ts'
 
 /**

@@ -1,5 +1,5 @@
 'use client'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../view/new-id.ts'
 import { en } from '../../messages/en.ts'
 import { countedType, type Count, type CountedLine } from '../../view/counted.ts'
 import type { StreamStore } from './store.ts'

@@ -40,9 +40,9 @@ function begun(paced: boolean): StreamStore {
   store.open()
   seen = []
   drawn = 0
-  store.subscribe(() => {
+  store.shown.subscribe(() => {
     drawn += 1
-    seen.push(store.get().view?.seq ?? 0)
+    seen.push(store.shown.getState().view?.seq ?? 0)
   })
   Source.last.tell('snapshot', snapshot)
   jest.advanceTimersByTime(20)
@@ -61,7 +61,7 @@ test('a paced stream is drawn once a second at most, with all that came; the fir
   }
   expect(drawn).toBeLessThanOrEqual(5)
   jest.advanceTimersByTime(secondMs)
-  expect(Object.keys(store.get().view?.interactions ?? {})).toHaveLength(30)
+  expect(Object.keys(store.shown.getState().view?.interactions ?? {})).toHaveLength(30)
   jest.advanceTimersByTime(5 * secondMs)
   const before = drawn
   Source.last.tell('change', change(41, 'late'))
@@ -87,13 +87,13 @@ test('a lost connection is seen at once, and so is why nothing is taken in; one 
   const store = begun(true)
   Source.last.onerror?.()
   jest.advanceTimersByTime(20)
-  expect(store.get().status).toBe('lost')
+  expect(store.shown.getState().status).toBe('lost')
   Source.last.tell('trouble', 'diskFull')
   jest.advanceTimersByTime(20)
-  expect(store.get().trouble).toBe('diskFull')
+  expect(store.shown.getState().trouble).toBe('diskFull')
   Source.last.tell('trouble', null)
   jest.advanceTimersByTime(20)
-  expect(store.get().trouble).toBeNull()
+  expect(store.shown.getState().trouble).toBeNull()
   begun(false)
   Source.last.tell('change', change(11, 'a'))
   Source.last.tell('queues', { q: { id: 'q' } })
@@ -117,7 +117,7 @@ test('where the browser gives a stream up it is opened anew, unless it was close
   expect(Source.last).not.toBe(first)
   Source.last.tell('snapshot', snapshot)
   await jest.advanceTimersByTimeAsync(100)
-  expect(store.get()).toMatchObject({ status: 'open', view: { seq: 10 } })
+  expect(store.shown.getState()).toMatchObject({ status: 'open', view: { seq: 10 } })
   const second = Source.last
   const end = given()
   close()
@@ -136,7 +136,7 @@ test('one that is closed with something to be drawn draws again once it is opene
   store.open()
   Source.last.tell('snapshot', { ...snapshot, seq: 12 })
   jest.advanceTimersByTime(2 * secondMs)
-  expect(store.get().view?.seq).toBe(12)
+  expect(store.shown.getState().view?.seq).toBe(12)
 })
 
 test('a pulse beats for all who hear it, and stops with the last', () => {

@@ -1,4 +1,6 @@
 'use client'
+import { createStore, type StoreApi } from 'zustand/vanilla'
+import type { InteractionId } from '@eudromos/core/plan'
 import { changed, merged, type View, type ViewChange } from '../../view/view.ts'
 import { followLasting } from './lasting.ts'
 import { pulseOf, secondMs } from './pulse.ts'
@@ -26,7 +28,7 @@ export const noState: StoreState = {
 }
 
 interface Signalled {
-  readonly interactionId: string
+  readonly interactionId: InteractionId
   readonly from: string
   readonly data: unknown
 }
@@ -40,8 +42,8 @@ const typingLastsMs = 4000
  */
 export class StreamStore {
   private state: StoreState = noState
-  private shown = this.state
-  private readonly listeners = new Set<() => void>()
+  /** What is drawn. What has not changed in it is the same object as before, and whoever reads that is not drawn again. */
+  readonly shown: StoreApi<StoreState> = createStore(() => noState)
   private readonly typingEnds = new Map<string, ReturnType<typeof setTimeout>>()
   private renderDue = false
   /** What came since the view was last made of it. */
@@ -96,7 +98,7 @@ export class StreamStore {
     })
   }
 
-  private types(interactionId: string): void {
+  private types(interactionId: InteractionId): void {
     const typing = (is: boolean): void => {
       const others = [...this.state.typing].filter((id) => id !== interactionId)
       this.set({ typing: new Set(is ? [...others, interactionId] : others) })
@@ -134,7 +136,7 @@ export class StreamStore {
   }
 
   private seqShown(): number {
-    return this.shown.view?.seq ?? 0
+    return this.shown.getState().view?.seq ?? 0
   }
 
   private soon(): void {
@@ -150,17 +152,11 @@ export class StreamStore {
     this.renderDue = false
     this.shownAt = Date.now()
     this.takePending()
-    this.shown = this.state
-    for (const listener of this.listeners) listener()
-  }
-
-  readonly subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener)
-    return () => this.listeners.delete(listener)
+    this.shown.setState(this.state, true)
   }
 
   /** Calls with what another end of a call says; gives what ends it. */
-  onSignal(interactionId: string, hear: (from: string, data: unknown) => void): () => void {
+  onSignal(interactionId: InteractionId, hear: (from: string, data: unknown) => void): () => void {
     const all = this.signals.get(interactionId) ?? new Set()
     this.signals.set(interactionId, all.add(hear))
     return () => {
@@ -169,15 +165,13 @@ export class StreamStore {
     }
   }
 
-  readonly get = (): StoreState => this.shown
-
   /** Resolves once the view reaches `seq`, so that who did something sees it done; gives up after three seconds. */
   reached(seq: number): Promise<void> {
     this.awaited = Math.max(this.awaited, seq)
     // What came already is not kept back any longer.
     if (this.renderDue) this.set({})
     return new Promise((resolve) => {
-      const stop = this.subscribe(() => check())
+      const stop = this.shown.subscribe(() => check())
       const patience = setTimeout(() => done(), 3000)
       const done = (): void => {
         stop()

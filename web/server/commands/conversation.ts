@@ -1,7 +1,7 @@
 // What is said in a conversation, who it is with, and how it goes on or ends.
 import * as yup from '../../view/yup.ts'
-import { abuseReasons } from '@eudromos/core/plan'
-import { checkedFile, requireRoomForFile, type Carried } from '../records/attachments.ts'
+import { traitsOf, abuseReasons, type InteractionId } from '@eudromos/core/plan'
+import { checkedFile, requireRoomForFile } from '../records/attachments.ts'
 import { requireClean } from '../records/scanner.ts'
 import { subjectLine } from '../gateway/gateway-shapes.ts'
 import { inOwnHand, requireBlockRequest } from '../sight/hands.ts'
@@ -12,21 +12,17 @@ import { id, idOrNone, instant, oneOf, ofAgent, personCommand, text, type Asking
 const mostOfMail = 20_000
 
 /** The file that goes along with the words of an agent, once it is seen that they have the conversation. */
-async function fileOf({ runtime, who, file }: Asking, interactionId: string): Promise<NewContent['attachment']> {
+async function fileOf({ runtime, who, file }: Asking, interactionId: InteractionId): Promise<NewContent['attachment']> {
   if (file === null) return undefined
   const { channel } = inOwnHand(runtime, who, interactionId)
-  const carried = { chat: 'chats', sms: 'texts', email: 'email', voice: 'texts' } as const satisfies Record<
-    typeof channel,
-    Carried
-  >
   await requireRoomForFile(runtime.database, interactionId, file.bytes.length)
-  const attachment = checkedFile(file, carried[channel])
+  const attachment = checkedFile(file, traitsOf(channel).files)
   await requireClean(attachment.bytes)
   return attachment
 }
 
 /** Where a block was asked for in a conversation, whoever settles it sees that. */
-const requireAsked = ({ interactionId }: { interactionId: string | null }, { runtime, who }: Asking): void => {
+const requireAsked = ({ interactionId }: { interactionId: InteractionId | null }, { runtime, who }: Asking): void => {
   if (interactionId !== null) requireBlockRequest(runtime, who, interactionId)
 }
 
@@ -43,7 +39,8 @@ export const conversationCommands = [
       body: async ({ text: words, subject: given, ...rest }, asking) => {
         const { interactionId } = rest
         // Only email has a subject; without one it answers what was written before.
-        const isEmail = asking.runtime.follower.state.interactions.get(interactionId)?.channel === 'email'
+        const of = asking.runtime.follower.state.interactions.get(interactionId)
+        const isEmail = of !== undefined && traitsOf(of.channel).subject
         const subject = isEmail && given !== '' ? given : null
         if (!isEmail) text.validateSync(words)
         const { file, keepContent } = asking
@@ -73,9 +70,12 @@ export const conversationCommands = [
     yup.object({ ...ofAgent, toQueueId: idOrNone, toAgentId: idOrNone, note: text.trim().default('') }),
     {
       body: ({ note, toQueueId, toAgentId, ...rest }, { keep }) => {
-        if ((toQueueId === null) === (toAgentId === null))
+        const [to, other] = [
+          ...(toQueueId === null ? [] : [{ queueId: toQueueId }]),
+          ...(toAgentId === null ? [] : [{ agentId: toAgentId }]),
+        ]
+        if (to === undefined || other !== undefined)
           throw new yup.ValidationError('To: choose a queue or a person.', null, 'toQueueId')
-        const to = toQueueId === null ? { agentId: toAgentId ?? '' } : { queueId: toQueueId }
         return { ...rest, to, noteContentId: keep('notes', rest.interactionId, note) }
       },
     },

@@ -1,3 +1,4 @@
+import type { InteractionId, AnyId, ContentId, QueueId } from '@eudromos/core/plan'
 import * as yup from '../../view/yup.ts'
 import type { CommandBodies, CommandType } from '@eudromos/core/routing'
 import type { NewContent } from '@eudromos/database'
@@ -15,14 +16,14 @@ export interface Asking {
   readonly who: Who
   readonly file: GivenFile | null
   /** Keeps words with the command, under the id that this gives; null where there are none. */
-  keep(kind: NewContent['kind'], interactionId: string | null, words: string | null): string | null
+  keep(kind: NewContent['kind'], interactionId: InteractionId | null, words: string | null): ContentId | null
   /** Keeps a content with the command, whose id is made of these words. */
-  keepContent(content: Omit<NewContent, 'id'>, ...words: readonly (string | Buffer)[]): string
+  keepContent(content: Omit<NewContent, 'id'>, ...words: readonly (string | Buffer)[]): ContentId
 }
 
 interface Options<B, T extends CommandType> {
   /** Queues that it is about, of which who asks must see the work. Where work goes to is not among them. */
-  readonly queuesOf?: (given: B) => readonly string[]
+  readonly queuesOf?: (given: B) => readonly QueueId[]
   /** What else must hold at the edge: throws where it does not. */
   readonly require?: (given: B, asking: Asking) => void | Promise<void>
   /** What the router is asked; left out: what was given. */
@@ -33,7 +34,7 @@ interface Options<B, T extends CommandType> {
 export interface PersonCommand<T extends CommandType = CommandType> {
   readonly type: T
   readonly shape: yup.AnyObjectSchema
-  queuesOf(given: object): readonly string[]
+  queuesOf(given: object): readonly QueueId[]
   require(given: object, asking: Asking): Promise<void>
   body(given: object, asking: Asking): Promise<CommandBodies[T]>
 }
@@ -61,8 +62,8 @@ export function personCommand<T extends CommandType, S extends yup.AnyObjectSche
   }
 }
 
-export const id = yup.string().trim().min(1).max(200).required('Give an id.')
-export const idOrNone = yup.string().max(200).nullable().default(null)
+export const id = yup.string<AnyId>().trim().min(1).max(200).required('Give an id.')
+export const idOrNone = yup.string<AnyId>().max(200).nullable().default(null)
 const mostOfMessage = 4000
 export const text = yup.string().max(mostOfMessage, 'Write at most 4,000 characters.')
 export const instant = (name: string) => yup.instant().required(`${name}: give an instant.`)

@@ -1,6 +1,6 @@
 import 'server-only'
 import * as yup from '../../view/yup.ts'
-import { may } from '@eudromos/core/plan'
+import { may, type AnyId, type PersonId } from '@eudromos/core/plan'
 import { whoMayAsk, type Actor } from '@eudromos/core/routing'
 import type { NewContent } from '@eudromos/database'
 import { envelope } from '../edge/envelope.ts'
@@ -37,18 +37,18 @@ function mayAsk(who: Who, type: PersonCommandType, body: object, inOthersName: b
 }
 
 /** What a command is about, of which who asks must be allowed to see it. Where work goes to is not among it. */
-function namedBy(command: PersonCommand, given: object, onBehalfOf: string | null): Named {
+function namedBy(command: PersonCommand, given: object, onBehalfOf: PersonId | null): Named {
   const named = given as Named
   return { ...named, agentId: named.agentId ?? onBehalfOf ?? undefined, queueIds: command.queuesOf(given) }
 }
 
 const request = yup.object({
-  id: yup.string().trim().min(1).max(200).required('Give an id.'),
+  id: yup.string<AnyId>().trim().min(1).max(200).required('Give an id.'),
   type: yup
     .mixed<PersonCommandType>()
     .oneOf(personCommandTypes, 'This command is not known.')
     .required('Name the command in "type".'),
-  onBehalfOf: yup.string().max(200).nullable().default(null),
+  onBehalfOf: yup.string<AnyId>().max(200).nullable().default(null),
   reason: yup.string().max(500).nullable().default(null),
   body: yup.object().required('Give the command a "body".'),
 })

@@ -7,6 +7,7 @@ import {
   stopgapReasons,
   talkingWays,
   waitingWays,
+  type AnyId,
 } from '@eudromos/core/plan'
 import { id, idOrNone, instant, oneOf, ofAgent, personCommand } from './define.ts'
 
@@ -57,7 +58,7 @@ export const steeringCommands = [
       emergencyId: id,
       scope: oneOf(emergencyScopes, 'What closes'),
       siteId: idOrNone,
-      queueIds: yup.array().of(yup.string().max(200).required()).max(10_000).default([]),
+      queueIds: yup.array().of(yup.string<AnyId>().max(200).required()).max(10_000).default([]),
       evacuate: yup.boolean().required('Evacuate: say whether.'),
       waiting: oneOf(waitingWays, 'Those waiting'),
       overflowTo: idOrNone,

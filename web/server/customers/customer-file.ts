@@ -1,5 +1,5 @@
 import 'server-only'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../view/new-id.ts'
 import { ValidationError } from 'yup'
 import type { ReadCard } from '@eudromos/core/exchange'
 import { customerNeeds, type CustomerNeed } from '@eudromos/core/plan'

@@ -1,7 +1,7 @@
 import 'server-only'
 import * as yup from '../../view/yup.ts'
 import { isMailbox } from '@eudromos/core/numbers'
-import { customerNeeds } from '@eudromos/core/plan'
+import { customerNeeds, type CustomerId, type InteractionId, type PersonId, type AnyId } from '@eudromos/core/plan'
 import {
   eraseCustomer,
   hasHidden,
@@ -37,7 +37,7 @@ import { toldTo } from './story.ts'
 import type { Who } from '../edge/who.ts'
 
 /** A customer with their addresses; a problem where there is no such one. */
-async function wholeOf(database: Database, id: string): Promise<{ customer: Customer; addresses: string[] }> {
+async function wholeOf(database: Database, id: CustomerId): Promise<{ customer: Customer; addresses: string[] }> {
   const found = await readCustomerWhole(database, id)
   if (found === null) throw notFound('This customer')
   return found
@@ -48,7 +48,7 @@ const exportPage = 1000
 /** The block of a customer that lasts longest, or null. */
 function blockView(
   { state, people }: Follower,
-  customerId: string,
+  customerId: CustomerId,
   customerName: string,
   now: number,
 ): BlockView | null {
@@ -74,8 +74,8 @@ const mostShown = 200
 /** One customer, as whom they turned out to be: what is known, and all their conversations, the newest first, as far as who asks may see. */
 export async function customerView(
   { database, follower, clock }: Runtime,
-  viewerId: string,
-  asked: string,
+  viewerId: PersonId,
+  asked: CustomerId,
 ): Promise<CustomerView> {
   const root = await readRoot(database, asked)
   if (root === null) throw notFound('This customer')
@@ -154,7 +154,7 @@ export const customerShape = yup.object({
 
 export async function saveCustomer(
   { database, clock, follower }: Runtime,
-  id: string,
+  id: CustomerId,
   { name, zone, notes, tags, language, needs, fields, doNotContact, consent }: yup.InferType<typeof customerShape>,
 ): Promise<void> {
   const { customer } = await wholeOf(database, id)
@@ -179,14 +179,14 @@ export async function saveCustomer(
 }
 
 export const mergeShape = yup.object({
-  otherId: yup.string().max(200).required('Customer: choose who is the same person.'),
+  otherId: yup.string<AnyId>().max(200).required('Customer: choose who is the same person.'),
 })
 
 /** The other turns out to be this customer: what is theirs is read together from then on, and nothing is lost. */
 export async function merge(
   { database, clock, sender }: Runtime,
   who: Who,
-  id: string,
+  id: CustomerId,
   { otherId }: yup.InferType<typeof mergeShape>,
 ): Promise<void> {
   await Promise.all([wholeOf(database, id), wholeOf(database, otherId)])
@@ -203,7 +203,7 @@ export async function merge(
 }
 
 /** The customer is one of their own again, and gets back what is theirs of what was and what runs. */
-export async function split({ database, follower, sender }: Runtime, who: Who, id: string): Promise<void> {
+export async function split({ database, follower, sender }: Runtime, who: Who, id: CustomerId): Promise<void> {
   const { blocks, blockRequests } = follower.state
   const asked = [...blocks.map(({ askedIn }) => askedIn), ...blockRequests.map((one) => one.interactionId)]
   const { root, ...theirs } = await readSplitting(
@@ -221,8 +221,10 @@ export async function split({ database, follower, sender }: Runtime, who: Who, i
   if (!(await splitCustomer(database, id))) throw notFound('This merged customer')
 }
 
-function byInteraction<T extends { readonly interactionId: string }>(rows: readonly T[]): Map<string, T[]> {
-  const found = new Map<string, T[]>()
+function byInteraction<T extends { readonly interactionId: InteractionId }>(
+  rows: readonly T[],
+): Map<InteractionId, T[]> {
+  const found = new Map<InteractionId, T[]>()
   for (const row of rows) {
     const own = found.get(row.interactionId)
     if (own === undefined) found.set(row.interactionId, [row])
@@ -232,7 +234,11 @@ function byInteraction<T extends { readonly interactionId: string }>(rows: reado
 }
 
 /** Everything that is kept of a customer, as data. */
-export async function exportCustomer({ database, follower }: Runtime, viewerId: string, id: string): Promise<object> {
+export async function exportCustomer(
+  { database, follower }: Runtime,
+  viewerId: PersonId,
+  id: CustomerId,
+): Promise<object> {
   const { customer, addresses } = await wholeOf(database, id)
   const sight = sightFor(follower, viewerId)
   const ids = await readCustomerRecords(database, id)
@@ -305,7 +311,7 @@ export async function exportCustomer({ database, follower }: Runtime, viewerId: 
 }
 
 /** The facts of the conversations stay, as law and figures ask; name, notes, addresses, words, files and recordings go. */
-export async function eraseOne({ database, follower }: Runtime, who: Who, id: string): Promise<void> {
+export async function eraseOne({ database, follower }: Runtime, who: Who, id: CustomerId): Promise<void> {
   await wholeOf(database, id)
   // Words of a private team go by the hand of whoever may see them, or of an administrator.
   if (!who.roles.includes('administrator') && (await hasHidden(database, id, sightFor(follower, who.id).hidden)))

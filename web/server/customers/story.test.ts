@@ -10,6 +10,7 @@ import {
   type Database,
 } from '@eudromos/database'
 import type { InteractionRecord } from '@eudromos/core/records'
+import { testRecord } from '@eudromos/core/testing'
 import { testDatabase, type TestDatabase } from '../../../database/testing/index.ts'
 import { ProblemError } from '../edge/problem.ts'
 import type { Runtime } from '../runtime/runtime.ts'
@@ -75,46 +76,9 @@ async function inHand(): Promise<{ customerId: string; addressId: string }> {
   return { customerId: 'c1', addressId: met.addressId }
 }
 
-const record = (
-  id: string,
-  arrivedAt: number,
-  rest: Partial<InteractionRecord> = {},
-): InteractionRecord & { test: boolean } => ({
-  id,
-  channel: 'chat',
-  customerId: 'c1',
-  lineId: 'site',
-  addressId: null,
-  queueId: 'q',
-  test: false,
-  arrivedAt,
-  outcome: 'answered',
-  answeredAt: arrivedAt,
-  agentId: null,
-  endedAt: arrivedAt,
-  endedBy: 'agent',
-  closedAt: arrivedAt,
-  waitMs: 0,
-  talkMs: 0,
-  wrapUpMs: 0,
-  holdMs: 0,
-  heldAt: null,
-  messages: 1,
-  dispositionId: null,
-  notesContentId: null,
-  offers: [],
-  requeued: 0,
-  overflowed: 0,
-  passages: [],
-  attendances: [],
-  mood: null,
-  recordingRefused: false,
-  warnings: 0,
-  abuse: null,
-  blockAsked: false,
-  way: 'incoming',
-  dials: [],
-  tags: [],
+const record = (id: string, at: number, rest: Partial<InteractionRecord> = {}): InteractionRecord => ({
+  ...testRecord(id, { at, queueId: 'q', customerId: 'c1' }),
+  ...{ outcome: 'answered', answeredAt: at, endedAt: at, endedBy: 'agent', closedAt: at, waitMs: 0, messages: 1 },
   ...rest,
 })
 
@@ -130,7 +94,7 @@ test('the story tells the latest of the customer’s conversations, the newest f
   const messages = [
     { interactionId: 'r2', number: 1, at: 5000, side: 'customer', personId: null, contentId: 'w' } as const,
   ]
-  await commitBatch(router, { epoch, rows: [], answers: [], texts: [], records, messages })
+  await commitBatch(router, { epoch, rows: [], answers: [], records, messages })
   const text = { id: 't', channel: 'sms', customerId: 'c1', phase: 'waiting', visits: [{ queueId: 'q' }] }
   state.interactions.set('t', text as unknown as Interaction)
   const story = await storyOf(runtime, ana, 'now')
@@ -157,7 +121,7 @@ test('of what went through a private team’s hands one knows that it was, and n
     record('first', 4000, { agentId: 'ben' }),
     record('theirs', 5000, { agentId: 'ben', offers: [{ ...answered, agentId: 'zoe' }] }),
   ]
-  await commitBatch(router, { epoch, rows: [], answers: [], texts: [], records, messages: [] })
+  await commitBatch(router, { epoch, rows: [], answers: [], records })
   const { before, total } = await storyOf(runtime, ana, 'now')
   expect(total).toBe(2)
   expect(before).toEqual([
@@ -198,9 +162,7 @@ test('where the plan has something asked first, nothing of the customer is told 
     epoch,
     rows: [],
     answers: [],
-    texts: [],
     records: [record('r2', 5000, { customerId })],
-    messages: [],
   })
   const told = async () => {
     const { check, known, before, total } = await storyOf(runtime, ana, 'now')

@@ -1,6 +1,7 @@
+import type { CustomerId, InteractionId, PersonId, AnyId } from '@eudromos/core/plan'
 import 'server-only'
 import * as yup from '../../view/yup.ts'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../view/new-id.ts'
 import { shownNumber } from '@eudromos/core/numbers'
 import { visitOf } from '@eudromos/core/routing'
 import {
@@ -31,7 +32,7 @@ const most = 8
  */
 export const toldTo = (
   { follower }: Pick<Runtime, 'follower'>,
-  personId: string,
+  personId: PersonId,
   entries: readonly StoryEntry[],
   since: number | null,
 ): ToldEntry[] => {
@@ -44,7 +45,7 @@ export const toldTo = (
 }
 
 /** What is known of the customer of an interaction: who else the number may be, what they have now, and what was before. */
-export async function storyOf(runtime: Runtime, who: Who, interactionId: string): Promise<StoryView> {
+export async function storyOf(runtime: Runtime, who: Who, interactionId: InteractionId): Promise<StoryView> {
   const { database, follower, clock } = runtime
   const { state, document, people } = follower
   const interaction = inHand(runtime, who, interactionId)
@@ -105,7 +106,7 @@ export async function storyOf(runtime: Runtime, who: Who, interactionId: string)
 /** A customer can be who shares the number only. */
 export async function requireOfNumber(
   { database, follower }: Runtime,
-  { interactionId, customerId }: { readonly interactionId: string; readonly customerId: string },
+  { interactionId, customerId }: { readonly interactionId: InteractionId; readonly customerId: CustomerId },
 ): Promise<void> {
   const addressId = follower.state.interactions.get(interactionId)?.addressId ?? null
   const known = addressId === null ? [] : await readCustomersOf(database, addressId)
@@ -113,7 +114,7 @@ export async function requireOfNumber(
 }
 
 export const newCustomerShape = yup.object({
-  interactionId: yup.string().max(200).required('Name the conversation.'),
+  interactionId: yup.string<AnyId>().max(200).required('Name the conversation.'),
   name: yup
     .string()
     .trim()
@@ -127,17 +128,17 @@ export async function makeCustomer(
   runtime: Runtime,
   who: Who,
   { interactionId, name }: yup.InferType<typeof newCustomerShape>,
-): Promise<{ id: string }> {
+): Promise<{ id: CustomerId }> {
   const { addressId } = inHand(runtime, who, interactionId)
   if (addressId === null) throw notFound('A number of this customer')
   const number = (await readAddresses(runtime.database, [addressId])).get(addressId) ?? ''
-  const id = newId()
+  const id: CustomerId = newId()
   await insertCustomerOf(runtime.database, addressId, { id, name }, shownNumber(number))
   return { id }
 }
 
 export const contactShape = yup.object({
-  interactionId: yup.string().max(200).required('Name the conversation.'),
+  interactionId: yup.string<AnyId>().max(200).required('Name the conversation.'),
   doNotContact: yup.boolean(),
   consent: yup.boolean(),
 })
@@ -161,7 +162,7 @@ export const identityShape = yup.object({ passed: yup.boolean().required('Say wh
 export async function setIdentity(
   runtime: Runtime,
   who: Who,
-  interactionId: string,
+  interactionId: InteractionId,
   { passed }: yup.InferType<typeof identityShape>,
 ): Promise<void> {
   const { customerId } = inOwnHand(runtime, who, interactionId)

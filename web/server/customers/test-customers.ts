@@ -1,5 +1,5 @@
 import 'server-only'
-import { may } from '@eudromos/core/plan'
+import { may, type CustomerId } from '@eudromos/core/plan'
 import { readCustomer } from '@eudromos/database'
 import { notFound } from '../edge/problem.ts'
 import type { Runtime } from '../runtime/runtime.ts'
@@ -12,7 +12,11 @@ export async function mayBeTestCustomer(carrier: boolean): Promise<boolean> {
 }
 
 /** Throws unless who asks may be this customer: nobody says who they are but by their device. */
-export async function requireTestCustomer({ database }: Runtime, carrier: boolean, customerId: string): Promise<void> {
+export async function requireTestCustomer(
+  { database }: Runtime,
+  carrier: boolean,
+  customerId: CustomerId,
+): Promise<void> {
   const allowed = await mayBeTestCustomer(carrier)
   const customer = allowed ? await readCustomer(database, customerId) : null
   if (customer === null || !(carrier || customer.test)) throw notFound('This test customer')

@@ -1,12 +1,12 @@
-import { v7 as newId } from 'uuid'
-import type { Actor, Command, CommandBodies, CommandType } from '@eudromos/core/routing'
+import type { PersonId } from '@eudromos/core/plan'
+import { newId } from '../../view/new-id.ts'
+import { commandOf, type Actor, type Command, type CommandBodies, type CommandType } from '@eudromos/core/routing'
 
-/** In whose name what carriers bring is done. */
-export const gateway: Actor = { kind: 'system', id: 'gateway' }
+export { gateway } from '@eudromos/core/routing'
 
 export interface EnvelopeOptions {
   readonly id?: string
-  readonly onBehalfOf?: string | null
+  readonly onBehalfOf?: PersonId | null
   readonly reason?: string | null
   readonly correlation?: string | null
 }
@@ -15,5 +15,5 @@ export const envelope = <T extends CommandType>(
   type: T,
   actor: Actor,
   body: CommandBodies[T],
-  { id = newId(), onBehalfOf = null, reason = null, correlation = null }: EnvelopeOptions = {},
-): Command => ({ id, type, v: 1, actor, onBehalfOf, reason, correlation, body }) as unknown as Command
+  { id = newId(), ...rest }: EnvelopeOptions = {},
+): Command => commandOf(id, type, actor, body, rest)

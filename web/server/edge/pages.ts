@@ -3,10 +3,10 @@ import 'server-only'
 /** A cell that a spreadsheet would take for a formula is set off by an apostrophe. */
 export const plain = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text)
 
-/** A file of any length as UTF-8, written as it is read; `first` where it begins. */
-export function inPages<T>(
-  pages: AsyncGenerator<readonly T[]>,
-  write: (rows: readonly T[], first: boolean) => string,
+/** A file of any length as UTF-8, written as it is read, a page of rows or of text at a time; `first` where it begins. */
+export function inPages<P extends { readonly length: number }>(
+  pages: AsyncGenerator<P>,
+  write: (page: P, first: boolean) => string,
 ): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder()
   let first = true

@@ -1,4 +1,5 @@
 // What comes from outside is read here: addresses, queries and bodies, each refused with what is wrong before anything is done.
+import type { AnyId } from '@eudromos/core/plan'
 import { findHeader } from '../../view/finding.ts'
 import { notFound, problem, ProblemError } from './problem.ts'
 
@@ -84,7 +85,7 @@ export function requireAddress(url: string): void {
 const mostInPath = 300
 
 /** The parts of a route's address that are of what it is asked for, as they were before they were put into an address. */
-export async function inPath<P extends object>(params: Promise<P>): Promise<P> {
+export async function inPath<P extends object>(params: Promise<P>): Promise<{ [K in keyof P]: AnyId }> {
   const parts = Object.entries(await params).map(([name, part]: [string, string]) => {
     let text = part
     try {
@@ -95,7 +96,7 @@ export async function inPath<P extends object>(params: Promise<P>): Promise<P> {
     if (!isText(text) || text.length > mostInPath) throw notFound('What was asked for')
     return [name, text]
   })
-  return Object.fromEntries(parts) as P
+  return Object.fromEntries(parts) as { [K in keyof P]: AnyId }
 }
 
 /** What an address asks for, with the words by which people are found, which come in a header and never in it, as `name`. */

@@ -1,11 +1,11 @@
 import 'server-only'
-import { may, type Capability, type Role } from '@eudromos/core/plan'
+import { may, type Capability, type Role, type PersonId } from '@eudromos/core/plan'
 import { askedHeaders } from './asked.ts'
 import { notAllowed, signedOut } from './problem.ts'
 import { runtime, type Runtime } from '../runtime/runtime.ts'
 
 export interface Who {
-  readonly id: string
+  readonly id: PersonId
   readonly name: string
   readonly roles: readonly Role[]
 }
@@ -16,7 +16,7 @@ export interface Signed extends Who {
 }
 
 /** Who somebody is now. Roles come from the people of the centre, not from the session. */
-export function whoNow({ follower }: Pick<Runtime, 'follower'>, id: string): Who | null {
+export function whoNow({ follower }: Pick<Runtime, 'follower'>, id: PersonId): Who | null {
   const person = follower.people.get(id)
   return person === undefined ? null : { id: person.id, name: person.name, roles: person.roles }
 }

@@ -1,7 +1,7 @@
 import 'server-only'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../view/new-id.ts'
 import * as yup from '../../view/yup.ts'
-import { callableTimes } from '@eudromos/core/plan'
+import { callableTimes, type InteractionId } from '@eudromos/core/plan'
 import { visitOf } from '@eudromos/core/routing'
 import { readContactTerms } from '@eudromos/database'
 import { checkedSound } from '../records/attachments.ts'
@@ -19,7 +19,7 @@ import { textLineOf } from './text-line.ts'
 // Callers who do not stay on the line.
 
 /** The caller wants to be called at their turn, at hours that suit where they are. */
-export async function askCallback(runtime: Runtime, interactionId: string): Promise<number> {
+export async function askCallback(runtime: Runtime, interactionId: InteractionId): Promise<number> {
   const { database, follower, sender } = runtime
   const { state, document, numbers } = follower
   const interaction = state.interactions.get(interactionId)
@@ -103,7 +103,7 @@ export async function reportDial(
   { id, end }: yup.InferType<typeof dialReportShape>,
 ): Promise<number> {
   const dot = id.lastIndexOf('.')
-  const body = { interactionId: id.slice(0, dot), number: Number(id.slice(dot + 1)), end }
+  const body = { interactionId: id.slice(0, dot) as InteractionId, number: Number(id.slice(dot + 1)), end }
   const command = envelope('reportDial', gateway, body, { id: `${id}.${end}` })
   const { seq, refusal } = await runtime.sender.submit({ command })
   if (refusal !== null) throw refused(refusal, seq)

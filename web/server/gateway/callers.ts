@@ -1,6 +1,14 @@
-import { v7 as newId } from 'uuid'
+import { newId } from '../../view/new-id.ts'
 import { isMailbox, shownNumber } from '@eudromos/core/numbers'
-import { termsOfNeeds, type Channel, type CustomerNeed, type PlanDocument } from '@eudromos/core/plan'
+import {
+  termsOfNeeds,
+  type Channel,
+  type CustomerNeed,
+  type PlanDocument,
+  type AddressId,
+  type CustomerId,
+  type QueueId,
+} from '@eudromos/core/plan'
 import type { Refusal } from '@eudromos/core/routing'
 import { meetAddress } from '@eudromos/database'
 import type { Follower } from '../runtime/follower.ts'
@@ -9,8 +17,8 @@ import type { Runtime } from '../runtime/runtime.ts'
 
 export interface Caller {
   readonly line: PlanDocument['lines'][number]
-  readonly addressId: string
-  readonly customerId: string
+  readonly addressId: AddressId
+  readonly customerId: CustomerId
   /** What their needs ask for. */
   readonly terms: ReturnType<typeof termsOfNeeds>
 }
@@ -41,7 +49,11 @@ export async function callerOf(
 ): Promise<Caller> {
   const line = follower.document?.lines.find(({ channel, address }) => channel === wanted && address === to)
   if (line === undefined) throw unknownAddress(to)
-  const fresh = { addressId: newId(), customerId: newId(), name: name === '' ? shownNumber(from) : name }
+  const fresh = {
+    addressId: newId<AddressId>(),
+    customerId: newId<CustomerId>(),
+    name: name === '' ? shownNumber(from) : name,
+  }
   const { addressId, customers } = await meetAddress(database, from, fresh)
   const customer = customers[0]
   return { line, addressId, customerId: customer?.id ?? fresh.customerId, terms: termsFor(follower, customer?.needs) }
@@ -51,7 +63,7 @@ export async function callerOf(
 export async function caller(
   runtime: Runtime,
   call: { readonly from: string; readonly to: string },
-): Promise<Caller & { readonly queueId: string }> {
+): Promise<Caller & { readonly queueId: QueueId }> {
   const found = await callerOf(runtime, 'voice', call)
   const queueId = found.line.queueIds[0]
   if (queueId === undefined)

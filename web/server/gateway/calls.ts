@@ -1,3 +1,4 @@
+import type { InteractionId } from '@eudromos/core/plan'
 import 'server-only'
 import * as yup from '../../view/yup.ts'
 import { linkedWith, type PartyId } from '@eudromos/core/calls'
@@ -19,7 +20,7 @@ export const callShape = yup.object({
 
 interface BegunCall {
   /** Another than the carrier's where the caller was to be called back: they keep their place. */
-  readonly id: string
+  readonly id: InteractionId
   readonly seq: number
   /** Nobody answers now, and the caller can leave a message. */
   readonly voicemail: boolean
@@ -61,7 +62,7 @@ const signalShape = yup.object({
 /** Brings what one end says to set up the call to another that is in it. Nothing of it is kept. */
 export async function passSignal(
   { database, follower }: Runtime,
-  interactionId: string,
+  interactionId: InteractionId,
   from: PartyId,
   input: unknown,
 ): Promise<void> {
@@ -69,7 +70,8 @@ export async function passSignal(
   limitRate(`signal:${from}:${interactionId}`, 1200)
   const interaction = follower.state.interactions.get(interactionId)
   const others = interaction === undefined ? [] : linkedWith(partiesOf(interaction), from)
-  const to = from === 'customer' ? personOf(interactionId, named, others) : others.includes(named) ? named : null
+  const to =
+    from === 'customer' ? personOf(interactionId, named, others) : (others.find((one) => one === named) ?? null)
   if (to === null) throw notFound('This call')
   const signal = { interactionId, from, to, data }
   if (Buffer.byteLength(JSON.stringify(signal)) > mostSignalBytes)

@@ -1,4 +1,4 @@
-import type { Channel } from '@eudromos/core/plan'
+import type { Channel, AgentId, InteractionId, OfferId, PersonId } from '@eudromos/core/plan'
 import { openOffer, visitOf } from '@eudromos/core/routing'
 import { idOf } from '../runtime/connections.ts'
 import type { Change } from '../runtime/follower.ts'
@@ -7,12 +7,12 @@ import type { Stream } from '../edge/stream.ts'
 
 /** What a carrier is told of an interaction of its own, or one that is before a simulated agent of its own. */
 export interface CarrierNews {
-  readonly interactionId: string
+  readonly interactionId: InteractionId
   /** Null once it is over. */
   readonly channel: Channel | null
   readonly phase: 'waiting' | 'offered' | 'connected' | 'resting' | 'wrapUp' | 'over'
-  readonly offer: { readonly id: string; readonly agentId: string } | null
-  readonly agentId: string | null
+  readonly offer: { readonly id: OfferId; readonly agentId: AgentId } | null
+  readonly agentId: AgentId | null
   readonly turn: 'customer' | 'agent' | null
   readonly messages: number
   /** The customer's end is connected: their page is open, or they are on the line. */
@@ -26,13 +26,13 @@ export interface CarrierNews {
 /** Tells a carrier, in codes and without words, what happens to its simulated customers and agents. */
 export class CarrierFeed {
   private stop: () => void = () => undefined
-  private readonly mine = new Set<string>()
-  private readonly agents: Set<string>
+  private readonly mine = new Set<InteractionId>()
+  private readonly agents: Set<PersonId>
 
   constructor(
     private readonly runtime: Runtime,
     private readonly connection: string,
-    agentIds: readonly string[],
+    agentIds: readonly AgentId[],
   ) {
     this.agents = new Set(agentIds)
   }
@@ -43,7 +43,7 @@ export class CarrierFeed {
     const unwatch = follower.watch({
       changed: (change) => this.tell(change, stream),
       signal: (signal) => {
-        if (this.agents.has(signal.to)) stream.send('signal', signal)
+        if (signal.to !== 'customer' && this.agents.has(signal.to)) stream.send('signal', signal)
       },
     })
     this.stop = () => {
@@ -68,13 +68,14 @@ export class CarrierFeed {
         this.mine.add(event.interactionId)
     for (const id of change.interactions) {
       const news = this.newsOf(id)
-      const concerned = this.mine.has(id) || this.agents.has(news.offer?.agentId ?? news.agentId ?? '')
+      const agentId = news.offer?.agentId ?? news.agentId
+      const concerned = this.mine.has(id) || (agentId !== null && this.agents.has(agentId))
       if (concerned || news.phase === 'over') stream.send('news', news, change.seq)
       if (news.phase === 'over' && this.mine.delete(id)) this.runtime.connections.forget(idOf(this.connection, id))
     }
   }
 
-  private newsOf(interactionId: string): CarrierNews {
+  private newsOf(interactionId: InteractionId): CarrierNews {
     const { state } = this.runtime.follower
     const interaction = state.interactions.get(interactionId)
     if (interaction === undefined)

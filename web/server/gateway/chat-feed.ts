@@ -1,9 +1,10 @@
+import { isCall, type InteractionId, type QueueId } from '@eudromos/core/plan'
 import { atWork, visitOf, type Interaction } from '@eudromos/core/routing'
 import { readRecord, readTranscripts } from '@eudromos/database'
 import type { ChatView, MessageView } from '../../view/view.ts'
 import { aliasOf } from '../live/aliases.ts'
 import type { Change } from '../runtime/follower.ts'
-import { chatView, clocksApartMs, closureOf, messageView } from '../live/project.ts'
+import { chatView, clocksApartMs, closureOf, languageOf, messageView } from '../live/project.ts'
 import type { Runtime } from '../runtime/runtime.ts'
 import type { Stream } from '../edge/stream.ts'
 
@@ -12,7 +13,7 @@ const placeEveryMs = 1000
 const spreadMs = 1000
 const longestTimerMs = 3_600_000
 
-const takesMessages = ({ follower }: Runtime, queueId: string): boolean =>
+const takesMessages = ({ follower }: Runtime, queueId: QueueId): boolean =>
   follower.document?.queues.find(({ id }) => id === queueId)?.voicemail === true
 
 /** Keeps a customer's page current: the whole small view each time, messages as they come. */
@@ -26,7 +27,7 @@ export class ChatFeed {
 
   constructor(
     private readonly runtime: Runtime,
-    private readonly interactionId: string,
+    private readonly interactionId: InteractionId,
     private readonly stream: Stream,
   ) {}
 
@@ -121,7 +122,7 @@ export class ChatFeed {
     const inMs = after === null ? 0 : after * 1000 + clocksApartMs - state.servedWaitMs(visit, at)
     if (this.againDue !== null) clearTimeout(this.againDue)
     this.againDue = null
-    if (interaction.channel === 'voice' && waits && inMs > 0)
+    if (isCall(interaction.channel) && waits && inMs > 0)
       this.againDue = setTimeout(() => this.enqueue(() => this.show()), Math.min(inMs, longestTimerMs))
   }
 
@@ -137,17 +138,23 @@ export class ChatFeed {
       links: [],
       outcome: outcome === 'underWay' ? null : outcome,
       queueName: record?.queueName ?? '',
+      language: record === null ? null : languageOf(this.runtime.follower.document, record.lineId),
       shownAs: null,
       announcement: '',
       recorded: null,
       agentGone: false,
       callback: null,
       calledFrom: null,
-      voicemail: record?.channel === 'voice' && outcome === 'rejected' && takesMessages(this.runtime, record.queueId),
+      voicemail:
+        record !== null &&
+        isCall(record.channel) &&
+        outcome === 'rejected' &&
+        takesMessages(this.runtime, record.queueId),
       agentName: record?.agentName?.split(' ')[0] ?? null,
       place: null,
       estimatedWaitSeconds: null,
-      closure: rejected === null ? undefined : closureOf(this.runtime.follower, record?.queueId ?? '', rejected),
+      closure:
+        rejected === null || record === null ? undefined : closureOf(this.runtime.follower, record.queueId, rejected),
       receipts: { customer: { delivered: all, seen: all }, agent: { delivered: all, seen: all } },
     }
   }

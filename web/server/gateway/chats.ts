@@ -1,3 +1,4 @@
+import type { ConnectionId, CustomerId, InteractionId, AnyId } from '@eudromos/core/plan'
 import 'server-only'
 import * as yup from '../../view/yup.ts'
 import { blockedUntil, type Actor, type CommandBodies, type CommandType } from '@eudromos/core/routing'
@@ -13,8 +14,8 @@ import type { Runtime } from '../runtime/runtime.ts'
 
 export const beginShape = yup.object({
   id: uuid.required('Give the chat an id.'),
-  lineId: yup.string().max(200).required('Name the line.'),
-  queueId: yup.string().max(200).required('Choose what it is about.'),
+  lineId: yup.string<AnyId>().max(200).required('Name the line.'),
+  queueId: yup.string<AnyId>().max(200).required('Choose what it is about.'),
   name: yup
     .string()
     .trim()
@@ -27,14 +28,14 @@ export const beginShape = yup.object({
     .min(1, 'Write what it is about.')
     .max(4000, 'Write at most 4,000 characters.')
     .required('Write what it is about.'),
-  customerId: yup.string().max(200).nullable().default(null),
+  customerId: yup.string<AnyId>().max(200).nullable().default(null),
   leaveMessage: yup.boolean().default(false),
 })
 
-export const customerOf = (interactionId: string): Actor => ({ kind: 'customer', id: interactionId })
+export const customerOf = (interactionId: InteractionId): Actor => ({ kind: 'customer', id: interactionId })
 
 /** The customer whose browser it is, where they give the same name; who is blocked is so by any name. */
-async function recognised({ database, follower, clock }: Runtime, deviceOf: string | null, name: string) {
+async function recognised({ database, follower, clock }: Runtime, deviceOf: CustomerId | null, name: string) {
   const found = deviceOf === null ? null : await readRoot(database, deviceOf)
   if (found === null) return null
   const blocked = blockedUntil(follower.state, { customerId: found.id, addressId: null }, clock.now()) !== null
@@ -47,9 +48,9 @@ async function recognised({ database, follower, clock }: Runtime, deviceOf: stri
  */
 export async function beginChat(
   runtime: Runtime,
-  input: yup.InferType<typeof beginShape>,
-  { connectionId, deviceOf }: { readonly connectionId: string | null; readonly deviceOf: string | null },
-): Promise<{ seq: number; customerId: string }> {
+  input: Omit<yup.InferType<typeof beginShape>, 'id'> & { readonly id: InteractionId },
+  { connectionId, deviceOf }: { readonly connectionId: ConnectionId | null; readonly deviceOf: CustomerId | null },
+): Promise<{ seq: number; customerId: CustomerId }> {
   const { sender, database, processId } = runtime
   const { id, lineId, queueId, name, text } = input
   const known =
@@ -98,7 +99,7 @@ export const wordsShape = yup.object({
 /** What a customer says; the same id a second time is the same message. */
 export function say(
   { sender }: Runtime,
-  interactionId: string,
+  interactionId: InteractionId,
   { id, text }: yup.InferType<typeof wordsShape>,
 ): Promise<number> {
   const contentId = contentIdFor(customerOf(interactionId), id, text)
@@ -110,7 +111,7 @@ export function say(
 
 export async function attach(
   { sender, database }: Runtime,
-  interactionId: string,
+  interactionId: InteractionId,
   id: string,
   file: { readonly name: string; readonly bytes: Buffer },
 ): Promise<number> {
@@ -129,7 +130,7 @@ export async function attach(
 export async function customerCommand<T extends CommandType>(
   sender: Runtime['sender'],
   type: T,
-  interactionId: string,
+  interactionId: InteractionId,
   id: string | undefined,
   body: CommandBodies[T],
   contents?: readonly NewContent[],

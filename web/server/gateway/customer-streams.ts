@@ -1,3 +1,4 @@
+import type { InteractionId } from '@eudromos/core/plan'
 import { tooMany } from '../edge/problem.ts'
 
 /** A customer's page in so many windows; the oldest gives way, as one that was forgotten. */
@@ -11,7 +12,7 @@ export class CustomerStreams {
   private readonly places = new Map<string, number>()
 
   /** Gives what is done once the stream has ended. Throws where one place has too many. */
-  begin(interactionId: string, place: string, close: () => void): () => void {
+  begin(interactionId: InteractionId, place: string, close: () => void): () => void {
     const held = this.places.get(place) ?? 0
     if (held >= mostOfPlace) throw tooMany()
     this.places.set(place, held + 1)

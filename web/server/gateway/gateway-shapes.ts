@@ -1,8 +1,9 @@
+import type { AnyId } from '@eudromos/core/plan'
 import * as yup from '../../view/yup.ts'
 import { e164, mailbox } from '@eudromos/core/numbers'
 
 export const uuid = yup
-  .string()
+  .string<AnyId>()
   .matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/, 'This is not a UUID in lower case.')
 
 /** The bytes of a file, as base64; how large it may be is seen by its bytes. */

@@ -1,3 +1,4 @@
+import type { AnyId, InteractionId } from '@eudromos/core/plan'
 import 'server-only'
 import * as yup from '../../view/yup.ts'
 import { mostFiles } from '../../view/files.ts'
@@ -9,7 +10,7 @@ import { bringIn, partsOf, type Part } from './threads.ts'
 const mostSubject = 200
 
 export const receivedMailShape = yup.object({
-  id: yup.string().trim().max(200).required('Give the email an id.'),
+  id: yup.string<AnyId>().trim().max(200).required('Give the email an id.'),
   from: mailAddress('From'),
   /** As whom it is sent. */
   name: yup.string().trim().max(80, 'Name: use at most 80 characters.').default(''),
@@ -40,7 +41,7 @@ export async function receiveMail(
   { id, subject, text, files, automatic, ...ends }: yup.InferType<typeof receivedMailShape>,
 ): Promise<object> {
   const caller = await callerOf(runtime, 'email', ends)
-  const [first, ...rest] = await partsOf({ id: `mail-${id}`, text, files }, 'email')
+  const [first, ...rest] = await partsOf({ id: `mail-${id}` as InteractionId, text, files }, 'email')
   const shown: Part = { ...first, subject: subject === '' ? null : subject.slice(0, mostSubject) }
   return bringIn(runtime, caller, [shown, ...rest], { to: ends.to, answered: !automatic })
 }

@@ -55,7 +55,7 @@ export async function outsideFile(
 }
 
 /** The routes of what a customer's device has written and got: read, and written to with bodies of at most so many bytes. */
-export const writingRoutes = <P extends object>(pathOf: (params: P) => string, most: number) => ({
+export const writingRoutes = <P extends object>(pathOf: (params: Record<keyof P, string>) => string, most: number) => ({
   GET: (request: Request, { params }: { readonly params: Promise<P> }): Promise<Response> =>
     answering(request, async () => {
       await permit('actAs')

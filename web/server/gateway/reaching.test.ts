@@ -1,5 +1,5 @@
 import { plannedLine, TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
-import { plainCentre, upTo } from '@eudromos/core/plan'
+import { plainCentre, eachChannel, upTo } from '@eudromos/core/plan'
 import {
   connect,
   meetAddress,
@@ -25,7 +25,7 @@ const limits = {
   slots: 2,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: upTo(2), chat: upTo(0), sms: upTo(2), email: upTo(2) },
+  channels: { ...eachChannel(() => upTo(2)), chat: upTo(0) },
 }
 const sound = Buffer.from('1a45dfa3aa', 'hex').toString('base64')
 const ana = { id: 'ana', roles: ['agent'] } as unknown as Who
@@ -156,6 +156,9 @@ test('an email goes to an address, with a subject, at any hour', async () => {
   expect(await codeOf(reachOut(runtime, ana, { ...mail, subject: 'Your ship' }))).toBe('done')
   expect(content).toMatchObject([{ body: 'Your ship is in.', subject: 'Your ship' }])
   expect([...centre.state.interactions.values()]).toMatchObject([{ customerId, lineId: 'mail', channel: 'email' }])
+  await expect(reachShape.validate({ ...mail, channel: 'pigeon' })).rejects.toThrow(
+    'Choose a call, a text or an email.',
+  )
   await expect(reachShape.validate({ ...mail, address: 'ilse@' })).rejects.toThrow('an email address such as')
 })
 

@@ -1,8 +1,19 @@
 import 'server-only'
 import * as yup from '../../view/yup.ts'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../view/new-id.ts'
 import { e164, isMailbox, mailbox, shownNumber, zonesOf } from '@eudromos/core/numbers'
-import { callableTimes, may, type PlanDocument } from '@eudromos/core/plan'
+import {
+  isChannel,
+  traitsOf,
+  isCall,
+  callableTimes,
+  may,
+  type PlanDocument,
+  type CustomerId,
+  type QueueId,
+  type AnyId,
+  type InteractionId,
+} from '@eudromos/core/plan'
 import { blockedUntil } from '@eudromos/core/routing'
 import {
   meetAddress,
@@ -32,15 +43,15 @@ export const zonesFor = (number: string, terms: Pick<ContactTerms, 'zone'> | nul
   terms?.zone == null ? (isMailbox(number) ? [] : zonesOf(number)) : [terms.zone]
 
 /** By which line of the queue customers are called or written to: the first that is on and has an address. */
-export const lineFor = (document: PlanDocument | null, queueId: string, channel: Channel) =>
+export const lineFor = (document: PlanDocument | null, queueId: QueueId, channel: Channel) =>
   document?.lines.find(
     (line) => line.on && line.channel === channel && line.address !== null && line.queueIds.includes(queueId),
   )
 
 interface Asked {
   readonly address: string
-  readonly customerId: string | null
-  readonly queueId: string
+  readonly customerId: CustomerId | null
+  readonly queueId: QueueId
 }
 
 const localText = (at: number, zone: string): string => `${dayText(at, zone)}, ${timeText(at, zone)}`
@@ -55,13 +66,13 @@ export async function reachView({ database, follower }: Runtime, asked: Asked): 
   const terms = customer === null ? null : await readContactTerms(database, customer.id)
   const zones = zonesFor(asked.address, terms)
   const line = (channel: Channel) =>
-    isMail === (channel === 'email') ? lineFor(document, asked.queueId, channel) : undefined
+    isMail === (traitsOf(channel).address === 'mailbox') ? lineFor(document, asked.queueId, channel) : undefined
   const texts = line('sms')
   const pairs = met === null || texts === undefined ? [] : [{ lineId: texts.id, addressId: met.id }]
   const stops = await readStops(database, pairs)
   const bars: ReachBar[] = []
   const centre = document?.centre
-  const blocked = blockedUntil(state, { customerId: customer?.id ?? '', addressId: met?.id ?? null }, state.at)
+  const blocked = blockedUntil(state, { customerId: customer?.id ?? null, addressId: met?.id ?? null }, state.at)
   if (blocked !== null) bars.push({ code: 'blocked', until: localText(blocked, centre?.zone ?? 'UTC') })
   if (terms?.doNotContact === true) bars.push({ code: 'doNotContact' })
   else if (centre?.consentNeeded === true && terms?.consentAt == null) bars.push({ code: 'noConsent' })
@@ -98,15 +109,15 @@ export const reachShape = yup.object({
     .string()
     .required('Number or address: give one.')
     .test('address', wrongAddress, (value) => reachableAt(value) !== null),
-  customerId: yup.string().max(200).nullable().default(null),
-  queueId: yup.string().max(200).required('On behalf of: choose a queue.'),
-  agentId: yup.string().max(200).nullable().default(null),
+  customerId: yup.string<AnyId>().max(200).nullable().default(null),
+  queueId: yup.string<AnyId>().max(200).required('On behalf of: choose a queue.'),
+  agentId: yup.string<AnyId>().max(200).nullable().default(null),
   subject: subjectLine(200, 'Subject: use at most 200 characters.'),
   text: yup
     .string()
     .trim()
     .when('channel', ([channel], words) =>
-      channel === 'email'
+      isChannel(channel) && traitsOf(channel).subject
         ? words.max(20_000, 'First words: use at most 20,000 characters.')
         : words.max(1600, 'First words: use at most 1,600 characters.'),
     )
@@ -120,7 +131,7 @@ export async function reachOut(
   runtime: Runtime,
   who: Who,
   input: yup.InferType<typeof reachShape>,
-): Promise<{ readonly id: string; readonly seq: number }> {
+): Promise<{ readonly id: InteractionId; readonly seq: number }> {
   const { database, follower, sender } = runtime
   const { channel, queueId, text, subject } = input
   const agentId = input.agentId ?? who.id
@@ -135,22 +146,22 @@ export async function reachOut(
   const name = view.customers.find(({ id }) => id === view.customerId)?.name ?? shownNumber(address)
   const [bar] = view.bars
   if (bar !== undefined) throw barred(bar.code, reachBarText(bar, name))
-  if (channel === 'sms' && view.textsStopped) throw barred('stopped', reachBarText({ code: 'stopped' }, name))
-  if (channel !== 'voice' && text === '') throw barred('noWords', 'First words: write something first.')
-  if (channel === 'email' && subject === '') throw barred('noSubject', 'Subject: say what it is about.')
+  if (traitsOf(channel).texted && view.textsStopped) throw barred('stopped', reachBarText({ code: 'stopped' }, name))
+  if (!isCall(channel) && text === '') throw barred('noWords', 'First words: write something first.')
+  if (traitsOf(channel).subject && subject === '') throw barred('noSubject', 'Subject: say what it is about.')
   const met = await meetAddress(database, address, {
     addressId: newId(),
     customerId: newId(),
     name: shownNumber(address),
   })
-  const customerId = view.customerId ?? met.customers[0]?.id ?? ''
-  if ((await readCustomer(database, customerId)) === null)
+  const customerId = view.customerId ?? met.customers[0]?.id
+  if (customerId === undefined || (await readCustomer(database, customerId)) === null)
     throw barred('unknownCustomer', 'This customer is not there.')
   const actor = { kind: 'person', id: who.id } as const
   const interactionId = interactionIdFor(`person:${who.id}`, input.id)
   const commandId = `${interactionId}-begin`
-  const contentId = channel === 'voice' ? null : contentIdFor(actor, commandId, text, subject)
-  const about = channel === 'email' ? subject : null
+  const contentId = isCall(channel) ? null : contentIdFor(actor, commandId, text, subject)
+  const about = traitsOf(channel).subject ? subject : null
   const { seq, refusal } = await sender.submit({
     command: envelope(
       'reachOut',

@@ -15,11 +15,9 @@ import {
   type Submission,
 } from '@eudromos/database'
 import { insertContent, testDatabase, type TestDatabase } from '../../../database/testing/index.ts'
-import type { Handed, OutgoingMail, OutgoingText } from './carrier.ts'
 import { ProblemError } from '../edge/problem.ts'
 import { receivedMailShape, receiveMail } from './mails.ts'
 import type { Runtime } from '../runtime/runtime.ts'
-import { Texter } from './texter.ts'
 import { orderOf, receivedShape, receiveText, reportText } from './texts.ts'
 
 jest.mock('server-only', () => ({}))
@@ -31,11 +29,7 @@ let web: Database
 let router: Connection
 let epoch: number
 let submitted: Submission[]
-let sent: OutgoingText[]
-let mailed: OutgoingMail[]
-let answers: (() => Promise<Handed>)[]
 const refusals: Refusal[] = []
-let texter: Texter
 let runtime: Runtime
 
 beforeAll(async () => {
@@ -55,11 +49,7 @@ const texts = { ...plannedLine(['sailings'], 'texts'), channel: 'sms' as const, 
 const mail = { ...plannedLine(['sailings'], 'mail'), channel: 'email' as const, address: 'lost@skerrow.example' }
 
 beforeEach(async () => {
-  await web.$client.query('update text_out set state = $1 where state = $2', ['failed', 'queued'])
   submitted = []
-  sent = []
-  mailed = []
-  answers = []
   const follower = {
     document: { lines: [texts, mail], centre: { zone: 'UTC', name: 'Skerrow Ferries' } },
     state: new State(),
@@ -71,34 +61,9 @@ beforeEach(async () => {
       return Promise.resolve({ seq: submitted.length, refusal: refusals.shift() ?? null })
     },
   }
-  const carrier = {
-    send: (text: OutgoingText): Promise<Handed> => {
-      sent.push(text)
-      return (answers.shift() ?? (() => Promise.resolve({ taken: true as const })))()
-    },
-    mail: (mail: OutgoingMail): Promise<Handed> => {
-      mailed.push(mail)
-      return Promise.resolve({ taken: true as const })
-    },
-    numbers: () => Promise.resolve([]),
-    call: () => Promise.reject(new Error('no call was to go out')),
-    hangUp: () => Promise.resolve(),
-  }
-  texter = new Texter(web, follower as never, sender, carrier, log)
   const clock = { now: () => 1_000_000 }
-  runtime = { database: web, clock, follower, sender, texter, carrier, log } as unknown as Runtime
+  runtime = { database: web, clock, follower, sender, log } as unknown as Runtime
 })
-
-afterEach(() => texter.close())
-
-/** Waits for what the texter does by itself. */
-async function until(what: () => Promise<boolean> | boolean): Promise<void> {
-  for (let n = 0; n < 100; n += 1) {
-    if (await what()) return
-    await new Promise((resolve) => setTimeout(resolve, 50))
-  }
-  throw new Error('it did not come about')
-}
 
 interface Given {
   readonly name: string
@@ -109,23 +74,19 @@ const received = (id: string, text: string, from = mara, pictures: Given[] = [])
 const commandsOf = (type: string): Command[] =>
   submitted.map(({ command }) => command).filter((one) => one.type === type)
 
-/** A message of an agent, as the router writes it with its text. */
-async function write(
-  interactionId: string,
-  number: number,
-  addressId: string,
-  attachment?: { fileName: string; mediaType: string; bytes: Buffer },
-): Promise<void> {
-  const contentId = `${interactionId}-${number}`
-  await web.$client.query(`insert into content (id, interaction_id, kind, body) values ($1, $2, 'message', $3)`, [
-    contentId,
-    interactionId,
-    `words ${number}`,
-  ])
-  const row = { interactionId, number, lineId: 'texts', addressId, contentId }
-  if (attachment !== undefined)
-    await insertContent(web, { id: contentId, interactionId, kind: 'message', body: '', attachment })
-  await commitBatch(router, { epoch, rows: [], answers: [], records: [], messages: [], texts: [row] })
+/** A text of the centre, as the router writes it with its message. */
+async function write(interactionId: string, number: number, addressId: string): Promise<void> {
+  const row = { interactionId, number, lineId: 'texts', addressId, contentId: `${interactionId}-${number}` }
+  await commitBatch(router, { epoch, rows: [], answers: [], texts: [row] })
+}
+
+/** The texts that are to be carried, by what they say. */
+const toCarry = async (): Promise<string[]> => {
+  const { rows } = await web.$client.query<{ body: string }>(
+    `select c.body from jobs.job j join text_out o on o.interaction_id = j.data->>'interactionId' join content c on c.id = o.content_id
+     where j.name = 'carryText' order by c.body`,
+  )
+  return rows.map(({ body }) => body)
 }
 
 const isStopped = async (addressId: string): Promise<boolean> =>
@@ -159,7 +120,10 @@ test('while the queue is closed an answer of the line goes along, with the next 
   jest.spyOn(state, 'nextChange').mockReturnValue(Date.parse('2027-03-16T08:00:00Z'))
   await received('shut', 'Hello?')
   expect(bodies().at(-1)?.closedAnswerId).toBe(id)
-  Object.assign(texts, { closedAnswer: '' })
+  Object.assign(texts, { language: 'fr', closedAnswer: 'Réponse : {opens}.' })
+  await received('shut-fr', 'Bonjour ?')
+  expect(submitted.at(-1)?.contents?.at(-1)).toMatchObject({ body: 'Réponse : mar. 16 mars, 08:00.' })
+  Object.assign(texts, { language: null, closedAnswer: '' })
 })
 
 test('a text makes its customer known by the number, once, and a second copy is the same command', async () => {
@@ -211,7 +175,7 @@ test('a picture belongs to the conversation in which it was said, whichever it w
   await insertContent(web, early)
   const message = { interactionId: 'thread', number: 4, at: 1, side: 'customer' as const, personId: null }
   const messages = [{ ...message, contentId: early.id }]
-  await commitBatch(router, { epoch, rows: [], answers: [], records: [], messages, texts: [] })
+  await commitBatch(router, { epoch, rows: [], answers: [], messages })
   expect((await readAttachment(web, early.id))?.interactionId).toBe('thread')
 })
 
@@ -234,88 +198,33 @@ test('STOP is obeyed and answered, without anybody being offered it, until START
   await received('s1', 'STOP')
   expect(commandsOf('receiveText')).toHaveLength(1)
   expect(await isStopped(addressId)).toBe(true)
-  await until(() => sent.length === 1)
-  expect(sent[0]).toMatchObject({ from: centre, to: mara, text: expect.stringContaining('no more texts') })
-  await write('i1', 2, addressId)
-  texter.look()
-  await until(async () => (await readTexts(web, 'i1')).get(2)?.state === 'failed')
-  expect((await readTexts(web, 'i1')).get(2)?.reason).toBe('stopped')
-  expect(sent).toHaveLength(1)
+  expect(await toCarry()).toEqual([expect.stringContaining('no more texts')])
   await received('s2', 'Start')
   expect(await isStopped(addressId)).toBe(false)
   await received('s1', 'STOP')
   expect(await isStopped(addressId)).toBe(false)
+  Object.assign(texts, { language: 'pt-PT' })
+  for (const order of ['STOP', 'START']) await received(`pt-${order}`, order)
+  Object.assign(texts, { language: null })
+  // The copy of the first asked for nothing more.
+  const all = await toCarry()
+  expect(all).toHaveLength(4)
+  for (const words of ['Não receberá mais', 'Voltará a receber']) expect(all.join()).toContain(words)
 })
 
-describe('a text of the centre', () => {
-  let addressId: string
-  beforeEach(async () => {
-    await received('hello', 'Hello')
-    addressId = (submitted.pop()?.command.body as { addressId: string }).addressId
-  })
-
-  test('goes to the carrier in order, and what became of it is told', async () => {
-    await write('i2', 2, addressId)
-    await write('i2', 3, addressId)
-    texter.look()
-    await until(() => sent.length === 2)
-    expect(sent.map(({ id, text }) => [id, text])).toEqual([
-      ['i2.2.1', 'words 2'],
-      ['i2.3.1', 'words 3'],
-    ])
-    await until(() => commandsOf('reportText').length === 2)
-    expect(await reportText(runtime, { id: 'i2.2.1', state: 'delivered', reason: null })).toEqual({ news: true })
-    expect(await reportText(runtime, { id: 'i2.2.1', state: 'failed', reason: 'late' })).toEqual({ news: false })
-    expect((await readTexts(web, 'i2')).get(2)).toEqual({ state: 'delivered', reason: null, round: 1 })
-    expect(commandsOf('reportText').at(-1)?.body).toEqual({ interactionId: 'i2', number: 2, state: 'delivered' })
-  })
-
-  test('takes its picture along', async () => {
-    await write('i9', 2, addressId, { fileName: 'map.gif', mediaType: 'image/gif', bytes: gif })
-    texter.look()
-    await until(() => sent.length === 1)
-    expect(sent[0]).toMatchObject({
-      id: 'i9.2.1',
-      text: 'words 2',
-      pictures: [{ name: 'map.gif', type: 'image/gif', data: gif.toString('base64') }],
-    })
-  })
-
-  test('is tried again where the carrier is away, and has failed where it says no', async () => {
-    answers.push(() => Promise.reject(new Error('away')))
-    await write('i3', 2, addressId)
-    texter.look()
-    await until(() => sent.length === 2)
-    expect(sent[0]).toEqual(sent[1])
-    await until(async () => (await readTexts(web, 'i3')).get(2)?.state === 'sent')
-    answers.push(() => Promise.resolve({ taken: false, reason: 'notANumber', again: false }))
-    await write('i3', 3, addressId)
-    texter.look()
-    await until(async () => (await readTexts(web, 'i3')).get(3)?.state === 'failed')
-    expect((await readTexts(web, 'i3')).get(3)?.reason).toBe('notANumber')
-  }, 20_000)
-
-  test('sent again it is another text to the carrier, and what is told of the first counts no more', async () => {
-    await write('i5', 2, addressId)
-    texter.look()
-    await until(() => sent.length === 1)
-    await reportText(runtime, { id: 'i5.2.1', state: 'failed', reason: 'unreachable' })
-    expect(await noteText(web, { interactionId: 'i5', number: 2, round: 1 }, 'queued')).toBe(true)
-    texter.look()
-    await until(() => sent.length === 2)
-    expect(sent[1]).toMatchObject({ id: 'i5.2.2', text: 'words 2' })
-    await until(async () => (await readTexts(web, 'i5')).get(2)?.state === 'sent')
-    expect(await reportText(runtime, { id: 'i5.2.1', state: 'failed', reason: 'late' })).toEqual({ news: false })
-    expect(await reportText(runtime, { id: 'i5.2.2', state: 'delivered', reason: null })).toEqual({ news: true })
-  })
-
-  test('has failed where its line has no number any more', async () => {
-    Object.assign(runtime.follower, { document: { lines: [] } })
-    await write('i4', 2, addressId)
-    texter.look()
-    await until(async () => (await readTexts(web, 'i4')).get(2)?.state === 'failed')
-    expect((await readTexts(web, 'i4')).get(2)?.reason).toBe('noNumber')
-  })
+test('what became of a text is told once, and what is said of an earlier round counts no more', async () => {
+  await received('hello', 'Hello')
+  const { addressId } = submitted.pop()?.command.body as { addressId: string }
+  await write('i2', 2, addressId)
+  expect(await reportText(runtime, { id: 'i2.2.1', state: 'delivered', reason: null })).toEqual({ news: true })
+  expect(await reportText(runtime, { id: 'i2.2.1', state: 'failed', reason: 'late' })).toEqual({ news: false })
+  expect((await readTexts(web, 'i2')).get(2)).toEqual({ state: 'delivered', reason: null, round: 1 })
+  expect(commandsOf('reportText').at(-1)?.body).toEqual({ interactionId: 'i2', number: 2, state: 'delivered' })
+  await write('i2', 3, addressId)
+  await reportText(runtime, { id: 'i2.3.1', state: 'failed', reason: 'unreachable' })
+  expect(await noteText(web, { interactionId: 'i2', number: 3, round: 1 }, 'queued')).toBe(true)
+  expect(await reportText(runtime, { id: 'i2.3.1', state: 'failed', reason: 'late' })).toEqual({ news: false })
+  expect(await reportText(runtime, { id: 'i2.3.2', state: 'delivered', reason: null })).toEqual({ news: true })
 })
 
 test('a number that the router knows of no line any more is told like one that never had one', async () => {
@@ -371,43 +280,6 @@ describe('email', () => {
     expect(answers).toEqual([submitted[0]?.contents?.[1]?.id, null])
     // STOP is a word like any other here.
     expect(await writes('m4', { text: 'STOP' })).toEqual({ taken: true, seq: 3 })
-  })
-
-  test('goes out in the centre’s name, under its own subject, or as an answer to the one before', async () => {
-    await writes('m5')
-    const { addressId } = submitted[0]?.command.body as { addressId: string }
-    const messages = ['My bag', null, 'Your ticket'].map((subject, n) => ({
-      subject,
-      number: n + 1,
-      contentId: `mw${n}`,
-    }))
-    for (const { subject, number, contentId } of messages)
-      await insertContent(web, {
-        id: contentId,
-        interactionId: 'im',
-        kind: 'message',
-        body: `words ${number}`,
-        subject,
-      })
-    const written = { interactionId: 'im', at: 1, personId: null }
-    await commitBatch(router, {
-      epoch,
-      rows: [],
-      answers: [],
-      records: [],
-      messages: messages.map(({ number, contentId }) => ({ ...written, number, contentId, side: 'agent' as const })),
-      texts: messages
-        .slice(1)
-        .map(({ number, contentId }) => ({ interactionId: 'im', number, lineId: 'mail', addressId, contentId })),
-    })
-    texter.look()
-    await until(() => mailed.length === 2)
-    const said = { thread: 'im', from: 'lost@skerrow.example', name: 'Skerrow Ferries', to: 'cleo@mail.example' }
-    expect(mailed).toEqual([
-      { id: 'im.2.1', ...said, subject: 'Re: My bag', text: 'words 2' },
-      { id: 'im.3.1', ...said, subject: 'Your ticket', text: 'words 3' },
-    ])
-    expect(sent).toEqual([])
   })
 
   test.each([

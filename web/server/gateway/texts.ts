@@ -1,7 +1,8 @@
+import type { InteractionId, AnyId } from '@eudromos/core/plan'
 import 'server-only'
 import * as yup from '../../view/yup.ts'
 import { noteText, obeyOrder, readTexts } from '@eudromos/database'
-import { texts as words } from '../../messages/texts.ts'
+import { languageFor, sayIn } from '../../messages/told/say.ts'
 import { mostPictures } from '../../view/files.ts'
 import { callerOf } from './callers.ts'
 import { envelope, gateway } from '../edge/envelope.ts'
@@ -13,7 +14,7 @@ import { bringIn, partsOf } from './threads.ts'
 import type { Who } from '../edge/who.ts'
 
 export const receivedShape = yup.object({
-  id: yup.string().trim().max(200).required('Give the text an id.'),
+  id: yup.string<AnyId>().trim().max(200).required('Give the text an id.'),
   from: number('From'),
   to: number('To'),
   text: yup.string().max(4000, 'Text: at most 4,000 characters are accepted.').defined('Give the text.'),
@@ -46,18 +47,18 @@ export function orderOf(text: string): 'stop' | 'start' | null {
 
 /** A customer's text has come in. The same id a second time is the same text. */
 export async function receiveText(runtime: Runtime, { pictures, ...input }: Received): Promise<object> {
-  const { database, follower, texter } = runtime
+  const { database, follower } = runtime
   const caller = await callerOf(runtime, 'sms', input)
   const { line, addressId } = caller
   const order = orderOf(input.text)
   if (order !== null) {
-    const preferred = { lineId: line.id, addressId, stop: order === 'stop', answer: words.confirm[order] }
-    await obeyOrder(database, { id: `${order}-${input.id}`, ...preferred })
-    texter.look()
+    const answer = sayIn(languageFor(line.language, []))(`text.${order}`)
+    const preferred = { lineId: line.id, addressId, stop: order === 'stop', answer }
+    await obeyOrder(database, { id: `${order}-${input.id}` as InteractionId, ...preferred })
     // Nobody need answer it; who has the thread before them sees it there.
     if (follower.state.index.threads.of(line.id, addressId) === null) return { taken: true, order }
   }
-  const parts = await partsOf({ id: `text-${input.id}`, text: input.text, files: pictures }, 'texts')
+  const parts = await partsOf({ id: `text-${input.id}` as InteractionId, text: input.text, files: pictures }, 'texts')
   return bringIn(runtime, caller, parts, { to: input.to, answered: true })
 }
 
@@ -66,7 +67,10 @@ const outgoingForm = /^(.+)\.(\d{1,9})\.(\d{1,9})$/
 
 export const reportShape = yup.object({
   /** The id that it was handed over with. */
-  id: yup.string().matches(outgoingForm, 'Give the id that it came with.').required('Give the id that it came with.'),
+  id: yup
+    .string<AnyId>()
+    .matches(outgoingForm, 'Give the id that it came with.')
+    .required('Give the id that it came with.'),
   state: yup
     .string()
     .oneOf(['sent', 'delivered', 'failed'] as const, 'State: sent, delivered or failed.')
@@ -79,7 +83,8 @@ export async function reportText(
   { database, sender }: Runtime,
   { id, state, reason }: yup.InferType<typeof reportShape>,
 ): Promise<object> {
-  const [, interactionId = '', count, sendings] = outgoingForm.exec(id) ?? []
+  const [, found = '', count, sendings] = outgoingForm.exec(id) ?? []
+  const interactionId = found as InteractionId
   const [number, round] = [Number(count), Number(sendings)]
   const news = await noteText(database, { interactionId, number, round }, state, reason)
   const fate = news ? null : (await readTexts(database, interactionId)).get(number)
@@ -92,7 +97,7 @@ export async function reportText(
 }
 
 export const againShape = yup.object({
-  interactionId: yup.string().max(200).required('Name the conversation.'),
+  interactionId: yup.string<AnyId>().max(200).required('Name the conversation.'),
   number: yup.number().integer().min(1).required('Number: name the message.'),
 })
 
@@ -102,13 +107,12 @@ export async function sendAgain(
   who: Who,
   { interactionId, number }: yup.InferType<typeof againShape>,
 ): Promise<object> {
-  const { database, sender, texter } = runtime
+  const { database, sender } = runtime
   const interaction = inHand(runtime, who, interactionId)
   if (interaction.texts[number] !== 'failed') throw notFound('A message that was not delivered')
   const round = (await readTexts(database, interactionId)).get(number)?.round ?? 1
   if (await noteText(database, { interactionId, number, round }, 'queued')) {
     await sender.submit({ command: envelope('reportText', gateway, { interactionId, number, state: 'queued' }) })
-    texter.look()
   }
   return { queued: true }
 }

@@ -1,10 +1,10 @@
 import 'server-only'
-import type { PlanDocument } from '@eudromos/core/plan'
+import type { FilesIn, PlanDocument, InteractionId } from '@eudromos/core/plan'
 import type { CommandBodies } from '@eudromos/core/routing'
 import type { NewContent } from '@eudromos/database'
-import { dayText, timeText } from '../../components/format.ts'
 import { texts as words } from '../../messages/texts.ts'
-import { checkedFile, safeFileName, type Carried } from '../records/attachments.ts'
+import { languageFor, sayIn, shortMomentIn } from '../../messages/told/say.ts'
+import { checkedFile, safeFileName } from '../records/attachments.ts'
 import { requireClean } from '../records/scanner.ts'
 import { refusedTo, type Caller } from './callers.ts'
 import { envelope, gateway } from '../edge/envelope.ts'
@@ -18,14 +18,14 @@ type Attachment = NonNullable<NewContent['attachment']>
 
 /** A message as it is brought to the router. */
 export interface Part {
-  readonly id: string
+  readonly id: InteractionId
   readonly body: string
   readonly subject?: string | null
   readonly attachment?: Attachment
 }
 
 interface Given {
-  readonly id: string
+  readonly id: InteractionId
   readonly text: string
   readonly files: readonly { readonly name: string; readonly data: string }[]
 }
@@ -36,7 +36,7 @@ interface Given {
  */
 export async function partsOf(
   { id, text, files }: Given,
-  carried: Exclude<Carried, 'chats'>,
+  carried: Exclude<FilesIn, 'chats'>,
 ): Promise<[Part, ...Part[]]> {
   const taken: Attachment[] = []
   const left: string[] = []
@@ -54,19 +54,25 @@ export async function partsOf(
   const body = [...(text === '' ? [] : [text]), ...left].join('\n')
   return [
     { id, body, attachment: first },
-    ...rest.map((attachment, n) => ({ id: `${id}.${n + 2}`, body: '', attachment })),
+    ...rest.map((attachment, n) => ({ id: `${id}.${n + 2}` as InteractionId, body: '', attachment })),
   ]
 }
 
 /** What goes back by itself while nobody answers the line, with when somebody will; empty where nothing does. */
 function closedAnswerOf({ follower, clock }: Runtime, line: PlanDocument['lines'][number]): string {
   const { state, document } = follower
-  const [queueId = ''] = line.queueIds
+  const [queueId] = line.queueIds
   const now = clock.now()
-  if (line.closedAnswer === '' || (state.queueDay(queueId).open && state.isLineOpenAt(line.id, now))) return ''
+  if (
+    queueId === undefined ||
+    line.closedAnswer === '' ||
+    (state.queueDay(queueId).open && state.isLineOpenAt(line.id, now))
+  )
+    return ''
   const opensAt = state.answersFrom(line.id, queueId, now)
   const zone = document?.centre.zone ?? 'UTC'
-  const opens = opensAt === null ? words.nextOpening : `${dayText(opensAt, zone)}, ${timeText(opensAt, zone)}`
+  const language = languageFor(line.language, [])
+  const opens = opensAt === null ? sayIn(language)('text.nextOpening') : shortMomentIn(language, opensAt, zone)
   return line.closedAnswer.replaceAll('{opens}', opens)
 }
 
@@ -77,7 +83,7 @@ export async function bringIn(
   [first, ...rest]: readonly [Part, ...Part[]],
   { to, answered }: { readonly to: string; readonly answered: boolean },
 ): Promise<{ taken: true; seq: number }> {
-  const { follower, texter } = runtime
+  const { follower } = runtime
   const thread = follower.state.index.threads.of(line.id, addressId)
   const interactionId = thread ?? first.id
   const answer = thread === null && answered ? closedAnswerOf(runtime, line) : ''
@@ -88,7 +94,6 @@ export async function bringIn(
   const arrival = { customerId, addressId, lineId: line.id, ...terms }
   let seq = await take(runtime, to, { ...arrival, closedAnswerId }, interactionId, first, answers)
   for (const part of rest) seq = await take(runtime, to, { ...arrival, closedAnswerId: null }, interactionId, part)
-  if (closedAnswerId !== null) texter.look()
   return { taken: true, seq }
 }
 
@@ -97,7 +102,7 @@ async function take(
   { sender }: Runtime,
   to: string,
   arrival: Omit<CommandBodies['receiveText'], 'interactionId' | 'contentId'>,
-  interactionId: string,
+  interactionId: InteractionId,
   { id, body, subject, attachment }: Part,
   others: readonly NewContent[] = [],
 ): Promise<number> {

@@ -1,4 +1,4 @@
-import type { Sight } from '@eudromos/core/plan'
+import type { Sight, InteractionId, PersonId, QueueId } from '@eudromos/core/plan'
 import type { Change, Follower } from '../runtime/follower.ts'
 import type { Pieces } from './pieces.ts'
 import { Json } from '../edge/json.ts'
@@ -106,14 +106,14 @@ class CentreView {
   private pieceOf(kind: Keyed, id: string): string | null {
     const { follower, pieces } = this.place
     const { sight } = this
-    if (kind === 'people') return sight.person(id) ? pieces.of(kind, id) : null
+    if (kind === 'people') return sight.person(id as PersonId) ? pieces.of(kind, id) : null
     if (kind === 'interactions') {
-      const interaction = follower.state.interactions.get(id)
+      const interaction = follower.state.interactions.get(id as InteractionId)
       return interaction !== undefined && seesInteraction(sight, interaction) ? pieces.of(kind, id) : null
     }
-    if (!sight.queue(id)) return null
+    if (!sight.queue(id as QueueId)) return null
     if (sight.hidden.personIds.length === 0) return pieces.of(kind, id)
-    const view = queueView(follower, id, sight.person)
+    const view = queueView(follower, id as QueueId, sight.person)
     return view === null ? null : JSON.stringify(view)
   }
 
@@ -133,7 +133,7 @@ function idsOf(changes: readonly Change[]): Ids {
 
 interface Viewing {
   readonly stream: Stream
-  readonly viewerId: string
+  readonly viewerId: PersonId
   view: CentreView
 }
 
@@ -153,7 +153,7 @@ export class CentreViews {
   }
 
   /** Shows the centre on a stream, from where its reader left off where that is known still; gives what ends it. */
-  begin(stream: Stream, viewerId: string, missed: readonly Change[] | null): () => void {
+  begin(stream: Stream, viewerId: PersonId, missed: readonly Change[] | null): () => void {
     if (this.viewings.size === 0) this.document = this.place.follower.document
     const view = this.viewOf(viewerId)
     const { told, seq } = missed === null ? view.snapshot() : view.since(missed)
@@ -169,7 +169,7 @@ export class CentreViews {
   }
 
   /** Whether the stream shows this interaction. */
-  shows(stream: Stream, interactionId: string): boolean {
+  shows(stream: Stream, interactionId: InteractionId): boolean {
     for (const { streams, shown } of this.views.values())
       if (streams.has(stream)) return shown.interactions.has(interactionId)
     return false
@@ -200,7 +200,7 @@ export class CentreViews {
     }
   }
 
-  private viewOf(viewerId: string): CentreView {
+  private viewOf(viewerId: PersonId): CentreView {
     const sight = sightFor(this.place.follower, viewerId)
     const key = JSON.stringify(sight.hidden)
     const view = this.views.get(key) ?? new CentreView(this.place, sight)

@@ -1,3 +1,4 @@
+import type { AgentId, InteractionId, PersonId } from '@eudromos/core/plan'
 import {
   changesFor,
   groundsOf,
@@ -38,7 +39,7 @@ export const named = (
       }
 
 /** The grounds as of now: the wait has gone on since the last event, unless the queue is closed. */
-export function groundsNow(runtime: Runtime, interactionId: string): NamedGrounds | null {
+export function groundsNow(runtime: Runtime, interactionId: InteractionId): NamedGrounds | null {
   const { state } = runtime.follower
   const interaction = state.interactions.get(interactionId)
   const grounds = groundsOf(state, interactionId)
@@ -63,7 +64,7 @@ interface Sees {
   queue(id: string): boolean
 }
 
-export function personGrounds({ follower }: Runtime, agentId: string, sees: Sees): PersonGrounds {
+export function personGrounds({ follower }: Runtime, agentId: AgentId, sees: Sees): PersonGrounds {
   const { state, document } = follower
   return {
     waiting: waitingFor(state, agentId)
@@ -77,7 +78,7 @@ export function personGrounds({ follower }: Runtime, agentId: string, sees: Sees
 /** The grounds just before an offer of a record was made; null where the record has no offer at that event. */
 export async function groundsAt(
   runtime: Runtime,
-  personId: string,
+  personId: PersonId,
   { id, offers }: Pick<RecordRow, 'id' | 'offers'>,
   seq: number,
 ): Promise<NamedGrounds | null> {

@@ -1,3 +1,4 @@
+import type { AgentId, InteractionId, PersonId, QueueId } from '@eudromos/core/plan'
 import 'server-only'
 import { visitOf, type Interaction } from '@eudromos/core/routing'
 import { readTranscripts } from '@eudromos/database'
@@ -11,7 +12,7 @@ import { Delta, keyed, Shown, type Keyed } from './shown.ts'
 
 /** The whole centre, as far as somebody may see it; or one agent's seat. */
 export type Scope =
-  { readonly kind: 'live'; readonly viewerId: string } | { readonly kind: 'seat'; readonly agentId: string }
+  { readonly kind: 'live'; readonly viewerId: PersonId } | { readonly kind: 'seat'; readonly agentId: AgentId }
 
 /** Keeps one browser's view current, from where it left off if that is not too long ago; gives what ends it. */
 export async function beginLive(
@@ -36,7 +37,7 @@ export async function beginLive(
 }
 
 /** It waits in an open list of these queues, for anybody. */
-function isOnList({ lookup }: Follower['state'], queues: ReadonlySet<string>, one: Interaction | undefined): boolean {
+function isOnList({ lookup }: Follower['state'], queues: ReadonlySet<QueueId>, one: Interaction | undefined): boolean {
   if (one?.phase !== 'waiting') return false
   const { queueId, awaitsOpening, preferred } = visitOf(one)
   return (
@@ -51,13 +52,13 @@ class SeatFeed {
   private shown = new Shown()
   private work: Promise<void> = Promise.resolve()
   private sentSeq = 0
-  private ownQueues: ReadonlySet<string> = new Set()
-  private readonly touchedQueues = new Set<string>()
+  private ownQueues: ReadonlySet<QueueId> = new Set()
+  private readonly touchedQueues = new Set<QueueId>()
   private queuesDue: NodeJS.Timeout | null = null
 
   constructor(
     private readonly runtime: Runtime,
-    private readonly agentId: string,
+    private readonly agentId: AgentId,
     private readonly stream: Stream,
   ) {}
 
@@ -82,7 +83,7 @@ class SeatFeed {
     }
   }
 
-  private knows(interactionId: string): boolean {
+  private knows(interactionId: InteractionId): boolean {
     return this.shown.interactions.has(interactionId)
   }
 
@@ -111,7 +112,7 @@ class SeatFeed {
     })
   }
 
-  private reaches(interactionId: string): boolean {
+  private reaches(interactionId: InteractionId): boolean {
     const { state } = this.runtime.follower
     return (
       state.agents.get(this.agentId)?.carried.includes(interactionId) === true ||
@@ -123,8 +124,8 @@ class SeatFeed {
     const { pieces } = this.runtime
     const isOwn: Readonly<Record<Keyed, (id: string) => boolean>> = {
       people: (id) => id === this.agentId,
-      queues: (id) => this.ownQueues.has(id),
-      interactions: (id) => this.reaches(id),
+      queues: (id) => this.ownQueues.has(id as QueueId),
+      interactions: (id) => this.reaches(id as InteractionId),
     }
     for (const kind of keyed)
       for (const id of ids[kind]) this.shown.note(kind, id, isOwn[kind](id) ? pieces.of(kind, id) : null, delta)
@@ -160,7 +161,7 @@ class SeatFeed {
     for (const name of ['blockRequests', 'quarantined'] as const) shown.noteWhole(name, '[]', new Delta())
     const rest = { seq, at: clock.now(), scope: 'seat', agentId: this.agentId }
     const text = (messages: Record<string, MessageView[]>): string => shown.text({ ...rest, messages })
-    const messages = await this.transcripts([...shown.interactions.keys()])
+    const messages = await this.transcripts([...shown.interactions.keys()] as InteractionId[])
     this.sentSeq = seq
     this.stream.send('snapshot', new Json(text(messages)), seq)
   }
@@ -178,7 +179,7 @@ class SeatFeed {
     if (change.everything || !sameQueues) this.lookAtAll(delta)
     else this.lookAt({ ...change, queues: [...change.queues, ...this.touchedQueues] }, delta)
     this.touchedQueues.clear()
-    const met = [...this.shown.interactions.keys()].filter((id) => !before.has(id))
+    const met = [...this.shown.interactions.keys()].filter((id) => !before.has(id)) as InteractionId[]
     const messages = await this.newMessages(change, met)
     this.sentSeq = change.seq
     if (!delta.isEmpty || Object.keys(messages).length > 0) {
@@ -194,7 +195,7 @@ class SeatFeed {
     if (delta.queues.size > 0) this.stream.send('queues', new Json(delta.queuesText()))
   }
 
-  private async transcripts(ids: readonly string[]): Promise<Record<string, MessageView[]>> {
+  private async transcripts(ids: readonly InteractionId[]): Promise<Record<string, MessageView[]>> {
     const messages: Record<string, MessageView[]> = Object.fromEntries(ids.map((id) => [id, []]))
     const { follower, database } = this.runtime
     const unread = ids.filter((id) => follower.spoken.of(id) === null)
@@ -206,7 +207,7 @@ class SeatFeed {
 
   private async newMessages(
     { messages: lines }: Change,
-    met: readonly string[],
+    met: readonly InteractionId[],
   ): Promise<Record<string, MessageView[]>> {
     const messages: Record<string, MessageView[]> = met.length > 0 ? await this.transcripts(met) : {}
     for (const line of lines)

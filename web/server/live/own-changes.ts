@@ -1,5 +1,5 @@
 import 'server-only'
-import { may, ownChanges } from '@eudromos/core/plan'
+import { may, ownChanges, type AgentId } from '@eudromos/core/plan'
 import { readPublished, readVersions } from '@eudromos/database'
 import type { OwnChangesView } from '../../view/own-changes.ts'
 import { notAllowed, notFound } from '../edge/problem.ts'
@@ -33,7 +33,7 @@ function changesBy(runtime: Runtime, version: number): Promise<ChangesOf> {
 }
 
 /** What the last week's versions of the plan have changed for an agent, the newest first; ten versions at most. */
-export async function readOwnChanges(runtime: Runtime, who: Who, agentId: string): Promise<OwnChangesView> {
+export async function readOwnChanges(runtime: Runtime, who: Who, agentId: AgentId): Promise<OwnChangesView> {
   const { database, clock, follower } = runtime
   if (agentId !== who.id && !may(who.roles, 'actAs')) throw notAllowed()
   if (agentId !== who.id && !sightFor(follower, who.id).person(agentId)) throw notFound('This person')

@@ -1,12 +1,13 @@
+import type { InteractionId, PersonId, QueueId } from '@eudromos/core/plan'
 import type { Change, Follower } from '../runtime/follower.ts'
 import { interactionView, personView, planView, queueView } from './project.ts'
 import { keyed, type Keyed } from './shown.ts'
 
 type Makers = Readonly<Record<Keyed, (follower: Follower, id: string) => object | null>>
 const makers: Makers = {
-  people: personView,
-  queues: (follower, id) => queueView(follower, id),
-  interactions: interactionView,
+  people: (follower, id) => personView(follower, id as PersonId),
+  queues: (follower, id) => queueView(follower, id as QueueId),
+  interactions: (follower, id) => interactionView(follower, id as InteractionId),
 }
 
 /** People, queues and interactions as the JSON that browsers are sent: each is made once for all who are shown it. */

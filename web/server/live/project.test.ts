@@ -1,9 +1,10 @@
-import { chatsOnly, upTo, type LoadLimits } from '@eudromos/core/plan'
+import { chatsOnly, eachChannel, upTo, type LoadLimits } from '@eudromos/core/plan'
 import { visitOf } from '@eudromos/core/routing'
 import { TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
 import type { RotaPlan } from '@eudromos/core/rota'
 import type { Follower } from '../runtime/follower.ts'
 import {
+  languageOf,
   blockRequestViews,
   chatView,
   closureOf,
@@ -37,6 +38,7 @@ function followed(channels: LoadLimits['channels'] = chatsOnly(1)) {
   centre.ready('ana')
   centre.ready('ben')
   const document = {
+    lines: [],
     centre: { zone: 'Europe/Lisbon' },
     queues: [{ id: 'boats', name: 'Boats' }],
     sites: [
@@ -132,7 +134,7 @@ describe('an emergency closing', () => {
 })
 
 test('a caller is told who has the call, and when the centre hears nothing of their page', () => {
-  const { centre, follower } = followed({ voice: upTo(1), chat: upTo(1), sms: upTo(1), email: upTo(1) })
+  const { centre, follower } = followed(eachChannel(() => upTo(1)))
   centre.arrive('call', 'boats', { channel: 'voice', lineId: 'phone' })
   const interaction = centre.state.interaction('call')
   const seen = () => chatView(follower, interaction, 0)
@@ -179,4 +181,14 @@ test('a queue counts whom its viewer sees, and who is offered still waits in it'
   Object.assign(follower.document ?? {}, { queues: [{ id: 'boats', name: 'Boats' }] })
   expect(quarantinedViews(follower, () => true)).toMatchObject([{ id: 'i1', interaction: { queueName: 'Boats' } }])
   expect(quarantinedViews(follower, () => false)).toEqual([])
+})
+
+test('a customer is told in the language of the line, where it says one', () => {
+  const lines = [
+    { id: 'calls', name: 'Calls', language: 'pt' },
+    { id: 'site', name: 'Site', language: null },
+  ]
+  const document = { lines } as unknown as Follower['document']
+  expect(['calls', 'site', 'gone'].map((id) => languageOf(document, id))).toEqual(['pt', null, null])
+  expect(languageOf(null, 'calls')).toBeNull()
 })

@@ -1,6 +1,15 @@
 import { hears, linkedWith, type CallParties } from '@eudromos/core/calls'
 import { estimateWaitSeconds } from '@eudromos/core/figures'
-import { channels, reachedBy } from '@eudromos/core/plan'
+import {
+  isCall,
+  channels,
+  reachedBy,
+  type AgentId,
+  type InteractionId,
+  type LineId,
+  type PersonId,
+  type QueueId,
+} from '@eudromos/core/plan'
 import {
   atWork,
   isAgentGone,
@@ -82,7 +91,7 @@ export function planView({ state, document }: Follower): PlanView | null {
 }
 
 /** The emergency closings that last, as the centre sees them; of a seat those that touch it. */
-export function emergencyViews({ state, document, people, announcements }: Follower, agentId: string | null) {
+export function emergencyViews({ state, document, people, announcements }: Follower, agentId: AgentId | null) {
   const own = agentId === null ? null : new Set(state.index.queuesOf(agentId))
   return state.emergencies
     .filter(
@@ -100,13 +109,13 @@ export function emergencyViews({ state, document, people, announcements }: Follo
     }))
 }
 
-const nameOf = (people: Follower['people'], id: string | null): string | null =>
+const nameOf = (people: Follower['people'], id: PersonId | null): string | null =>
   id === null ? null : (people.get(id)?.name ?? null)
 
 /** What agents in sight have asked for and no supervisor has settled. */
 export const blockRequestViews = (
   { state, people, customerNames }: Follower,
-  inSight: (agentId: string) => boolean,
+  inSight: (agentId: AgentId) => boolean,
 ): BlockRequestView[] =>
   state.blockRequests
     .filter(({ agentId }) => inSight(agentId))
@@ -119,7 +128,7 @@ export const blockRequestViews = (
 /** What a fault took out, of the queues in sight. */
 export const quarantinedViews = (
   { state, document, customerNames }: Follower,
-  inSight: (queueId: string) => boolean,
+  inSight: (queueId: QueueId) => boolean,
 ): QuarantinedView[] =>
   state.quarantined
     .filter(({ interaction }) => interaction === null || inSight(interaction.queueId))
@@ -134,7 +143,7 @@ export const quarantinedViews = (
     }))
 
 /** What customers of a queue are told of the emergency that closes it, or closed it at an instant; undefined: none. */
-export function closureOf({ state, announcements }: Follower, queueId: string, at: number): ChatView['closure'] {
+export function closureOf({ state, announcements }: Follower, queueId: QueueId, at: number): ChatView['closure'] {
   const emergency = state.emergencies.find(
     ({ queueIds, from, to }) => queueIds.includes(queueId) && from <= at && (to === null || at < to),
   )
@@ -146,7 +155,7 @@ export function closureOf({ state, announcements }: Follower, queueId: string, a
   }
 }
 
-export function personView({ state, people }: Follower, id: string): PersonView | null {
+export function personView({ state, people }: Follower, id: PersonId): PersonView | null {
   const agent = state.agents.get(id)
   const person = people.get(id)
   if (agent === undefined || person === undefined) return null
@@ -203,8 +212,8 @@ function stopgapView(stopgap: Stopgap | null, { people, announcements }: Followe
 /** Counts everybody, and says how many of them are out of sight. */
 export function queueView(
   follower: Follower,
-  id: string,
-  inSight: (personId: string) => boolean = () => true,
+  id: QueueId,
+  inSight: (personId: PersonId) => boolean = () => true,
 ): QueueView | null {
   const { state } = follower
   const day = state.queues.get(id)
@@ -243,7 +252,7 @@ const countsToday = ({ queues }: Follower['state'], { counts, awaitsOpening, que
 
 export function interactionView(
   { state, customerNames, people, handovers, numbers, document }: Follower,
-  id: string,
+  id: InteractionId,
 ): InteractionView | null {
   const interaction = state.interactions.get(id)
   if (interaction === undefined) return null
@@ -347,15 +356,21 @@ export const messageView = ({
 })
 
 /** Who listens in is linked with the customer's end, and not named to it. */
-const linksOf = (interactionId: string, parties: CallParties, people: Follower['people']): ChatView['links'] =>
+const linksOf = (interactionId: InteractionId, parties: CallParties, people: Follower['people']): ChatView['links'] =>
   linkedWith(parties, 'customer').map((id) => ({
     id: aliasOf(interactionId, id),
     hasIt: id === parties.agentId,
-    name: hears({ ...parties, heldSince: null }, id, 'customer') ? (nameOf(people, id)?.split(' ')[0] ?? '') : null,
+    name: hears({ ...parties, heldSince: null }, id, 'customer')
+      ? (nameOf(people, id as PersonId)?.split(' ')[0] ?? '')
+      : null,
   }))
 
 /** What the router allows from an instant on is offered this much later: its clock may be a little behind. */
 export const clocksApartMs = 200
+
+/** What the customers of a line speak; null: it is not said. */
+export const languageOf = (document: Follower['document'], lineId: LineId): string | null =>
+  document?.lines.find(({ id }) => id === lineId)?.language ?? null
 
 /** What the customer of an interaction may know of it at an instant, without its messages. */
 export function chatView(
@@ -376,19 +391,18 @@ export function chatView(
     asked: interaction.asked,
     held: interaction.heldSince !== null,
     links:
-      interaction.phase === 'connected' && interaction.channel === 'voice'
-        ? linksOf(interaction.id, parties, people)
-        : [],
+      interaction.phase === 'connected' && isCall(interaction.channel) ? linksOf(interaction.id, parties, people) : [],
     outcome: null,
     queueName: queue?.name ?? '',
+    language: languageOf(document, interaction.lineId),
     shownAs: queue?.shownAs || null,
-    announcement: interaction.channel === 'voice' ? (queue?.announcement ?? '') : '',
+    announcement: isCall(interaction.channel) ? (queue?.announcement ?? '') : '',
     callback:
       interaction.callback !== null ? 'asked' : mayAskCallback(state, interaction, at - clocksApartMs) ? 'may' : null,
     calledFrom: interaction.callback?.putOffUntil ?? null,
     voicemail: mayLeaveMessage(state, interaction),
     recorded:
-      interaction.channel !== 'voice' || queue === undefined || queue.recording === 'never'
+      !isCall(interaction.channel) || queue === undefined || queue.recording === 'never'
         ? null
         : !interaction.recordingRefused,
     agentGone: isAgentGone(state, interaction),

@@ -1,5 +1,5 @@
 import { plannedQueue, TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
-import { upTo } from '@eudromos/core/plan'
+import { eachChannel, upTo } from '@eudromos/core/plan'
 import type { Follower } from '../runtime/follower.ts'
 import { transferTargets } from './transfer-targets.ts'
 
@@ -10,7 +10,7 @@ const limits = {
   slots: 1,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: upTo(1), chat: upTo(1), sms: upTo(1), email: upTo(1) },
+  channels: eachChannel(() => upTo(1)),
 }
 
 /** Ana has a call of `sailings`; ben and then cleo have said Ready for `bookings`. */

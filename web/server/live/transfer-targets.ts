@@ -1,3 +1,4 @@
+import type { AgentId, InteractionId, PersonId } from '@eudromos/core/plan'
 import 'server-only'
 import { peopleFor, visitOf } from '@eudromos/core/routing'
 import { meets } from '@eudromos/core/skills'
@@ -5,7 +6,10 @@ import type { TransferTargets } from '../../view/view.ts'
 import type { Follower } from '../runtime/follower.ts'
 
 /** Where an agent can pass an interaction on to: open queues with how it stands there, and people who are there and able. */
-export function transferTargets({ state, document, people }: Follower, interactionId: string): TransferTargets | null {
+export function transferTargets(
+  { state, document, people }: Follower,
+  interactionId: InteractionId,
+): TransferTargets | null {
   const interaction = state.interactions.get(interactionId)
   if (interaction === undefined || document === null) return null
   const { channel, customerId, test } = interaction
@@ -58,8 +62,8 @@ export function transferTargets({ state, document, people }: Follower, interacti
 }
 
 const isWith =
-  (agentId: string) =>
-  ({ personId, to }: { readonly personId: string; readonly to: number | null }): boolean =>
+  (agentId: AgentId) =>
+  ({ personId, to }: { readonly personId: PersonId; readonly to: number | null }): boolean =>
     personId === agentId && to === null
 
 const rank = ({ free, able, serves }: TransferTargets['agents'][number]): number =>

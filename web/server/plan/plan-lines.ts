@@ -40,7 +40,7 @@ export async function removeLine(runtime: Runtime, who: Who, input: unknown): Pr
 /** The numbers of the carrier's stock, and which lines have them. */
 export async function readStock(runtime: Runtime): Promise<StockView> {
   const { lines } = await currentDocument(runtime)
-  const numbers = await runtime.carrier.numbers().catch((error: unknown) => {
+  const numbers = await runtime.stock.numbers().catch((error: unknown) => {
     runtime.log.warn({ err: error }, 'no stock of numbers')
     throw new ProblemError(
       problem(503, 'noCarrier', 'No carrier', 'The carrier does not answer. Numbers can be picked when it does.'),

@@ -1,6 +1,15 @@
 import 'server-only'
 import * as yup from '../../view/yup.ts'
-import { isClose, checkLimits, checkState, checkTeam, type PeopleFinding, type PlanDocument } from '@eudromos/core/plan'
+import {
+  isClose,
+  checkLimits,
+  checkState,
+  checkTeam,
+  type PeopleFinding,
+  type PlanDocument,
+  type AnyId,
+  type PersonId,
+} from '@eudromos/core/plan'
 import type { LimitsDraft, StateDraft, TeamDraft } from '@eudromos/database'
 import { peopleFindingText, presence } from '../../messages/people.ts'
 import { centreShape, limitsShape, stateShape, teamInList, teamShape } from '../../view/people-shape.ts'
@@ -21,7 +30,7 @@ function refuseFault(findings: readonly PeopleFinding[], field: string): void {
     throw notValid(fault.code, peopleFindingText(fault), fault.code === 'nameTaken' ? 'name' : field)
 }
 
-function refuseUnknown(ids: readonly string[], document: PlanDocument, field: string): void {
+function refuseUnknown(ids: readonly PersonId[], document: PlanDocument, field: string): void {
   const known = new Set<string>(document.people.map(({ id }) => id))
   if (ids.some((id) => !known.has(id)))
     throw notValid('unknownPerson', 'Somebody is no longer among the people. Take them off.', field)
@@ -40,7 +49,7 @@ export async function saveState(runtime: Runtime, who: Who, input: unknown): Pro
   return publish(runtime, who, given.draft, state.name, { kind: 'state', state: whole, setByMiss })
 }
 
-const ofState = ofOne.concat(yup.object({ replacementId: yup.string().max(200).nullable() }))
+const ofState = ofOne.concat(yup.object({ replacementId: yup.string<AnyId>().max(200).nullable() }))
 
 export async function removeState(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
   const { draft: version, id, replacementId } = await ofState.validate(input, strictly)
@@ -100,7 +109,7 @@ const teamsInput = ofDraft.concat(
 export async function saveTeams(runtime: Runtime, who: Who, input: unknown): Promise<Saved> {
   const given = await teamsInput.validate(input, strictly)
   const document = await currentDocument(runtime)
-  const notes = new Map(document.teams.map((team) => [team.id as string, team.notes]))
+  const notes = new Map(document.teams.map((team) => [team.id, team.notes]))
   const teams = given.teams.map((team) => ({ ...team, notes: notes.get(team.id) ?? '' }) as TeamDraft)
   const changed = new Set<string>(teams.map(({ id }) => id))
   const after = { ...document, teams: [...document.teams.filter(({ id }) => !changed.has(id)), ...teams] }

@@ -3,7 +3,14 @@ import { hash } from '@node-rs/argon2'
 import { randomInt } from 'node:crypto'
 import { ValidationError } from 'yup'
 import * as yup from '../../view/yup.ts'
-import { mayGive, type PeopleFinding, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
+import {
+  mayGive,
+  type PeopleFinding,
+  type PersonEdit,
+  type PlanDocument,
+  type PersonId,
+  type AnyId,
+} from '@eudromos/core/plan'
 import { endSessions, putPassword, removeFactor, type Person } from '@eudromos/database'
 import { peopleFindingText } from '../../messages/people.ts'
 import { peopleShape, personShape } from '../../view/person-shape.ts'
@@ -126,16 +133,16 @@ const mostPasswords = 25
 const passwordsShape = yup.object({
   personIds: yup
     .array()
-    .of(yup.string().max(200).required('Name the person.'))
+    .of(yup.string<AnyId>().max(200).required('Name the person.'))
     .min(1, 'Name at least one person.')
     .max(mostPasswords, `Name at most ${mostPasswords} people at a time.`)
     .required('Name the people.'),
 })
 
-const factorShape = yup.object({ personId: yup.string().max(200).required('Name the person.') })
+const factorShape = yup.object({ personId: yup.string<AnyId>().max(200).required('Name the person.') })
 
 /** Somebody whose means to sign in this person may change. */
-function requireGivable({ follower }: Runtime, who: Who, { people }: PlanDocument, personId: string): Person {
+function requireGivable({ follower }: Runtime, who: Who, { people }: PlanDocument, personId: PersonId): Person {
   const roles = people.find(({ id }) => id === personId)?.roles
   const person = follower.people.get(personId)
   if (roles === undefined || person === undefined || person.simulated) throw notFound('One of these people')
@@ -160,11 +167,11 @@ export async function makePasswords(
   runtime: Runtime,
   who: Who,
   input: unknown,
-): Promise<{ passwords: { readonly personId: string; readonly password: string }[] }> {
+): Promise<{ passwords: { readonly personId: PersonId; readonly password: string }[] }> {
   const { personIds } = await passwordsShape.validate(input, strictly)
   const document = await currentDocument(runtime)
   const people = [...new Set(personIds)].map((personId) => requireGivable(runtime, who, document, personId))
-  const passwords: { personId: string; password: string }[] = []
+  const passwords: { personId: PersonId; password: string }[] = []
   for (const person of people) {
     const password = madePassword()
     await putPassword(runtime.database, person, await hash(password), new Date())

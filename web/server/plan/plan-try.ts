@@ -1,7 +1,16 @@
 import 'server-only'
 import * as yup from '../../view/yup.ts'
-import { checkQueue } from '@eudromos/core/plan'
-import { event, evolve, groundsOf, snapshotOf, stateFrom, visitOf, type Snapshot } from '@eudromos/core/routing'
+import { checkQueue, type AnyId } from '@eudromos/core/plan'
+import {
+  event,
+  evolve,
+  groundsOf,
+  snapshotOf,
+  stateFrom,
+  visitOf,
+  type Snapshot,
+  visitId,
+} from '@eudromos/core/routing'
 import type { QueueDraft } from '@eudromos/database'
 import { findingText } from '../../messages/findings.ts'
 import { queueShape } from '../../view/queue-shape.ts'
@@ -27,7 +36,7 @@ export interface Tried {
   readonly open: boolean
 }
 
-const id = 'made up'
+const id = 'made up' as AnyId
 
 /**
  * Who would be offered a made-up chat in a queue as it is being edited, with everybody as they are now. Nothing is
@@ -54,7 +63,7 @@ export async function tryQueue(runtime: Runtime, input: unknown): Promise<Tried>
     state,
     event('interactionArrived', at, {
       interactionId: id,
-      visitId: `${id}.v1`,
+      visitId: visitId(id, 1),
       channel: 'chat',
       customerId: id,
       addressId: null,

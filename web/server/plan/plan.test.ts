@@ -7,7 +7,7 @@ import { people } from '../../../scripts/demo/scenario-people.ts'
 import { beginsAt } from '../../../scripts/demo/scenario.ts'
 import {
   allowOwnAbsences,
-  readPlanState,
+  readPlanText,
   removeTimes,
   saveCalendar,
   saveHours,
@@ -15,6 +15,7 @@ import {
   saveQueues,
   saveShift,
   saveSite,
+  type PlanState,
 } from './plan.ts'
 import { readOwnChanges } from '../live/own-changes.ts'
 import { readStock, removeLine, saveLine } from './plan-lines.ts'
@@ -186,9 +187,31 @@ test('without a router at work nothing is taken in', async () => {
 })
 
 test('the plan is read with its people by name and its test customers', async () => {
-  const state = await readPlanState(runtime, 'sup')
+  let text = ''
+  for await (const piece of (await readPlanText(runtime, 'sup')) ?? []) text += piece
+  const state = JSON.parse(text) as PlanState
   expect(state?.people.find(({ id }) => id === 'ana-mirel')).toMatchObject({ name: 'Ana Mirel', roles: ['agent'] })
   expect(state?.testCustomers).toHaveLength(2)
+})
+
+test('a draft that is changed while it is read is read again: all of it is of one version', async () => {
+  const { draft, document } = await current()
+  const site = { ...named(document.sites, 'vellan'), description: 'By the pier.', personIds: [] }
+  let changed = false
+  const select = database.select.bind(database)
+  // The first of its questions is answered; then somebody else saves.
+  const reading = jest.spyOn(database, 'select').mockImplementation(((...fields: []) => {
+    const query = select(...fields)
+    if (changed) return query
+    changed = true
+    const from = query.from.bind(query)
+    const saving = (rows: unknown) => saveSite(runtime, who, { draft, site }).then(() => rows)
+    return { from: (table: Parameters<typeof from>[0]) => Promise.resolve(from(table)).then(saving) }
+  }) as typeof database.select)
+  const read = await current()
+  reading.mockRestore()
+  expect(read.draft).toBe(draft + 1)
+  expect(named(read.document.sites, 'vellan').description).toBe('By the pier.')
 })
 
 test('one field of several queues is changed in one version, or in none', async () => {
@@ -282,7 +305,7 @@ test('a number is one line’s, in E.164, and leads to one queue', async () => {
   expect(await problemOf(save(unknown))).toMatchObject({ code: 'asksForUnknown' })
   const numbers = [{ number: '+442079460109', channels: ['sms', 'voice'] as const, place: 'London' }]
   const stock = (answer: () => Promise<unknown>) =>
-    readStock({ ...runtime, carrier: { numbers: answer } as never, log: { warn: () => undefined } as never })
+    readStock({ ...runtime, stock: { numbers: answer } as never, log: { warn: () => undefined } as never })
   expect(await stock(() => Promise.resolve(numbers))).toEqual({
     numbers: [{ ...numbers[0], lineIds: [{ id: 'groups-texts', channel: 'sms' }] }],
   })

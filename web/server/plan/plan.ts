@@ -13,6 +13,9 @@ import {
   type FindingCode,
   type HoursFinding,
   type PlanDocument,
+  type PersonId,
+  type AnyId,
+  type CustomerId,
 } from '@eudromos/core/plan'
 import type { CommandBodies } from '@eudromos/core/routing'
 import {
@@ -36,6 +39,7 @@ import { calendarUserText, someOf } from '../../messages/rota.ts'
 import { ofDraft, strictly } from './plan-input.ts'
 import { notFound, ProblemError, problem, refused } from '../edge/problem.ts'
 import { notTaken } from '../runtime/sender.ts'
+import { inTurns, jsonInTurns } from '../runtime/turns.ts'
 import type { Runtime } from '../runtime/runtime.ts'
 import { thoseWhoLeft } from '../sight/sight.ts'
 import type { Who } from '../edge/who.ts'
@@ -51,7 +55,7 @@ export interface PlanState {
   readonly draft: number
   readonly document: PlanDocument
   readonly people: readonly {
-    readonly id: string
+    readonly id: PersonId
     readonly name: string
     readonly email: string
     readonly roles: readonly string[]
@@ -61,14 +65,15 @@ export interface PlanState {
     /** They show a code beside their password. */
     readonly secondFactor: boolean
   }[]
-  readonly testCustomers: readonly { id: string; name: string }[]
+  readonly testCustomers: readonly { id: CustomerId; name: string }[]
 }
 
 /** As this person may read it: what teams keep to themselves is left out for others. */
-export async function readPlanState({ database, follower }: Runtime, viewerId: string): Promise<PlanState | null> {
+async function readPlanState({ database, follower }: Runtime, viewerId: PersonId): Promise<PlanState | null> {
   const draft = await readDraft(database)
   if (draft === null) return null
   const [signers, factored] = await Promise.all([readSigners(database), readFactored(database)])
+  const here = [...follower.people.values()].filter(({ left }) => !left)
   return {
     draft: draft.version,
     document: {
@@ -77,19 +82,23 @@ export async function readPlanState({ database, follower }: Runtime, viewerId: s
         isClose(draft.document, viewerId, team.id) ? team : { ...team, notes: '' },
       ),
     },
-    people: [...follower.people.values()]
-      .filter(({ left }) => !left)
-      .map(({ id, name, email, roles, simulated }) => ({
-        id,
-        name,
-        email,
-        roles,
-        simulated,
-        signsIn: signers.has(id),
-        secondFactor: factored.has(id),
-      })),
+    people: await inTurns(here, ({ id, name, email, roles, simulated }) => ({
+      id,
+      name,
+      email,
+      roles,
+      simulated,
+      signsIn: signers.has(id),
+      secondFactor: factored.has(id),
+    })),
     testCustomers: (await readTestCustomers(database)).map(({ id, name }) => ({ id, name })),
   }
+}
+
+/** The same as text, in pieces as it is written. */
+export async function readPlanText(runtime: Runtime, viewerId: PersonId): Promise<AsyncGenerator<string> | null> {
+  const state = await readPlanState(runtime, viewerId)
+  return state === null ? null : jsonInTurns(state)
 }
 
 export interface Saved {
@@ -241,9 +250,9 @@ export async function saveCalendar(runtime: Runtime, who: Who, input: unknown): 
 
 const removeShape = ofDraft.concat(
   yup.object({
-    id: yup.string().max(200).required(),
+    id: yup.string<AnyId>().max(200).required(),
     /** What those who use it use from then on; null: nothing (always open, no such holidays). Left out where nobody does. */
-    replacementId: yup.string().max(200).nullable(),
+    replacementId: yup.string<AnyId>().max(200).nullable(),
   }),
 )
 
@@ -269,8 +278,8 @@ const removal = {
 } as const satisfies Record<Removable, PlanChange['kind']>
 
 /** Who uses it, by name. */
-function usersOf({ follower }: Runtime, document: PlanDocument, what: Removable, id: string): string[] {
-  const named = (personId: string): string => follower.people.get(personId)?.name ?? personId
+function usersOf({ follower }: Runtime, document: PlanDocument, what: Removable, id: AnyId): string[] {
+  const named = (personId: PersonId): string => follower.people.get(personId)?.name ?? personId
   switch (what) {
     case 'hours':
       return usersOfHours(document, id)
@@ -372,12 +381,12 @@ function notPublished(
   { follower }: Runtime,
   { faults, document }: Extract<Published, { faults: unknown }>,
 ): ProblemError {
-  const named = (id: string): string => follower.people.get(id)?.name ?? id
+  const named = (id: PersonId): string => follower.people.get(id)?.name ?? id
   const texts = faults.map((one) => {
     const { kind, id } = one.of
     const list: readonly object[] = kind === 'centre' ? [] : document[kind]
     const found = list.find((of) => 'id' in of && of.id === id)
-    const called = found !== undefined && 'name' in found ? String(found.name) : named(id)
+    const called = found !== undefined && 'name' in found ? String(found.name) : named(id as PersonId)
     return `${capital(placeText(one.of, called))}: ${wholeFindingText(one, named)}`
   })
   return notValid(faults[0]?.finding.code ?? 'notValid', texts.slice(0, 3).join(' '), '')

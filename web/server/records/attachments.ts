@@ -1,3 +1,4 @@
+import type { FilesIn, InteractionId } from '@eudromos/core/plan'
 import { readFilesSize, type Database, type NewContent } from '@eudromos/database'
 import { isPicture, mostAttachmentBytes, mostConversationBytes, mostPictureBytes } from '../../view/files.ts'
 import { ProblemError, problem } from '../edge/problem.ts'
@@ -30,11 +31,8 @@ export function checkedType(bytes: Buffer): string {
   return found.mediaType
 }
 
-/** With what a file goes along: texts carry less than chats and email do. */
-export type Carried = 'texts' | 'chats' | 'email'
-
 /** A file that goes along with words; with a text only pictures go that networks carry. Throws where it is none of ours, or too large. */
-export function checkedFile({ name, bytes }: { name: string; bytes: Buffer }, carried: Carried): Attachment {
+export function checkedFile({ name, bytes }: { name: string; bytes: Buffer }, carried: FilesIn): Attachment {
   const mediaType = checkedType(bytes)
   const withText = carried === 'texts'
   if (withText && !isPicture({ mediaType }))
@@ -53,7 +51,11 @@ export function checkedFile({ name, bytes }: { name: string; bytes: Buffer }, ca
 }
 
 /** Throws where the files of a conversation would be more than is kept of one. */
-export async function requireRoomForFile(database: Database, interactionId: string, size: number): Promise<void> {
+export async function requireRoomForFile(
+  database: Database,
+  interactionId: InteractionId,
+  size: number,
+): Promise<void> {
   if ((await readFilesSize(database, interactionId)) + size > mostConversationBytes)
     throw new ProblemError(
       problem(

@@ -1,5 +1,6 @@
 import {
   beginRecording,
+  dropRecordings,
   connect,
   connectAlone,
   putRecordingPart,
@@ -8,9 +9,8 @@ import {
   type Database,
 } from '@eudromos/database'
 import { plannedQueue, TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
-import { upTo } from '@eudromos/core/plan'
+import { eachChannel, upTo } from '@eudromos/core/plan'
 import { testDatabase, type TestDatabase } from '../../../database/testing/index.ts'
-import { Keeper } from '../runtime/keeper.ts'
 import { ProblemError } from '../edge/problem.ts'
 import { begin, beginAtCustomer, end, hear, mark, markShape, putPart, unmark, choiceOf } from './recordings.ts'
 import type { Runtime } from '../runtime/runtime.ts'
@@ -23,7 +23,7 @@ const limits = {
   slots: 1,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: upTo(1), chat: upTo(1), sms: upTo(1), email: upTo(1) },
+  channels: eachChannel(() => upTo(1)),
 }
 const ids = { first: 'a3bb189e-8bf9-4888-9912-ace4e6543002', second: 'a3bb189e-8bf9-4888-9912-ace4e6543003' }
 const ana = { id: 'ana', name: 'Ana', roles: ['agent'] } as unknown as Who
@@ -249,14 +249,10 @@ test('places of a recording are marked by who may see it, and taken away by whoe
   await expect(markShape.validate({ id: ids.first, atMs: 1, note: ' ' })).rejects.toThrow('Note: write what is there')
 })
 
-test('what was kept for the days of the centre is let go', async () => {
+test('what was recorded before an instant is let go, once', async () => {
   await beginRecording(web, { id: 'new', interactionId: 'call', personId: 'ana', startedAt: 9 * 86_400_000 })
-  const follower = { document: { centre: { recordingDays: 5 } } } as unknown as ConstructorParameters<typeof Keeper>[1]
-  const log = { info: () => undefined, warn: () => undefined }
-  const keeper = new Keeper(web, follower, { now: () => 10 * 86_400_000 }, log)
-  expect(await keeper.look()).toBeGreaterThan(0)
-  expect(await keeper.look()).toBe(0)
+  expect(await dropRecordings(web, 5 * 86_400_000)).toBeGreaterThan(0)
+  expect(await dropRecordings(web, 5 * 86_400_000)).toBe(0)
   expect(await readRecordingMeta(web, 'new')).toMatchObject({ gone: false })
   expect(await readRecordingMeta(web, 'old')).toMatchObject({ gone: true })
-  keeper.close()
 })

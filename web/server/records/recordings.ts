@@ -1,3 +1,4 @@
+import { isCall, type InteractionId, type AnyId } from '@eudromos/core/plan'
 import 'server-only'
 import * as yup from '../../view/yup.ts'
 import { isAgentGone, visitOf, type Interaction } from '@eudromos/core/routing'
@@ -32,7 +33,7 @@ const mostStretches = 100
 const graceMs = 30_000
 
 const idShape = yup.object({ id: uuid.required('Give the recording an id.') })
-const beginShape = idShape.shape({ interactionId: yup.string().max(200).required('Name the call.') })
+const beginShape = idShape.shape({ interactionId: yup.string<AnyId>().max(200).required('Name the call.') })
 
 const notRecorded = (): ProblemError =>
   new ProblemError(problem(409, 'notRecorded', 'Not recorded', 'This call is not to be recorded.'))
@@ -41,11 +42,11 @@ const notRecorded = (): ProblemError =>
 function policyOf({ follower }: Runtime, interaction: Interaction): 'always' | 'byAgent' {
   const queue = follower.document?.queues.find((one) => one.id === visitOf(interaction).queueId)
   const policy = queue?.recording ?? 'never'
-  if (interaction.channel !== 'voice' || policy === 'never' || interaction.recordingRefused) throw notRecorded()
+  if (!isCall(interaction.channel) || policy === 'never' || interaction.recordingRefused) throw notRecorded()
   return policy
 }
 
-async function requireFew({ database }: Runtime, callId: string): Promise<void> {
+async function requireFew({ database }: Runtime, callId: InteractionId): Promise<void> {
   if ((await readRecordingsOf(database, callId)).recordings.length >= mostStretches) throw tooMany()
 }
 
@@ -65,7 +66,7 @@ export async function begin(runtime: Runtime, who: Who, input: unknown): Promise
 export async function choiceOf(
   runtime: Runtime,
   who: Who,
-  interactionId: string,
+  interactionId: InteractionId,
 ): Promise<{ choice: RecordingChoice }> {
   inOwnHand(runtime, who, interactionId)
   const { recordings } = await readRecordingsOf(runtime.database, interactionId)
@@ -77,7 +78,7 @@ export async function choiceOf(
  * Begins a recording at the customer's end while the agent's page is gone, where every call is recorded or this one was when
  * that page went. What the agent had paused stays paused.
  */
-export async function beginAtCustomer(runtime: Runtime, callId: string, input: unknown): Promise<void> {
+export async function beginAtCustomer(runtime: Runtime, callId: InteractionId, input: unknown): Promise<void> {
   const { id } = await idShape.validate(input)
   const { follower, database, clock } = runtime
   const interaction = follower.state.interactions.get(callId)
@@ -92,7 +93,11 @@ export async function beginAtCustomer(runtime: Runtime, callId: string, input: u
 }
 
 /** Until when the end was in the call: null while it is, and where the call is over, until that. */
-async function inCallUntil({ follower, database }: Runtime, end: RecordingEnd, callId: string): Promise<number | null> {
+async function inCallUntil(
+  { follower, database }: Runtime,
+  end: RecordingEnd,
+  callId: InteractionId,
+): Promise<number | null> {
   const interaction = follower.state.interactions.get(callId)
   if (interaction === undefined) {
     const row = await readRecord(database, callId)
@@ -105,7 +110,7 @@ async function inCallUntil({ follower, database }: Runtime, end: RecordingEnd, c
 }
 
 /** Throws where a call is not to be recorded at that end now: refused, by the plan, or not in it for longer than the grace. */
-async function requireGoesOn(runtime: Runtime, end: RecordingEnd, callId: string): Promise<void> {
+async function requireGoesOn(runtime: Runtime, end: RecordingEnd, callId: InteractionId): Promise<void> {
   const interaction = runtime.follower.state.interactions.get(callId)
   if (interaction !== undefined) policyOf(runtime, interaction)
   const until = await inCallUntil(runtime, end, callId)
@@ -180,7 +185,7 @@ export const markShape = yup.object({
 })
 
 /** Throws where the call is none that who asks may see, or was not recorded. */
-async function requireRecorded({ database, follower }: Runtime, who: Who, interactionId: string): Promise<void> {
+async function requireRecorded({ database, follower }: Runtime, who: Who, interactionId: InteractionId): Promise<void> {
   const row = await readRecord(database, interactionId)
   const seen = row !== null && seesRecord(sightFor(follower, who.id), row)
   if (!seen || (await readRecordingsOf(database, interactionId)).recordings.length === 0)
@@ -191,7 +196,7 @@ async function requireRecorded({ database, follower }: Runtime, who: Who, intera
 export async function mark(
   runtime: Runtime,
   who: Who,
-  interactionId: string,
+  interactionId: InteractionId,
   input: yup.InferType<typeof markShape>,
 ): Promise<void> {
   await requireRecorded(runtime, who, interactionId)

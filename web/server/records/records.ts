@@ -1,7 +1,7 @@
 import 'server-only'
 import Papa from 'papaparse'
 import * as yup from '../../view/yup.ts'
-import { channels } from '@eudromos/core/plan'
+import { channels, type PersonId, type InteractionId } from '@eudromos/core/plan'
 import {
   allRecords,
   listRecords,
@@ -53,13 +53,17 @@ const pageShape = yup.object({
 const given = (params: URLSearchParams): Record<string, string> =>
   Object.fromEntries([...params].filter(([, value]) => value !== ''))
 
-export async function queryOf({ follower }: Runtime, viewerId: string, params: URLSearchParams): Promise<RecordQuery> {
+export async function queryOf(
+  { follower }: Runtime,
+  viewerId: PersonId,
+  params: URLSearchParams,
+): Promise<RecordQuery> {
   const { record, ...query } = await queryShape.validate(given(params), { abortEarly: false, stripUnknown: true })
   const customer = query.customer ?? record
   return { ...(query as Omit<RecordQuery, 'hidden'>), customer, hidden: sightFor(follower, viewerId).hidden }
 }
 
-export async function recordPage(place: Runtime, viewerId: string, params: URLSearchParams): Promise<RecordPage> {
+export async function recordPage(place: Runtime, viewerId: PersonId, params: URLSearchParams): Promise<RecordPage> {
   const { page, size } = await pageShape.validate(given(params), { stripUnknown: true })
   return listRecords(place.database, await queryOf(place, viewerId, params), { offset: page * size, limit: size })
 }
@@ -136,7 +140,7 @@ export const exportRecords = ({ database }: Runtime, query: RecordQuery): Readab
 export type RecordDetails = Awaited<ReturnType<typeof recordDetails>>
 
 /** One record whole: its row, what was written, the notes, and the names it mentions. */
-export async function recordDetails({ database, follower }: Runtime, viewerId: string, id: string) {
+export async function recordDetails({ database, follower }: Runtime, viewerId: PersonId, id: InteractionId) {
   const row = await readRecord(database, id)
   if (row === null || !seesRecord(sightFor(follower, viewerId), row)) throw notFound('This record')
   const noteIds = row.passages.flatMap(({ noteContentId }) => noteContentId ?? [])

@@ -1,6 +1,6 @@
 import { connect, connectAlone, eraseCustomer, type Database } from '@eudromos/database'
 import { plannedQueue, TestCentre, testPlan, testQueue } from '@eudromos/core/testing'
-import { upTo, type CallScript } from '@eudromos/core/plan'
+import { eachChannel, upTo, type CallScript } from '@eudromos/core/plan'
 import { testDatabase, type TestDatabase } from '../../../database/testing/index.ts'
 import { ProblemError } from '../edge/problem.ts'
 import { answerStep, scriptView } from './scripts.ts'
@@ -14,7 +14,7 @@ const limits = {
   slots: 1,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: upTo(1), chat: upTo(1), sms: upTo(1), email: upTo(1) },
+  channels: eachChannel(() => upTo(1)),
 }
 const ana = { id: 'ana', name: 'Ana', roles: ['agent'] } as unknown as Who
 const ben = { id: 'ben', name: 'Ben', roles: ['agent'] } as unknown as Who

@@ -1,6 +1,6 @@
 import 'server-only'
 import * as yup from '../../view/yup.ts'
-import { takesAnswer, walkOf, type CallScript } from '@eudromos/core/plan'
+import { isCall, takesAnswer, walkOf, type CallScript, type InteractionId, type AnyId } from '@eudromos/core/plan'
 import { visitOf, type Interaction } from '@eudromos/core/routing'
 import { putScriptAnswer, readScriptAnswers } from '@eudromos/database'
 import type { ScriptView } from '../../view/script.ts'
@@ -11,13 +11,13 @@ import type { Who } from '../edge/who.ts'
 
 /** The script that is followed in a conversation, as its queue has it now. */
 function scriptOf({ follower: { document } }: Runtime, interaction: Interaction): CallScript | null {
-  if (interaction.channel !== 'voice') return null
+  if (!isCall(interaction.channel)) return null
   const queue = document?.queues.find(({ id }) => id === visitOf(interaction).queueId)
   return document?.scripts.find(({ id }) => id === queue?.scriptId) ?? null
 }
 
 /** What is to be said and asked in a conversation that one has, and what was answered so far. */
-export async function scriptView(runtime: Runtime, who: Who, interactionId: string): Promise<ScriptView> {
+export async function scriptView(runtime: Runtime, who: Who, interactionId: InteractionId): Promise<ScriptView> {
   const interaction = inHand(runtime, who, interactionId)
   return {
     script: scriptOf(runtime, interaction),
@@ -28,8 +28,8 @@ export async function scriptView(runtime: Runtime, who: Who, interactionId: stri
 }
 
 export const answerShape = yup.object({
-  scriptId: yup.string().max(200).required('Name the script.'),
-  stepId: yup.string().max(200).required('Name the step.'),
+  scriptId: yup.string<AnyId>().max(200).required('Name the script.'),
+  stepId: yup.string<AnyId>().max(200).required('Name the step.'),
   answer: yup.string().trim().max(2000, 'Answer: use at most 2,000 characters.').default(''),
 })
 
@@ -37,7 +37,7 @@ export const answerShape = yup.object({
 export async function answerStep(
   runtime: Runtime,
   who: Who,
-  interactionId: string,
+  interactionId: InteractionId,
   { scriptId, stepId, answer }: yup.InferType<typeof answerShape>,
 ): Promise<ScriptView> {
   const { database, clock } = runtime

@@ -1,3 +1,4 @@
+import type { ContentId, InteractionId } from '@eudromos/core/plan'
 import 'server-only'
 import { vconOf, type VconBody } from '@eudromos/core/records'
 import { readAttachment } from '@eudromos/database'
@@ -9,10 +10,10 @@ import type { Who } from '../edge/who.ts'
 const base64url = (bytes: Buffer): string => bytes.toString('base64url')
 
 /** One record as a vCon, with what is kept of its files and recordings: whoever takes it has heard them, which is noted. */
-export async function vconRecord(runtime: Runtime, who: Who, id: string): Promise<object> {
+export async function vconRecord(runtime: Runtime, who: Who, id: InteractionId): Promise<object> {
   const { database, follower, clock } = runtime
   const { row, transcript, notes, address, line, recordings, answers } = await recordDetails(runtime, who.id, id)
-  const fileOf = async (contentId: string): Promise<VconBody | null> => {
+  const fileOf = async (contentId: ContentId): Promise<VconBody | null> => {
     const found = await readAttachment(database, contentId)
     return found === null
       ? null

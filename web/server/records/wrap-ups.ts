@@ -1,3 +1,4 @@
+import type { InteractionId } from '@eudromos/core/plan'
 import 'server-only'
 import { readNotes, readRecord } from '@eudromos/database'
 import { inHand } from '../sight/hands.ts'
@@ -8,7 +9,7 @@ import type { Who } from '../edge/who.ts'
 export async function notesKept(
   runtime: Pick<Runtime, 'follower' | 'database'>,
   who: Who,
-  interactionId: string,
+  interactionId: InteractionId,
 ): Promise<{ readonly notes: string }> {
   inHand(runtime, who, interactionId)
   const record = await readRecord(runtime.database, interactionId)

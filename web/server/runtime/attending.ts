@@ -1,3 +1,4 @@
+import type { PersonId, ProcessId } from '@eudromos/core/plan'
 import type { Logger } from 'pino'
 import { envelope } from '../edge/envelope.ts'
 import type { Follower } from './follower.ts'
@@ -13,14 +14,14 @@ export class Attending {
   private readonly open = new Map<string, number>()
 
   constructor(
-    private readonly processId: string,
+    private readonly processId: ProcessId,
     private readonly sender: Pick<Sender, 'submit'>,
     private readonly follower: Pick<Follower, 'state'>,
     private readonly log: Pick<Logger, 'warn'>,
   ) {}
 
   /** A page of theirs is open; gives what closes it. */
-  begin(personId: string): () => void {
+  begin(personId: PersonId): () => void {
     this.open.set(personId, (this.open.get(personId) ?? 0) + 1)
     return () => {
       const left = (this.open.get(personId) ?? 1) - 1
@@ -32,7 +33,7 @@ export class Attending {
     }
   }
 
-  private leave(personId: string): void {
+  private leave(personId: PersonId): void {
     if (this.open.has(personId)) return
     const { follower, sender, processId, log } = this
     for (const { id, guests } of follower.state.interactions.values())

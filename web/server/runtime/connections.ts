@@ -1,16 +1,17 @@
-import { v7 as newId } from 'uuid'
+import type { AgentId, InteractionId, ProcessId, ConnectionId, PersonId } from '@eudromos/core/plan'
+import { newId } from '../../view/new-id.ts'
 import type { Actor } from '@eudromos/core/routing'
 import { envelope } from '../edge/envelope.ts'
 import type { Follower } from './follower.ts'
 import type { Sender } from './sender.ts'
 
-type Kind = { readonly agentId: string } | { readonly interactionId: string }
+type Kind = { readonly agentId: AgentId } | { readonly interactionId: InteractionId }
 
 interface Connection {
-  readonly id: string
+  readonly id: ConnectionId
   readonly of: Kind
   readonly actor: Actor
-  readonly onBehalfOf: string | null
+  readonly onBehalfOf: PersonId | null
 }
 
 /** A carrier that has begun an interaction opens its stream within this time, or does not stand for anybody. */
@@ -21,14 +22,14 @@ const carrierWithinMs = 5000
  * should it believe one lost that is open (the process was cut off for a while), it is told anew.
  */
 export class Connections {
-  private readonly open = new Map<string, Connection>()
+  private readonly open = new Map<ConnectionId, Connection>()
   private readonly closers = new Set<() => void>()
   /** How often each carrier's stream is open: a carrier that comes back may do so before it was noticed gone. */
   private readonly carriers = new Map<string, number>()
   private closing = false
 
   constructor(
-    private readonly processId: string,
+    private readonly processId: ProcessId,
     private readonly sender: Sender,
     follower: Follower,
   ) {
@@ -44,7 +45,12 @@ export class Connections {
   }
 
   /** Registers an open stream; gives its id. Throws when the router cannot be told. */
-  async begin(of: Kind, actor: Actor, onBehalfOf: string | null = null, id = newId()): Promise<string> {
+  async begin(
+    of: Kind,
+    actor: Actor,
+    onBehalfOf: PersonId | null = null,
+    id: ConnectionId = newId(),
+  ): Promise<ConnectionId> {
     const connection: Connection = { id, of, actor, onBehalfOf }
     this.open.set(id, connection)
     try {
@@ -61,7 +67,7 @@ export class Connections {
    * A request that was on its way as that stream ended would leave its customer here for ever: where the stream is not
    * open, nor opened soon, its connection ends.
    */
-  adopt(carrier: string, interactionId: string): string {
+  adopt(carrier: string, interactionId: InteractionId): ConnectionId {
     const id = idOf(carrier, interactionId)
     this.open.set(id, { id, of: { interactionId }, actor: { kind: 'customer', id: interactionId }, onBehalfOf: null })
     if (!this.carriers.has(carrier))
@@ -72,7 +78,7 @@ export class Connections {
   }
 
   /** A carrier's stream is open: it stands for the interactions that it begins, and for these agents. */
-  async carry(carrier: string, agentIds: Iterable<string>): Promise<void> {
+  async carry(carrier: string, agentIds: Iterable<PersonId>): Promise<void> {
     this.carriers.set(carrier, (this.carriers.get(carrier) ?? 0) + 1)
     await Promise.all(
       [...agentIds].map((agentId) =>
@@ -93,7 +99,7 @@ export class Connections {
   }
 
   /** The stream has closed. A process that is ending says nothing: its lease speaks for all its streams at once. */
-  end(id: string): void {
+  end(id: ConnectionId): void {
     const connection = this.open.get(id)
     if (connection === undefined) return
     this.open.delete(id)
@@ -101,7 +107,7 @@ export class Connections {
   }
 
   /** What the stream stood for is over: nobody need be told. */
-  forget(id: string): void {
+  forget(id: ConnectionId): void {
     this.open.delete(id)
   }
 
@@ -128,4 +134,4 @@ export class Connections {
 }
 
 /** The connection of one whom a carrier's stream stands for. */
-export const idOf = (carrier: string, of: string): string => `${carrier}.${of}`
+export const idOf = (carrier: string, of: string): ConnectionId => `${carrier}.${of}` as ConnectionId

@@ -1,5 +1,14 @@
 import type { Logger } from 'pino'
-import type { PlanDocument } from '@eudromos/core/plan'
+import type {
+  PlanDocument,
+  AddressId,
+  CustomerId,
+  InteractionId,
+  LineId,
+  ContentId,
+  PersonId,
+  QueueId,
+} from '@eudromos/core/plan'
 import { State, stateFrom, type Event } from '@eudromos/core/routing'
 import {
   beginning,
@@ -28,8 +37,8 @@ import { Touched } from './touched.ts'
 import { textLineOf } from '../gateway/text-line.ts'
 
 interface Pair {
-  readonly lineId: string
-  readonly addressId: string
+  readonly lineId: LineId
+  readonly addressId: AddressId
 }
 
 const pollMs = 1000
@@ -42,17 +51,17 @@ const remembered = 4000
 export interface Change {
   readonly seq: number
   readonly everything: boolean
-  readonly interactions: ReadonlySet<string>
-  readonly people: ReadonlySet<string>
-  readonly queues: ReadonlySet<string>
+  readonly interactions: ReadonlySet<InteractionId>
+  readonly people: ReadonlySet<PersonId>
+  readonly queues: ReadonlySet<QueueId>
   /** Of these the open lists: whoever takes from one sees what came to it. */
-  readonly openLists: readonly string[]
+  readonly openLists: readonly QueueId[]
   readonly messages: readonly TranscriptLine[]
   readonly events: readonly Event[]
 }
 
 export interface Typing {
-  readonly interactionId: string
+  readonly interactionId: InteractionId
   readonly side: 'customer' | 'agent'
 }
 
@@ -60,7 +69,7 @@ export interface Watcher {
   changed?(change: Change): void
   typing?(typing: Typing): void
   /** What is known of these interactions is another than was told: whoever shows them shows them anew. */
-  refreshed?(interactions: ReadonlySet<string>): void
+  refreshed?(interactions: ReadonlySet<InteractionId>): void
   /** Two ends of a call set it up. */
   signal?(signal: Signal): void
   /** Somebody's session has changed or is over; null: any may have, for nobody listened. */
@@ -78,14 +87,14 @@ export class Follower {
   /** Up to where watchers were told: what they are told next follows on this, however far the state is already. */
   toldSeq = 0
   document: PlanDocument | null = null
-  people = new Map<string, Person>()
-  readonly customerNames = new Map<string, string>()
+  people = new Map<PersonId, Person>()
+  readonly customerNames = new Map<CustomerId, string>()
   /** What customers are told in emergencies, and why stopgaps are laid, by the id of the content. */
-  readonly announcements = new Map<string, string>()
+  readonly announcements = new Map<ContentId, string>()
   /** Of each live call and thread the customer's number or address, and whether they want no texts. */
-  readonly numbers = new Map<string, { readonly value: string; readonly stopped: boolean }>()
+  readonly numbers = new Map<InteractionId, { readonly value: string; readonly stopped: boolean }>()
   /** What was left with transfers of live interactions, by the id of the content. */
-  readonly handovers = new Map<string, string>()
+  readonly handovers = new Map<ContentId, string>()
   readonly spoken: Spoken
   /** Why it follows no more (an event that it does not know), or null. */
   stopped: string | null = null
@@ -167,7 +176,7 @@ export class Follower {
       await listen(client, ['journal', 'clock', 'typing', 'signal', 'forget', 'session'], (channel, payload) => {
         if (channel === 'journal') this.heardNews(readNews(payload))
         else if (channel === 'clock') void this.clock.refresh(this.database.$client).catch(() => undefined)
-        else if (channel === 'forget') this.heardForget(payload)
+        else if (channel === 'forget') this.heardForget(payload as CustomerId)
         else if (channel === 'session') this.tell((watcher) => watcher.session?.(payload))
         else {
           const told = JSON.parse(payload) as Typing & Signal
@@ -188,7 +197,7 @@ export class Follower {
     void this.goOn()
   }
 
-  private heardForget(customerId: string): void {
+  private heardForget(customerId: CustomerId): void {
     this.forgotten?.add(customerId)
     void this.goOn()
   }
@@ -255,7 +264,7 @@ export class Follower {
     const touched = new Touched()
     const said: Event<'messageSent'>[] = []
     /** Interactions whose customers said something. */
-    const spoke = new Set<string>()
+    const spoke = new Set<InteractionId>()
     for (const { seq, event } of rows) {
       try {
         touched.fold(this.state, event)
@@ -307,8 +316,8 @@ export class Follower {
   private async forget(): Promise<void> {
     const whose = this.forgotten
     this.forgotten = new Set()
-    const isTheirs = (customerId: string): boolean => whose?.has(customerId) ?? true
-    const interactions = new Set<string>()
+    const isTheirs = (customerId: CustomerId): boolean => whose?.has(customerId) ?? true
+    const interactions = new Set<InteractionId>()
     for (const { id, customerId, handover } of this.state.interactions.values()) {
       if (!isTheirs(customerId)) continue
       interactions.add(id)
@@ -376,7 +385,7 @@ export class Follower {
     for (const id of missing) this.handovers.set(id, read.get(id)?.text ?? '')
   }
 
-  private async loadCustomers(ids: ReadonlySet<string>): Promise<void> {
+  private async loadCustomers(ids: ReadonlySet<CustomerId>): Promise<void> {
     const missing = [...ids].filter((id) => !this.customerNames.has(id))
     if (missing.length === 0) return
     const names = await readCustomerNames(this.lookups, missing)
@@ -388,8 +397,11 @@ export class Follower {
   }
 
   /** The numbers of calls and texts, and what their customers said last of getting texts at all. */
-  private async loadNumbers(ids: ReadonlySet<string>, spoke: ReadonlySet<string> = new Set()): Promise<void> {
-    const wanted: (Pair & { id: string })[] = []
+  private async loadNumbers(
+    ids: ReadonlySet<InteractionId>,
+    spoke: ReadonlySet<InteractionId> = new Set(),
+  ): Promise<void> {
+    const wanted: (Pair & { id: InteractionId })[] = []
     for (const id of ids) {
       const interaction = this.state.interactions.get(id)
       if (interaction === undefined) this.numbers.delete(id)

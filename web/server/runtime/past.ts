@@ -1,3 +1,4 @@
+import type { InteractionId, PersonId } from '@eudromos/core/plan'
 import type { Grounds } from '@eudromos/core/routing'
 import { tooMany } from '../edge/problem.ts'
 import type { Thread } from './thread.ts'
@@ -14,7 +15,7 @@ export class Past {
   constructor(private readonly thread: Pick<Thread, 'ask'>) {}
 
   /** After what this person asked before. Throws where they, or all together, ask for more than is worked out soon. */
-  async groundsBefore(personId: string, interactionId: string, seq: number): Promise<Grounds | null> {
+  async groundsBefore(personId: PersonId, interactionId: InteractionId, seq: number): Promise<Grounds | null> {
     const own = this.asking.get(personId) ?? { count: 0, last: Promise.resolve() }
     if (own.count >= mostOfPerson || this.total >= mostOfAll) throw tooMany()
     own.count += 1

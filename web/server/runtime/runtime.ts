@@ -1,3 +1,4 @@
+import type { ProcessId } from '@eudromos/core/plan'
 import 'server-only'
 import { randomUUID } from 'node:crypto'
 import { pino, type Logger } from 'pino'
@@ -7,22 +8,18 @@ import { CentreViews } from '../live/centre-views.ts'
 import { Pieces } from '../live/pieces.ts'
 import { Connections } from './connections.ts'
 import { CustomerStreams } from '../gateway/customer-streams.ts'
-import { Dialler } from '../gateway/dialler.ts'
 import { Follower } from './follower.ts'
 import { Sender } from './sender.ts'
+import { Stock } from '../gateway/stock.ts'
 import { knownSessions, type KnownSessions } from '../signing-in/known-sessions.ts'
 import { Sessions } from '../signing-in/sessions.ts'
 import { setting } from './settings.ts'
-import { HttpCarrier, type Carrier } from '../gateway/carrier.ts'
-import { Keeper } from './keeper.ts'
 import { Past } from './past.ts'
-import { tokenOf } from '../gateway/tokens.ts'
-import { Texter } from '../gateway/texter.ts'
 import { Thread } from './thread.ts'
 
 /** What one web process has at work: made once, however many bundles of routes there are. */
 export interface Runtime {
-  readonly processId: string
+  readonly processId: ProcessId
   readonly database: Database
   readonly clock: CentreClock
   readonly follower: Follower
@@ -39,8 +36,7 @@ export interface Runtime {
   readonly files: Thread
   /** Works out what is published. */
   readonly publisher: Thread
-  readonly carrier: Carrier
-  readonly texter: Texter
+  readonly stock: Pick<Stock, 'numbers'>
   readonly log: Logger
   close(): Promise<void>
 }
@@ -66,7 +62,7 @@ async function begin(): Promise<Runtime> {
     () => CentreClock.read(database.$client),
     (error) => log.warn({ err: error }, 'the database is not there yet'),
   )
-  const processId = randomUUID()
+  const processId = randomUUID() as string as ProcessId
   const lookups: Database = connect(url, 6, { byKeyOnly: true })
   const sender = new Sender(
     lookups,
@@ -95,18 +91,7 @@ async function begin(): Promise<Runtime> {
   follower.watch({ session: (sessionId) => known.forget(sessionId) })
   const [forPast, forFiles, publisher] = [new Thread(url), new Thread(url), new Thread(url)]
   const past = new Past(forPast)
-  const carrier = new HttpCarrier(setting('EUDROMOS_OUTSIDE_URL'), setting('EUDROMOS_OUTSIDE_KEY'))
-  const keeper = new Keeper(database, follower, clock, log)
-  void keeper.look()
-  const texter = new Texter(database, follower, sender, carrier, log)
-  const dialler = new Dialler(
-    database,
-    follower,
-    sender,
-    carrier,
-    (interactionId) => tokenOf(setting('EUDROMOS_SECRET'), interactionId),
-    log,
-  )
+  const stock = new Stock({ url: setting('EUDROMOS_OUTSIDE_URL'), key: setting('EUDROMOS_OUTSIDE_KEY') })
   return {
     processId,
     database,
@@ -123,19 +108,15 @@ async function begin(): Promise<Runtime> {
     past,
     files: forFiles,
     publisher,
-    carrier,
-    texter,
+    stock,
     log,
     close: async () => {
       clearInterval(lease)
       connections.closeAll()
-      keeper.close()
       sessions.close()
       forPast.end()
       forFiles.end()
       publisher.end()
-      dialler.close()
-      await texter.close()
       sender.close()
       await follower.close()
       await lookups.$client.end()

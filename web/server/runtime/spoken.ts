@@ -1,3 +1,4 @@
+import type { ContentId, InteractionId } from '@eudromos/core/plan'
 import type { Event } from '@eudromos/core/routing'
 import { readContents, type Database, type MessageText, type NewContent, type TranscriptLine } from '@eudromos/database'
 
@@ -21,20 +22,20 @@ export class Spoken {
     if (this.words.size > mostWords && oldest !== undefined) this.words.delete(oldest)
   }
 
-  unsay(contentId: string): void {
+  unsay(contentId: ContentId): void {
     this.words.delete(contentId)
   }
 
-  begin(interactionId: string): void {
+  begin(interactionId: InteractionId): void {
     this.transcripts.set(interactionId, [])
   }
 
-  end(interactionId: string): void {
+  end(interactionId: InteractionId): void {
     this.transcripts.delete(interactionId)
   }
 
   /** Null where it is to be read. */
-  of(interactionId: string): readonly TranscriptLine[] | null {
+  of(interactionId: InteractionId): readonly TranscriptLine[] | null {
     return this.transcripts.get(interactionId) ?? null
   }
 

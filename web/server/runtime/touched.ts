@@ -1,3 +1,4 @@
+import type { CustomerId, InteractionId, PersonId, QueueId } from '@eudromos/core/plan'
 import { evolve, queuesCounting, visitOf, type Event, type Interaction, type State } from '@eudromos/core/routing'
 
 /** It is of nobody and nothing of its own: how anything stands may be another after it. */
@@ -8,10 +9,10 @@ const noGuests: Interaction['guests'] = []
 
 /** What a stretch of the journal touched: of these, what is shown may be another after it. */
 export class Touched {
-  readonly interactions = new Set<string>()
-  readonly people = new Set<string>()
-  readonly queues = new Set<string>()
-  readonly customers = new Set<string>()
+  readonly interactions = new Set<InteractionId>()
+  readonly people = new Set<PersonId>()
+  readonly queues = new Set<QueueId>()
+  readonly customers = new Set<CustomerId>()
   everything = false
 
   /** Takes one event into the state, and notes what it touches. */
@@ -48,7 +49,7 @@ export class Touched {
   }
 
   /** Somebody, and the queues that count them among theirs. */
-  private person(state: State, id: string): void {
+  private person(state: State, id: PersonId): void {
     if (!state.agents.has(id)) return
     this.people.add(id)
     const limits = state.limitsOf(id)

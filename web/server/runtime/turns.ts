@@ -22,3 +22,27 @@ export async function inTurns<T, R>(
   }
   return done
 }
+
+/** What JSON.stringify says of plain data, in pieces of one turn each: its lists may be long. */
+export async function* jsonInTurns(value: unknown): AsyncGenerator<string, undefined> {
+  if (Array.isArray(value)) {
+    let [piece, began] = ['[', performance.now()]
+    for (const [n, one] of value.entries()) {
+      piece += `${n === 0 ? '' : ','}${JSON.stringify(one) ?? 'null'}`
+      if (performance.now() - began <= turnMs) continue
+      yield piece
+      await pause()
+      ;[piece, began] = ['', performance.now()]
+    }
+    yield `${piece}]`
+  } else if (typeof value === 'object' && value !== null) {
+    let before = '{'
+    for (const [key, of] of Object.entries(value)) {
+      if (of === undefined) continue
+      yield `${before}${JSON.stringify(key)}:`
+      yield* jsonInTurns(of)
+      before = ','
+    }
+    yield before === '{' ? '{}' : '}'
+  } else yield JSON.stringify(value)
+}

@@ -1,3 +1,4 @@
+import type { AgentId, GrantId, InteractionId, LoanId, PersonId, QueueId, StopgapId } from '@eudromos/core/plan'
 import 'server-only'
 import type { State } from '@eudromos/core/routing'
 import { notFound } from '../edge/problem.ts'
@@ -7,23 +8,23 @@ import type { Who } from '../edge/who.ts'
 
 /** What a command, or a read, names. Where something is passed on to is not among it: work is passed on to anybody. */
 export interface Named {
-  readonly agentId?: string
-  readonly interactionId?: string | null
-  readonly queueIds?: readonly string[]
-  readonly loanId?: string
-  readonly grantId?: string
-  readonly stopgapId?: string
+  readonly agentId?: AgentId
+  readonly interactionId?: InteractionId | null
+  readonly queueIds?: readonly QueueId[]
+  readonly loanId?: LoanId
+  readonly grantId?: GrantId
+  readonly stopgapId?: StopgapId
 }
 
 type Place = Pick<Runtime, 'follower'>
 
 /** Whether they have it, are offered it, or are in it as a colleague who was asked. */
-const isIn = ({ agents, interactions }: State, personId: string, interactionId: string): boolean =>
+const isIn = ({ agents, interactions }: State, personId: PersonId, interactionId: InteractionId): boolean =>
   agents.get(personId)?.carried.includes(interactionId) === true ||
   interactions.get(interactionId)?.guests.some((guest) => guest.personId === personId) === true
 
 /** Throws where the person is of a private team that who asks may not look into. */
-export function requirePersonInSight({ follower }: Place, who: Who, personId: string): void {
+export function requirePersonInSight({ follower }: Place, who: Who, personId: PersonId): void {
   if (personId !== who.id && !sightFor(follower, who.id).person(personId)) throw notFound('This person')
 }
 
@@ -42,7 +43,7 @@ export function requireInSight(place: Place, who: Who, named: Named): void {
     if (personId !== undefined) requirePersonInSight(place, who, personId)
   for (const queueId of [...queueIds, ...(stopgap === undefined ? [] : [stopgap.queueId])])
     if (!sight.queue(queueId)) throw notFound('This queue')
-  const interaction = state.interactions.get(interactionId ?? '')
+  const interaction = interactionId == null ? undefined : state.interactions.get(interactionId)
   if (interaction === undefined || seesInteraction(sight, interaction)) return
   const ownIds = agentId === undefined ? [who.id] : [who.id, agentId]
   if (!ownIds.some((id) => isIn(state, id, interaction.id))) throw notFound('This conversation')

@@ -1,5 +1,5 @@
 import 'server-only'
-import { sightOf, type PlanDocument, type Seen, type Sight } from '@eudromos/core/plan'
+import { sightOf, type PlanDocument, type Seen, type Sight, type PersonId, type QueueId } from '@eudromos/core/plan'
 import { visitOf, type Interaction } from '@eudromos/core/routing'
 import type { Follower } from '../runtime/follower.ts'
 
@@ -17,7 +17,7 @@ const withThoseWhoLeft = (document: PlanDocument, people: Follower['people']): S
 export const thoseWhoLeft = (people: Follower['people']): Seen['people'] =>
   [...people.values()].filter(({ left }) => left).map((person) => ({ ...person, skills: [] }))
 
-export function sightFor({ document, people }: Pick<Follower, 'document' | 'people'>, viewerId: string): Sight {
+export function sightFor({ document, people }: Pick<Follower, 'document' | 'people'>, viewerId: PersonId): Sight {
   if (document === null) return sightOf(nobodysPlan, viewerId)
   let byViewer = known.get(document)
   if (byViewer === undefined) known.set(document, (byViewer = new Map()))
@@ -35,5 +35,5 @@ export const seesInteraction = (sight: Sight, interaction: Interaction): boolean
 /** Not what anybody of a private team had or took part in, nor what was in a queue of theirs. */
 export const seesRecord = (
   sight: Sight,
-  { queueIds, personIds }: Readonly<Record<'queueIds' | 'personIds', readonly string[]>>,
+  { queueIds, personIds }: { readonly queueIds: readonly QueueId[]; readonly personIds: readonly PersonId[] },
 ): boolean => queueIds.every(sight.queue) && personIds.every(sight.person)

@@ -1,9 +1,10 @@
+import type { PersonId } from '@eudromos/core/plan'
 import { cookieIn } from '../edge/asked.ts'
 import { auth, sessionCookie } from './auth.ts'
 
 export interface KnownSession {
   readonly sessionId: string
-  readonly personId: string
+  readonly personId: PersonId
 }
 
 interface Kept extends KnownSession {
@@ -64,5 +65,5 @@ export const knownSessions = (): KnownSessions =>
     const found = await auth().api.getSession({ headers })
     return found === null
       ? null
-      : { sessionId: found.session.id, personId: found.user.id, expiresAt: found.session.expiresAt }
+      : { sessionId: found.session.id, personId: found.user.id as PersonId, expiresAt: found.session.expiresAt }
   }, sessionCookie())

@@ -1,7 +1,7 @@
 import 'server-only'
 import { createCipheriv, createDecipheriv, createHmac, hkdfSync, randomBytes } from 'node:crypto'
 import { Secret, TOTP } from 'otpauth'
-import { roles, type Role } from '@eudromos/core/plan'
+import { roles, type Role, type PersonId } from '@eudromos/core/plan'
 import { putFactor, readFactor, spendCode, spendStep, type Database } from '@eudromos/database'
 import type { FactorOffer, OwnFactor } from '../../view/second-factor.ts'
 import { problem, ProblemError } from '../edge/problem.ts'
@@ -18,7 +18,7 @@ const codesGiven = 8
 const steps = 1
 
 interface Named {
-  readonly id: string
+  readonly id: PersonId
   readonly email: string
 }
 
@@ -54,7 +54,7 @@ function stepOf(secret: Secret, code: string, now: number): number | null {
 }
 
 /** By a key that is not in the database, and whose code it is: nobody finds one out from its hash. */
-const hashOf = (personId: string, code: string): string =>
+const hashOf = (personId: PersonId, code: string): string =>
   createHmac('sha256', key()).update(`${personId} ${code}`).digest('base64url')
 const newCode = (): string => new Secret({ size: 7 }).base32.slice(0, 10)
 
@@ -99,7 +99,7 @@ export async function takeFactor(
 }
 
 /** Whether the code is one of theirs; it is used up by that. */
-export async function passes(database: Database, personId: string, code: string, now = Date.now()): Promise<boolean> {
+export async function passes(database: Database, personId: PersonId, code: string, now = Date.now()): Promise<boolean> {
   const factor = await readFactor(database, personId)
   const secret = factor === null ? null : opened(factor.secret)
   if (secret === null) return false
@@ -109,7 +109,7 @@ export async function passes(database: Database, personId: string, code: string,
 
 export async function readOwnFactor(
   { database, clock }: Pick<Runtime, 'database' | 'clock'>,
-  { id, roles: own }: { readonly id: string; readonly roles: readonly Role[] },
+  { id, roles: own }: { readonly id: PersonId; readonly roles: readonly Role[] },
 ): Promise<OwnFactor> {
   const factor = await readFactor(database, id)
   return {

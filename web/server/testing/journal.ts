@@ -59,7 +59,7 @@ export class TestJournal {
     const cause = { inboxId: null, actor: null, onBehalfOf: null, reason: null }
     const rows = events.map((event): JournalRow => ({ ...cause, seq: (this.seq += 1), event }))
     const messages = events.flatMap((event) => (event.type === 'messageSent' ? [event] : []))
-    await commitBatch(this.router, { epoch: this.epoch, rows, answers: [], texts: [], records: [], messages })
+    await commitBatch(this.router, { epoch: this.epoch, rows, answers: [], messages })
   }
 
   /** Work of the owner, who may do anything. */

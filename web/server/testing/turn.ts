@@ -43,12 +43,19 @@ async function longestTurn(work: () => Promise<unknown>): Promise<number> {
 }
 
 /**
- * The longest turn as a share of what one may take here: 1 or less is well. The least of some, since memory is tidied up in
- * some.
+ * A turn as a share of what one may take here, which is how fast the machine is just before and just after: that changes from
+ * one minute to the next.
  */
-export async function turnShare(work: () => Promise<unknown>, times = 3): Promise<number> {
-  const allowed = allowedTurnMs()
-  const turns: number[] = []
-  for (let n = 0; n < times; n += 1) turns.push(await longestTurn(work))
-  return Math.min(...turns) / allowed
+export async function shareOf(measure: () => Promise<number>): Promise<number> {
+  const before = allowedTurnMs()
+  const took = await measure()
+  return (2 * took) / (before + allowedTurnMs())
 }
+
+/** The share of the longest turn: 1 or less is well. The least of some, since memory is tidied up in some. */
+export const turnShare = (work: () => Promise<unknown>, times = 3): Promise<number> =>
+  shareOf(async () => {
+    const turns: number[] = []
+    for (let n = 0; n < times; n += 1) turns.push(await longestTurn(work))
+    return Math.min(...turns)
+  })

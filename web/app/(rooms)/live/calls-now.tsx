@@ -1,4 +1,5 @@
 'use client'
+import { isCall, type InteractionId, type PersonId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
@@ -11,7 +12,7 @@ import { sendCommand } from '../../../components/stream/send.ts'
 import { joining as t } from '../../../messages/joining.ts'
 import type { InteractionView, View } from '../../../view/view.ts'
 
-function useAttend(): (interactionId: string) => void {
+function useAttend(): (interactionId: InteractionId) => void {
   const store = useLiveStore()
   const notice = useNotice()
   return (interactionId) =>
@@ -20,7 +21,7 @@ function useAttend(): (interactionId: string) => void {
     )
 }
 
-const isCall = ({ channel, phase }: InteractionView): boolean => channel === 'voice' && phase === 'connected'
+const isTalking = ({ channel, phase }: InteractionView): boolean => isCall(channel) && phase === 'connected'
 
 /** Agents who ask for a supervisor, the longest first. */
 export function HelpAsked({
@@ -45,7 +46,7 @@ export function HelpAsked({
         <OutlinedWarning
           key={one.id}
           action={
-            mayListen && isCall(one) ? (
+            mayListen && isTalking(one) ? (
               <Button onClick={() => attend(one.id)} sx={{ whiteSpace: 'nowrap' }}>
                 {t.attend}
               </Button>
@@ -71,13 +72,13 @@ export function CallsNow({
   now,
   mayListen,
 }: {
-  personId: string
+  personId: PersonId
   view: View
   now: number
   mayListen: boolean
 }) {
   const attend = useAttend()
-  const own = Object.values(view.interactions).filter((one) => isCall(one) && one.agentId === personId)
+  const own = Object.values(view.interactions).filter((one) => isTalking(one) && one.agentId === personId)
   if (own.length === 0) return null
   return (
     <Box component="section" aria-label={t.calls} sx={{ display: 'grid', gap: 1 }}>

@@ -1,11 +1,11 @@
-import type { EmergencyScope } from '@eudromos/core/plan'
+import type { EmergencyScope, QueueId, SiteId } from '@eudromos/core/plan'
 import { emergencyReach } from '@eudromos/core/routing'
 import type { InteractionView, PersonView, PlanView, View } from '../../../view/view.ts'
 
 export interface Asked {
   readonly scope: EmergencyScope
-  readonly siteId: string | null
-  readonly queueIds: readonly string[]
+  readonly siteId: SiteId | null
+  readonly queueIds: readonly QueueId[]
 }
 
 /** What an emergency closing would do now, in the terms of the screen. */

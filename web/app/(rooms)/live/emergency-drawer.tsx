@@ -13,7 +13,7 @@ import Switch from '@mui/material/Switch'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../../view/new-id.ts'
 import {
   emergencyScopes,
   talkingWays,
@@ -22,6 +22,8 @@ import {
   type StopgapReason,
   type TalkingWay,
   type WaitingWay,
+  type QueueId,
+  type SiteId,
 } from '@eudromos/core/plan'
 import { SidePanel } from '../../../components/side-panel.tsx'
 import { useLiveStore } from '../../../components/stream/context.tsx'
@@ -51,10 +53,10 @@ export const EmergencyDrawer = ({ open, view, onClose }: EmergencyDrawerProps) =
 function Begin({ view, onDone }: { view: View; onDone: () => void }) {
   const store = useLiveStore()
   const [scope, setScope] = useState<EmergencyScope>('centre')
-  const [siteId, setSiteId] = useState<string | null>(null)
-  const [queueIds, setQueueIds] = useState<readonly string[]>([])
+  const [siteId, setSiteId] = useState<SiteId | null>(null)
+  const [queueIds, setQueueIds] = useState<readonly QueueId[]>([])
   const [waiting, setWaiting] = useState<WaitingWay>('kept')
-  const [overflowTo, setSendOnTo] = useState<string | null>(null)
+  const [overflowTo, setSendOnTo] = useState<QueueId | null>(null)
   const [talking, setTalking] = useState<TalkingWay>('goOn')
   const [evacuate, setEvacuate] = useState(true)
   const [reason, setReason] = useState<StopgapReason>('emergency')
@@ -102,7 +104,12 @@ function Begin({ view, onDone }: { view: View; onDone: () => void }) {
         </RadioGroup>
       </FormControl>
       {scope === 'site' && (
-        <TextField select label={t.site} value={siteId ?? ''} onChange={({ target }) => setSiteId(target.value)}>
+        <TextField
+          select
+          label={t.site}
+          value={siteId ?? ''}
+          onChange={({ target }) => setSiteId(target.value as SiteId)}
+        >
           {(view.plan?.sites ?? []).map(({ id, name }) => (
             <MenuItem key={id} value={id}>
               {name}
@@ -152,7 +159,7 @@ function Begin({ view, onDone }: { view: View; onDone: () => void }) {
             select
             label={t.overflowTo}
             value={takers.some(({ id }) => id === overflowTo) ? overflowTo : ''}
-            onChange={({ target }) => setSendOnTo(target.value)}
+            onChange={({ target }) => setSendOnTo(target.value as QueueId)}
           >
             {takers.map(({ id, name }) => (
               <MenuItem key={id} value={id}>

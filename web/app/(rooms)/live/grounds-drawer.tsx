@@ -1,4 +1,5 @@
 'use client'
+import type { InteractionId, PersonId } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Link from '@mui/material/Link'
@@ -22,10 +23,10 @@ import type { Steer } from './steer.ts'
 import { SteerPanel } from './steer-panel.tsx'
 
 interface GroundsDrawerProps {
-  readonly interactionId: string | null
+  readonly interactionId: InteractionId | null
   readonly view: View
   readonly onClose: () => void
-  readonly onPerson: (personId: string) => void
+  readonly onPerson: (personId: PersonId) => void
   /** Null where one may only look. */
   readonly steer: Steer | null
 }
@@ -33,7 +34,7 @@ interface GroundsDrawerProps {
 interface ChangesProps {
   readonly grounds: NamedGrounds
   readonly view: View
-  readonly onPerson: (personId: string) => void
+  readonly onPerson: (personId: PersonId) => void
 }
 
 /** What would have to change for somebody to take it now; each leads to where it is changed. */
@@ -93,7 +94,7 @@ function Demand({ grounds: { asked, names, priority, nextStepAt, at } }: { groun
 }
 
 /** What it came to, of one that is over: read once. */
-function Over({ interactionId, onClose }: { interactionId: string; onClose: () => void }) {
+function Over({ interactionId, onClose }: { interactionId: InteractionId; onClose: () => void }) {
   const { value } = useFetched<{ rows: readonly EndedRow[] }>(
     `/api/records?record=${encodeURIComponent(interactionId)}`,
   )

@@ -4,7 +4,7 @@ import ButtonBase from '@mui/material/ButtonBase'
 import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { memo } from 'react'
-import { offersByItself } from '@eudromos/core/plan'
+import { offersByItself, type InteractionId, type PersonId, type QueueId } from '@eudromos/core/plan'
 import { averageHandleMs, averageSpeedOfAnswerMs, targetPlace } from '@eudromos/core/figures'
 import { clockText, inWords, secondsText, timeText } from '../../../components/format.ts'
 import { PersonRing, ringLabel } from '../../../components/frame/presence.tsx'
@@ -22,13 +22,13 @@ export const laneColumns = '216px minmax(0, 1fr) 318px'
 interface LaneProps {
   readonly lane: Lane
   readonly plan: PlanView
-  readonly nameOf: (personId: string) => string
-  readonly onToken: (interactionId: string) => void
-  readonly onPerson: (personId: string) => void
-  readonly onQueue: (queueId: string) => void
+  readonly nameOf: (personId: PersonId) => string
+  readonly onToken: (interactionId: InteractionId) => void
+  readonly onPerson: (personId: PersonId) => void
+  readonly onQueue: (queueId: QueueId) => void
   /** Null where one may only look. What is dragged here is moved to the queue, or given to the person. */
-  readonly onDrop: ((interactionId: string, to: Dropped) => void) | null
-  readonly onFold: (queueId: string, fold: boolean) => void
+  readonly onDrop: ((interactionId: InteractionId, to: Dropped) => void) | null
+  readonly onFold: (queueId: QueueId, fold: boolean) => void
 }
 
 const text = (ms: number | null): string | null => (ms === null ? null : clockText(ms))

@@ -1,4 +1,5 @@
 'use client'
+import type { QueueId } from '@eudromos/core/plan'
 import Paper from '@mui/material/Paper'
 import Table from '@mui/material/Table'
 import TableBody from '@mui/material/TableBody'
@@ -56,7 +57,7 @@ const time = (ms: number | null): string | null => (ms === null ? null : clockTe
 interface RowProps {
   readonly lane: Lane
   readonly zone: string
-  readonly onQueue: (queueId: string) => void
+  readonly onQueue: (queueId: QueueId) => void
 }
 
 /** Drawn anew only when the lane is another. */

@@ -1,4 +1,5 @@
 'use client'
+import type { InteractionId, PersonId, QueueId, TeamId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
@@ -181,7 +182,7 @@ export const LiveRoom = ofCentre(function LiveRoom(props: LiveRoomProps & OfCent
         <PeopleTable
           view={view}
           now={now}
-          teamId={byTeam === everyTeam ? null : byTeam}
+          teamId={byTeam === everyTeam ? null : (byTeam as TeamId)}
           find={found}
           onPerson={onPerson}
         />
@@ -266,16 +267,22 @@ export const LiveRoom = ofCentre(function LiveRoom(props: LiveRoomProps & OfCent
         </LanesTip>
       )}
       <GroundsDrawer
-        interactionId={params.get('grounds')}
+        interactionId={params.get('grounds') as InteractionId | null}
         view={view}
         onClose={close}
         onPerson={onPerson}
         steer={mayAssign ? steer : null}
       />
       {mayCloseAll && <EmergencyDrawer open={params.get('emergency') !== null} view={view} onClose={close} />}
-      <QueueDrawer queueId={params.get('lane')} view={view} now={now} onClose={close} mayLayOver={mayLayOver} />
+      <QueueDrawer
+        queueId={params.get('lane') as QueueId | null}
+        view={view}
+        now={now}
+        onClose={close}
+        mayLayOver={mayLayOver}
+      />
       <PersonDrawer
-        personId={params.get('person')}
+        personId={params.get('person') as PersonId | null}
         view={view}
         now={now}
         onClose={close}

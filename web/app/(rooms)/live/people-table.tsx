@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId, TeamId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import Paper from '@mui/material/Paper'
 import type { GridColDef } from '@mui/x-data-grid'
@@ -32,9 +33,9 @@ interface Row {
 interface PeopleTableProps {
   readonly view: View
   readonly now: number
-  readonly teamId: string | null
+  readonly teamId: TeamId | null
   readonly find: string
-  readonly onPerson: (personId: string) => void
+  readonly onPerson: (personId: PersonId) => void
 }
 
 /** What lasts for a while comes first, with how long: a narrow column shows only its beginning. */
@@ -83,7 +84,7 @@ export class Rows {
   private readonly kept = new WeakMap<PersonView, Kept>()
   private last: readonly Row[] = []
 
-  of(view: View, now: number, teamId: string | null, find: string): readonly Row[] {
+  of(view: View, now: number, teamId: TeamId | null, find: string): readonly Row[] {
     const wanted = find.split(/\s+/).filter((word) => word !== '')
     const rows = Object.values(view.people)
       .filter((person) => teamId === null || person.teamId === teamId)
@@ -188,9 +189,9 @@ export function PeopleTable({ view, now, teamId, find, onPerson }: PeopleTablePr
           pagination: { paginationModel: { pageSize: 100 } },
           sorting: { sortModel: [{ field: 'name', sort: 'asc' }] },
         }}
-        onRowClick={({ id }) => onPerson(String(id))}
+        onRowClick={({ id }) => onPerson(String(id) as PersonId)}
         onCellKeyDown={({ id }, event) => {
-          if (event.key === 'Enter') onPerson(String(id))
+          if (event.key === 'Enter') onPerson(String(id) as PersonId)
         }}
         localeText={{ noRowsLabel: t.empty }}
         sx={{

@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
@@ -14,7 +15,7 @@ import { SidePanel } from '../../../components/side-panel.tsx'
 import { useLiveStore } from '../../../components/stream/context.tsx'
 import { sendCommand } from '../../../components/stream/send.ts'
 import { en } from '../../../messages/en.ts'
-import { channelNames } from '../../../messages/people.ts'
+import { channelWords } from '../../../messages/channels.ts'
 import { seatWords } from '../../../messages/steering.ts'
 import type { PersonGrounds } from '../../../server/live/grounds.ts'
 import { openChannels, waitMsAt, type View } from '../../../view/view.ts'
@@ -23,7 +24,7 @@ import { CallsNow } from './calls-now.tsx'
 import { LendingPanel } from './lending-panel.tsx'
 
 interface PersonDrawerProps {
-  readonly personId: string | null
+  readonly personId: PersonId | null
   readonly view: View
   readonly now: number
   readonly onClose: () => void
@@ -140,7 +141,7 @@ export function PersonDrawer({
 }
 
 interface StandingProps {
-  readonly personId: string
+  readonly personId: PersonId
   readonly view: View
   readonly now: number
 }
@@ -169,12 +170,12 @@ function Prospects({ value: { prospects, names }, view }: { value: PersonGrounds
   if (prospects.length === 0) return <Typography variant="body2">{t.noProspects}</Typography>
   return [...new Set(prospects.map(({ queueId }) => queueId))].map((queueId) => {
     const own = prospects.filter((one) => one.queueId === queueId)
-    const gets = own.filter(({ agent }) => agent.eligible).map(({ channel }) => channelNames[channel])
+    const gets = own.filter(({ agent }) => agent.eligible).map(({ channel }) => channelWords[channel].all)
     /** By why not: the channels. */
     const misses = new Map<string, string[]>()
     for (const { agent, channel } of own) {
       const why = reasonsOf(agent, view.plan, names).join('; ') || t.closed
-      if (!agent.eligible) misses.set(why, [...(misses.get(why) ?? []), channelNames[channel]])
+      if (!agent.eligible) misses.set(why, [...(misses.get(why) ?? []), channelWords[channel].all])
     }
     return (
       <Box key={queueId} sx={{ borderTop: 1, borderColor: 'divider', paddingBlockStart: 1 }}>

@@ -7,8 +7,8 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useState } from 'react'
-import { v7 as newId } from 'uuid'
-import type { StopgapKind, StopgapReason } from '@eudromos/core/plan'
+import { newId } from '../../../view/new-id.ts'
+import type { StopgapKind, StopgapReason, QueueId } from '@eudromos/core/plan'
 import { inWords, timeText } from '../../../components/format.ts'
 import { SidePanel } from '../../../components/side-panel.tsx'
 import { useLiveStore } from '../../../components/stream/context.tsx'
@@ -24,7 +24,7 @@ import { ReasonField } from './reason-field.tsx'
 const t = en.stopgap
 
 interface QueueDrawerProps {
-  readonly queueId: string | null
+  readonly queueId: QueueId | null
   readonly view: View
   readonly now: number
   readonly onClose: () => void
@@ -116,7 +116,7 @@ function Current({ stopgap, view, now, mayLayOver }: CurrentProps) {
 const atATime = 'atATime'
 
 /** Closes the queue now or at a time of today, or keeps it open, for so long and for a reason. */
-function Begin({ queueId, open, plan, now }: { queueId: string; open: boolean; plan: PlanView; now: number }) {
+function Begin({ queueId, open, plan, now }: { queueId: QueueId; open: boolean; plan: PlanView; now: number }) {
   const store = useLiveStore()
   const soon = timeText(Math.ceil((now + 30 * 60_000) / 300_000) * 300_000, plan.zone)
   const [kind, setKind] = useState<StopgapKind>(open ? 'closed' : 'open')

@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId, QueueId } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Autocomplete from '@mui/material/Autocomplete'
 import Box from '@mui/material/Box'
@@ -23,8 +24,8 @@ interface SteerPanelProps {
 
 /** To give a waiting one to somebody, or move it to another queue. */
 export function SteerPanel({ interaction, grounds, view, steer }: SteerPanelProps) {
-  const [personId, setPersonId] = useState<string | null>(null)
-  const [queueId, setQueueId] = useState<string | null>(null)
+  const [personId, setPersonId] = useState<PersonId | null>(null)
+  const [queueId, setQueueId] = useState<QueueId | null>(null)
   const { busy, error, send } = useSending()
   const could = new Set(grounds.agents.filter(({ eligible }) => eligible).map(({ agentId }) => agentId))
   const people = Object.values(view.people)
@@ -70,8 +71,9 @@ export function SteerPanel({ interaction, grounds, view, steer }: SteerPanelProp
         <Button
           disabled={busy || personId === null}
           onClick={() =>
+            personId !== null &&
             void send(
-              () => steer.give(interaction, personId ?? ''),
+              () => steer.give(interaction, personId),
               () => setPersonId(null),
             )
           }
@@ -94,8 +96,9 @@ export function SteerPanel({ interaction, grounds, view, steer }: SteerPanelProp
         <Button
           disabled={busy || queueId === null}
           onClick={() =>
+            queueId !== null &&
             void send(
-              () => steer.move(interaction, queueId ?? ''),
+              () => steer.move(interaction, queueId),
               () => setQueueId(null),
             )
           }

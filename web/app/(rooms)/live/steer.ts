@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId, QueueId } from '@eudromos/core/plan'
 import { useMemo } from 'react'
 import { useNotice } from '../../../components/frame/notice.tsx'
 import { useLiveStore } from '../../../components/stream/context.tsx'
@@ -8,16 +9,16 @@ import type { InteractionView, View } from '../../../view/view.ts'
 
 /** What a supervisor does with one that waits. Each rejects with a sentence where it is refused. */
 export interface Steer {
-  readonly give: (interaction: InteractionView, personId: string) => Promise<void>
-  readonly move: (interaction: InteractionView, queueId: string) => Promise<void>
+  readonly give: (interaction: InteractionView, personId: PersonId) => Promise<void>
+  readonly move: (interaction: InteractionView, queueId: QueueId) => Promise<void>
 }
 
 export function useSteer(people: View['people'] | undefined, plan: View['plan']): Steer {
   const store = useLiveStore()
   const notice = useNotice()
   return useMemo<Steer>(() => {
-    const nameOf = (queueId: string): string => plan?.queues.find(({ id }) => id === queueId)?.name ?? queueId
-    const move = async ({ id }: InteractionView, queueId: string): Promise<void> =>
+    const nameOf = (queueId: QueueId): string => plan?.queues.find(({ id }) => id === queueId)?.name ?? queueId
+    const move = async ({ id }: InteractionView, queueId: QueueId): Promise<void> =>
       sendCommand(store, 'moveInteraction', { interactionId: id, queueId })
     return {
       give: async ({ id, customerName }, personId) => {

@@ -1,17 +1,19 @@
 'use client'
+import type { InteractionId, PersonId } from '@eudromos/core/plan'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useState } from 'react'
 import { clockText } from '../../../components/format.ts'
 import { ChannelShape, latenessColor } from '../../../components/glyphs.tsx'
+import { oneOf } from '../../../messages/channels.ts'
 import { en } from '../../../messages/en.ts'
 import { tip } from './lanes-tip.tsx'
 import type { Pile, Token } from './lane-data.ts'
 import { draggedType } from './steer.ts'
 
 interface MarkProps {
-  readonly nameOf: (personId: string) => string
-  readonly onToken: (interactionId: string) => void
+  readonly nameOf: (personId: PersonId) => string
+  readonly onToken: (interactionId: InteractionId) => void
 }
 
 function tokenLabel(token: Token, nameOf: MarkProps['nameOf']): string {
@@ -23,7 +25,7 @@ function tokenLabel(token: Token, nameOf: MarkProps['nameOf']): string {
     interaction.offer === null ? null : en.live.offered(nameOf(interaction.offer.agentId)),
     interaction.stuck ? en.live.stuck : null,
     interaction.test ? en.seat.test : null,
-    en.records.channels[interaction.channel],
+    oneOf(interaction.channel),
   ]
     .filter(Boolean)
     .join(', ')

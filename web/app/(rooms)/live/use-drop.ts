@@ -1,12 +1,13 @@
 'use client'
+import type { InteractionId, PersonId, QueueId } from '@eudromos/core/plan'
 import { useState, type DragEvent } from 'react'
 import { draggedType } from './steer.ts'
 
 /** Where one that waits was dropped. */
-export type Dropped = { readonly queueId: string } | { readonly personId: string }
+export type Dropped = { readonly queueId: QueueId } | { readonly personId: PersonId }
 
 /** What takes one that is dragged: it is marked while one is over it. */
-export function useDrop(onDrop: ((interactionId: string) => void) | null) {
+export function useDrop(onDrop: ((interactionId: InteractionId) => void) | null) {
   const [over, setOver] = useState(false)
   if (onDrop === null) return { over: false, handlers: {} }
   return {
@@ -23,7 +24,7 @@ export function useDrop(onDrop: ((interactionId: string) => void) | null) {
         event.preventDefault()
         event.stopPropagation()
         setOver(false)
-        onDrop(event.dataTransfer.getData(draggedType))
+        onDrop(event.dataTransfer.getData(draggedType) as InteractionId)
       },
     },
   }

@@ -16,6 +16,7 @@ import { ExportButton } from '../../../components/export-button.tsx'
 import { ListGrid } from '../../../components/list/list-grid.tsx'
 import { clockText, timeText } from '../../../components/format.ts'
 import { WhenField } from '../../../components/when/when-field.tsx'
+import { oneOf } from '../../../messages/channels.ts'
 import { customers } from '../../../messages/customers.ts'
 import { en } from '../../../messages/en.ts'
 import { recordQuery } from './record-query.ts'
@@ -84,7 +85,7 @@ function columnsIn(zone: string): GridColDef<Row>[] {
       field: 'channel',
       headerName: t.columns.channel,
       width: 96,
-      valueFormatter: (value: Row['channel']) => t.channels[value],
+      valueFormatter: (value: Row['channel']) => oneOf(value),
     },
     { field: 'queue', headerName: t.columns.queue, flex: 1, minWidth: 130, valueGetter: (_, row) => row.queueName },
     {
@@ -226,7 +227,7 @@ export function RecordsRoom({
         {choice(
           'channel',
           t.channel,
-          channels.map((channel) => ({ id: channel, name: t.channels[channel] })),
+          channels.map((channel) => ({ id: channel, name: oneOf(channel) })),
         )}
         {choice('queueId', t.queue, queues)}
         {choice('agentId', t.agent, agents)}

@@ -1,3 +1,4 @@
+import type { InteractionId, PersonId } from '@eudromos/core/plan'
 import { readRecord } from '@eudromos/database'
 import { seesInteraction, seesRecord, sightFor } from '../../../server/sight/sight.ts'
 import { groundsAt, groundsNow, personGrounds } from '../../../server/live/grounds.ts'
@@ -14,15 +15,15 @@ export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('live.view', 'records.view')
     const params = new URL(request.url).searchParams
-    const interactionId = params.get('interaction') ?? ''
+    const interactionId = (params.get('interaction') ?? '') as InteractionId
     const seq = Number(params.get('seq') ?? NaN)
     const place = await runtime()
     const sight = sightFor(place.follower, who.id)
-    const personId = params.get('person')
+    const personId = params.get('person') as PersonId | null
     if (personId !== null) {
       if (!sight.person(personId) || !place.follower.state.agents.has(personId)) throw notFound('This person')
       const sees = {
-        interaction: (id: string): boolean => seesInteraction(sight, place.follower.state.interaction(id)),
+        interaction: (id: InteractionId): boolean => seesInteraction(sight, place.follower.state.interaction(id)),
         queue: sight.queue,
       }
       return Response.json(personGrounds(place, personId, sees))

@@ -1,4 +1,4 @@
-import { may } from '@eudromos/core/plan'
+import { may, type AgentId, type PersonId } from '@eudromos/core/plan'
 import type { Actor } from '@eudromos/core/routing'
 import { requirePersonInSight } from '../../../server/sight/in-sight.ts'
 import { beginLive, type Scope } from '../../../server/live/live.ts'
@@ -11,7 +11,7 @@ import { permit, whoNow, type Who } from '../../../server/edge/who.ts'
 interface Asked {
   readonly scope: Scope
   /** Whose connection the stream is, and in whose name it stands for them. */
-  readonly seat: { readonly agentId: string; readonly actor: Actor; readonly onBehalfOf: string | null } | null
+  readonly seat: { readonly agentId: AgentId; readonly actor: Actor; readonly onBehalfOf: PersonId | null } | null
 }
 
 function asked(place: Runtime, who: Who, params: URLSearchParams): Asked {
@@ -19,7 +19,7 @@ function asked(place: Runtime, who: Who, params: URLSearchParams): Asked {
     if (!may(who.roles, 'live.view')) throw notAllowed()
     return { scope: { kind: 'live', viewerId: who.id }, seat: null }
   }
-  const agentId = params.get('agent') ?? who.id
+  const agentId = (params.get('agent') as PersonId | null) ?? who.id
   const own = agentId === who.id
   if (!may(who.roles, own ? 'seat' : 'actAs')) throw notAllowed()
   requirePersonInSight(place, who, agentId)

@@ -1,3 +1,4 @@
+import type { PersonId } from '@eudromos/core/plan'
 import { readOwnChanges } from '../../../server/live/own-changes.ts'
 import { answering } from '../../../server/edge/answering.ts'
 import { runtime } from '../../../server/runtime/runtime.ts'
@@ -7,6 +8,6 @@ import { permit } from '../../../server/edge/who.ts'
 export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('seat', 'actAs')
-    const agentId = new URL(request.url).searchParams.get('agent') ?? who.id
-    return Response.json(await readOwnChanges(await runtime(), who, agentId))
+    const agentId = new URL(request.url).searchParams.get('agent') as PersonId | null
+    return Response.json(await readOwnChanges(await runtime(), who, agentId ?? who.id))
   })

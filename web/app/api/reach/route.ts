@@ -1,3 +1,4 @@
+import type { CustomerId, QueueId } from '@eudromos/core/plan'
 import { readJson } from '../../../server/edge/limits.ts'
 import { answering } from '../../../server/edge/answering.ts'
 import { ProblemError, problem } from '../../../server/edge/problem.ts'
@@ -12,7 +13,11 @@ export const GET = (request: Request): Promise<Response> =>
     const query = new URL(request.url).searchParams
     const address = reachableAt(query.get('address') ?? '')
     if (address === null) throw new ProblemError(problem(422, 'invalid', 'Not valid', wrongAddress))
-    const asked = { address, customerId: query.get('customer'), queueId: query.get('queue') ?? '' }
+    const asked = {
+      address,
+      customerId: query.get('customer') as CustomerId | null,
+      queueId: (query.get('queue') ?? '') as QueueId,
+    }
     return Response.json(await reachView(await runtime(), asked))
   })
 

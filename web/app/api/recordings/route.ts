@@ -1,3 +1,4 @@
+import type { InteractionId } from '@eudromos/core/plan'
 import { readJson } from '../../../server/edge/limits.ts'
 import { answering } from '../../../server/edge/answering.ts'
 import { begin, choiceOf } from '../../../server/records/recordings.ts'
@@ -8,7 +9,7 @@ import { permit } from '../../../server/edge/who.ts'
 export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('seat', 'actAs')
-    const interactionId = new URL(request.url).searchParams.get('interaction') ?? ''
+    const interactionId = (new URL(request.url).searchParams.get('interaction') ?? '') as InteractionId
     return Response.json(await choiceOf(await runtime(), who, interactionId))
   })
 

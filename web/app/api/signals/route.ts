@@ -1,3 +1,4 @@
+import type { AnyId } from '@eudromos/core/plan'
 import * as yup from '../../../view/yup.ts'
 import { passSignal } from '../../../server/gateway/calls.ts'
 import { requireEnd } from '../../../server/sight/hands.ts'
@@ -7,8 +8,8 @@ import { runtime } from '../../../server/runtime/runtime.ts'
 import { permit } from '../../../server/edge/who.ts'
 
 const shape = yup.object({
-  interactionId: yup.string().max(200).required('Name the call.'),
-  from: yup.string().max(200).required('Name whose end it is.'),
+  interactionId: yup.string<AnyId>().max(200).required('Name the call.'),
+  from: yup.string<AnyId>().max(200).required('Name whose end it is.'),
 })
 
 /** The end of a call at which somebody of the centre is says something to another end. */

@@ -1,4 +1,5 @@
-import { v7 as newId } from 'uuid'
+import type { CustomerId } from '@eudromos/core/plan'
+import { newId } from '../../../view/new-id.ts'
 import * as yup from '../../../view/yup.ts'
 import { insertCustomer, readTestCustomers } from '@eudromos/database'
 import { readJson } from '../../../server/edge/limits.ts'
@@ -21,7 +22,7 @@ export const POST = (request: Request): Promise<Response> =>
   answering(request, async () => {
     await permit('plan.edit')
     const { name } = await shape.validate(await readJson(request))
-    const customer = { id: newId(), name, test: true }
+    const customer = { id: newId<CustomerId>(), name, test: true }
     await insertCustomer((await runtime()).database, customer)
     return Response.json({ id: customer.id, name }, { status: 201 })
   })

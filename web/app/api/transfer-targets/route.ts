@@ -1,3 +1,4 @@
+import type { InteractionId } from '@eudromos/core/plan'
 import { inHand } from '../../../server/sight/hands.ts'
 import { answering } from '../../../server/edge/answering.ts'
 import { notFound } from '../../../server/edge/problem.ts'
@@ -9,7 +10,7 @@ import { permit } from '../../../server/edge/who.ts'
 export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     const who = await permit('seat', 'actAs')
-    const interactionId = new URL(request.url).searchParams.get('interaction') ?? ''
+    const interactionId = (new URL(request.url).searchParams.get('interaction') ?? '') as InteractionId
     const place = await runtime()
     inHand(place, who, interactionId)
     const targets = transferTargets(place.follower, interactionId)

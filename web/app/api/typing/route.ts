@@ -1,3 +1,4 @@
+import type { AnyId } from '@eudromos/core/plan'
 import * as yup from '../../../view/yup.ts'
 import { inHand } from '../../../server/sight/hands.ts'
 import { readJson } from '../../../server/edge/limits.ts'
@@ -6,7 +7,7 @@ import { runtime } from '../../../server/runtime/runtime.ts'
 import { tellTyping } from '../../../server/live/typing.ts'
 import { permit } from '../../../server/edge/who.ts'
 
-const shape = yup.object({ interactionId: yup.string().max(200).required('Name the conversation.') })
+const shape = yup.object({ interactionId: yup.string<AnyId>().max(200).required('Name the conversation.') })
 
 export const POST = (request: Request): Promise<Response> =>
   answering(request, async () => {

@@ -13,7 +13,7 @@ import { useOutbox } from '../../../components/seat/saying/outbox.ts'
 import { requestJson } from '../../../components/stream/send.ts'
 import { mail, mailbox as t } from '../../../messages/mail.ts'
 import { inEmail } from '../../../view/files.ts'
-import { answerTo } from '../../../view/mail.ts'
+import { answerTo } from '@eudromos/core/mail'
 import type { MailLine, MailThread } from '../../../view/outside-view.ts'
 import { messagesOf, sentFiles } from '../sent.ts'
 

@@ -10,7 +10,7 @@ import { useRouter, useSearchParams } from 'next/navigation'
 import { useState } from 'react'
 import { useFetched, useInBrowser } from '../../../components/fetched.ts'
 import { mailbox as t } from '../../../messages/mail.ts'
-import { matterOf } from '../../../view/mail.ts'
+import { matterOf } from '@eudromos/core/mail'
 import {
   mailThreadsOf,
   type MailboxView,

@@ -1,4 +1,4 @@
-import { may } from '@eudromos/core/plan'
+import { traitsOf, may } from '@eudromos/core/plan'
 import { PageTitle } from '../../../components/frame/page-title.tsx'
 import { mailbox } from '../../../messages/mail.ts'
 import { enter } from '../../../server/edge/room.ts'
@@ -11,7 +11,7 @@ export default async function MailboxPage() {
   const { clock, follower } = await runtime()
   const { document } = follower
   const lines = (document?.lines ?? []).flatMap(({ name, address, channel, on }) =>
-    on && address !== null && channel === 'email' ? [{ name, address }] : [],
+    on && address !== null && traitsOf(channel).address === 'mailbox' ? [{ name, address }] : [],
   )
   return (
     <>

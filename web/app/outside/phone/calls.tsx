@@ -1,16 +1,18 @@
 'use client'
+import { isCall, type InteractionId } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useMemo, useState } from 'react'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../../view/new-id.ts'
 import { e164, shownNumber } from '@eudromos/core/numbers'
 import { useKept } from '../../../components/kept.ts'
-import { openingText } from '../../../components/format.ts'
 import { Refused, requestJson } from '../../../components/stream/send.ts'
+import { languageHere } from '../../../components/told.tsx'
 import { phoneCall as c } from '../../../messages/calls.ts'
+import { momentIn, refusalIn, sayIn, type Language } from '../../../messages/told/say.ts'
 import type { PhoneLine } from '../../../view/outside-view.ts'
 
 interface CallsProps {
@@ -20,7 +22,7 @@ interface CallsProps {
 }
 
 export interface Call {
-  readonly id: string
+  readonly id: InteractionId
   readonly to: string
   /** Nobody answers, and a message can be left. */
   readonly voicemail?: boolean
@@ -34,9 +36,11 @@ export function useCall(own: string): [call: Call | null, set: (call: Call | nul
 }
 
 /** Why it was not taken, and when it would be. */
-function toldBy(caught: Error): string {
+function toldBy(language: Language, caught: Error): string {
   const opensAt = caught instanceof Refused ? caught.params.opensAt : undefined
-  return typeof opensAt === 'number' ? c.opensAt(openingText(opensAt)) : caught.message
+  return typeof opensAt === 'number'
+    ? sayIn(language)('call.opens', { opens: momentIn(language, opensAt) })
+    : refusalIn(language, caught)
 }
 
 /** A keypad for any number, and the centre's numbers to call. */
@@ -44,7 +48,7 @@ export function Calls({ own, lines, onCall }: CallsProps) {
   const [typed, setTyped] = useState('')
   const [error, setError] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
-  const called = lines.filter(({ channel }) => channel === 'voice')
+  const called = lines.filter(({ channel }) => isCall(channel))
   const begin = (text: string): void => {
     const to = e164(text)
     if (to === null) {
@@ -60,7 +64,8 @@ export function Calls({ own, lines, onCall }: CallsProps) {
     })
       .then(
         (begun) => onCall({ ...begun, to }),
-        (caught: Error) => setError(toldBy(caught)),
+        (caught: Error) =>
+          setError(toldBy(languageHere(called.find(({ number }) => number === to)?.language ?? null), caught)),
       )
       .finally(() => setBusy(false))
   }

@@ -1,4 +1,5 @@
 'use client'
+import type { InteractionId } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
@@ -44,7 +45,7 @@ export function Incoming({ own, busy, nameOf, onAnswered }: IncomingProps) {
   const answer = (): void => {
     setDone(ringing.id)
     setError(null)
-    requestJson<{ id: string; from: string }>(`${path}/answer`, 'POST', {}).then(
+    requestJson<{ id: InteractionId; from: string }>(`${path}/answer`, 'POST', {}).then(
       (call) => onAnswered({ id: call.id, to: call.from }),
       fail,
     )

@@ -4,8 +4,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
-import { calls } from '../../../messages/calls.ts'
-import { callbacks as t } from '../../../messages/callbacks.ts'
+import { useTold } from '../../../components/told.tsx'
 import type { Call } from './calls.tsx'
 import { VoicemailScreen } from './voicemail-screen.tsx'
 
@@ -18,6 +17,7 @@ interface NobodyAnswersProps {
 
 /** The centre is closed to this call: a message can be left. */
 export function NobodyAnswers({ own, call, name, onClose }: NobodyAnswersProps) {
+  const t = useTold()
   const [leaving, setLeaving] = useState(false)
   return (
     <Box sx={{ padding: 2.5, display: 'grid', gap: 2, alignContent: 'start', flex: 1 }}>
@@ -31,14 +31,14 @@ export function NobodyAnswers({ own, call, name, onClose }: NobodyAnswersProps) 
         <VoicemailScreen own={own} to={call.to} callId={call.id} onDone={() => undefined} />
       ) : (
         <>
-          <Typography role="status">{t.closedLeave}</Typography>
+          <Typography role="status">{t('voicemail.closed')}</Typography>
           <Button variant="contained" onClick={() => setLeaving(true)} sx={{ justifySelf: 'start' }}>
-            {t.leave}
+            {t('voicemail.leave')}
           </Button>
         </>
       )}
       <Button onClick={onClose} sx={{ justifySelf: 'start' }}>
-        {calls.hangUp}
+        {t('call.hangUp')}
       </Button>
     </Box>
   )

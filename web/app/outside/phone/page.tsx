@@ -1,4 +1,4 @@
-import { may } from '@eudromos/core/plan'
+import { traitsOf, may } from '@eudromos/core/plan'
 import { PageTitle } from '../../../components/frame/page-title.tsx'
 import { phone } from '../../../messages/texts.ts'
 import { enter } from '../../../server/edge/room.ts'
@@ -10,8 +10,10 @@ export default async function PhonePage() {
   const who = await enter('actAs')
   const { clock, follower } = await runtime()
   const { document } = follower
-  const lines = (document?.lines ?? []).flatMap(({ name, address, channel, on }) =>
-    on && address !== null && (channel === 'voice' || channel === 'sms') ? [{ name, number: address, channel }] : [],
+  const lines = (document?.lines ?? []).flatMap(({ name, address, channel, language, on }) =>
+    on && address !== null && traitsOf(channel).address === 'number'
+      ? [{ name, number: address, channel, language }]
+      : [],
   )
   return (
     <>

@@ -1,4 +1,5 @@
 'use client'
+import { traitsOf } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Autocomplete from '@mui/material/Autocomplete'
 import Box from '@mui/material/Box'
@@ -9,6 +10,7 @@ import Typography from '@mui/material/Typography'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useEffect } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
+import { Told, languageHere } from '../../../components/told.tsx'
 import { prepareVoices } from '../../../components/call/spoken.ts'
 import { useFetched, useInBrowser } from '../../../components/fetched.ts'
 import { phone as t } from '../../../messages/texts.ts'
@@ -81,7 +83,7 @@ function Handset({ own, to, lines, zone, clockMs, onTo }: HandsetProps) {
   const named = (number: string, by: 'voice' | 'sms'): string => namedBy(lines, number, by)
   const open = threads.find(({ other }) => other === to)
   const unwritten = lines.filter(
-    ({ number, channel }) => channel === 'sms' && !threads.some(({ other }) => other === number),
+    ({ number, channel }) => traitsOf(channel).texted && !threads.some(({ other }) => other === number),
   )
   const [call, setCall] = useCall(own)
   return (
@@ -102,7 +104,9 @@ function Handset({ own, to, lines, zone, clockMs, onTo }: HandsetProps) {
       {error !== null && <Alert severity="error">{error}</Alert>}
       <Incoming own={own} busy={call !== null} nameOf={(number) => named(number, 'voice')} onAnswered={setCall} />
       {call?.voicemail === true ? (
-        <NobodyAnswers own={own} call={call} name={named(call.to, 'voice')} onClose={() => setCall(null)} />
+        <Told value={languageHere(lines.find(({ number }) => number === call.to)?.language ?? null)}>
+          <NobodyAnswers own={own} call={call} name={named(call.to, 'voice')} onClose={() => setCall(null)} />
+        </Told>
       ) : call !== null ? (
         <CallScreen
           own={own}

@@ -7,7 +7,8 @@ import { useEffect, useRef, useState } from 'react'
 import { openLocalSound, playTone, type LocalSound } from '../../../components/call/local-sound.ts'
 import { clockText } from '../../../components/format.ts'
 import { request } from '../../../components/stream/send.ts'
-import { callbacks as t } from '../../../messages/callbacks.ts'
+import { useLanguage, useTold } from '../../../components/told.tsx'
+import { refusalIn } from '../../../messages/told/say.ts'
 
 interface VoicemailScreenProps {
   readonly own: string
@@ -23,9 +24,11 @@ const customerTone = 440
 
 /** What the caller says after the tone, brought to the centre when they end it. */
 export function VoicemailScreen({ own, to, callId, onDone }: VoicemailScreenProps) {
+  const t = useTold()
+  const language = useLanguage()
   const [sinceMs, setSinceMs] = useState<number | null>(null)
   const [nowMs, setNowMs] = useState(0)
-  const [error, setError] = useState<string | null>(null)
+  const [error, setError] = useState<Error | null>(null)
   const [state, setState] = useState<'speaking' | 'bringing' | 'there'>('speaking')
   const recorder = useRef<MediaRecorder | null>(null)
   const done = useRef(onDone)
@@ -51,13 +54,13 @@ export function VoicemailScreen({ own, to, callId, onDone }: VoicemailScreenProp
       one.ondataavailable = ({ data }) => parts.push(data)
       one.onstop = () => {
         sound?.stop()
-        if (current) bring(new Blob(parts, { type: mediaType })).catch((caught: Error) => setError(caught.message))
+        if (current) bring(new Blob(parts, { type: mediaType })).catch(setError)
       }
       one.start(1000)
       recorder.current = one
       setSinceMs(Date.now())
     }
-    begin().catch((caught: Error) => setError(caught.message))
+    begin().catch(setError)
     return () => {
       current = false
       if (recorder.current?.state === 'recording') recorder.current.stop()
@@ -78,12 +81,16 @@ export function VoicemailScreen({ own, to, callId, onDone }: VoicemailScreenProp
   return (
     <Box sx={{ display: 'grid', gap: 2 }}>
       <Typography role="status">
-        {state === 'there' ? t.thanks : sinceMs === null ? t.tone : t.speaking(clockText(spoken))}
+        {state === 'there'
+          ? t('voicemail.thanks')
+          : sinceMs === null
+            ? t('voicemail.tone')
+            : t('voicemail.speaking', { length: clockText(spoken) })}
       </Typography>
-      {error !== null && <Alert severity="error">{error}</Alert>}
+      {error !== null && <Alert severity="error">{refusalIn(language, error)}</Alert>}
       {state === 'speaking' && (
         <Button variant="contained" disabled={sinceMs === null} onClick={end} sx={{ justifySelf: 'start' }}>
-          {t.done}
+          {t('voicemail.done')}
         </Button>
       )}
     </Box>

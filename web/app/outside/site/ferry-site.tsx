@@ -1,4 +1,5 @@
 'use client'
+import type { LineId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { ChatBox } from '../../../components/chat-box/chat-box.tsx'
@@ -10,7 +11,7 @@ const sailings = [
   ['14:10', 'Port Ansel to Vellan', '20 minutes late'],
 ] as const
 
-export function FerrySite({ zone, lineId }: { zone: string; lineId: string | null }) {
+export function FerrySite({ zone, lineId }: { zone: string; lineId: LineId | null }) {
   return (
     <Box
       component="main"

@@ -1,3 +1,4 @@
+import type { LineId } from '@eudromos/core/plan'
 import { runtime } from '../../../server/runtime/runtime.ts'
 import { FerrySite } from './ferry-site.tsx'
 import { PlainSite } from './plain-site.tsx'
@@ -12,7 +13,7 @@ export default async function SitePage({ searchParams }: { searchParams: Promise
   const { document } = follower
   const zone = document?.centre.zone ?? 'UTC'
   const name = document?.centre.name ?? ''
-  const lineId = typeof line === 'string' ? line : null
+  const lineId = typeof line === 'string' ? (line as LineId) : null
   const isFerry = document?.lines.some(({ id }) => id === ferryLine) === true
   return (
     <>

@@ -1,4 +1,5 @@
 'use client'
+import type { InteractionId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import Switch from '@mui/material/Switch'
@@ -10,7 +11,7 @@ import { useNotice } from '../../frame/notice.tsx'
 import { requestJson } from '../../stream/send.ts'
 
 interface ContactSwitchesProps {
-  readonly interactionId: string
+  readonly interactionId: InteractionId
   readonly contact: StoryView['contact']
 }
 

@@ -1,4 +1,5 @@
 'use client'
+import { isCall, type PersonId } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import { usePathname, useRouter } from 'next/navigation'
@@ -13,10 +14,10 @@ export function LeftCall() {
   const router = useRouter()
   const { view } = useSeat()
   const call = Object.values(view?.interactions ?? {}).find(
-    ({ channel, phase, toCall }) => channel === 'voice' && phase === 'connected' && toCall === null,
+    ({ channel, phase, toCall }) => isCall(channel) && phase === 'connected' && toCall === null,
   )
   const left = path !== '/seat' && call !== undefined
-  const carried = useWindowOf(left ? seatWindow(view?.agentId ?? '') : null)
+  const carried = useWindowOf(left ? seatWindow(view?.agentId ?? ('' as PersonId)) : null)
   if (!left || carried !== false) return null
   return (
     <Alert

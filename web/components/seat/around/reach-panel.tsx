@@ -1,4 +1,5 @@
 'use client'
+import { traitsOf, isCall, type CustomerId } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
@@ -21,7 +22,7 @@ import { useSending } from '../../stream/sending.ts'
 
 export interface Reached {
   readonly address: string
-  readonly customerId: string | null
+  readonly customerId: CustomerId | null
 }
 
 interface ReachPanelProps {
@@ -56,7 +57,7 @@ function ReachForm({ view, first, onDone }: { view: View; first: Reached | null;
   const address = e164(typed) ?? mailbox(typed)
   const isMail = address !== null && isMailbox(address)
   const channel = isMail ? 'email' : texting ? 'sms' : 'voice'
-  const writes = channel !== 'voice'
+  const writes = !isCall(channel)
   const query = new URLSearchParams({ address: address ?? '', queue: chosen, ...(customer !== null && { customer }) })
   const { value, error: unread } = useFetched<ReachView>(address === null ? null : `/api/reach?${query}`, {
     keep: true,
@@ -68,7 +69,7 @@ function ReachForm({ view, first, onDone }: { view: View; first: Reached | null;
   const bars =
     known === null
       ? []
-      : [...known.bars, ...(channel === 'sms' && known.textsStopped ? [{ code: 'stopped' } as const] : [])]
+      : [...known.bars, ...(traitsOf(channel).texted && known.textsStopped ? [{ code: 'stopped' } as const] : [])]
   const able =
     known !== null &&
     line !== null &&

@@ -1,4 +1,5 @@
 'use client'
+import type { CustomerId } from '@eudromos/core/plan'
 import { usePathname, useRouter, useSearchParams } from 'next/navigation'
 import { useState } from 'react'
 import type { Reached } from './reach-panel.tsx'
@@ -14,7 +15,7 @@ export function useReaching() {
   const path = usePathname()
   const address = params.get('reach')
   const [asked, setReaching] = useState<Reaching | null>(null)
-  const led = address === null ? null : { first: { address, customerId: params.get('customer') } }
+  const led = address === null ? null : { first: { address, customerId: params.get('customer') as CustomerId | null } }
   return {
     reaching: asked ?? led,
     setReaching,

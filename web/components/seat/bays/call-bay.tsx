@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
@@ -47,7 +48,7 @@ export function CallBay({ interaction, view, now, soundHere }: CallBayProps) {
   const [keys, setKeys] = useState(false)
   const [passing, setPassing] = useState(false)
   const { id, heldSince, customerHere, customerName, agentName, guests, connectedAt } = interaction
-  const self = view.agentId ?? ''
+  const self = view.agentId ?? ('' as PersonId)
   const guest = guests.find(({ personId, colleague }) => colleague && personId === self)
   const first = firstName(customerName)
   const held = heldSince !== null

@@ -51,7 +51,7 @@ export function ConsultBay({ interaction, view, now, asked }: ConsultBayProps) {
         <Button variant="contained" onClick={() => void attempt('answerConsult', { interactionId: id })}>
           {en.seat.answer}
           <Typography component="kbd" variant="figure" sx={{ marginInlineStart: 1 }}>
-            Alt A
+            {en.keys.answer}
           </Typography>
         </Button>
         <Button onClick={() => void attempt('declineConsult', { interactionId: id })}>{en.seat.decline}</Button>

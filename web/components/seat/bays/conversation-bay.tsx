@@ -1,4 +1,5 @@
 'use client'
+import { traitsOf } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
@@ -13,7 +14,7 @@ import { texts } from '../../../messages/texts.ts'
 import { seatWords } from '../../../messages/steering.ts'
 import type { InteractionView, MessageView, View } from '../../../view/view.ts'
 import { inChats, inEmail, inTexts } from '../../../view/files.ts'
-import { answerTo } from '../../../view/mail.ts'
+import { answerTo } from '@eudromos/core/mail'
 import { AttachButton, AttachedFile, useAttaching } from '../../chat/attach.tsx'
 import { Composer } from '../../chat/composer.tsx'
 import { attachmentHref } from '../../chat/sent-file.tsx'
@@ -71,7 +72,7 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
   const { id } = interaction
   const [text, setText] = useKept(`words ${id}`)
   const [subject, setSubject] = useKept(`subject ${id}`)
-  const isMail = interaction.channel === 'email'
+  const { subject: isMail, texted: asTexts } = traitsOf(interaction.channel)
   const [passing, setPassing] = useState(false)
   const post = useCallback(
     (messageId: string, words: string, file: File | null, about: string | null) =>
@@ -92,7 +93,7 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
     ...unsentBy(unsent, messages, retry),
   ]
   const blank = blankIn(text)
-  const attaching = useAttaching(filesBy[interaction.channel])
+  const attaching = useAttaching(filesIn[traitsOf(interaction.channel).files])
   const ready = (text.trim() !== '' || attaching.file !== null) && !stopped && blank === null
   const submit = (): void => {
     if (!ready) return
@@ -166,7 +167,7 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
         {blank !== null && <Typography variant="body2">{template.fill(blank)}</Typography>}
         {stopped && <Alert severity="warning">{texts.stopped(first)}</Alert>}
         <AttachedFile attaching={attaching} />
-        {interaction.channel === 'sms' && !stopped && <TextLength text={text} withPicture={attaching.file !== null} />}
+        {asTexts && !stopped && <TextLength text={text} withPicture={attaching.file !== null} />}
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
           <Button onClick={() => void attempt('endInteraction', { interactionId: id })}>{en.seat.end}</Button>
           <Button aria-haspopup="dialog" onClick={() => setPassing(true)}>
@@ -185,7 +186,7 @@ export function ConversationBay({ interaction, view, now, typing }: Conversation
   )
 }
 
-const filesBy = { chat: inChats, sms: inTexts, email: inEmail, voice: inTexts } as const
+const filesIn = { chats: inChats, texts: inTexts, email: inEmail } as const
 
 interface SubjectFieldProps {
   readonly messages: readonly MessageView[]

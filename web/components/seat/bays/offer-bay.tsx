@@ -6,7 +6,7 @@ import MenuItem from '@mui/material/MenuItem'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { en } from '../../../messages/en.ts'
-import { shownSubjects } from '../../../view/mail.ts'
+import { shownSubjects } from '@eudromos/core/mail'
 import { waitMsAt, type InteractionView, type View } from '../../../view/view.ts'
 import { LinkedText } from '../../chat/linked-text.tsx'
 import { attachmentHref, SentFile } from '../../chat/sent-file.tsx'
@@ -77,7 +77,7 @@ export function OfferBay({ interaction, view, now, brief = false }: OfferBayProp
         <Button variant="contained" onClick={() => void attempt('answerOffer', refs)}>
           {en.seat.answer}
           <Typography component="kbd" variant="figure" sx={{ marginInlineStart: 1 }}>
-            Alt A
+            {en.keys.answer}
           </Typography>
         </Button>
         <Button aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>

@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import Paper from '@mui/material/Paper'
 import { useRouter } from 'next/navigation'
@@ -35,7 +36,7 @@ export function OfferCard({ away }: { away: boolean }) {
 function Card() {
   const { view, clockOffsetMs } = useSeat()
   const router = useRouter()
-  const agentId = view?.agentId ?? ''
+  const agentId = view?.agentId ?? ('' as PersonId)
   const actions = useActionsOf(agentId, null)
   const notice = useNotice()
   const sign = offerSign(view)

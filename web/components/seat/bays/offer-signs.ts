@@ -1,4 +1,5 @@
 'use client'
+import { isCall, type AgentId } from '@eudromos/core/plan'
 import { useEffect, useSyncExternalStore } from 'react'
 import { calls } from '../../../messages/calls.ts'
 import { joining } from '../../../messages/joining.ts'
@@ -33,10 +34,10 @@ export function useSounds(): [on: boolean, set: (on: boolean) => void] {
 }
 
 /** Of all windows with this seat one rings and carries the sound of calls: the first that was opened, then the next. */
-export const useSoundHere = (agentId: string): boolean => useOneWindow(agentId === '' ? null : seatWindow(agentId))
+export const useSoundHere = (agentId: AgentId): boolean => useOneWindow(agentId === '' ? null : seatWindow(agentId))
 
 /** What the window is called that carries the sound of a seat. */
-export const seatWindow = (agentId: string): string => `seat ${agentId}`
+export const seatWindow = (agentId: AgentId): string => `seat ${agentId}`
 
 /** What is before an agent to be answered: an offer, or a colleague who asks them into a call. */
 export interface OfferSign {
@@ -52,7 +53,7 @@ export function offerSign(view: View | null): OfferSign | null {
     const { id, phase, offer, customerName: name, channel, agentName } = one
     if (phase === 'offered' && offer !== null) {
       const words = view?.messages[id]?.[0]?.text ?? ''
-      const rings = channel === 'voice'
+      const rings = isCall(channel)
       return { id: offer.id, name, says: rings ? calls.notified(name) : en.seat.announceOffer(name, words), rings }
     }
     if (askedIn(one, view) !== undefined)

@@ -1,4 +1,5 @@
 'use client'
+import type { InteractionId } from '@eudromos/core/plan'
 import { useEffect, useRef, useState } from 'react'
 import { useKept } from '../../kept.ts'
 import { request } from '../../stream/send.ts'
@@ -16,7 +17,7 @@ export interface Notes {
  * The notes of a conversation: as they are being written in this window, or, where nothing is, as the centre has them, from
  * another window of the agent or by a supervisor in their name. What was typed before that was read comes after it.
  */
-export function useNotes(interactionId: string): Notes {
+export function useNotes(interactionId: InteractionId): Notes {
   const [text, set] = useKept(`notes ${interactionId}`)
   const [before, setBefore] = useState<string | null>(text === '' ? null : '')
   const typed = useRef({ text, set })

@@ -5,7 +5,7 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useEffect, useRef, useState } from 'react'
-import { moods } from '@eudromos/core/plan'
+import { traitsOf, isCall, moods } from '@eudromos/core/plan'
 import { abuse } from '../../../messages/abuse.ts'
 import { en } from '../../../messages/en.ts'
 import { wrapUpOf as t } from '../../../messages/templates.ts'
@@ -67,7 +67,9 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
   const messages = view.messages[id] ?? []
   const texted = useTexts(interaction, messages)
   const written =
-    interaction.channel === 'chat' ? shownMessages(messages, 'agent', interaction.receipts.customer) : texted
+    traitsOf(interaction.channel).address === null
+      ? shownMessages(messages, 'agent', interaction.receipts.customer)
+      : texted
   const left = Math.max(0, (interaction.wrapUp?.dueAt ?? now) - now)
   const latest = useRef(save)
   useEffect(() => {
@@ -106,7 +108,7 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
         pressing={left < 10_000}
       />
       <Box sx={{ flex: 1, minHeight: 0, overflowY: 'auto', display: 'flex', flexDirection: 'column' }}>
-        {interaction.channel === 'voice' && (
+        {isCall(interaction.channel) && (
           <Box sx={{ padding: 1.75, paddingBlockEnd: 0 }}>
             <ScriptPanel interaction={interaction} view={view} />
           </Box>

@@ -11,7 +11,7 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useId, useState } from 'react'
-import { abuseReasons, type AbuseReason } from '@eudromos/core/plan'
+import { isCall, abuseReasons, type AbuseReason } from '@eudromos/core/plan'
 import { abuse as t } from '../../../messages/abuse.ts'
 import type { InteractionView, View } from '../../../view/view.ts'
 import { firstName } from '../../format.ts'
@@ -44,7 +44,7 @@ function AbuseDialog({ interaction, view, onClose }: AbuseProps & { readonly onC
   const [reason, setReason] = useState<AbuseReason>('insults')
   const [block, setBlock] = useState(false)
   const [error, setError] = useState<string | null>(null)
-  const spoken = channel === 'voice'
+  const spoken = isCall(channel)
   const { recoverStateId = null, recoverMinutes = 0 } = view.plan ?? {}
   const send = (type: string, body: Record<string, unknown>, then: () => void): void =>
     void act(type, { interactionId: id, ...body }).then(

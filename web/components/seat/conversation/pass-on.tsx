@@ -9,7 +9,7 @@ import Skeleton from '@mui/material/Skeleton'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
-import { offersByItself } from '@eudromos/core/plan'
+import { isCall, offersByItself } from '@eudromos/core/plan'
 import { joining } from '../../../messages/joining.ts'
 import { methodNames } from '../../../messages/skills.ts'
 import { seatWords as t } from '../../../messages/steering.ts'
@@ -92,7 +92,7 @@ export function PassOn({ interaction, open, onClose }: PassOnProps) {
   }
   // Of a call; who has no room cannot be asked into it.
   const mayConsult =
-    interaction.channel === 'voice' &&
+    isCall(interaction.channel) &&
     !interaction.guests.some(({ colleague }) => colleague) &&
     value?.agents.some(({ id, free }) => id === colleagueId && free) === true
   return (
@@ -130,7 +130,7 @@ export function PassOn({ interaction, open, onClose }: PassOnProps) {
         <Button variant="contained" disabled={busy || target === undefined} onClick={() => void send(pass, onClose)}>
           {t.passOn}
         </Button>
-        {interaction.channel === 'voice' && (
+        {isCall(interaction.channel) && (
           <Button disabled={busy || !mayConsult} onClick={() => void send(consult, onClose)}>
             {joining.ask}
           </Button>

@@ -1,4 +1,5 @@
 'use client'
+import type { InteractionId } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
@@ -236,7 +237,7 @@ function KnownWords({ known, view }: { known: StoryView['known']; view: View }) 
 }
 
 /** Gives the number a name. */
-function NewCustomer({ interactionId }: { interactionId: string }) {
+function NewCustomer({ interactionId }: { interactionId: InteractionId }) {
   const { attempt } = useSeatActions()
   const notice = useNotice()
   // The offer and the call that it becomes are two bays.

@@ -1,6 +1,6 @@
 'use client'
 import { useCallback, useState } from 'react'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../../view/new-id.ts'
 
 export interface Unsent {
   readonly id: string

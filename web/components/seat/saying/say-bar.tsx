@@ -8,7 +8,7 @@ import TextField from '@mui/material/TextField'
 import { useState } from 'react'
 import type { Channel } from '@eudromos/core/plan'
 import { calls } from '../../../messages/calls.ts'
-import { channelNames } from '../../../messages/people.ts'
+import { channelWords } from '../../../messages/channels.ts'
 import { seatWords as t } from '../../../messages/steering.ts'
 import type { PersonView, View } from '../../../view/view.ts'
 import { useInBrowser } from '../../fetched.ts'
@@ -34,7 +34,7 @@ export function SayBar({ person, view }: { person: PersonView; view: View }) {
             displayEmpty: true,
             renderValue: (chosen) => {
               const closed = chosen as Channel[]
-              return closed.length === 0 ? t.takesAll : closed.map((channel) => channelNames[channel]).join(', ')
+              return closed.length === 0 ? t.takesAll : closed.map((channel) => channelWords[channel].all).join(', ')
             },
           },
           inputLabel: { shrink: true },
@@ -44,7 +44,7 @@ export function SayBar({ person, view }: { person: PersonView; view: View }) {
         {channels.map((channel) => (
           <MenuItem key={channel} value={channel}>
             <Checkbox size="small" checked={person.closedTo.includes(channel)} tabIndex={-1} />
-            {channelNames[channel]}
+            {channelWords[channel].all}
           </MenuItem>
         ))}
       </TextField>

@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId } from '@eudromos/core/plan'
 import Autocomplete from '@mui/material/Autocomplete'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
@@ -20,12 +21,12 @@ const t = en.rota
 
 interface AbsencePanelProps {
   /** Null: shut. An id of nobody: who it is about is to be chosen. */
-  readonly personId: string | null
+  readonly personId: PersonId | null
   readonly board: Board
   readonly view: View
   readonly now: number
   readonly mayEnter: boolean
-  readonly onPerson: (personId: string) => void
+  readonly onPerson: (personId: PersonId) => void
   readonly onClose: () => void
 }
 

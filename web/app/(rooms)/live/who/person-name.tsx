@@ -1,9 +1,10 @@
 'use client'
+import type { PersonId } from '@eudromos/core/plan'
 import ButtonBase from '@mui/material/ButtonBase'
 import type { PersonView } from '../../../../view/view.ts'
 
 /** The person's name, which opens their shift and absences. */
-export const PersonName = ({ person, onPerson }: { person: PersonView; onPerson: (personId: string) => void }) => (
+export const PersonName = ({ person, onPerson }: { person: PersonView; onPerson: (personId: PersonId) => void }) => (
   <ButtonBase
     onClick={() => onPerson(person.id)}
     aria-haspopup="dialog"

@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { memo } from 'react'
@@ -22,7 +23,7 @@ interface TodayRowProps {
   readonly board: Board
   readonly plan: PlanView | null
   readonly now: number
-  readonly onPerson: (personId: string) => void
+  readonly onPerson: (personId: PersonId) => void
 }
 
 /** What somebody is to do now, in the clocks of their site. */

@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { memo } from 'react'
@@ -16,7 +17,7 @@ const t = en.rota
 interface WeeksRowProps {
   readonly row: WhoRow
   readonly board: Board
-  readonly onPerson: (personId: string) => void
+  readonly onPerson: (personId: PersonId) => void
 }
 
 function dayWords({ workingMs, awayMs, off, away }: RotaDay): string {

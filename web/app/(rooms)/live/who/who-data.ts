@@ -1,5 +1,5 @@
 import { dayMs, Zone, type Span } from '@eudromos/core/hours'
-import type { AbsenceReason } from '@eudromos/core/plan'
+import type { AbsenceReason, SiteId } from '@eudromos/core/plan'
 import { standingAt, type Duty, type Rota, type RotaDay, type RotaPlan, type Standing } from '@eudromos/core/rota'
 import type { PersonView, PlanView, View } from '../../../../view/view.ts'
 
@@ -28,7 +28,7 @@ export interface WhoSite {
 export interface Filter {
   readonly name: string
   /** Null: all. */
-  readonly siteId: string | null
+  readonly siteId: SiteId | null
 }
 
 export type Item =
@@ -122,7 +122,7 @@ export function whoIsIn(
   { name, siteId }: Filter,
 ): WhoSite[] {
   const wanted = name.trim().toLowerCase()
-  const groups = new Map<string | null, WhoRow[]>()
+  const groups = new Map<SiteId | null, WhoRow[]>()
   const people = Object.values(view.people)
   const rank = board.rankOf(people)
   const states = new Set(view.plan?.presenceStates.filter(({ signedOut }) => !signedOut).map(({ id }) => id))

@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
@@ -24,7 +25,7 @@ interface WhoListProps {
   readonly plan: PlanView | null
   readonly now: number
   readonly shown: Shown
-  readonly onPerson: (personId: string) => void
+  readonly onPerson: (personId: PersonId) => void
 }
 
 /** Sites and their people; only what is in sight is drawn, however many there are. */

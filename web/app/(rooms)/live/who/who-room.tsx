@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId, SiteId } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
@@ -39,7 +40,7 @@ export const WhoRoom = ofCentre(function WhoRoom({ mayEnter, mayEdit, seen: { vi
   const params = useSearchParams()
   const { rota, plan, error } = useRota(view?.plan?.version ?? null)
   const [name, setName] = useState('')
-  const [siteId, setSiteId] = useState<string | null>(null)
+  const [siteId, setSiteId] = useState<SiteId | null>(null)
   const shown = params.get('shown') === 'weeks' ? 'weeks' : 'today'
   const address = useCallback(
     (change: Record<string, string | null>): string => {
@@ -120,7 +121,7 @@ export const WhoRoom = ofCentre(function WhoRoom({ mayEnter, mayEdit, seen: { vi
           select
           label={t.site}
           value={siteId ?? all}
-          onChange={({ target }) => setSiteId(target.value === all ? null : target.value)}
+          onChange={({ target }) => setSiteId(target.value === all ? null : (target.value as SiteId))}
           sx={{ width: 180 }}
         >
           <MenuItem value={all}>{t.allSites}</MenuItem>
@@ -139,7 +140,7 @@ export const WhoRoom = ofCentre(function WhoRoom({ mayEnter, mayEdit, seen: { vi
         <>
           <WhoList items={items} board={board} plan={view.plan} now={minute} shown={shown} onPerson={onPerson} />
           <AbsencePanel
-            personId={params.get('person')}
+            personId={params.get('person') as PersonId | null}
             board={board}
             view={view}
             now={now}

@@ -1,4 +1,5 @@
 'use client'
+import type { InteractionId, CustomerId, PersonId } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Autocomplete from '@mui/material/Autocomplete'
 import Box from '@mui/material/Box'
@@ -19,7 +20,7 @@ import { sendCommand } from '../../../../components/stream/send.ts'
 import { en } from '../../../../messages/en.ts'
 
 interface Agent {
-  readonly id: string
+  readonly id: PersonId
   readonly name: string
   readonly simulated: boolean
 }
@@ -27,7 +28,7 @@ interface Agent {
 interface BesideRoomProps {
   readonly zone: string
   readonly agents: readonly Agent[]
-  readonly testCustomers: readonly { readonly id: string; readonly name: string }[]
+  readonly testCustomers: readonly { readonly id: CustomerId; readonly name: string }[]
 }
 
 const t = en.outside
@@ -38,7 +39,7 @@ export function BesideRoom({ zone, agents, testCustomers }: BesideRoomProps) {
   const chosen = useSearchParams().get('agent')
   const agent = agents.find(({ id }) => id === chosen) ?? null
   const [customerId, setCustomerId] = useState('')
-  const [chatId, setChatId] = useState<string | null>(null)
+  const [chatId, setChatId] = useState<InteractionId | null>(null)
   return (
     <Box
       component="main"
@@ -109,7 +110,7 @@ export function BesideRoom({ zone, agents, testCustomers }: BesideRoomProps) {
 }
 
 /** Where the customer's chat has gone, and the way to its grounds. */
-function WhereItIs({ interactionId }: { interactionId: string }) {
+function WhereItIs({ interactionId }: { interactionId: InteractionId }) {
   const { view } = useLive()
   const interaction = view?.interactions[interactionId]
   if (view === null || interaction === undefined) return null

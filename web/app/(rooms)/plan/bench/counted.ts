@@ -16,6 +16,8 @@ import {
   checkTemplate,
   skillEdit,
   type PlanDocument,
+  type PersonId,
+  type TeamId,
 } from '@eudromos/core/plan'
 import { kinds, sitting, working, type Kind } from './things.ts'
 
@@ -23,7 +25,7 @@ export type Counted = Readonly<Record<Kind, ReadonlyMap<string, number>>>
 
 /** One thing after the other with how many findings it has, of those that depend on the date as from `at`. */
 export function* countFindings(document: PlanDocument, at: number): Generator<readonly [Kind, string, number]> {
-  const inTeam = (id: string): string[] =>
+  const inTeam = (id: TeamId): PersonId[] =>
     document.people.filter(({ teamId }) => teamId === id).map((person) => person.id)
   for (const one of document.queues) yield ['queue', one.id, checkQueue(one, document).length]
   for (const one of document.lines) yield ['line', one.id, checkLine(one, document).length]

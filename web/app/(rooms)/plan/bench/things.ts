@@ -1,6 +1,16 @@
 // The things of the plan: each kind, a new one, and the one that the address names.
-import { v7 as newId } from 'uuid'
-import { linesTo, plainPlanned, type PersonEdit, type PlanDocument, type QueueEdit } from '@eudromos/core/plan'
+import { newId } from '../../../../view/new-id.ts'
+import {
+  traitsOf,
+  linesTo,
+  plainPlanned,
+  type PersonEdit,
+  type PlanDocument,
+  type QueueEdit,
+  type PersonId,
+  type ShiftId,
+  type SiteId,
+} from '@eudromos/core/plan'
 import type { PlanState } from '../../../../server/plan/plan.ts'
 import { blankCalendar } from '../hours/calendar-form.tsx'
 import { blankHours } from '../hours/hours-form.tsx'
@@ -27,7 +37,7 @@ import { blankSkill, skillValue, type SkillValue } from '../skills/values.ts'
 
 /** A new queue is reached by every chat box, until somebody says otherwise. */
 const blank = ({ lines }: PlanDocument): QueueEdit => ({
-  lineIds: lines.filter(({ channel }) => channel === 'chat').map(({ id }) => id),
+  lineIds: lines.filter(({ channel }) => traitsOf(channel).address === null).map(({ id }) => id),
   id: newId(),
   name: '',
   description: '',
@@ -127,9 +137,9 @@ export function freshOf(kind: Exclude<Kind, 'centre'>, document: PlanDocument): 
   }
 }
 
-export const sitting = ({ people }: PlanDocument, id: string): string[] =>
+export const sitting = ({ people }: PlanDocument, id: SiteId): PersonId[] =>
   people.filter(({ siteId }) => siteId === id).map((person) => person.id)
-export const working = ({ people }: PlanDocument, id: string): string[] =>
+export const working = ({ people }: PlanDocument, id: ShiftId): PersonId[] =>
   people.filter(({ shiftId }) => shiftId === id).map((person) => person.id)
 
 /** What the address names: one thing of the plan, by default the first queue. */

@@ -6,7 +6,7 @@ import IconButton from '@mui/material/IconButton'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import type { PlanDocument } from '@eudromos/core/plan'
+import type { PlanDocument, SkillId } from '@eudromos/core/plan'
 import { demand as t } from '../../../../messages/skills.ts'
 
 type Asked = PlanDocument['queues'][number]['requirements']
@@ -19,7 +19,7 @@ interface AskedFieldProps {
   readonly onChange: (asked: Asked) => void
   /** Another skill is asked for in place of one. */
   readonly onRenamed?: (from: string, to: string) => void
-  readonly onTakenOff?: (skillId: string) => void
+  readonly onTakenOff?: (skillId: SkillId) => void
 }
 
 const levels = [1, 2, 3, 4, 5]
@@ -47,7 +47,7 @@ export function AskedField({ value, skills, mayEdit, fault, onChange, onRenamed,
               disabled={!mayEdit}
               onChange={({ target }) => {
                 onRenamed?.(skillId, target.value)
-                change({ skillId: target.value })
+                change({ skillId: target.value as SkillId })
               }}
             >
               {skills

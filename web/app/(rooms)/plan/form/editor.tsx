@@ -8,7 +8,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useMemo, useState, type ReactNode } from 'react'
 import { Zone } from '@eudromos/core/hours'
-import type { PlanDocument } from '@eudromos/core/plan'
+import type { PlanDocument, CalendarId, PersonId } from '@eudromos/core/plan'
 import { fewChips } from '../../../../components/few-chips.tsx'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { timeText } from '../../../../components/format.ts'
@@ -205,7 +205,7 @@ export function HeadFields<T extends Named & { readonly zone: string }>({
   )
 }
 
-export function CalendarsField<T extends { readonly calendarIds: readonly string[] }>({
+export function CalendarsField<T extends { readonly calendarIds: readonly CalendarId[] }>({
   form,
   mayEdit,
   label,
@@ -229,7 +229,7 @@ export function CalendarsField<T extends { readonly calendarIds: readonly string
 }
 
 /** The people of a site or a shift, chosen by name. */
-export function PeoplePart<T extends { readonly personIds: readonly string[] }>({
+export function PeoplePart<T extends { readonly personIds: readonly PersonId[] }>({
   form,
   mayEdit,
   label,
@@ -242,7 +242,7 @@ export function PeoplePart<T extends { readonly personIds: readonly string[] }>(
         multiple
         disableCloseOnSelect
         size="small"
-        {...fewChips<string>(form.value.personIds.length, (id) => names.get(id) ?? id)}
+        {...fewChips<PersonId>(form.value.personIds.length, (id) => names.get(id) ?? id)}
         filterOptions={fewOptions}
         options={people.map(({ id }) => id)}
         value={[...form.value.personIds]}

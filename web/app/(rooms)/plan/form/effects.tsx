@@ -11,6 +11,7 @@ import {
   type PlanDocument,
   type PlanPerson,
   type QueueEdit,
+  type QueueId,
 } from '@eudromos/core/plan'
 import { isPreferred, preference, skillSum } from '@eudromos/core/routing'
 import { levelsOf, type Requirement } from '@eudromos/core/skills'
@@ -36,7 +37,7 @@ const isFree = (person: PersonView): boolean =>
 /** In the order in which the queue's method would pick them; where it offers in turn, from the first on. */
 function inOrderOf(queue: Queue, asked: readonly Requirement[], free: PersonView[], document: PlanDocument) {
   const order = reachedBy(queue, document)
-  const skills = new Map(document.people.map((one) => [one.id as string, one.skills]))
+  const skills = new Map(document.people.map((one) => [one.id, one.skills]))
   const by = (person: PersonView) =>
     preference({
       method: queue.selection,
@@ -134,7 +135,7 @@ function WhoNow({
 }
 
 /** How the queue itself stands. */
-function QueueNow({ queueId }: { readonly queueId: string }) {
+function QueueNow({ queueId }: { readonly queueId: QueueId }) {
   const { view, clockOffsetMs } = useLive()
   const now = useNow(clockOffsetMs)
   const live = view?.queues[queueId]

@@ -8,7 +8,7 @@ import Switch from '@mui/material/Switch'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { Controller, useController, type Control, type FieldPath } from 'react-hook-form'
-import { serviceStates, type PlanDocument, type QueueEdit } from '@eudromos/core/plan'
+import { serviceStates, type PlanDocument, type QueueEdit, type CustomerId, type PersonId } from '@eudromos/core/plan'
 import { useNotice } from '../../../../components/frame/notice.tsx'
 import { requestJson } from '../../../../components/stream/send.ts'
 import { en } from '../../../../messages/en.ts'
@@ -151,7 +151,7 @@ export function TargetField({ control }: { control: QueueControl }) {
 }
 
 interface PersonOption {
-  readonly id: string
+  readonly id: PersonId
   readonly name: string
   readonly roles: readonly string[]
 }
@@ -209,8 +209,8 @@ export function OnShiftField({ control }: { control: QueueControl }) {
 
 interface CustomersFieldProps {
   readonly control: QueueControl
-  readonly customers: readonly { id: string; name: string }[]
-  readonly onAdded: (customer: { id: string; name: string }) => void
+  readonly customers: readonly { id: CustomerId; name: string }[]
+  readonly onAdded: (customer: { id: CustomerId; name: string }) => void
   readonly mayEdit: boolean
 }
 
@@ -235,7 +235,7 @@ export function CustomersField({ control, customers, onAdded, mayEdit }: Custome
             const fresh = chosen.find((one) => !customers.some(({ id }) => id === one))
             if (fresh === undefined) return field.onChange(chosen)
             const kept = chosen.filter((one) => one !== fresh)
-            requestJson<{ id: string; name: string }>('/api/test-customers', 'POST', { name: fresh }).then(
+            requestJson<{ id: CustomerId; name: string }>('/api/test-customers', 'POST', { name: fresh }).then(
               (customer) => {
                 onAdded(customer)
                 field.onChange([...kept, customer.id])

@@ -9,9 +9,9 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useMemo, useState } from 'react'
 import { useController, type Control } from 'react-hook-form'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../../../view/new-id.ts'
 import { hoursFaults, OpenTimes } from '@eudromos/core/hours'
-import { hoursOf, type PlanDocument, type QueueEdit } from '@eudromos/core/plan'
+import { hoursOf, type PlanDocument, type QueueEdit, type QueueId, type HoursId } from '@eudromos/core/plan'
 import { inWords, timeText } from '../../../../components/format.ts'
 import { useCentreNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
@@ -26,7 +26,7 @@ type Queue = QueueEdit
 
 interface HoursFieldProps {
   readonly control: Control<Queue>
-  readonly queueId: string
+  readonly queueId: QueueId
   readonly plan: PlanState
   readonly mayEdit: boolean
   readonly onReload: () => Promise<void>
@@ -38,7 +38,7 @@ export function HoursField({ control, queueId, plan, mayEdit, onReload }: HoursF
   const { field: hours, fieldState: hoursState } = useController({ control, name: 'hoursId' })
   const { field: closing, fieldState: closingState } = useController({ control, name: 'atClosingTo' })
   const minute = useCentreNow(60_000)
-  const [making, setMaking] = useState<string | null>(null)
+  const [making, setMaking] = useState<HoursId | null>(null)
   const chosen = document.hours.find(({ id }) => id === hours.value)
   const standing = useMemo(
     () => (chosen === undefined || minute === 0 ? undefined : standingOf(chosen, document, minute)),

@@ -7,7 +7,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { dateOf, dayMs, dayOf, Zone, type Holiday } from '@eudromos/core/hours'
-import { usersOfCalendar, type PlanDocument } from '@eudromos/core/plan'
+import { usersOfCalendar, type PlanDocument, type CalendarId } from '@eudromos/core/plan'
 import { useCentreNow } from '../../../../components/stream/context.tsx'
 import { WhenField } from '../../../../components/when/when-field.tsx'
 import { en } from '../../../../messages/en.ts'
@@ -24,7 +24,7 @@ const rowsShown = 200
 
 type Calendar = PlanDocument['calendars'][number]
 
-export const blankCalendar = (id: string): Calendar => ({ id, name: '', description: '', holidays: [] })
+export const blankCalendar = (id: CalendarId): Calendar => ({ id, name: '', description: '', holidays: [] })
 
 /** A calendar of holidays: its list, a file in and out, the year at a glance, who uses it. */
 export function CalendarForm(props: EditorProps<Calendar>) {

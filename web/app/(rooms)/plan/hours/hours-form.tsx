@@ -1,6 +1,6 @@
 'use client'
 import { useMemo } from 'react'
-import { checkHours, usersOfHours, type PlanDocument } from '@eudromos/core/plan'
+import { checkHours, usersOfHours, type PlanDocument, type HoursId } from '@eudromos/core/plan'
 import { useCentreNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
 import { hoursShape } from '../../../../view/hours-shape.ts'
@@ -16,7 +16,7 @@ const t = en.hours
 
 type PlanHours = PlanDocument['hours'][number]
 
-export const blankHours = (id: string, zone: string): PlanHours => ({
+export const blankHours = (id: HoursId, zone: string): PlanHours => ({
   id,
   name: '',
   description: '',

@@ -9,12 +9,22 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { hoursFaults, OpenTimes } from '@eudromos/core/hours'
-import { checkLine, hasAddress, hoursOf, inThreads, type PlanDocument } from '@eudromos/core/plan'
+import {
+  traitsOf,
+  checkLine,
+  hasAddress,
+  hoursOf,
+  inThreads,
+  type PlanDocument,
+  type HoursId,
+  type QueueId,
+} from '@eudromos/core/plan'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { languageName, languages, timeText } from '../../../../components/format.ts'
 import { TagsField } from '../../../../components/tags-field.tsx'
 import { useCentreNow, useLive } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
+import { channelWords } from '../../../../messages/channels.ts'
 import { line as t } from '../../../../messages/lines.ts'
 import { demand } from '../../../../messages/skills.ts'
 import { lineChannels, lineShape } from '../../../../view/line-shape.ts'
@@ -31,8 +41,8 @@ const any = ' '
 /** With which device of Outside it is tried. */
 function deviceOf(channel: LineValue['channel'], address: string): string {
   const to = new URLSearchParams({ to: address })
-  if (channel === 'voice') return '/outside/phone'
-  return channel === 'sms' ? `/outside/phone?${to}` : `/outside/mailbox?${to}`
+  const devices = { voice: 'phone', chat: 'site', sms: `phone?${to}`, email: `mailbox?${to}` } as const
+  return `/outside/${devices[channel]}`
 }
 
 /** By what customers reach the centre, and which queues they come to by it. */
@@ -41,7 +51,7 @@ export function LineForm(props: EditorProps<LineValue>) {
   const form = useDraftForm(props, { shape: lineShape, url: '/api/plan/lines', part: 'line' })
   const line = form.value
   const fault = form.faultOf('queueIds')
-  const named = (id: string): string => document.queues.find((queue) => queue.id === id)?.name ?? id
+  const named = (id: QueueId): string => document.queues.find((queue) => queue.id === id)?.name ?? id
   const found = peopleFound(checkLine(line, document), form, lineMends, document, mayEdit)
   return (
     <FoundAtFields found={found}>
@@ -81,7 +91,7 @@ export function LineForm(props: EditorProps<LineValue>) {
           >
             {lineChannels.map((channel) => (
               <MenuItem key={channel} value={channel}>
-                {t.kinds[channel]}
+                {channelWords[channel].line}
               </MenuItem>
             ))}
           </TextField>
@@ -103,7 +113,7 @@ export function LineForm(props: EditorProps<LineValue>) {
         </Box>
         {hasAddress(line) && (
           <Holding of={['address']}>
-            {line.channel === 'email' ? (
+            {traitsOf(line.channel).address === 'mailbox' ? (
               <TextField
                 fullWidth
                 type="email"
@@ -163,7 +173,7 @@ export function LineForm(props: EditorProps<LineValue>) {
             disabled={!mayEdit}
             error={form.faultOf('hoursId') !== undefined}
             helperText={form.faultOf('hoursId') ?? (inThreads(line.channel) ? t.hoursOfTexts : t.hoursHelp)}
-            onChange={({ target }) => form.set({ hoursId: target.value === any ? null : target.value })}
+            onChange={({ target }) => form.set({ hoursId: target.value === any ? null : (target.value as HoursId) })}
           >
             <MenuItem value={any}>{t.anyHour}</MenuItem>
             {document.hours.map(({ id, name }) => (
@@ -240,7 +250,7 @@ export function LineForm(props: EditorProps<LineValue>) {
         )}
         {!isNew && line.on && line.address !== null && (
           <Link href={deviceOf(line.channel, line.address)} target="_blank">
-            {line.channel === 'voice' ? t.callIt : line.channel === 'sms' ? t.textIt : t.mailIt}
+            {t.tryBy[line.channel]}
           </Link>
         )}
       </EffectsPane>

@@ -1,8 +1,8 @@
-import { plainPlannedLine, type PlanDocument } from '@eudromos/core/plan'
+import { plainPlannedLine, type PlanDocument, type LineId } from '@eudromos/core/plan'
 
 export type LineValue = PlanDocument['lines'][number]
 
-export const blankLine = (id: string): LineValue => ({
+export const blankLine = (id: LineId): LineValue => ({
   ...plainPlannedLine,
   id,
   name: '',

@@ -1,4 +1,5 @@
 'use client'
+import type { PresenceStateId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import FormControlLabel from '@mui/material/FormControlLabel'
@@ -6,7 +7,7 @@ import MenuItem from '@mui/material/MenuItem'
 import Switch from '@mui/material/Switch'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../../../view/new-id.ts'
 import { secondsText } from '../../../../components/format.ts'
 import { abuse } from '../../../../messages/abuse.ts'
 import { customers } from '../../../../messages/customers.ts'
@@ -126,7 +127,9 @@ export function CentreForm(props: Omit<EditorProps<CentreValue>, 'onDuplicate'>)
             disabled={!mayEdit}
             error={form.faultOf('recoverStateId') !== undefined}
             helperText={form.faultOf('recoverStateId')}
-            onChange={({ target }) => form.set({ recoverStateId: target.value === '' ? null : target.value })}
+            onChange={({ target }) =>
+              form.set({ recoverStateId: target.value === '' ? null : (target.value as PresenceStateId) })
+            }
             slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
           >
             <MenuItem value="">{abuse.noState}</MenuItem>

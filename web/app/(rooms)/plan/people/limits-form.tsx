@@ -15,7 +15,8 @@ import { roomGap, slotsTaken } from '@eudromos/core/capacity'
 import { channels, checkLimits, type Channel, type ChannelLimit } from '@eudromos/core/plan'
 import { LoadRing } from '../../../../components/glyphs.tsx'
 import { en } from '../../../../messages/en.ts'
-import { channelNames, limits as t } from '../../../../messages/people.ts'
+import { channelWords } from '../../../../messages/channels.ts'
+import { limits as t } from '../../../../messages/people.ts'
 import type { PlanState } from '../../../../server/plan/plan.ts'
 import { limitsShape } from '../../../../view/people-shape.ts'
 import { useDraftForm } from '../form/draft-form.ts'
@@ -89,11 +90,11 @@ export function LimitsForm(props: LimitsFormProps) {
               return (
                 <TableRow key={channel}>
                   <TableCell component="th" scope="row">
-                    {channelNames[channel]}
+                    {channelWords[channel].all}
                   </TableCell>
                   <TableCell sx={{ width: 110 }}>
                     <Whole
-                      label={`${channelNames[channel]}: ${t.needs}`}
+                      label={`${channelWords[channel].all}: ${t.needs}`}
                       value={slots}
                       disabled={!mayEdit}
                       onChange={(next) => set(channel, { slots: next })}
@@ -101,7 +102,7 @@ export function LimitsForm(props: LimitsFormProps) {
                   </TableCell>
                   <TableCell sx={{ width: 110 }}>
                     <Whole
-                      label={`${channelNames[channel]}: ${t.most}`}
+                      label={`${channelWords[channel].all}: ${t.most}`}
                       value={most}
                       disabled={!mayEdit}
                       onChange={(next) => set(channel, { most: next })}
@@ -112,7 +113,7 @@ export function LimitsForm(props: LimitsFormProps) {
                       size="small"
                       checked={alone}
                       disabled={!mayEdit}
-                      slotProps={{ input: { 'aria-label': `${channelNames[channel]}: ${t.alone}` } }}
+                      slotProps={{ input: { 'aria-label': `${channelWords[channel].all}: ${t.alone}` } }}
                       onChange={({ target }) => set(channel, { alone: target.checked })}
                     />
                     {alone &&
@@ -136,7 +137,7 @@ export function LimitsForm(props: LimitsFormProps) {
                                 }
                               />
                             }
-                            label={`${t.beside} ${channelNames[other].toLowerCase()}`}
+                            label={`${t.beside} ${channelWords[other].all.toLowerCase()}`}
                           />
                         ))}
                   </TableCell>

@@ -1,7 +1,8 @@
+import type { PersonId } from '@eudromos/core/plan'
 import { requestJson } from '../../../../components/stream/send.ts'
 
 export interface MadePassword {
-  readonly personId: string
+  readonly personId: PersonId
   readonly password: string
 }
 
@@ -10,7 +11,7 @@ const atOnce = 25
 
 /** Makes a new password for each of these people; `told` hears of those that are made, as they come. Throws Refused. */
 export async function makePasswords(
-  personIds: readonly string[],
+  personIds: readonly PersonId[],
   told: (made: readonly MadePassword[]) => void = () => undefined,
 ): Promise<MadePassword[]> {
   const made: MadePassword[] = []

@@ -142,7 +142,7 @@ export function PersonForm(props: PersonFormProps) {
               disableCloseOnSelect
               size="small"
               filterOptions={fewOptions}
-              options={document.queues.map(({ id }) => id as string)}
+              options={document.queues.map(({ id }) => id)}
               value={[...value.queueIds]}
               getOptionLabel={(id) => document.queues.find((one) => one.id === id)?.name ?? id}
               disabled={off}
@@ -158,23 +158,23 @@ export function PersonForm(props: PersonFormProps) {
   )
 }
 
-interface ChoiceProps {
+interface ChoiceProps<Id extends string> {
   readonly label: string
-  readonly value: string | null
-  readonly all: readonly { readonly id: string; readonly name: string }[]
+  readonly value: Id | null
+  readonly all: readonly { readonly id: Id; readonly name: string }[]
   readonly none: string
   readonly off: boolean
-  readonly onChange: (id: string | null) => void
+  readonly onChange: (id: Id | null) => void
 }
 
-const Choice = ({ label, value, all, none: nothing, off, onChange }: ChoiceProps) => (
+const Choice = <Id extends string>({ label, value, all, none: nothing, off, onChange }: ChoiceProps<Id>) => (
   <TextField
     select
     fullWidth
     label={label}
     value={value ?? none}
     disabled={off}
-    onChange={({ target }) => onChange(target.value === none ? null : target.value)}
+    onChange={({ target }) => onChange(target.value === none ? null : (target.value as Id))}
   >
     <MenuItem value={none}>{nothing}</MenuItem>
     {all.map(({ id, name }) => (
@@ -233,7 +233,7 @@ function SkillsPart({ form, document, off }: PartProps & { readonly document: Pl
   const free = skillKinds.flatMap((kind) =>
     document.skills
       .filter((one) => one.kind === kind && !own.some(({ skillId }) => skillId === one.id))
-      .map(({ id }) => id as string),
+      .map(({ id }) => id),
   )
   return (
     <Box component="fieldset" sx={{ border: 0, margin: 0, padding: 0, minWidth: 0, display: 'grid', gap: 1 }}>

@@ -12,7 +12,8 @@ import { channels, checkState, stateColours, stateSigns, type StateLook } from '
 import { StateSign } from '../../../../components/state-sign.tsx'
 import { useLive, useNow } from '../../../../components/stream/context.tsx'
 import { en } from '../../../../messages/en.ts'
-import { channelNames, presence as t } from '../../../../messages/people.ts'
+import { channelWords } from '../../../../messages/channels.ts'
+import { presence as t } from '../../../../messages/people.ts'
 import { stateShape } from '../../../../view/people-shape.ts'
 import { useDraftForm } from '../form/draft-form.ts'
 import { EditorFrame, TextPart, type EditorProps } from '../form/editor.tsx'
@@ -98,7 +99,7 @@ export function StateForm(props: EditorProps<StateValue>) {
                   }
                 />
               }
-              label={channelNames[channel]}
+              label={channelWords[channel].all}
             />
           ))}
         </FormGroup>
@@ -182,7 +183,7 @@ function StateEffects({ state, document, found }: StateEffectsProps) {
         <Typography sx={{ color: 'text.secondary' }}>
           {state.admits.length === 0
             ? t.admitsNothing
-            : state.admits.map((channel) => channelNames[channel]).join(', ')}
+            : state.admits.map((channel) => channelWords[channel].all).join(', ')}
         </Typography>
       </Box>
       <Typography>{t.now(inIt.length)}</Typography>

@@ -7,7 +7,15 @@ import Switch from '@mui/material/Switch'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useMemo, useState } from 'react'
-import { checkTeam, reachedBy, sightOf, usersOfTeam, type PlanDocument } from '@eudromos/core/plan'
+import {
+  checkTeam,
+  reachedBy,
+  sightOf,
+  usersOfTeam,
+  type PlanDocument,
+  type PersonId,
+  type TeamId,
+} from '@eudromos/core/plan'
 import { fewChips } from '../../../../components/few-chips.tsx'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { en } from '../../../../messages/en.ts'
@@ -32,7 +40,7 @@ export function TeamForm(props: TeamFormProps) {
   const value = form.value
   const off = !mayEdit
   const names = useMemo(() => new Map(people.map(({ id, name }) => [id, name])), [people])
-  const nameOf = (id: string): string => names.get(id) ?? id
+  const nameOf = (id: PersonId): string => names.get(id) ?? id
   const ids = people.map(({ id }) => id)
   const fault = form.faultOf('parentId')
   const memberIds = value.members.map(({ personId }) => personId)
@@ -71,7 +79,7 @@ export function TeamForm(props: TeamFormProps) {
               disabled={off}
               error={fault !== undefined}
               helperText={fault}
-              onChange={({ target }) => form.set({ parentId: target.value === none ? null : target.value })}
+              onChange={({ target }) => form.set({ parentId: target.value === none ? null : (target.value as TeamId) })}
             >
               <MenuItem value={none}>{t.noParent}</MenuItem>
               {document.teams
@@ -137,7 +145,7 @@ export function TeamForm(props: TeamFormProps) {
           multiple
           disableCloseOnSelect
           size="small"
-          {...fewChips<string>(value.members.length, nameOf)}
+          {...fewChips(value.members.length, nameOf)}
           options={ids}
           filterOptions={fewOptions}
           value={value.members.map(({ personId }) => personId)}
@@ -162,7 +170,7 @@ export function TeamForm(props: TeamFormProps) {
 
 interface TiersPartProps {
   readonly form: DraftForm<TeamValue>
-  readonly nameOf: (id: string) => string
+  readonly nameOf: (id: PersonId) => string
   readonly off: boolean
 }
 
@@ -176,7 +184,7 @@ function TiersPart({ form, nameOf, off }: TiersPartProps) {
     wanted.trim() === ''
       ? members
       : members.filter(({ personId }) => nameOf(personId).toLowerCase().includes(wanted.trim().toLowerCase()))
-  const set = (personId: string, tier: number | null): void =>
+  const set = (personId: PersonId, tier: number | null): void =>
     form.set({ members: members.map((one) => (one.personId === personId ? { personId, tier } : one)) })
   return (
     <>
@@ -229,7 +237,7 @@ function TiersPart({ form, nameOf, off }: TiersPartProps) {
 interface TeamEffectsProps {
   readonly team: TeamValue
   readonly document: PlanDocument
-  readonly nameOf: (id: string) => string
+  readonly nameOf: (id: PersonId) => string
   readonly found: readonly Found[]
 }
 

@@ -1,12 +1,24 @@
-import { plainPerson, plainState, upTo, type PersonEdit, type PlanDocument } from '@eudromos/core/plan'
+import {
+  plainPerson,
+  plainState,
+  eachChannel,
+  upTo,
+  type PersonEdit,
+  type PlanDocument,
+  type PersonId,
+  type LoadLimitsId,
+  type PresenceStateId,
+  type QueueId,
+  type TeamId,
+} from '@eudromos/core/plan'
 import type { PlanState } from '../../../../server/plan/plan.ts'
 
 // Things that people rest on, as they are edited.
 
 export type StateValue = PlanDocument['presenceStates'][number] & { readonly setByMiss: boolean }
-export type LimitsValue = PlanDocument['loadLimits'][number] & { readonly personIds: readonly string[] }
+export type LimitsValue = PlanDocument['loadLimits'][number] & { readonly personIds: readonly PersonId[] }
 export type TeamValue = PlanDocument['teams'][number] & {
-  readonly members: readonly { readonly personId: string; readonly tier: number | null }[]
+  readonly members: readonly { readonly personId: PersonId; readonly tier: number | null }[]
 }
 
 type Words = readonly { readonly id: string; readonly name: string }[]
@@ -32,9 +44,7 @@ export const limitsValue = (document: PlanDocument, limits: PlanDocument['loadLi
 
 export const teamValue = (document: PlanDocument, team: PlanDocument['teams'][number]): TeamValue => ({
   ...team,
-  members: document.people
-    .filter(({ teamId }) => teamId === team.id)
-    .map(({ id, tier }) => ({ personId: id as string, tier })),
+  members: document.people.filter(({ teamId }) => teamId === team.id).map(({ id, tier }) => ({ personId: id, tier })),
 })
 
 export function centreValue({ centre, declineReasons, dispositions }: PlanDocument): CentreValue {
@@ -50,7 +60,7 @@ export function centreValue({ centre, declineReasons, dispositions }: PlanDocume
   return { id: 'centre', ...settings, declineReasons, dispositions }
 }
 
-export const blankState = (id: string): StateValue => ({
+export const blankState = (id: PresenceStateId): StateValue => ({
   id,
   name: '',
   admits: [],
@@ -60,17 +70,17 @@ export const blankState = (id: string): StateValue => ({
   setByMiss: false,
 })
 
-export const blankLimits = (id: string): LimitsValue => ({
+export const blankLimits = (id: LoadLimitsId): LimitsValue => ({
   id,
   name: '',
   slots: 3,
   freeForCalls: 0,
   sameCustomerInCalls: false,
-  channels: { voice: { ...upTo(1), slots: 3 }, chat: upTo(3), sms: upTo(3), email: upTo(3) },
+  channels: { ...eachChannel(() => upTo(3)), voice: { ...upTo(1), slots: 3 } },
   personIds: [],
 })
 
-export const blankTeam = (id: string): TeamValue => ({
+export const blankTeam = (id: TeamId): TeamValue => ({
   id,
   name: '',
   description: '',
@@ -85,7 +95,7 @@ export const blankTeam = (id: string): TeamValue => ({
 /** Everybody of the plan as they are edited, by name. */
 export function personValues({ people, queues }: PlanDocument, known: PlanState['people']): PersonEdit[] {
   const named = new Map(known.map((one) => [one.id, one]))
-  const queuesOf = new Map<string, string[]>()
+  const queuesOf = new Map<PersonId, QueueId[]>()
   for (const { id, agentIds } of queues)
     for (const agentId of agentIds) queuesOf.set(agentId, [...(queuesOf.get(agentId) ?? []), id])
   return people
@@ -96,7 +106,7 @@ export function personValues({ people, queues }: PlanDocument, known: PlanState[
     .sort((a, b) => a.name.localeCompare(b.name, 'en'))
 }
 
-export const blankPerson = (id: string, document: PlanDocument): PersonEdit => ({
+export const blankPerson = (id: PersonId, document: PlanDocument): PersonEdit => ({
   ...plainPerson,
   id,
   name: '',

@@ -1,14 +1,14 @@
-import type { PlanDocument } from '@eudromos/core/plan'
+import type { PlanDocument, PersonId, ShiftId, SiteId } from '@eudromos/core/plan'
 
 /** A site or a shift as it is edited: with all the people who sit there, or work it. */
 interface WithPeople {
-  readonly personIds: readonly string[]
+  readonly personIds: readonly PersonId[]
 }
 
 export type SiteValue = PlanDocument['sites'][number] & WithPeople
 export type ShiftValue = PlanDocument['shifts'][number] & WithPeople
 
-export const blankSite = (id: string, zone: string): SiteValue => ({
+export const blankSite = (id: SiteId, zone: string): SiteValue => ({
   id,
   name: '',
   description: '',
@@ -17,7 +17,7 @@ export const blankSite = (id: string, zone: string): SiteValue => ({
   personIds: [],
 })
 
-export const blankShift = (id: string, zone: string): ShiftValue => ({
+export const blankShift = (id: ShiftId, zone: string): ShiftValue => ({
   id,
   name: '',
   description: '',

@@ -8,7 +8,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState, type ReactNode } from 'react'
 import { useController, type Control } from 'react-hook-form'
-import type { PlanDocument, QueueEdit } from '@eudromos/core/plan'
+import type { PlanDocument, QueueEdit, PersonId } from '@eudromos/core/plan'
 import { demand as t } from '../../../../messages/skills.ts'
 import { AskedField } from '../form/asked-field.tsx'
 import { ReachField } from './reach-field.tsx'
@@ -19,7 +19,7 @@ type Queue = QueueEdit
 interface DemandFieldProps {
   readonly control: Control<Queue>
   readonly document: PlanDocument
-  readonly people: readonly { readonly id: string; readonly name: string; readonly roles: readonly string[] }[]
+  readonly people: readonly { readonly id: PersonId; readonly name: string; readonly roles: readonly string[] }[]
   readonly mayEdit: boolean
 }
 

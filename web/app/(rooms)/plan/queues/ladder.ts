@@ -1,5 +1,5 @@
 // A queue's relaxations, later reaches and priority steps as one ladder along the wait, as people edit them.
-import type { PlannedQueue } from '@eudromos/core/plan'
+import type { PlannedQueue, AgentId } from '@eudromos/core/plan'
 
 export type Ladder = Pick<PlannedQueue, 'relaxations' | 'laterReaches' | 'prioritySteps'>
 type Relaxed = Omit<PlannedQueue['relaxations'][number], 'afterSeconds'>
@@ -8,7 +8,7 @@ type Relaxed = Omit<PlannedQueue['relaxations'][number], 'afterSeconds'>
 export interface LadderStep {
   readonly afterSeconds: number
   readonly relaxations: readonly Relaxed[]
-  readonly agentIds: readonly string[]
+  readonly agentIds: readonly AgentId[]
   readonly teams: PlannedQueue['teams']
   readonly priority: number | null
 }

@@ -6,6 +6,7 @@ import {
   type FindingCode,
   type PlanDocument,
   type QueueEdit,
+  type SkillId,
 } from '@eudromos/core/plan'
 import { ladderOf, withoutStep } from './ladder.ts'
 
@@ -47,7 +48,7 @@ const mends: Partial<
     dispositionIds: dispositionIds.filter((known) => dispositions.some(({ id }) => id === known)),
   }),
   unknownSkill: (queue, { skills }) => {
-    const known = ({ skillId }: { readonly skillId: string }): boolean => skills.some(({ id }) => id === skillId)
+    const known = ({ skillId }: { readonly skillId: SkillId }): boolean => skills.some(({ id }) => id === skillId)
     return { requirements: queue.requirements.filter(known), relaxations: queue.relaxations.filter(known) }
   },
   relaxesNothing: (queue) => relaxingOnly(queue),

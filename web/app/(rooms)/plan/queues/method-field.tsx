@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useEffect, useState } from 'react'
 import { useController, type Control } from 'react-hook-form'
-import { selectionMethods, type QueueEdit, type SelectionMethod } from '@eudromos/core/plan'
+import { selectionMethods, type QueueEdit, type SelectionMethod, type PersonId } from '@eudromos/core/plan'
 import { isPreferred, preference } from '@eudromos/core/routing'
 import { clockText } from '../../../../components/format.ts'
 import { en } from '../../../../messages/en.ts'
@@ -27,7 +27,7 @@ function picked(method: SelectionMethod): typeof sample {
   const of = (one: (typeof sample)[number], place: number) =>
     preference({
       method,
-      agent: { id: one.id },
+      agent: { id: one.id as PersonId },
       idleSince: -one.idleMs,
       taken: one.taken,
       slots: 3,

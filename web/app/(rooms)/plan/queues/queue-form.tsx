@@ -7,7 +7,7 @@ import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { useForm, useWatch, type Path } from 'react-hook-form'
-import { ledTo, type QueueEdit } from '@eudromos/core/plan'
+import { ledTo, type QueueEdit, type QueueId, type CustomerId } from '@eudromos/core/plan'
 import { useNotice } from '../../../../components/frame/notice.tsx'
 import { useLiveStore } from '../../../../components/stream/context.tsx'
 import { Refused, requestJson } from '../../../../components/stream/send.ts'
@@ -45,10 +45,10 @@ interface QueueFormProps {
   readonly plan: PlanState
   readonly mayEdit: boolean
   readonly onDirty: (dirty: boolean) => void
-  readonly onSaved: (queueId: string) => Promise<void>
+  readonly onSaved: (queueId: QueueId) => Promise<void>
   readonly onReload: () => Promise<void>
   readonly onDuplicate: (queue: Queue) => void
-  readonly onCustomers: (customer: { id: string; name: string }) => void
+  readonly onCustomers: (customer: { id: CustomerId; name: string }) => void
 }
 
 /** One queue, with what it would do beside it. Saving publishes a new version of the plan. */

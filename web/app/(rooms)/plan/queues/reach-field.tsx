@@ -2,14 +2,14 @@
 import Autocomplete, { createFilterOptions } from '@mui/material/Autocomplete'
 import TextField from '@mui/material/TextField'
 import { useMemo } from 'react'
-import type { PlanDocument } from '@eudromos/core/plan'
+import type { PlanDocument, AgentId, PersonId } from '@eudromos/core/plan'
 import { fewChips } from '../../../../components/few-chips.tsx'
 import { reach as t } from '../../../../messages/people.ts'
 
 type Team = PlanDocument['queues'][number]['teams'][number]
 
 export interface ReachValue {
-  readonly agentIds: readonly string[]
+  readonly agentIds: readonly AgentId[]
   readonly teams: readonly Team[]
 }
 
@@ -17,7 +17,7 @@ interface ReachFieldProps {
   readonly value: ReachValue
   readonly label: string
   readonly document: PlanDocument
-  readonly people: readonly { readonly id: string; readonly name: string; readonly roles: readonly string[] }[]
+  readonly people: readonly { readonly id: PersonId; readonly name: string; readonly roles: readonly string[] }[]
   readonly disabled: boolean
   readonly fault?: string
   readonly onBlur?: () => void
@@ -29,7 +29,7 @@ interface Option {
   readonly name: string
   readonly group: string
   readonly team?: Team
-  readonly agentId?: string
+  readonly agentId?: AgentId
 }
 
 const teamKey = ({ teamId, tier }: Team): string => `${teamId} ${tier ?? ''}`
@@ -39,7 +39,7 @@ const few = createFilterOptions<Option>({ limit: 200 })
 export function ReachField(props: ReachFieldProps) {
   const { value, label, document, people, disabled, fault, onBlur, onChange } = props
   const options = useMemo(() => {
-    const agents = new Set(document.people.filter(({ roles }) => roles.includes('agent')).map(({ id }) => id as string))
+    const agents = new Set(document.people.filter(({ roles }) => roles.includes('agent')).map(({ id }) => id))
     const ofTeams = document.teams.flatMap(({ id, name }): Option[] => {
       const tiers = new Set(document.people.flatMap(({ teamId, tier }) => (teamId === id && tier !== null ? tier : [])))
       return [null, ...[...tiers].sort((a, b) => a - b)].map((tier) => ({
@@ -56,7 +56,7 @@ export function ReachField(props: ReachFieldProps) {
   }, [document, people])
   const byKey = useMemo(() => new Map(options.map((one) => [one.key, one])), [options])
   const names = useMemo(() => new Map(people.map(({ id, name }) => [id, name])), [people])
-  const nameOf = (id: string): string => names.get(id) ?? id
+  const nameOf = (id: PersonId): string => names.get(id) ?? id
   const chosen = [
     ...value.teams.map(
       (team): Option => byKey.get(teamKey(team)) ?? { key: teamKey(team), name: t.gone, group: t.teams, team },

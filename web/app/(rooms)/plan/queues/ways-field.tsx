@@ -3,7 +3,7 @@ import Box from '@mui/material/Box'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useController, useWatch, type Control } from 'react-hook-form'
-import type { PlanDocument, QueueEdit } from '@eudromos/core/plan'
+import type { PlanDocument, QueueEdit, QueueId } from '@eudromos/core/plan'
 import { en } from '../../../../messages/en.ts'
 import { ways as t } from '../../../../messages/skills.ts'
 import { NumberField } from '../form/fields.tsx'
@@ -12,7 +12,7 @@ type Queue = QueueEdit
 
 interface WaysFieldProps {
   readonly control: Control<Queue>
-  readonly queueId: string
+  readonly queueId: QueueId
   readonly document: PlanDocument
   readonly mayEdit: boolean
 }

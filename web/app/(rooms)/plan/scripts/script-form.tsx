@@ -3,7 +3,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../../../view/new-id.ts'
 import {
   checkScript,
   filled,
@@ -14,6 +14,7 @@ import {
   type CallScript,
   type PlanDocument,
   type ScriptStep,
+  type ScriptId,
 } from '@eudromos/core/plan'
 import { ScriptSteps } from '../../../../components/seat/conversation/script-steps.tsx'
 import { en } from '../../../../messages/en.ts'
@@ -38,7 +39,7 @@ const blankStep = (): ScriptStep => ({
   to: nextStep,
 })
 
-export const blankScript = (id: string): ScriptValue => ({ id, name: '', steps: [blankStep()] })
+export const blankScript = (id: ScriptId): ScriptValue => ({ id, name: '', steps: [blankStep()] })
 
 /** What agents say and ask in calls, step by step, with the way through it drawn, to be tried. */
 export function ScriptForm(props: EditorProps<ScriptValue>) {

@@ -7,7 +7,7 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
-import { checkSkill, skillKinds, type PlanDocument, type SkillKind } from '@eudromos/core/plan'
+import { checkSkill, skillKinds, type PlanDocument, type SkillKind, type PersonId } from '@eudromos/core/plan'
 import { fewChips } from '../../../../components/few-chips.tsx'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { en } from '../../../../messages/en.ts'
@@ -115,7 +115,7 @@ function WhoHasIt({
             multiple
             disableCloseOnSelect
             size="small"
-            {...fewChips<string>(here.length, (id) => names.get(id) ?? id, 8)}
+            {...fewChips<PersonId>(here.length, (id) => names.get(id) ?? id, 8)}
             filterOptions={fewOptions}
             options={people.map(({ id }) => id)}
             value={here}
@@ -179,7 +179,7 @@ function AskedBy({ form, document, mayEdit }: PartProps & { readonly document: P
           key={asked.length}
           size="small"
           filterOptions={fewOptions}
-          options={free.map(({ id }) => id as string)}
+          options={free.map(({ id }) => id)}
           value={null}
           getOptionLabel={named}
           onChange={(_, queueId) => {

@@ -1,9 +1,9 @@
-import { skillEdit, type PlanDocument, type SkillEdit } from '@eudromos/core/plan'
+import { skillEdit, type PlanDocument, type SkillEdit, type PersonId, type SkillId } from '@eudromos/core/plan'
 
 /** A skill as it is edited: with everybody who has it and the queues that ask for it. */
 export type SkillValue = PlanDocument['skills'][number] & Pick<SkillEdit, 'levels' | 'asked'>
 
-export const blankSkill = (id: string): SkillValue => ({
+export const blankSkill = (id: SkillId): SkillValue => ({
   id,
   name: '',
   description: '',
@@ -25,7 +25,7 @@ export function editOf({ levels, asked, ...skill }: SkillValue): SkillEdit {
 export const atLevel = (
   levels: SkillValue['levels'],
   level: number,
-  personIds: readonly string[],
+  personIds: readonly PersonId[],
 ): SkillValue['levels'] => [
   ...levels.filter((one) => one.level !== level && !personIds.includes(one.personId)),
   ...personIds.map((personId) => ({ personId, level })),

@@ -1,6 +1,6 @@
 // Teams as rows of a file: written for a spreadsheet, and read from one as changes of what there is.
-import { v7 as newId } from 'uuid'
-import type { PlanDocument } from '@eudromos/core/plan'
+import { newId } from '../../../../view/new-id.ts'
+import type { PlanDocument, PersonId } from '@eudromos/core/plan'
 import { teamFile as t } from '../../../../messages/people.ts'
 import { headerOf, parts, plain, type Reading, type RowChange, type RowFault } from '../../../../view/reading.ts'
 
@@ -10,9 +10,9 @@ export const columns = ['Name', 'Part of', 'Lead', 'Private', 'Observers', 'Desc
 type Column = (typeof columns)[number]
 
 /** People as a file names them: by their address. */
-export type Addresses = readonly { readonly id: string; readonly email: string }[]
+export type Addresses = readonly { readonly id: PersonId; readonly email: string }[]
 
-const addressOf = (people: Addresses, id: string): string => people.find((one) => one.id === id)?.email ?? id
+const addressOf = (people: Addresses, id: PersonId): string => people.find((one) => one.id === id)?.email ?? id
 
 /** How each column is written of a team. Notes for the team alone are in no file. */
 export const cellsOf = (team: Team, teams: readonly Team[], people: Addresses): Record<Column, string> => ({
@@ -52,7 +52,7 @@ function partOf(
   people: Addresses,
   tell: (text: string) => void,
 ): Partial<Team> {
-  const person = (address: string): string[] => {
+  const person = (address: string): PersonId[] => {
     const found = people.find(({ id, email }) => plain(email) === plain(address) || id === address.trim())
     if (found === undefined) tell(t.unknown(column, address.trim()))
     return found === undefined ? [] : [found.id]

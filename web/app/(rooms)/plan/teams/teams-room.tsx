@@ -4,7 +4,7 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import type { GridColDef } from '@mui/x-data-grid'
 import { useMemo, useState } from 'react'
-import { checkTeam, usersOfTeam, type PlanDocument, type PlanPerson } from '@eudromos/core/plan'
+import { checkTeam, usersOfTeam, type PlanDocument, type PlanPerson, type PersonId } from '@eudromos/core/plan'
 import { FileButton } from '../../../../components/files/file-button.tsx'
 import { FileDialog } from '../../../../components/files/file-dialog.tsx'
 import { download } from '../../../../components/download.ts'
@@ -59,7 +59,7 @@ const columns: GridColDef<Row>[] = [
 
 function rowsOf({ document, people }: PlanState): Row[] {
   const names = new Map(people.map(({ id, name }) => [id, name]))
-  const nameOf = (id: string): string => names.get(id) ?? id
+  const nameOf = (id: PersonId): string => names.get(id) ?? id
   const members = new Map<string, PlanPerson[]>()
   for (const person of document.people)
     if (person.teamId !== null) members.set(person.teamId, [...(members.get(person.teamId) ?? []), person])

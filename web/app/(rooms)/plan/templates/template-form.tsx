@@ -3,7 +3,7 @@ import Autocomplete from '@mui/material/Autocomplete'
 import Box from '@mui/material/Box'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { blanksOf, checkTemplate, filled, type PlanDocument } from '@eudromos/core/plan'
+import { blanksOf, checkTemplate, filled, type PlanDocument, type TeamId, type TemplateId } from '@eudromos/core/plan'
 import { fewOptions } from '../../../../components/few-options.ts'
 import { en } from '../../../../messages/en.ts'
 import { template as t } from '../../../../messages/templates.ts'
@@ -15,7 +15,7 @@ import { peopleFound, templateMends } from '../form/found.ts'
 
 export type TemplateValue = PlanDocument['templates'][number]
 
-export const blankTemplate = (id: string): TemplateValue => ({ id, name: '', text: '', teamIds: [] })
+export const blankTemplate = (id: TemplateId): TemplateValue => ({ id, name: '', text: '', teamIds: [] })
 
 /** Words that agents answer with, and what becomes of their fields. */
 export function TemplateForm(props: EditorProps<TemplateValue>) {
@@ -23,7 +23,7 @@ export function TemplateForm(props: EditorProps<TemplateValue>) {
   const form = useDraftForm(props, { shape: templateShape, url: '/api/plan/templates', part: 'template' })
   const value = form.value
   const fault = form.faultOf('text')
-  const named = (id: string): string => document.teams.find((team) => team.id === id)?.name ?? id
+  const named = (id: TeamId): string => document.teams.find((team) => team.id === id)?.name ?? id
   const found = peopleFound(checkTemplate(value, document), form, templateMends, document, mayEdit)
   const shown = filled(value.text, { ...t.sample, centre: document.centre.name })
   const left = [...new Set(blanksOf(shown).map(({ field }) => field))]

@@ -1,12 +1,13 @@
 'use client'
 // The stretches of a recording as one sound that a browser plays, seeks in and speeds up.
+import type { PersonId } from '@eudromos/core/plan'
 import { Refused, requestBytes } from '../../../../components/stream/send.ts'
 import { en } from '../../../../messages/en.ts'
 
 export interface Stretch {
   readonly id: string
   /** At whose end; null: the customer's. */
-  readonly personId: string | null
+  readonly personId: PersonId | null
   readonly startedAt: number
   readonly lastAt: number
   readonly end: 'paused' | 'ended' | null

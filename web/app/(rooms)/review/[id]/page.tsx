@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation'
-import { may } from '@eudromos/core/plan'
+import { may, type InteractionId } from '@eudromos/core/plan'
 import { PageTitle } from '../../../../components/frame/page-title.tsx'
 import { en } from '../../../../messages/en.ts'
 import { ProblemError } from '../../../../server/edge/problem.ts'
@@ -12,7 +12,7 @@ import { RecordPage } from './record-page.tsx'
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const who = await enter('records.view')
   const place = await runtime()
-  const details = await recordDetails(place, who.id, (await params).id).catch((error: unknown) => {
+  const details = await recordDetails(place, who.id, (await params).id as InteractionId).catch((error: unknown) => {
     if (error instanceof ProblemError) return notFound()
     throw error
   })

@@ -1,4 +1,5 @@
 'use client'
+import { isCall, type AgentId, type InteractionId } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
@@ -44,7 +45,7 @@ interface RecordPageProps {
 /** One record: when, who, each offer and its end with the grounds, what was written, and the notes. */
 export function RecordPage({ details, plan, mayReach, mayMark }: RecordPageProps) {
   const { row, transcript, notes, names, reasons, acted, queues, passageNotes, texts, address, line } = details
-  const [asked, setAsked] = useState<{ seq: number; agentId: string } | null>(null)
+  const [asked, setAsked] = useState<{ seq: number; agentId: AgentId } | null>(null)
   const zone = plan?.zone ?? 'UTC'
   const acts = new Map<string, number>()
   for (const { actorId, onBehalfOf } of acted) {
@@ -104,7 +105,7 @@ export function RecordPage({ details, plan, mayReach, mayMark }: RecordPageProps
             <Fact name={t.columns.talk} value={duration(row.talkMs)} />
             <Fact name={t.columns.wrapUp} value={duration(row.wrapUpMs)} />
             <Fact name={t.handle} value={row.talkMs === null ? '–' : duration(row.talkMs + (row.wrapUpMs ?? 0))} />
-            {row.channel === 'voice' && <Fact name={t.held} value={duration(row.holdMs)} />}
+            {isCall(row.channel) && <Fact name={t.held} value={duration(row.holdMs)} />}
             <Fact name={t.columns.agent} value={row.agentName ?? '–'} words />
             <Fact name={t.columns.disposition} value={row.dispositionName ?? '–'} words />
             {row.way !== 'incoming' && <Fact name={callbacks.wayLabel} value={callbacks.wayNames[row.way]} words />}
@@ -326,8 +327,8 @@ function Fact({ name, value, words = false }: { name: string; value: string; wor
 }
 
 interface PastGroundsProps {
-  readonly interactionId: string
-  readonly asked: { readonly seq: number; readonly agentId: string } | null
+  readonly interactionId: InteractionId
+  readonly asked: { readonly seq: number; readonly agentId: AgentId } | null
   readonly plan: PlanView | null
   readonly onClose: () => void
 }

@@ -1,11 +1,12 @@
 'use client'
+import type { InteractionId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../../../view/new-id.ts'
 import { clockText } from '../../../../components/format.ts'
 import { useNotice } from '../../../../components/frame/notice.tsx'
 import { requestJson } from '../../../../components/stream/send.ts'
@@ -13,7 +14,7 @@ import { recording as t } from '../../../../messages/recording.ts'
 import type { RecordDetails } from '../../../../server/records/records.ts'
 
 interface RecordingMarksProps {
-  readonly interactionId: string
+  readonly interactionId: InteractionId
   readonly marks: RecordDetails['marks']
   readonly mayMark: boolean
   /** Where one listens, in seconds. */

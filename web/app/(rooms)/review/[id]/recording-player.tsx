@@ -1,4 +1,5 @@
 'use client'
+import type { InteractionId } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
@@ -21,7 +22,7 @@ const speeds = [0.75, 1, 1.25, 1.5, 2] as const
 interface RecordingPlayerProps {
   readonly stretches: Stretches
   readonly heardBy: readonly string[]
-  readonly interactionId: string
+  readonly interactionId: InteractionId
   readonly marks: RecordDetails['marks']
   readonly mayMark: boolean
 }

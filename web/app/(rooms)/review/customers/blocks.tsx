@@ -1,4 +1,5 @@
 'use client'
+import type { CustomerId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import MuiLink from '@mui/material/Link'
@@ -6,7 +7,7 @@ import Paper from '@mui/material/Paper'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { v7 as newId } from 'uuid'
+import { newId } from '../../../../view/new-id.ts'
 import { BlockButton } from '../../../../components/block-button.tsx'
 import { timeText } from '../../../../components/format.ts'
 import { useNotice } from '../../../../components/frame/notice.tsx'
@@ -28,7 +29,7 @@ function useBlocking(): (type: string, body: Record<string, unknown>) => void {
 }
 
 interface BlockProps {
-  readonly customerId: string
+  readonly customerId: CustomerId
   readonly block: BlockView | null
   readonly zone: string
   readonly mayEdit: boolean

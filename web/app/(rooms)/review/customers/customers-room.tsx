@@ -6,7 +6,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import type { GridColDef, GridSortModel } from '@mui/x-data-grid'
 import Link from 'next/link'
-import { useDeferredValue, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { shownNumber } from '@eudromos/core/numbers'
 import type { CustomerRow } from '@eudromos/database'
 import { useFetched, type First } from '../../../../components/fetched.ts'
@@ -78,7 +78,8 @@ export function CustomersRoom({
   const [model, setModel] = useState({ page: firstAsked.page, pageSize: firstAsked.size })
   const [sort, setSort] = useState<GridSortModel>([{ field: 'name', sort: 'asc' }])
   const [taken, setTaken] = useState(0)
-  const asked = useDeferredValue(find.trim())
+  // At once, and not deferred: rows that these words have not found are about to go, and cannot be chosen.
+  const asked = find.trim()
   const query = customerQuery({
     page: model.page,
     size: model.pageSize,

@@ -1,3 +1,4 @@
+import type { AnyId } from '@eudromos/core/plan'
 import { readJson } from '../../../../server/edge/limits.ts'
 import { answering } from '../../../../server/edge/answering.ts'
 import { inPath } from '../../../../server/edge/reading.ts'
@@ -9,7 +10,7 @@ interface Context {
   readonly params: Promise<{ id: string }>
 }
 
-const idOf = async ({ params }: Context): Promise<string> => (await inPath(params)).id
+const idOf = async ({ params }: Context): Promise<AnyId> => (await inPath(params)).id
 
 /** What is known of a customer. */
 export const GET = (request: Request, context: Context): Promise<Response> =>

@@ -1,3 +1,4 @@
+import type { PersonId, AnyId } from '@eudromos/core/plan'
 import { hash } from '@node-rs/argon2'
 import * as yup from '../../../../view/yup.ts'
 import { putPassword, readSigners } from '@eudromos/database'
@@ -10,13 +11,13 @@ import { runtime, type Runtime } from '../../../../server/runtime/runtime.ts'
 import { tryPassword } from '../../../../server/signing-in/signing-in.ts'
 
 const shape = yup.object({
-  personId: yup.string().max(200).required('Name the person.'),
+  personId: yup.string<AnyId>().max(200).required('Name the person.'),
   /** Agents are Ready at once, so that the day reaches them. */
   takePart: yup.boolean().default(false),
 })
 
 /** Whoever is an agent and signed out of work is Ready; that they may not be is no reason not to sign them in. */
-async function takePart({ follower, sender }: Runtime, personId: string): Promise<void> {
+async function takePart({ follower, sender }: Runtime, personId: PersonId): Promise<void> {
   const { plan, agents } = follower.state
   const stateId = agents.get(personId)?.stateId
   const signedOut = plan?.presenceStates.find(({ id }) => id === stateId)?.signedOut === true

@@ -1,4 +1,4 @@
-import { inThreads } from '@eudromos/core/plan'
+import { inThreads, type CustomerId } from '@eudromos/core/plan'
 import { answering } from '../../../../server/edge/answering.ts'
 import { isCarrier, limitPublic } from '../../../../server/gateway/gateway.ts'
 import { closureOf } from '../../../../server/live/project.ts'
@@ -10,12 +10,13 @@ export const GET = (request: Request): Promise<Response> =>
   answering(request, async () => {
     limitPublic(request, 'lines', 240)
     const named = new URL(request.url).searchParams.get('customer')
-    const customerId = named !== null && (await mayBeTestCustomer(isCarrier(request))) ? named : ''
+    const customerId = named !== null && (await mayBeTestCustomer(isCarrier(request))) ? (named as CustomerId) : null
     const { follower, clock } = await runtime()
     const { document, state } = follower
     const open = (document?.queues ?? []).filter(
       ({ service, testCustomerIds }) =>
-        service === 'inService' || (service === 'inPreparation' && testCustomerIds.includes(customerId)),
+        service === 'inService' ||
+        (service === 'inPreparation' && customerId !== null && testCustomerIds.includes(customerId)),
     )
     const lines = (document?.lines ?? [])
       .filter(({ on }) => on)

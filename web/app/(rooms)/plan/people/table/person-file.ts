@@ -1,5 +1,5 @@
 // People as rows of a file: written for a spreadsheet, and read from one as changes of what there is.
-import { v7 as newId } from 'uuid'
+import { newId } from '../../../../../view/new-id.ts'
 import { roles as allRoles, type PersonEdit, type PlanDocument, type Role } from '@eudromos/core/plan'
 import { personFile as t } from '../../../../../messages/people.ts'
 import { blankPerson } from '../values.ts'
@@ -23,14 +23,15 @@ type Column = (typeof columns)[number]
 
 export type PeopleReading = Reading<PersonEdit>
 
-interface Named {
-  readonly id: string
+interface Named<Id extends string> {
+  readonly id: Id
   readonly name: string
 }
 
 /** How each column is written of a person. */
 export function cellsOf(person: PersonEdit, document: PlanDocument): Record<Column, string> {
-  const named = (all: readonly Named[], id: string | null): string => all.find((one) => one.id === id)?.name ?? ''
+  const named = <Id extends string>(all: readonly Named<Id>[], id: Id | null): string =>
+    all.find((one) => one.id === id)?.name ?? ''
   return {
     Name: person.name,
     Email: person.email,
@@ -61,14 +62,14 @@ class RowReader {
     private readonly tell: (text: string) => void,
   ) {}
 
-  private one(all: readonly Named[], text: string, what: Column): string | null {
+  private one<Id extends string>(all: readonly Named<Id>[], text: string, what: Column): Id | null {
     if (text.trim() === '') return null
     const found = all.filter(({ name, id }) => plain(name) === plain(text) || id === text.trim())
     if (found.length !== 1) this.tell(t.unknown(what, text.trim()))
     return found[0]?.id ?? null
   }
 
-  private many(all: readonly Named[], text: string, what: Column): string[] {
+  private many<Id extends string>(all: readonly Named<Id>[], text: string, what: Column): Id[] {
     return [...new Set(parts(text).flatMap((part) => this.one(all, part, what) ?? []))]
   }
 

@@ -60,12 +60,9 @@ export function choicesOf(field: Field, document: PlanDocument): readonly { valu
     case 'selection':
       return selectionMethods.map((value) => ({ value, name: methodNames[value] }))
     case 'hoursId':
-      return [
-        { value: null, name: t.alwaysOpen },
-        ...document.hours.map(({ id, name }) => ({ value: id as string, name })),
-      ]
+      return [{ value: null, name: t.alwaysOpen }, ...document.hours.map(({ id, name }) => ({ value: id, name }))]
     case 'scriptId':
-      return [{ value: null, name: t.none }, ...document.scripts.map(({ id, name }) => ({ value: id as string, name }))]
+      return [{ value: null, name: t.none }, ...document.scripts.map(({ id, name }) => ({ value: id, name }))]
     case 'recording':
       return recordingPolicies.map((value) => ({ value, name: recording.policies[value] }))
     case 'priority':

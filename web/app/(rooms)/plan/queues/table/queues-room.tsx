@@ -96,9 +96,7 @@ export const QueuesRoom = inBrowser(function QueuesRoom({ initial, mayEdit }) {
         checkboxSelection={mayEdit}
         rowSelectionModel={{ type: 'include', ids: new Set(ticked) }}
         onRowSelectionModelChange={({ type, ids }) =>
-          setTicked(
-            new Set(document.queues.map(({ id }) => id as string).filter((id) => ids.has(id) === (type === 'include'))),
-          )
+          setTicked(new Set(document.queues.map(({ id }) => id).filter((id) => ids.has(id) === (type === 'include'))))
         }
         hrefOf={(id) => `/plan?queue=${id}`}
       />

@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId, SkillId } from '@eudromos/core/plan'
 import Box from '@mui/material/Box'
 import ButtonBase from '@mui/material/ButtonBase'
 import Paper from '@mui/material/Paper'
@@ -17,8 +18,8 @@ export interface Place {
 }
 
 interface LevelsGridProps {
-  readonly people: readonly Named[]
-  readonly skills: readonly Named[]
+  readonly people: readonly Named<PersonId>[]
+  readonly skills: readonly Named<SkillId>[]
   readonly levels: Levels
   /** What is not yet published. */
   readonly changed: ReadonlySet<string>
@@ -26,8 +27,8 @@ interface LevelsGridProps {
   readonly sortedBy: string | null
   readonly mayEdit: boolean
   readonly onPlace: (place: Place) => void
-  readonly onSort: (skillId: string | null) => void
-  readonly onLevel: (personId: string, skillId: string, level: number) => void
+  readonly onSort: (skillId: SkillId | null) => void
+  readonly onLevel: (personId: PersonId, skillId: SkillId, level: number) => void
   readonly onCopy: () => string
   readonly onPaste: (text: string, at: Place) => void
 }

@@ -1,4 +1,5 @@
 'use client'
+import type { PersonId, SkillId } from '@eudromos/core/plan'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
@@ -29,7 +30,7 @@ export const LevelsRoom = inBrowser(function LevelsRoom({ initial, mayEdit }) {
   const [plan, setPlan] = useState(initial)
   const [edits, setEdits] = useState<ReadonlyMap<string, Change>>(new Map())
   const [filter, setFilter] = useState('')
-  const [sortedBy, setSortedBy] = useState<string | null>(null)
+  const [sortedBy, setSortedBy] = useState<SkillId | null>(null)
   const [at, setAt] = useState<Place>({ row: 0, column: 0 })
   const [reading, setReading] = useState<Reading | null>(null)
   const { publish, trouble, busy } = usePublishing()
@@ -45,7 +46,7 @@ export const LevelsRoom = inBrowser(function LevelsRoom({ initial, mayEdit }) {
     return all
   }, [published, edits])
   const agents = useMemo(
-    (): Named[] =>
+    (): Named<PersonId>[] =>
       plan.people
         .filter(({ roles }) => roles.includes('agent'))
         .map(({ id, name }) => ({ id, name }))
@@ -57,7 +58,7 @@ export const LevelsRoom = inBrowser(function LevelsRoom({ initial, mayEdit }) {
     const wanted = filter.trim().toLowerCase()
     const named = agents.filter(({ name }) => name.toLowerCase().includes(wanted))
     if (sortedBy === null) return named
-    const of = ({ id }: Named): number => published.get(keyOf(id, sortedBy)) ?? 0
+    const of = ({ id }: Named<PersonId>): number => published.get(keyOf(id, sortedBy)) ?? 0
     return [...named].sort((a, b) => of(b) - of(a))
   }, [agents, filter, sortedBy, published])
   const dirty = edits.size > 0

@@ -1,7 +1,8 @@
+import type { PersonId, SkillId } from '@eudromos/core/plan'
 // Levels of people in skills as a table: what is edited, read from a spreadsheet or a file, and written for one.
 
-export interface Named {
-  readonly id: string
+export interface Named<Id extends string> {
+  readonly id: Id
   readonly name: string
 }
 
@@ -9,12 +10,12 @@ export interface Named {
 export type Levels = ReadonlyMap<string, number>
 
 export interface Change {
-  readonly personId: string
-  readonly skillId: string
+  readonly personId: PersonId
+  readonly skillId: SkillId
   readonly level: number
 }
 
-export const keyOf = (personId: string, skillId: string): string => `${personId} ${skillId}`
+export const keyOf = (personId: PersonId, skillId: SkillId): string => `${personId} ${skillId}`
 
 /** What is wrong with one row, counted from 1, the header being row 1. */
 export interface RowFault {
@@ -48,8 +49,8 @@ export const hasHeader = (rows: readonly (readonly string[])[]): boolean =>
 /** Rows under a header: a column of people (by name or id) and one for each skill (by name). Other columns are faults. */
 export function readTable(
   rows: readonly (readonly string[])[],
-  people: readonly Named[],
-  skills: readonly Named[],
+  people: readonly Named<PersonId>[],
+  skills: readonly Named<SkillId>[],
   levels: Levels,
 ): Reading {
   const header = rows[0] ?? []
@@ -62,7 +63,7 @@ export function readTable(
     if (found === undefined) faults.push({ row: 1, code: 'unknownSkill', value: cell.trim() })
     return found ?? null
   })
-  const byName = new Map<string, Named[]>()
+  const byName = new Map<string, Named<PersonId>[]>()
   for (const one of people)
     for (const name of new Set([plain(one.name), plain(one.id)])) byName.set(name, [...(byName.get(name) ?? []), one])
   const cells: Change[] = []
@@ -87,8 +88,8 @@ export function readTable(
 /** Rows without a header, laid over the table from one of its cells on. */
 export function readBlock(
   rows: readonly (readonly string[])[],
-  people: readonly Named[],
-  skills: readonly Named[],
+  people: readonly Named<PersonId>[],
+  skills: readonly Named<SkillId>[],
   from: { readonly row: number; readonly column: number },
   levels: Levels,
 ): Reading {
@@ -112,7 +113,11 @@ function differing(cells: readonly Change[], levels: Levels): Pick<Reading, 'cha
 }
 
 /** A header and a row for each person; who has not a skill has an empty cell. */
-export const tableRows = (people: readonly Named[], skills: readonly Named[], levels: Levels): string[][] => [
+export const tableRows = (
+  people: readonly Named<PersonId>[],
+  skills: readonly Named<SkillId>[],
+  levels: Levels,
+): string[][] => [
   [personColumn, ...skills.map(({ name }) => name)],
   ...people.map(({ id, name }) => [
     name,

@@ -1,5 +1,5 @@
 import { notFound, redirect } from 'next/navigation'
-import { may } from '@eudromos/core/plan'
+import { may, type CustomerId } from '@eudromos/core/plan'
 import { PageTitle } from '../../../../../components/frame/page-title.tsx'
 import { customers } from '../../../../../messages/customers.ts'
 import { customerView } from '../../../../../server/customers/customers.ts'
@@ -11,7 +11,7 @@ import { CustomerPage } from './customer-page.tsx'
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const who = await enter('records.view')
   const place = await runtime()
-  const id = decodeURIComponent((await params).id)
+  const id = decodeURIComponent((await params).id) as CustomerId
   const customer = await customerView(place, who.id, id).catch((error: unknown) => {
     if (error instanceof ProblemError) return notFound()
     throw error

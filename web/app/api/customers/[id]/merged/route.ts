@@ -1,3 +1,4 @@
+import type { AnyId } from '@eudromos/core/plan'
 import { merge, mergeShape, split } from '../../../../../server/customers/customers.ts'
 import { readJson } from '../../../../../server/edge/limits.ts'
 import { answering } from '../../../../../server/edge/answering.ts'
@@ -9,7 +10,7 @@ interface Context {
   readonly params: Promise<{ id: string }>
 }
 
-const idOf = async ({ params }: Context): Promise<string> => (await inPath(params)).id
+const idOf = async ({ params }: Context): Promise<AnyId> => (await inPath(params)).id
 
 /** Another customer turned out to be this one. */
 export const POST = (request: Request, context: Context): Promise<Response> =>

@@ -1,3 +1,4 @@
+import type { AnyId } from '@eudromos/core/plan'
 import * as yup from '../../../../../view/yup.ts'
 import { commandOf } from '../../../../../server/commands/index.ts'
 import { requireCarrier } from '../../../../../server/gateway/gateway.ts'
@@ -6,7 +7,7 @@ import { answering } from '../../../../../server/edge/answering.ts'
 import { notAllowed } from '../../../../../server/edge/problem.ts'
 import { runtime } from '../../../../../server/runtime/runtime.ts'
 
-const shape = yup.object({ agentId: yup.string().max(200).required('Name the simulated agent.') })
+const shape = yup.object({ agentId: yup.string<AnyId>().max(200).required('Name the simulated agent.') })
 
 /** A simulated agent acts. People who are not simulated cannot be acted for here. */
 export const POST = (request: Request): Promise<Response> =>

@@ -1,3 +1,4 @@
+import type { AnyId } from '@eudromos/core/plan'
 import * as yup from '../../../../../view/yup.ts'
 import { passSignal } from '../../../../../server/gateway/calls.ts'
 import { requireCarrier } from '../../../../../server/gateway/gateway.ts'
@@ -7,8 +8,8 @@ import { answering } from '../../../../../server/edge/answering.ts'
 import { runtime } from '../../../../../server/runtime/runtime.ts'
 
 const shape = yup.object({
-  agentId: yup.string().max(200).required('Name the simulated agent.'),
-  interactionId: yup.string().max(200).required('Name the call.'),
+  agentId: yup.string<AnyId>().max(200).required('Name the simulated agent.'),
+  interactionId: yup.string<AnyId>().max(200).required('Name the call.'),
 })
 
 /** A simulated agent's end of a call says something to another end. */

@@ -1,3 +1,4 @@
+import type { AnyId } from '@eudromos/core/plan'
 import { askCallback } from '../../../../../../server/gateway/aways.ts'
 import { customerCommand } from '../../../../../../server/gateway/chats.ts'
 import { limitPublic, requireChat } from '../../../../../../server/gateway/gateway.ts'
@@ -9,7 +10,7 @@ interface Context {
   readonly params: Promise<{ id: string }>
 }
 
-async function callOf(request: Request, { params }: Context): Promise<string> {
+async function callOf(request: Request, { params }: Context): Promise<AnyId> {
   const { id } = await inPath(params)
   limitPublic(request, 'callback', 60)
   requireChat(request, id)

@@ -1,3 +1,4 @@
+import { isCall } from '@eudromos/core/plan'
 import { ChatFeed } from '../../../../../../server/gateway/chat-feed.ts'
 import { customerOf } from '../../../../../../server/gateway/chats.ts'
 import { limitPublic, originOf, requireChat } from '../../../../../../server/gateway/gateway.ts'
@@ -17,13 +18,14 @@ export const GET = (request: Request, { params }: Context): Promise<Response> =>
     const { id } = await inPath(params)
     const place = await runtime()
     // A call is begun by a carrier alone, and one carrier holds the lines of many: each is counted by itself.
-    const isCall = place.follower.state.interactions.get(id)?.channel === 'voice'
-    if (!isCall) limitPublic(request, 'follow', 120)
+    const channel = place.follower.state.interactions.get(id)?.channel
+    const isOfCarrier = channel !== undefined && isCall(channel)
+    if (!isOfCarrier) limitPublic(request, 'follow', 120)
     requireChat(request, id)
-    if (isCall) limitRate(`follow:${id}`, 120)
+    if (isOfCarrier) limitRate(`follow:${id}`, 120)
     // One of many that is one too many is told so, and not let in to be cut off.
     let close = (): void => undefined
-    const end = place.customerStreams.begin(id, isCall ? `call ${id}` : originOf(request), () => close())
+    const end = place.customerStreams.begin(id, isOfCarrier ? `call ${id}` : originOf(request), () => close())
     return streamResponse(request.signal, async (stream, onEnd) => {
       close = stream.close
       onEnd(end)

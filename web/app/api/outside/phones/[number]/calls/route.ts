@@ -1,3 +1,4 @@
+import type { InteractionId } from '@eudromos/core/plan'
 import { callCookie } from '../../../../../../server/gateway/gateway.ts'
 import { readJson } from '../../../../../../server/edge/limits.ts'
 import { outside, outsidePath } from '../../../../../../server/gateway/outside.ts'
@@ -25,6 +26,6 @@ export const POST = (request: Request, context: Context): Promise<Response> =>
     await permit('actAs')
     const answer = await outside('POST', await pathOf(context), await readJson(request))
     if (!answer.ok) return answer
-    const { id, token, voicemail } = (await answer.json()) as { id: string; token: string; voicemail: boolean }
+    const { id, token, voicemail } = (await answer.json()) as { id: InteractionId; token: string; voicemail: boolean }
     return Response.json({ id, voicemail }, { status: 201, headers: { 'set-cookie': callCookie(id, token) } })
   })

@@ -1,3 +1,4 @@
+import type { InteractionId } from '@eudromos/core/plan'
 import { callCookie } from '../../../../../../../../server/gateway/gateway.ts'
 import { outside, ringingPath } from '../../../../../../../../server/gateway/outside.ts'
 import { answering } from '../../../../../../../../server/edge/answering.ts'
@@ -13,6 +14,6 @@ export const POST = (request: Request, { params }: Context): Promise<Response> =
     await permit('actAs')
     const answer = await outside('POST', `${await ringingPath(params)}/answer`, {})
     if (!answer.ok) return answer
-    const { callId, token, from } = (await answer.json()) as { callId: string; token: string; from: string }
+    const { callId, token, from } = (await answer.json()) as { callId: InteractionId; token: string; from: string }
     return Response.json({ id: callId, from }, { headers: { 'set-cookie': callCookie(callId, token) } })
   })
