@@ -21,21 +21,18 @@ interface NavListProps {
   readonly onChoose: (id: string) => void
   /** Left out for those who may not change the plan. */
   readonly onFresh?: () => void
-  /** Another way to look at all of them. */
-  readonly table?: { readonly href: string; readonly name: string }
-  /** Too many to be listed: only the one that is open, and some of those with something to mend. */
+  /** Another way to look at all of them; `worst` shows those with something to mend first. */
+  readonly table?: { readonly href: string; readonly name: string; readonly worst?: string }
+  /** Too many to be listed: only the one that is open. */
   readonly brief?: boolean
 }
-
-const fewest = 4
 
 /** One kind of thing in the plan: how many there are, what is wrong with them, and a new one. */
 export function NavList(props: NavListProps) {
   const { title, items, findings, selected, making, freshLabel, onChoose, onFresh, table, brief } = props
   const total = items.reduce((sum, { id }) => sum + (findings.get(id) ?? 0), 0)
-  const worst = brief === true ? items.filter(({ id }) => findings.has(id) && findings.get(id) !== 0) : []
-  const listed =
-    brief === true ? items.filter((one) => one.id === selected || worst.slice(0, fewest).includes(one)) : items
+  // What is counted later moves nothing: whoever is about to press one of these would press another.
+  const listed = brief === true ? items.filter(({ id }) => id === selected) : items
   return (
     <Box component="section" aria-label={title} sx={{ marginBlockEnd: 1.5 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, paddingInline: 1.5 }}>
@@ -46,6 +43,7 @@ export function NavList(props: NavListProps) {
           <Typography
             variant="figure"
             aria-label={en.plan.faults(total)}
+            {...(table?.worst !== undefined && { component: NextLink, href: table.worst })}
             sx={{ color: 'warning.main', fontWeight: 650, whiteSpace: 'nowrap' }}
           >
             ! {total}

@@ -142,11 +142,11 @@ export const PlanRoom = inBrowser(function PlanRoom({ initial, at, mayEdit }) {
     template: { title: templateWords.title, fresh: templateWords.fresh, all: templates },
     calendar: { title: en.calendar.title, fresh: en.calendar.fresh, all: calendars },
   }
-  const tables: Partial<Record<Kind, { href: string; name: string }>> = {
+  const tables: Partial<Record<Kind, { href: string; name: string; worst?: string }>> = {
     queue: { href: '/plan/queues', name: bulk.all(queues.length) },
     skill: { href: '/plan/skills', name: skillWords.table },
     team: { href: '/plan/teams', name: teamWords.all(teams.length) },
-    person: { href: '/plan/people', name: personWords.all(plan.people.length) },
+    person: { href: '/plan/people', name: personWords.all(plan.people.length), worst: '/plan/people?worst' },
   }
   const agents = useMemo(() => plan.people.filter(({ roles }) => roles.includes('agent')), [plan.people])
   const common = {

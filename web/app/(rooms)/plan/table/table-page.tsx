@@ -40,6 +40,9 @@ export const TablePage = ({ title, back, under, actions, children }: TablePagePr
 )
 
 /** Everything of one kind, a hundred to a page. */
-export const PlanGrid = <R extends GridValidRowModel>(props: ComponentProps<typeof ListGrid<R>>) => (
-  <ListGrid<R> initialState={{ pagination: { paginationModel: { pageSize: 100 } } }} {...props} />
+export const PlanGrid = <R extends GridValidRowModel>({
+  initialState,
+  ...props
+}: ComponentProps<typeof ListGrid<R>>) => (
+  <ListGrid<R> initialState={{ pagination: { paginationModel: { pageSize: 100 } }, ...initialState }} {...props} />
 )

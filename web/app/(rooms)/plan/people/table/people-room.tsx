@@ -2,7 +2,7 @@
 import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
-import type { GridColDef } from '@mui/x-data-grid'
+import type { GridColDef, GridInitialState } from '@mui/x-data-grid'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { writeCards } from '@eudromos/core/exchange'
@@ -78,6 +78,8 @@ const columns: GridColDef<Row>[] = [
   },
 ]
 
+const worstFirst: GridInitialState = { sorting: { sortModel: [{ field: 'findings', sort: 'desc' }] } }
+
 /** Everybody of the centre: found, sorted, read from and written for a spreadsheet, handed out as cards. */
 export const PeopleRoom = inBrowser(function PeopleRoom({ initial, mayEdit, self }) {
   const [plan, setPlan] = useState(initial)
@@ -85,7 +87,8 @@ export const PeopleRoom = inBrowser(function PeopleRoom({ initial, mayEdit, self
   const [hidden, setHidden] = useState<Record<string, boolean>>({ email: false, shift: false })
   const [reading, setReading] = useState<PeopleReading | null>(null)
   // Whoever looks for passwords in the search field comes here with them asked for.
-  const asked = useSearchParams().get('passwords') !== null
+  const params = useSearchParams()
+  const asked = params.get('passwords') !== null
   const [passwordsOpen, setPasswordsOpen] = useState(false)
   const router = useRouter()
   const { publish, trouble, busy, forget } = usePublishing()
@@ -164,6 +167,7 @@ export const PeopleRoom = inBrowser(function PeopleRoom({ initial, mayEdit, self
         onColumnVisibilityModelChange={setHidden}
         hrefOf={(id) => `/plan?person=${id}`}
         localeText={{ noRowsLabel: t.empty }}
+        initialState={params.has('worst') ? worstFirst : undefined}
       />
       <PasswordsDialog
         people={passable}
