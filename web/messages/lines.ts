@@ -1,7 +1,7 @@
 import { traitsOf, type Channel } from '@eudromos/core/plan'
-import { fill, words } from './words.ts'
+import { count } from './count.ts'
 
-export const line = words({
+export const line = {
   title: 'Lines',
   one: 'Line',
   fresh: 'New line',
@@ -12,10 +12,9 @@ export const line = words({
   leadsTo: 'Leads to',
   leadsToHelp: 'A customer who writes chooses one of them.',
   leadsToOne: (channel: Channel) =>
-    fill(
-      '{address, select, mailbox {Whoever writes to this address comes to this queue.} other {Whoever reaches this number comes to this queue.}}',
-      { address: traitsOf(channel).address },
-    ),
+    traitsOf(channel).address === 'mailbox'
+      ? 'Whoever writes to this address comes to this queue.'
+      : 'Whoever reaches this number comes to this queue.',
   address: 'Number',
   addressHelp: 'From the carrier’s stock. Clear it to return the number.',
   mailbox: 'Address',
@@ -39,15 +38,11 @@ export const line = words({
   tags: 'Tags',
   tagsHelp: 'Its records carry these tags.',
   shut: (opens: string | null) =>
-    fill(
-      '{opens, select, null {Closed by its hours, with no opening to come.} other {Closed by its hours until {opens}.}}',
-      { opens },
-    ),
-  textsWait: (answered: boolean) =>
-    fill('{answered, select, true {Messages wait, and get the automatic reply.} other {Messages wait.}}', { answered }),
+    opens === null ? 'Closed by its hours, with no opening to come.' : `Closed by its hours until ${opens}.`,
+  textsWait: (answered: boolean) => (answered ? 'Messages wait, and get the automatic reply.' : 'Messages wait.'),
   priority: 'Priority',
   queuePriority: 'As in its queue',
-  calm: (n: number) => fill('It leads to {n, plural, one {# queue} other {# queues}}.', { n }),
+  calm: (n: number) => `It leads to ${count(n, 'queue', 'queues')}.`,
   none: 'None',
   removeNote: 'Customers can no longer use it. Records are kept.',
   tryIt: 'Write to it as a customer',
@@ -60,22 +55,18 @@ export const line = words({
   now: 'What a customer finds on it now',
   meetsNothing: 'Nothing: the line is off.',
   meetsNoNumber: (channel: Channel) =>
-    fill('{address, select, mailbox {Nothing: it has no address.} other {Nothing: it has no number.}}', {
-      address: traitsOf(channel).address,
-    }),
+    traitsOf(channel).address === 'mailbox' ? 'Nothing: it has no address.' : 'Nothing: it has no number.',
   meetsNoQueue: 'Nothing to choose: no queue that it leads to is in service.',
   open: 'open',
   closed: 'closed',
   inPreparation: 'in preparation: test customers only',
   takingNothingNew: 'takes nothing new',
   retired: 'retired',
-  waiting: (n: number) => fill('{n, plural, =0 {nobody waits} one {{n} waits} other {{n} wait}}', { n }),
-  ready: (n: number) => fill('{n} free', { n }),
+  waiting: (n: number) => (n === 0 ? 'nobody waits' : `${n} ${n === 1 ? 'waits' : 'wait'}`),
+  ready: (n: number) => `${n} free`,
   field: 'Lines that lead here',
   leaves: (names: readonly string[]) =>
     names.length === 0
       ? undefined
-      : fill('A number or a mailbox leads to one queue: these leave another for this one: {names}.', {
-          names: names.join(', '),
-        }),
-} as const)
+      : `A number or a mailbox leads to one queue: these leave another for this one: ${names.join(', ')}.`,
+} as const

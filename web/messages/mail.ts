@@ -1,12 +1,10 @@
 // Email: what the screens say.
-import { fill, words } from './words.ts'
-
-export const mail = words({
+export const mail = {
   subject: 'Subject',
-} as const)
+} as const
 
 /** A customer’s mailbox in Outside. */
-export const mailbox = words({
+export const mailbox = {
   title: 'Mailbox',
   door: 'Customer’s mailbox',
   doorText: 'Write to the centre’s mailboxes as a customer would, with files, and see what is answered.',
@@ -16,9 +14,9 @@ export const mailbox = words({
   text: 'Email',
   send: 'Send',
   discard: 'Discard',
-  answer: (subject: string) => fill('Answer: {subject}', { subject }),
+  answer: (subject: string) => `Answer: ${subject}`,
   noSubject: 'Without a subject',
   all: 'All email',
   none: 'No email yet. Write one.',
   noLines: 'The centre has no mailbox yet. Make one under Plan, Lines.',
-} as const)
+} as const

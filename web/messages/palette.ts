@@ -1,8 +1,6 @@
 // Words of the search field in the bar.
 
-import { fill, words } from './words.ts'
-
-export const palette = words({
+export const palette = {
   groups: {
     rooms: 'Rooms and lists',
     live: 'Queues in Live',
@@ -21,8 +19,8 @@ export const palette = words({
     ['Skills of everybody', 'matrix levels', '/plan/skills'],
     ['Teams, as a tree', 'leads tiers', '/plan/teams'],
   ] as const,
-  setPresence: (state: string) => fill('Set my presence to {state}', { state }),
-  lane: (queue: string) => fill('{queue} in Live', { queue }),
+  setPresence: (state: string) => `Set my presence to ${state}`,
+  lane: (queue: string) => `${queue} in Live`,
   inPlan: (name: string, kind: string) => `${name} (${kind})`,
   kinds: {
     line: 'line',
@@ -55,7 +53,7 @@ export const palette = words({
     person: 'New person',
   },
   freshWords: 'add create make',
-  closeQueue: (queue: string) => fill('Close or open {queue} for a while', { queue }),
+  closeQueue: (queue: string) => `Close or open ${queue} for a while`,
   closeWords: 'stopgap early today close open hours',
   emergency: 'Close in an emergency',
   planActions: [
@@ -68,7 +66,7 @@ export const palette = words({
     ['Export customers', 'csv vcard download', '/review/customers'],
     ['Export records', 'csv download', '/review'],
   ] as const,
-  appearance: (name: string) => fill('Appearance: {name}', { name }),
+  appearance: (name: string) => `Appearance: ${name}`,
   /** A setting of the centre, and by what else it is found. */
   settings: [
     ['Name of the centre', 'title company'],
@@ -91,6 +89,6 @@ export const palette = words({
     ['Decline reasons', 'refuse offer why'],
     ['Dispositions', 'outcome wrap-up codes'],
   ] as const,
-  findCustomers: (words: string) => fill('Find customers: {words}', { words }),
-  findRecords: (words: string) => fill('Find conversations with: {words}', { words }),
-} as const)
+  findCustomers: (words: string) => `Find customers: ${words}`,
+  findRecords: (words: string) => `Find conversations with: ${words}`,
+} as const

@@ -1,7 +1,5 @@
 // Recording: in the plan, at the seat, at the customer's telephone, and in records.
-import { fill, words } from './words.ts'
-
-export const recording = words({
+export const recording = {
   policy: 'Recording of calls',
   policies: { never: 'never', always: 'always', byAgent: 'when the agent says so' },
   announcement: 'Announcement before connecting',
@@ -13,10 +11,10 @@ export const recording = words({
   goOn: 'Record again',
   begin: 'Record',
   end: 'Stop recording',
-  refused: (name: string) => fill('{name} does not want to be recorded.', { name }),
+  refused: (name: string) => `${name} does not want to be recorded.`,
   off: 'Not recorded',
   paused: 'Recording is paused: nothing of this is kept.',
-  announced: (name: string) => fill('{name} hears the announcement first.', { name }),
+  announced: (name: string) => `${name} hears the announcement first.`,
   // In a record.
   recordings: 'Recording',
   load: 'Listen to the recording',
@@ -26,25 +24,22 @@ export const recording = words({
   play: 'Play',
   stop: 'Pause',
   speed: 'Speed',
-  at: (clock: string, whole: string) => fill('{clock} of {whole}', { clock, whole }),
+  at: (clock: string, whole: string) => `${clock} of ${whole}`,
   place: 'Place in the recording',
   gaps: {
-    paused: (clock: string) => fill('{clock} not recorded: the agent had paused', { clock }),
-    lost: (clock: string) => fill('{clock} not recorded: the sound was cut off', { clock }),
+    paused: (clock: string) => `${clock} not recorded: the agent had paused`,
+    lost: (clock: string) => `${clock} not recorded: the sound was cut off`,
     toCustomer: (clock: string) =>
-      fill('{clock} not recorded: the agent’s page was gone; what follows was recorded at the customer’s end', {
-        clock,
-      }),
-    toAgent: (clock: string) => fill('{clock} not recorded: the agent’s page was back, and recorded again', { clock }),
+      `${clock} not recorded: the agent’s page was gone; what follows was recorded at the customer’s end`,
+    toAgent: (clock: string) => `${clock} not recorded: the agent’s page was back, and recorded again`,
   },
   mark: 'Mark this place',
   markNote: 'What is there',
   marks: 'Marks',
   keepMark: 'Keep the mark',
   cancel: 'Cancel',
-  goTo: (clock: string, note: string) => fill('Go to {clock}: {note}', { clock, note }),
-  unmark: (note: string) => fill('Remove the mark: {note}', { note }),
+  goTo: (clock: string, note: string) => `Go to ${clock}: ${note}`,
+  unmark: (note: string) => `Remove the mark: ${note}`,
   gone: 'Its retention time is over; it has been deleted.',
-  heardBy: (names: readonly string[]) =>
-    fill('Listened to by {names}.', { names: new Intl.ListFormat('en').format(names) }),
-} as const)
+  heardBy: (names: readonly string[]) => `Listened to by ${new Intl.ListFormat('en').format(names)}.`,
+} as const

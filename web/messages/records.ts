@@ -1,7 +1,7 @@
 // Words of records.
-import { fill, words } from './words.ts'
+import { count, listed } from './count.ts'
 
-export const records = words({
+export const records = {
   title: 'Records',
   from: 'From',
   to: 'To',
@@ -18,8 +18,7 @@ export const records = words({
     notReached: 'not reached',
   },
   channel: 'Channel',
-  by: (line: string, customer: string | null) =>
-    fill('{customer, select, null {{line}} other {{line}, from {customer}}}', { customer, line }),
+  by: (line: string, customer: string | null) => (customer === null ? line : `${line}, from ${customer}`),
   columns: {
     channel: 'Channel',
     arrivedAt: 'Arrived',
@@ -58,10 +57,9 @@ export const records = words({
     quietHours: 'too late to call the customer',
   },
   actedAs: (actor: string, agent: string, n: number) =>
-    fill('{actor} acted as {agent} here ({n, plural, one {# step} other {# steps}}).', { actor, agent, n }),
-  overflowed: (n: number) =>
-    fill('Overflowed {n, plural, one {# time} other {# times}}; this is the last queue.', { n }),
-  requeued: (n: number) => fill('Requeued {n, plural, one {# time} other {# times}}.', { n }),
+    `${actor} acted as ${agent} here (${count(n, 'step', 'steps')}).`,
+  overflowed: (n: number) => `Overflowed ${count(n, 'time', 'times')}; this is the last queue.`,
+  requeued: (n: number) => `Requeued ${count(n, 'time', 'times')}.`,
   endedBy: { customer: 'the customer', agent: 'the agent', system: 'the centre' },
   handle: 'Handling time',
   held: 'On hold',
@@ -69,10 +67,9 @@ export const records = words({
   tag: 'Tag',
   erased: 'erased',
   clear: 'Clear filters',
-  total: (n: number, more: boolean) =>
-    fill('{more, select, true {more than } other {}}{n, plural, one {# record} other {# records}}', { more, n }),
+  total: (n: number, more: boolean) => listed(n, more, 'record', 'records'),
   /** Of a customer that many are found by. */
   newestSearched: 'So many customers match that only the newest records were searched. Type more of the name.',
   /** Of how many the order tells. */
-  newestSorted: (n: number) => fill('Only the newest {n, number} are sorted. Filter for fewer, or export all.', { n }),
-} as const)
+  newestSorted: (n: number) => `Only the newest ${n.toLocaleString('en')} are sorted. Filter for fewer, or export all.`,
+} as const

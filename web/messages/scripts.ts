@@ -1,24 +1,16 @@
 // Call scripts: in the plan, at the seat and in the record.
-import { fill, words } from './words.ts'
-
-export const script = words({
+export const script = {
   title: 'Call scripts',
   one: 'Call script',
   fresh: 'New call script',
   calm: (queues: readonly string[]) =>
-    fill('{n, plural, =0 {No queue uses it.} other {Followed in {queues}.}}', {
-      n: queues.length,
-      queues: queues.join(', '),
-    }),
+    queues.length === 0 ? 'No queue uses it.' : `Followed in ${queues.join(', ')}.`,
   none: 'No script',
   removeNote: (queues: readonly string[]) =>
-    fill(
-      '{n, plural, =0 {} one {{queues} then has none. } other {{queues} then have none. }}Answers that were given stay in their records.',
-      { n: queues.length, queues: queues.join(', ') },
-    ),
+    `${queues.length === 0 ? '' : `${queues.join(', ')} then ${queues.length === 1 ? 'has' : 'have'} none. `}Answers that were given stay in their records.`,
   // Steps.
   steps: 'Steps',
-  step: (n: number) => fill('Step {n}', { n }),
+  step: (n: number) => `Step ${n}`,
   stepTitle: 'Title',
   say: 'Say',
   sayHelp: '{customer}, {agent}, {queue} and {centre} are filled in.',
@@ -26,16 +18,16 @@ export const script = words({
   asking: { nothing: 'nothing', words: 'words', choice: 'a choice' },
   question: 'Question',
   questionHelp: 'The answer is recorded under it.',
-  answer: (n: number) => fill('Answer {n}', { n }),
+  answer: (n: number) => `Answer ${n}`,
   goesOn: 'Goes on',
   ways: { next: 'with the next step', end: 'nowhere: the script ends' },
-  toStep: (n: number, title: string) => fill('at {n} {title}', { n, title }),
+  toStep: (n: number, title: string) => `at ${n} ${title}`,
   addStep: 'Add a step',
   addAnswer: 'Add an answer',
-  removeStep: (n: number) => fill('Remove step {n}', { n }),
-  removeAnswer: (n: number) => fill('Remove answer {n}', { n }),
-  up: (n: number) => fill('Move step {n} up', { n }),
-  down: (n: number) => fill('Move step {n} down', { n }),
+  removeStep: (n: number) => `Remove step ${n}`,
+  removeAnswer: (n: number) => `Remove answer ${n}`,
+  up: (n: number) => `Move step ${n} up`,
+  down: (n: number) => `Move step ${n} down`,
   newStep: 'New step',
   yes: 'Yes',
   no: 'No',
@@ -56,12 +48,12 @@ export const script = words({
   next: 'Next',
   keep: 'Save and continue',
   done: 'The script is finished.',
-  change: (question: string) => fill('Change: {question}', { question }),
+  change: (question: string) => `Change: ${question}`,
   changeShort: 'Change',
   see: 'See',
   walked: 'So far',
-  of: (name: string) => fill('Script: {name}', { name }),
-  earlier: (name: string) => fill('Answered before, by “{name}”', { name }),
+  of: (name: string) => `Script: ${name}`,
+  earlier: (name: string) => `Answered before, by “${name}”`,
   // In the record.
   inRecord: 'Call script',
-} as const)
+} as const

@@ -1,7 +1,5 @@
 // Before calls: whether microphone, speaker and notifications work in this browser.
-import { words } from './words.ts'
-
-export const soundCheck = words({
+export const soundCheck = {
   strip: 'Calls will come to you: see first that your microphone and your speaker work.',
   open: 'Check sound',
   title: 'Microphone, speaker, notifications',
@@ -24,4 +22,4 @@ export const soundCheck = words({
   },
   allow: 'Allow',
   done: 'Done',
-} as const)
+} as const

@@ -2,38 +2,35 @@
 import type { Channel } from '@eudromos/core/plan'
 import type { Phase } from '@eudromos/core/routing'
 import { aOf, oneOf } from './channels.ts'
-import { fill, words } from './words.ts'
+import { count } from './count.ts'
 
-const phases: Record<Phase, string> = words({
+const phases: Record<Phase, string> = {
   waiting: 'waits',
   offered: 'is being offered',
   connected: 'is under way',
   resting: 'rests',
   wrapUp: 'is being wrapped up',
-})
+}
 
-export const story = words({
+export const story = {
   tags: 'Tags of the customer',
   title: 'History',
   whoItIs: 'Customer and history',
   first: 'No history yet.',
   total: (n: number, shown: number) =>
-    n > shown
-      ? fill('The latest {shown} of {n, plural, one {# conversation} other {# conversations}}', { shown, n })
-      : null,
-  now: (channel: Channel, phase: Phase, queue: string) =>
-    fill('Also here: {channel} {phase} in {queue}.', { channel: aOf(channel), phase: phases[phase], queue }),
+    n > shown ? `The latest ${shown} of ${count(n, 'conversation', 'conversations')}` : null,
+  now: (channel: Channel, phase: Phase, queue: string) => `Also here: ${aOf(channel)} ${phases[phase]} in ${queue}.`,
   join: 'Join',
   joinHelp: 'It comes to you as soon as you have room, and to no one else.',
   joined: (channel: Channel, queue: string) =>
-    fill('Joined: the {channel} in {queue} comes to you as soon as you have room.', { channel: oneOf(channel), queue }),
+    `Joined: the ${oneOf(channel)} in ${queue} comes to you as soon as you have room.`,
   apart: 'Keep apart',
   /** Of one that may not be looked into. */
   ofPrivateTeam: 'With a private team',
   sharers: 'Others have this number',
-  isThem: (name: string) => fill('It is {name}', { name }),
+  isThem: (name: string) => `It is ${name}`,
   nameless: 'Nobody is known by this yet.',
   name: 'Name',
   make: 'Make known',
   kind: oneOf,
-} as const)
+} as const

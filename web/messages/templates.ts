@@ -1,7 +1,7 @@
 // Reply templates, in the plan and at the seat.
-import { fill, words } from './words.ts'
+import { count } from './count.ts'
 
-export const template = words({
+export const template = {
   title: 'Reply templates',
   one: 'Reply template',
   fresh: 'New reply template',
@@ -11,31 +11,25 @@ export const template = words({
   teams: 'Whose',
   everybody: 'Everybody',
   teamsHelp: 'Empty: everybody. Includes the teams below.',
-  calm: (teams: number) =>
-    fill('{teams, plural, =0 {Everybody has it.} one {# team has it.} other {# teams have it.}}', { teams }),
+  calm: (teams: number) => (teams === 0 ? 'Everybody has it.' : `${count(teams, 'team has', 'teams have')} it.`),
   none: 'None',
   removeNote: 'It can no longer be found. Text written with it stays.',
   shown: 'What the agent gets',
-  left: (fields: string) => fill('Left to the agent: {fields}.', { fields }),
+  left: (fields: string) => `Left to the agent: ${fields}.`,
   find: 'How it is found',
   findHelp: (name: string) =>
-    fill('At the seat: type / and some of its words, such as “/{name}”.', {
-      name: name.split(' ')[0]?.toLowerCase() ?? '',
-    }),
+    `At the seat: type / and some of its words, such as “/${name.split(' ')[0]?.toLowerCase() ?? ''}”.`,
   sample: { customer: 'Orla', agent: 'Ana', queue: 'Today’s sailings' },
   // At the seat.
   hint: '/ finds a template',
   longHint: 'Ctrl Enter sends · / finds a template',
   list: 'Reply templates',
   nothing: 'No template matches.',
-  keys: (n: number) =>
-    fill('{n, plural, one {# template} other {# templates}}: arrows choose, Enter takes it, Escape closes the list.', {
-      n,
-    }),
-  fill: (field: string) => fill('Fill in {field} first.', { field }),
-} as const)
+  keys: (n: number) => `${count(n, 'template', 'templates')}: arrows choose, Enter takes it, Escape closes the list.`,
+  fill: (field: string) => `Fill in ${field} first.`,
+} as const
 
-export const wrapUpOf = words({
+export const wrapUpOf = {
   dispositions: 'Dispositions',
   all: 'All of the centre’s',
   help: 'Empty: all of the centre’s.',
@@ -43,4 +37,4 @@ export const wrapUpOf = words({
   missing: 'Choose a disposition: this queue requires one.',
   mood: 'Customer’s mood',
   moods: { pleased: 'pleased', calm: 'calm', upset: 'upset' },
-} as const)
+} as const

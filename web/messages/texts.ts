@@ -1,31 +1,24 @@
 // Texts (SMS): what the screens and the program itself say.
-import { fill, words } from './words.ts'
+import { count } from './count.ts'
 
-export const texts = words({
+export const texts = {
   /** As how many texts it goes out, and how many signs the last one still takes. */
-  parts: (parts: number, left: number) =>
-    fill('{parts, plural, one {# text} other {# texts}}, {left} left', { parts, left }),
+  parts: (parts: number, left: number) => `${count(parts, 'text', 'texts')}, ${left} left`,
   wide: 'With a character outside the standard alphabet, a text holds 70 characters.',
-  stopped: (name: string) =>
-    fill('{name} has opted out of texts from this number. They resume when they text START.', { name }),
+  stopped: (name: string) => `${name} has opted out of texts from this number. They resume when they text START.`,
   /** In the place of what came along and is none of what is taken. */
   leftOut: {
     texts: (name: string) =>
-      fill(
-        '[{name}: not accepted. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are, with nothing harmful in them.]',
-        { name },
-      ),
+      `[${name}: not accepted. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are, with nothing harmful in them.]`,
     email: (name: string) =>
-      fill('[{name}: not accepted. Only pictures and PDF files of at most 5 MB are, with nothing harmful in them.]', {
-        name,
-      }),
+      `[${name}: not accepted. Only pictures and PDF files of at most 5 MB are, with nothing harmful in them.]`,
   },
   withPicture: 'Goes as a picture message (MMS).',
-  under: (customer: string, line: string) => fill('{customer} to {line}', { customer, line }),
-} as const)
+  under: (customer: string, line: string) => `${customer} to ${line}`,
+} as const
 
 /** A customer’s telephone in Outside. */
-export const phone = words({
+export const phone = {
   title: 'Telephone',
   door: 'Customer’s telephone',
   doorText: 'Call and text the centre’s numbers as a customer would, with sound, and see what arrives.',
@@ -43,4 +36,4 @@ export const phone = words({
   up: 'Accepts texts and email',
   down: 'The network accepts nothing: messages wait until it does.',
   set: 'Set',
-} as const)
+} as const
