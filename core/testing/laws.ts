@@ -144,7 +144,10 @@ const leftOf = (one: Interaction, state: State): string[] => {
   const waits = phase === 'waiting' || phase === 'offered'
   const unattended = !toCall && (waits || (one.channel === 'voice' && phase === 'connected'))
   const offer = openOffer(one)
-  const steps = visit === undefined || plan === null ? 0 : stepsWithin(queueOf(plan, one), state.visitWaitMs(visit, at))
+  // Who left a message for the opening begins to wait with it: until then no hours of a new plan count as their wait.
+  const awaits = visit?.awaitsOpening === true
+  const steps =
+    visit === undefined || plan === null || awaits ? 0 : stepsWithin(queueOf(plan, one), state.visitWaitMs(visit, at))
   const left: Record<string, boolean> = {
     answerWindow: phase === 'offered' && isLate(at, offer?.dueAt),
     wrapUp: phase === 'wrapUp' && isLate(at, one.wrapUpDueAt),
@@ -154,6 +157,7 @@ const leftOf = (one: Interaction, state: State): string[] => {
     round: waits && isLate(at, visit?.retryDueAt),
     preference: waits && isLate(at, visit?.preferred?.until),
     step: waits && steps > (visit?.step ?? 0),
+    opening: waits && awaits && state.queueDay(visit.queueId).open,
     rest: phase === 'resting' && isLate(at, one.restDueAt),
     dial: phase === 'connected' && isLate(at, one.dial?.dueAt),
     callback: waits && isLate(at, one.callback?.putOffUntil),
