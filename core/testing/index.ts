@@ -207,3 +207,4 @@ export class TestCentre {
     })
   }
 }
+export { sound } from './sound-plan.ts'
