@@ -21,7 +21,9 @@ jest.mock('../../../../../components/list/list-grid.tsx', () => ({
 const begunAt = (address: string): GridInitialState | undefined => {
   mockAddress = address
   const state = { draft: 1, document: sound, people: [], testCustomers: [] }
-  render(<PeopleRoom carried={JSON.stringify(state)} at={0} mayEdit={false} self={{ id: 'ana', roles: ['observer'] }} />)
+  render(
+    <PeopleRoom carried={JSON.stringify(state)} at={0} mayEdit={false} self={{ id: 'ana', roles: ['observer'] }} />,
+  )
   return mockBegun.at(-1)
 }
 
