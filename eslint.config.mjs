@@ -44,6 +44,20 @@ export default tseslint.config(
     },
   },
   {
+    files: ['web/messages/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        comparesChannels,
+        ...[
+          'TemplateElement[value.raw=/\\p{L}{2}/u]',
+          ':function :not(CallExpression) > Literal[value=/\\p{L}{2,} \\p{L}/u]',
+        ].map((selector) => ({ selector, message: 'Words are put together by messages: `fill` one with its places.' })),
+      ],
+    },
+  },
+  {
     files: ['core/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {

@@ -1,11 +1,11 @@
 // Customers who are abusive: warned, ended, blocked for a while; and agents who recover from it.
 import type { AbuseReason } from '@eudromos/core/plan'
-import { count } from './count.ts'
+import { fill, words } from './words.ts'
 
-export const abuse = {
+export const abuse = words({
   open: 'Abuse',
-  title: (name: string) => `${name} is abusive`,
-  warned: (times: number) => (times === 1 ? 'Warned once.' : `Warned ${times} times.`),
+  title: (name: string) => fill('{name} is abusive', { name }),
+  warned: (times: number) => fill('{times, plural, one {Warned once.} other {Warned {times} times.}}', { times }),
   notWarned: 'Not warned yet.',
   words: 'What they are told',
   readOut: 'Read this out:',
@@ -23,14 +23,18 @@ export const abuse = {
   end: 'End it for abuse',
   close: 'Close',
   then: (state: string, minutes: number) =>
-    `After that you are in ${state} for ${count(minutes, 'minute', 'minutes')} and receive no work. You can go Ready sooner.`,
-  blockAsked: (name: string) => `A supervisor has been asked to block ${name}.`,
-  askToBlock: (name: string) => `Ask to block ${name}`,
-  recovering: (until: string) => `You receive no work until ${until}, to recover. Take the time you need.`,
+    fill(
+      'After that you are in {state} for {minutes, plural, one {# minute} other {# minutes}} and receive no work. You can go Ready sooner.',
+      { state, minutes },
+    ),
+  blockAsked: (name: string) => fill('A supervisor has been asked to block {name}.', { name }),
+  askToBlock: (name: string) => fill('Ask to block {name}', { name }),
+  recovering: (until: string) =>
+    fill('You receive no work until {until}, to recover. Take the time you need.', { until }),
   ready: 'I am Ready',
   // At the supervisor's.
   requests: 'Block requests',
-  request: (agent: string, customer: string) => `${agent} asks to block ${customer}`,
+  request: (agent: string, customer: string) => fill('{agent} asks to block {customer}', { agent, customer }),
   requestOfNobody: 'somebody',
   record: 'Record',
   blockFor: 'Block',
@@ -44,19 +48,27 @@ export const abuse = {
   // Of a customer.
   section: 'Block',
   blocked: (until: string, by: string | null) =>
-    `Blocked until ${until}${by === null ? '' : `, by ${by}`}. Their calls and messages are refused, and they are told so.`,
+    fill(
+      'Blocked until {until}{by, select, null {} other {, by {by}}}. Their calls and messages are refused, and they are told so.',
+      { until, by },
+    ),
   notBlocked: 'Not blocked.',
   unblock: 'End the block',
   blockedNow: 'Blocked now',
-  until: (until: string) => `until ${until}`,
+  until: (until: string) => fill('until {until}', { until }),
   /** In a record. */
   inRecord: (warnings: number, reason: AbuseReason | null, asked: boolean) =>
     [
       ...(warnings === 0
         ? []
-        : [warnings === 1 ? 'The customer was warned.' : `The customer was warned ${warnings} times.`]),
-      ...(reason === null ? [] : [`Ended for abuse: ${abuseWord[reason]}.`]),
-      ...(asked ? ['Its agent asked to block the customer.'] : []),
+        : [
+            fill(
+              '{warnings, plural, one {The customer was warned.} other {The customer was warned {warnings} times.}}',
+              { warnings },
+            ),
+          ]),
+      ...(reason === null ? [] : [fill('Ended for abuse: {reason}.', { reason: abuseWord[reason] })]),
+      ...(asked ? [fill('Its agent asked to block the customer.')] : []),
     ].join(' '),
   /** Of the whole centre, in the plan. */
   warning: 'Warning for abusive customers',
@@ -64,12 +76,12 @@ export const abuse = {
   recoverState: 'Presence after ending for abuse',
   noState: 'Unchanged',
   recoverMinutes: 'Recovery time, minutes',
-}
+})
 
-const abuseWord: Record<AbuseReason, string> = {
+const abuseWord: Record<AbuseReason, string> = words({
   insults: 'insults',
   threats: 'threats',
   harassment: 'harassment',
   hoax: 'a hoax',
   other: 'something else',
-}
+})

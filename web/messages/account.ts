@@ -1,31 +1,40 @@
 // One's own account: the password, and where one is signed in.
 import { leastPassword } from '../view/own-password.ts'
+import { fill, words } from './words.ts'
 
-export const account = {
+export const account = words({
   open: 'Password and sign-ins…',
   title: 'Password and sign-ins',
   password: 'Change your password',
   current: 'Current password',
   fresh: 'New password',
-  help: `At least ${leastPassword} characters; best are several words that have nothing to do with each other. You stay signed in here and nowhere else.`,
-  choose: `At least ${leastPassword} characters; best are several words that have nothing to do with each other.`,
+  help: fill(
+    'At least {least} characters; best are several words that have nothing to do with each other. You stay signed in here and nowhere else.',
+    { least: leastPassword },
+  ),
+  choose: fill('At least {least} characters; best are several words that have nothing to do with each other.', {
+    least: leastPassword,
+  }),
   change: 'Change password',
   changed: 'Your password is changed.',
   sessions: 'Where you are signed in',
   here: 'Here',
   elsewhere: 'Elsewhere',
-  since: (time: string) => `since ${time}`,
+  since: (time: string) => fill('since {time}', { time }),
   endOthers: 'Sign out everywhere else',
   ended: 'You are signed in nowhere else.',
   unknownBrowser: 'a program that does not say what it is',
   close: 'Close',
-} as const
+} as const)
 
-export const factor = {
+export const factor = words({
   title: 'Authenticator app',
   none: 'Beside your password nothing is asked for. An app on your telephone can show a code that is asked for as well.',
   since: (day: string, left: number) =>
-    `Set up ${day}. ${left === 1 ? '1 code is' : `${left} codes are`} left for when you do not have your telephone.`,
+    fill(
+      'Set up {day}. {left, plural, one {1 code is} other {{left} codes are}} left for when you do not have your telephone.',
+      { day, left },
+    ),
   begin: 'Set up an app',
   another: 'Set up another',
   end: 'Do without',
@@ -44,7 +53,7 @@ export const factor = {
   copied: 'Copied.',
   goOn: 'I have kept them: go on',
   needed: 'Whoever may change the plan signs in with an authenticator app as well. Set yours up.',
-} as const
+} as const)
 
 const browsers: readonly (readonly [RegExp, string])[] = [
   [/Edg\//, 'Edge'],
@@ -65,5 +74,5 @@ export function browserText(said: string): string {
   const of = (all: typeof browsers): string | undefined => all.find(([sign]) => sign.test(said))?.[1]
   const [browser, system] = [of(browsers), of(systems)]
   if (browser === undefined) return said.slice(0, 40) || account.unknownBrowser
-  return system === undefined ? browser : `${browser} on ${system}`
+  return system === undefined ? browser : fill('{browser} on {system}', { browser, system })
 }

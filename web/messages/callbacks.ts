@@ -1,7 +1,7 @@
 // Callers who do not stay on the line, and customers who are called or texted first.
-import { count } from './count.ts'
+import { fill, words } from './words.ts'
 
-export const callbacks = {
+export const callbacks = words({
   // In the plan.
   after: 'Callback after a wait of, seconds',
   afterHelp: 'How long a caller has waited or is told to expect. Empty: no callbacks.',
@@ -13,7 +13,7 @@ export const callbacks = {
   voicemailHelp: 'While the queue is closed or full, or instead of waiting.',
   backWithin: 'Cut-off callers return within, seconds',
   backHelp: 'They return to the same agent, or go first. 0: treated like anyone else.',
-  back: (name: string) => `${name} was cut off in a call just now, and is back.`,
+  back: (name: string) => fill('{name} was cut off in a call just now, and is back.', { name }),
   ring: 'A call rings, seconds',
   callsFrom: 'Customers are called from',
   callsTo: 'Customers are called until',
@@ -21,13 +21,13 @@ export const callbacks = {
   consentNeeded: 'Customers are called and written to first only with their consent',
   // At the seat.
   ways: { callback: 'Callback', voicemail: 'Message', outgoing: 'Call' },
-  offered: (name: string) => `${name} wants to be called back. Answer, and the call goes out.`,
-  message: (name: string) => `${name} has left a message.`,
-  rings: (name: string) => `Ringing ${name}…`,
+  offered: (name: string) => fill('{name} wants to be called back. Answer, and the call goes out.', { name }),
+  message: (name: string) => fill('{name} has left a message.', { name }),
+  rings: (name: string) => fill('Ringing {name}…', { name }),
   stop: 'Stop ringing',
   endIt: 'End',
-  call: (name: string) => `Call ${name}`,
-  callAgain: (name: string) => `Call ${name} again`,
+  call: (name: string) => fill('Call {name}', { name }),
+  callAgain: (name: string) => fill('Call {name} again', { name }),
   ends: {
     noAnswer: 'Nobody answered.',
     busy: 'The number is busy.',
@@ -37,12 +37,12 @@ export const callbacks = {
     answered: 'Answered.',
   },
   reachOut: 'Call or write to somebody',
-  reachOf: (name: string) => `Call or write to ${name}`,
+  reachOf: (name: string) => fill('Call or write to {name}', { name }),
   reachTitle: 'Call or write to a customer',
   address: 'Number or email address',
   addressHelp: 'A number with the country, such as +44 20 7946 0123, or an address such as ilse@mail.example.',
   queue: 'On behalf of',
-  shown: (line: string, address: string) => `They see ${address}, ${line}.`,
+  shown: (line: string, address: string) => fill('They see {address}, {line}.', { address, line }),
   noLine: 'No line of this queue can do that. Choose another queue.',
   noQueues: 'You do not serve a queue whose line can call or write.',
   textInstead: 'Text instead',
@@ -51,22 +51,23 @@ export const callbacks = {
   send: 'Send the text',
   sendMail: 'Send the email',
   cancel: 'Cancel',
-  known: (names: readonly string[]) => `Known as ${new Intl.ListFormat('en').format(names)}.`,
+  known: (names: readonly string[]) => fill('Known as {names}.', { names: new Intl.ListFormat('en').format(names) }),
   unknown: 'Nobody is known by this yet.',
   who: 'Who it is',
-  blocked: (name: string, until: string) => `${name} is blocked until ${until}: a supervisor ends that first.`,
-  doNotContact: (name: string) => `${name} wants no calls, texts or email of our own accord.`,
-  noConsent: (name: string) => `${name} has not agreed to be called or written to first.`,
+  blocked: (name: string, until: string) =>
+    fill('{name} is blocked until {until}: a supervisor ends that first.', { name, until }),
+  doNotContact: (name: string) => fill('{name} wants no calls, texts or email of our own accord.', { name }),
+  noConsent: (name: string) => fill('{name} has not agreed to be called or written to first.', { name }),
   quiet: (local: string, from: string, to: string) =>
-    `It is ${local} where they are. Customers are called between ${from} and ${to}.`,
+    fill('It is {local} where they are. Customers are called between {from} and {to}.', { local, from, to }),
   stoppedTexts: 'They have asked for no more texts from this number.',
-  local: (local: string) => `It is ${local} where they are.`,
+  local: (local: string) => fill('It is {local} where they are.', { local }),
   // What is known of a customer.
   contact: 'Calls, texts and email first',
   wantsNone: 'Wants none',
   agreed: 'Has agreed to them',
   // At the telephone.
-  incoming: (name: string, number: string) => `${name}, ${number}, is calling`,
+  incoming: (name: string, number: string) => fill('{name}, {number}, is calling', { name, number }),
   answer: 'Answer',
   refuse: 'Refuse',
   // In Live.
@@ -75,7 +76,7 @@ export const callbacks = {
     voicemail: 'The caller has left a message.',
     outgoing: 'A call of the agent’s own: nobody has answered it yet.',
   },
-  putOff: (time: string) => `They are not called before ${time}: nobody is offered it until then.`,
+  putOff: (time: string) => fill('They are not called before {time}: nobody is offered it until then.', { time }),
   figures: { callbacks: 'Called back', messagesLeft: 'Messages left' },
   // In records.
   wayLabel: 'Origin',
@@ -94,5 +95,5 @@ export const callbacks = {
     unreachable: 'unreachable',
     stopped: 'stopped by the agent',
   },
-  tried: (n: number) => `Called ${count(n, 'time', 'times')} without an answer.`,
-} as const
+  tried: (n: number) => fill('Called {n, plural, one {# time} other {# times}} without an answer.', { n }),
+} as const)

@@ -1,17 +1,19 @@
 // Calls: what the seat and the customer's telephone say.
-export const calls = {
+import { fill, words } from './words.ts'
+
+export const calls = words({
   you: 'You',
   talking: 'talking',
   left: (name: string) =>
-    `You are in a call with ${name}: while you are away from your seat neither of you hears the other.`,
+    fill('You are in a call with {name}: while you are away from your seat neither of you hears the other.', { name }),
   backToSeat: 'Back to the seat',
-  held: (clock: string) => `on hold for ${clock}`,
-  gone: (name: string) => `${name}’s line is dead; the call ends if it does not come back`,
-  textTo: (name: string) => `Text ${name}`,
+  held: (clock: string) => fill('on hold for {clock}', { clock }),
+  gone: (name: string) => fill('{name}’s line is dead; the call ends if it does not come back', { name }),
+  textTo: (name: string) => fill('Text {name}', { name }),
   sendText: 'Send the text',
   noText: 'Do not text',
   keypad: 'Keypad',
-  keysHeard: (keys: string) => `Keys pressed at the other end: ${keys}`,
+  keysHeard: (keys: string) => fill('Keys pressed at the other end: {keys}', { keys }),
   mute: 'Mute',
   muted: 'Muted',
   hold: 'Hold',
@@ -19,16 +21,16 @@ export const calls = {
   hangUp: 'Hang up',
   sounds: 'Sounds',
   notify: 'Notify me',
-  notified: (name: string) => `${name} is calling`,
+  notified: (name: string) => fill('{name} is calling', { name }),
   elsewhere: 'Another of your windows rings and carries the sound. Close it to use this one.',
-} as const
+} as const)
 
 /** A call at the customer's telephone. */
-export const phoneCall = {
+export const phoneCall = words({
   call: 'Call',
   callTo: (name: string, number: string) => `${name}, ${number}`,
   calls: 'Calls',
   none: 'The centre has no telephone number yet. Make one under Plan, Lines.',
   number: 'Number',
   noNumber: 'Give a number with + and the country, such as +44 20 7946 0100.',
-} as const
+} as const)

@@ -1,15 +1,45 @@
 import type { Channel } from '@eudromos/core/plan'
+import { fill, words } from './words.ts'
 
 /** What is said of a channel, wherever it is: all of it, one of it, what a line of it is, and what tells who a customer is. */
-export const channelWords: Readonly<Record<Channel, Readonly<Record<'all' | 'one' | 'line' | 'says', string>>>> = {
-  voice: { all: 'Calls', one: 'call', line: 'Phone number', says: 'The number says' },
-  chat: { all: 'Chats', one: 'chat', line: 'Chat box', says: 'They say that they are' },
-  sms: { all: 'Texts', one: 'text', line: 'Text number', says: 'The number says' },
-  email: { all: 'Email', one: 'email', line: 'Mailbox', says: 'The address says' },
+interface ChannelWords extends Readonly<Record<'all' | 'one' | 'aOne' | 'line' | 'says', string>> {
+  readonly counted: (n: number) => string
 }
 
-/** With the article that its first letter asks for. */
-const a = (word: string): string => `${/^[aeiou]/.test(word) ? 'an' : 'a'} ${word}`
+export const channelWords: Readonly<Record<Channel, ChannelWords>> = words({
+  voice: {
+    all: 'Calls',
+    one: 'call',
+    aOne: 'a call',
+    line: 'Phone number',
+    says: 'The number says',
+    counted: (n: number) => fill('{n, plural, one {# call} other {# calls}}', { n }),
+  },
+  chat: {
+    all: 'Chats',
+    one: 'chat',
+    aOne: 'a chat',
+    line: 'Chat box',
+    says: 'They say that they are',
+    counted: (n: number) => fill('{n, plural, one {# chat} other {# chats}}', { n }),
+  },
+  sms: {
+    all: 'Texts',
+    one: 'text',
+    aOne: 'a text',
+    line: 'Text number',
+    says: 'The number says',
+    counted: (n: number) => fill('{n, plural, one {# text} other {# texts}}', { n }),
+  },
+  email: {
+    all: 'Email',
+    one: 'email',
+    aOne: 'an email',
+    line: 'Mailbox',
+    says: 'The address says',
+    counted: (n: number) => fill('{n, plural, one {# email} other {# emails}}', { n }),
+  },
+})
 
 export const oneOf = (channel: Channel): string => channelWords[channel].one
-export const aOf = (channel: Channel): string => a(oneOf(channel))
+export const aOf = (channel: Channel): string => channelWords[channel].aOne

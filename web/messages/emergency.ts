@@ -1,45 +1,44 @@
 // Words of emergency closings.
 import type { EmergencyScope, TalkingWay, WaitingWay } from '@eudromos/core/plan'
-import { count } from './count.ts'
 import { someOf } from './rota.ts'
+import { fill, words } from './words.ts'
 
-const queues = (n: number): string => count(n, 'queue', 'queues')
-const people = (n: number): string => count(n, 'person', 'people')
-const isAre = (n: number): string => (n === 1 ? 'is' : 'are')
-
-const scopes: Record<EmergencyScope, string> = {
+const scopes: Record<EmergencyScope, string> = words({
   centre: 'The whole centre',
   site: 'One site',
   queues: 'Some queues',
-}
+})
 
-const waitingWays: Record<WaitingWay, string> = {
+const waitingWays: Record<WaitingWay, string> = words({
   kept: 'keep their place',
   served: 'are still served',
   overflowed: 'go on to another queue',
   ended: 'are rejected',
-}
+})
 
-const talkingWays: Record<TalkingWay, string> = {
+const talkingWays: Record<TalkingWay, string> = words({
   goOn: 'go on',
   requeued: 'go back to their queue',
   ended: 'end',
-}
+})
 
 const becomes: Record<WaitingWay, (n: number) => string> = {
-  kept: (n) => (n === 1 ? '1 waits and keeps the place.' : `${n} wait and keep their places.`),
-  served: (n) => (n === 1 ? '1 waits and is still served.' : `${n} wait and are still served.`),
-  overflowed: (n) => (n === 1 ? '1 waits and goes on to the other queue.' : `${n} wait and go on to the other queue.`),
-  ended: (n) => (n === 1 ? '1 waits and is rejected.' : `${n} wait and are rejected.`),
+  kept: (n) => fill('{n, plural, one {1 waits and keeps the place.} other {{n} wait and keep their places.}}', { n }),
+  served: (n) => fill('{n, plural, one {1 waits and is still served.} other {{n} wait and are still served.}}', { n }),
+  overflowed: (n) =>
+    fill('{n, plural, one {1 waits and goes on to the other queue.} other {{n} wait and go on to the other queue.}}', {
+      n,
+    }),
+  ended: (n) => fill('{n, plural, one {1 waits and is rejected.} other {{n} wait and are rejected.}}', { n }),
 }
 
 const talks: Record<TalkingWay, (n: number) => string> = {
-  goOn: (n) => `${count(n, 'conversation goes', 'conversations go')} on.`,
-  requeued: (n) => `${count(n, 'conversation goes', 'conversations go')} back to the queue.`,
-  ended: (n) => `${count(n, 'conversation ends', 'conversations end')}.`,
+  goOn: (n) => fill('{n, plural, one {# conversation goes} other {# conversations go}} on.', { n }),
+  requeued: (n) => fill('{n, plural, one {# conversation goes} other {# conversations go}} back to the queue.', { n }),
+  ended: (n) => fill('{n, plural, one {# conversation ends} other {# conversations end}}.', { n }),
 }
 
-export const emergency = {
+export const emergency = words({
   begin: 'Close in an emergency…',
   title: 'Close in an emergency',
   help: 'Closes at once, overriding hours and stopgaps, until someone reopens it. Reopening restores everything.',
@@ -60,42 +59,61 @@ export const emergency = {
   effect: 'What it would do',
   nothing: 'There is nothing to close and no one to evacuate.',
   closes: (names: readonly string[]) =>
-    names.length === 0
-      ? 'No queue closes: each is served from elsewhere too.'
-      : `${queues(names.length)} ${names.length === 1 ? 'closes' : 'close'}: ${someOf(names, 8)}.`,
+    fill(
+      '{n, plural, =0 {No queue closes: each is served from elsewhere too.} one {# queue closes: {names}.} other {# queues close: {names}.}}',
+      { n: names.length, names: someOf(names, 8) },
+    ),
   becomes,
   talks,
-  evacuates: (n: number) => `${people(n)} ${isAre(n)} set to Evacuated.`,
-  close: (n: number) => (n === 0 ? 'Evacuate now' : `Close ${queues(n)} now`),
+  evacuates: (n: number) => fill('{n, plural, one {# person is} other {# people are}} set to Evacuated.', { n }),
+  close: (n: number) =>
+    fill('{n, plural, =0 {Evacuate now} one {Close # queue now} other {Close # queues now}}', { n }),
   where: (scope: EmergencyScope, site: string | null, names: readonly string[]) =>
-    scope === 'centre' ? 'the whole centre' : scope === 'site' ? (site ?? '') : someOf(names, 4),
+    fill('{scope, select, centre {the whole centre} site {{site}} other {{names}}}', {
+      scope,
+      site: site ?? '',
+      names: someOf(names, 4),
+    }),
   running: (where: string, at: string, reason: string, who: string | null) =>
-    `Closed in an emergency since ${at}: ${where} (${reason}${who === null ? '' : `, ${who}`}).`,
+    fill('Closed in an emergency since {at}: {where} ({reason}{who, select, null {} other {, {who}}}).', {
+      at,
+      where,
+      reason,
+      who,
+    }),
   sums: (closed: number, evacuated: number) =>
     [
-      closed === 0 ? 'No queue is closed' : `${queues(closed)} ${isAre(closed)} closed`,
-      evacuated === 0 ? null : `${people(evacuated)} ${evacuated === 1 ? 'was' : 'were'} set to Evacuated`,
+      fill('{closed, plural, =0 {No queue is closed} one {# queue is closed} other {# queues are closed}}', { closed }),
+      evacuated === 0
+        ? null
+        : fill('{evacuated, plural, one {# person was} other {# people were}} set to Evacuated', { evacuated }),
     ]
       .filter(Boolean)
       .join(', ') + '.',
-  thoseWaiting: (way: WaitingWay) => `Those who wait ${waitingWays[way]}.`,
-  customersRead: (text: string) => `Customers read: “${text}”`,
+  thoseWaiting: (way: WaitingWay) => fill('Those who wait {way}.', { way: waitingWays[way] }),
+  customersRead: (text: string) => fill('Customers read: “{text}”', { text }),
   open: 'Open again',
-  openSure: (where: string) => `Open again: ${where}?`,
+  openSure: (where: string) => fill('Open again: {where}?', { where }),
   openHelp: (evacuated: number) =>
-    `The queues go by their hours again, and those who wait are offered from then on.${
-      evacuated === 0
-        ? ''
-        : ` ${people(evacuated)} ${evacuated === 1 ? 'gets' : 'get'} back the presence they had, unless they have changed it.`
-    }`,
+    fill(
+      'The queues go by their hours again, and those who wait are offered from then on.{evacuated, plural, =0 {} one { # person gets back the presence they had, unless they have changed it.} other { # people get back the presence they had, unless they have changed it.}}',
+      { evacuated },
+    ),
   keepClosed: 'Keep it closed',
   lane: 'closed in an emergency',
-  drawer: (at: string) => `Closed in an emergency since ${at}. It opens again when that is ended, above the lanes.`,
+  drawer: (at: string) =>
+    fill('Closed in an emergency since {at}. It opens again when that is ended, above the lanes.', { at }),
   headline: (where: string, time: string, waiting: number) =>
-    `Closed in an emergency for ${time}: ${where}${waiting === 0 ? '.' : `; ${waiting === 1 ? '1 waits' : `${waiting} wait`}.`}`,
+    fill(
+      'Closed in an emergency for {time}: {where}{waiting, plural, =0 {.} one {; 1 waits.} other {; {waiting} wait.}}',
+      { time, where, waiting },
+    ),
   seatEvacuated: (where: string, at: string) =>
-    `Emergency since ${at}: ${where} closed, and you were set to Evacuated. Leave first. When it is opened again you get back the presence you had.`,
-  seatClosed: (where: string, at: string) => `Closed in an emergency since ${at}: ${where}.`,
+    fill(
+      'Emergency since {at}: {where} closed, and you were set to Evacuated. Leave first. When it is opened again you get back the presence you had.',
+      { at, where },
+    ),
+  seatClosed: (where: string, at: string) => fill('Closed in an emergency since {at}: {where}.', { at, where }),
   seatBay: 'No chats come while you are Evacuated',
   agentEvacuated: 'You are set to Evacuated: an emergency closing is under way.',
-} as const
+} as const)

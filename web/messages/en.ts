@@ -1,15 +1,12 @@
 // The texts of the interface. One place, so that another language is another set of files of this shape.
 import { calendar, hours, months, stopgap } from './hours.ts'
-import { count } from './count.ts'
 import { outside } from './outside.ts'
 import { records } from './records.ts'
 import { rota, shift, site } from './rota.ts'
 import { emergency } from './emergency.ts'
+import { fill, words } from './words.ts'
 
-export const people = (n: number): string => count(n, 'person', 'people')
-export const chats = (n: number): string => count(n, 'chat', 'chats')
-
-export const en = {
+export const en = words({
   rooms: { live: 'Live', seat: 'Seat', plan: 'Plan', review: 'Review', outside: 'Outside' },
   product: 'Eudromos',
   /** Keys, as they are written on them. */
@@ -33,12 +30,12 @@ export const en = {
       tooMuchPending: 'The centre is behind: more comes than it can take in. Wait a moment before you try again.',
     },
     connecting: 'Connecting to the centre…',
-    moreHeadlines: (n: number) => `and ${n} more`,
+    moreHeadlines: (n: number) => fill('and {n} more', { n }),
     goThere: 'Go there',
-    centreTime: (zone: string) => `The centre’s day and time (${zone})`,
+    centreTime: (zone: string) => fill('The centre’s day and time ({zone})', { zone }),
     nothing: 'Nothing found. Try the name of a room, a queue or a person.',
   },
-  presence: { since: (time: string) => `for ${time}`, notConnected: 'not connected' },
+  presence: { since: (time: string) => fill('for {time}', { time }), notConnected: 'not connected' },
   signIn: {
     title: 'Sign in',
     email: 'E-mail address',
@@ -55,39 +52,46 @@ export const en = {
     title: 'Live',
     target: 'answer target',
     noTarget: 'no target',
-    waiting: (n: number) => (n === 1 ? '1 waits' : `${n} wait`),
+    waiting: (n: number) => fill('{n, plural, one {1 waits} other {{n} wait}}', { n }),
     nobodyWaits: 'nobody waits',
-    longest: (time: string) => `the longest ${time}`,
-    peopleIn: (n: number, ready: number) => `${people(n)} in, ${ready} Ready`,
-    free: (n: number, shared: number) => (shared > 0 ? `${n} free (${shared} shared)` : `${n} free`),
+    longest: (time: string) => fill('the longest {time}', { time }),
+    peopleIn: (n: number, ready: number) =>
+      fill('{n, plural, one {# person} other {# people}} in, {ready} Ready', { n, ready }),
+    free: (n: number, shared: number) =>
+      fill('{shared, plural, =0 {{n} free} other {{n} free ({shared} shared)}}', { shared, n }),
     soonBusy: (soon: number, busy: number, resting: number, hidden: number) =>
       [
-        soon > 0 ? `${soon} soon` : null,
-        `${busy} busy`,
-        resting > 0 ? `${resting} resting` : null,
-        hidden > 0 ? `${hidden} private` : null,
+        soon > 0 ? fill('{soon} soon', { soon }) : null,
+        fill('{busy} busy', { busy }),
+        resting > 0 ? fill('{resting} resting', { resting }) : null,
+        hidden > 0 ? fill('{hidden} private', { hidden }) : null,
       ]
         .filter(Boolean)
         .join(', '),
     closed: 'closed',
     alwaysOpen: 'always open',
-    until: (at: string) => `until ${at}`,
-    closesAt: (at: string, time: string) => `open until ${at}, ${time}`,
-    opensAt: (at: string, time: string) => `closed, opens ${at}, in ${time}`,
-    changes: (open: boolean, at: string) => `${open ? 'closes' : 'opens'} ${at}`,
-    messages: (n: number) => count(n, 'message', 'messages'),
-    level: (part: number, goal: number) => `${part} of ${goal} %`,
+    until: (at: string) => fill('until {at}', { at }),
+    closesAt: (at: string, time: string) => fill('open until {at}, {time}', { at, time }),
+    opensAt: (at: string, time: string) => fill('closed, opens {at}, in {time}', { at, time }),
+    changes: (open: boolean, at: string) => fill('{open, select, true {closes} other {opens}} {at}', { open, at }),
+    messages: (n: number) => fill('{n, plural, one {# message} other {# messages}}', { n }),
+    level: (part: number, goal: number) => fill('{part} of {goal} %', { part, goal }),
     noLevel: 'nobody yet today',
-    within: (seconds: string) => `in ${seconds}`,
+    within: (seconds: string) => fill('in {seconds}', { seconds }),
     today: (entered: number, answered: number, abandoned: number) =>
-      `${entered} came, ${answered} answered, ${abandoned} abandoned`,
+      fill('{entered} came, {answered} answered, {abandoned} abandoned', { entered, answered, abandoned }),
     average: (wait: string | null, handle: string | null) =>
-      [wait === null ? null : `answer ${wait}`, handle === null ? null : `handle ${handle}`].filter(Boolean).join(', '),
+      [
+        wait === null ? null : fill('answer {wait}', { wait }),
+        handle === null ? null : fill('handle {handle}', { handle }),
+      ]
+        .filter(Boolean)
+        .join(', '),
     empty: 'No queue yet. A queue is where customers wait for an agent.',
     emptyAction: 'Create the first queue',
     shownAs: 'Shown as',
     views: { lanes: 'Lanes', table: 'Table', people: 'People' },
-    pile: (n: number, oldest: string) => `${n} waiting, the oldest ${oldest}`,
+    pile: (n: number, oldest: string) => fill('{n} waiting, the oldest {oldest}', { n, oldest }),
     service: {
       inPreparation: 'in preparation',
       inService: '',
@@ -97,11 +101,11 @@ export const en = {
     late: 'late',
     near: 'near the target',
     fine: 'within the target',
-    offered: (name: string) => `offered to ${name}`,
+    offered: (name: string) => fill('offered to {name}', { name }),
     stuck: 'refused three times',
     calm: 'Calm queues',
-    fold: (name: string) => `Fold ${name}`,
-    unfold: (name: string) => `Unfold ${name}`,
+    fold: (name: string) => fill('Fold {name}', { name }),
+    unfold: (name: string) => fill('Unfold {name}', { name }),
     findPerson: 'Find a person',
     find: 'Find a queue',
     order: 'Order',
@@ -111,34 +115,37 @@ export const en = {
     nothingFound: 'No queue matches.',
   },
   grounds: {
-    title: (name: string) => `Why ${name} is here`,
+    title: (name: string) => fill('Why {name} is here', { name }),
     kept: 'Its queue is closed in an emergency. It keeps its place; no one is offered it until the queue reopens.',
     awaitsOpening: 'A message for opening time: no one is offered it until the queue opens.',
     close: 'Close',
     waits: (time: string, place: number | null) =>
-      place === null ? `waited ${time}` : `waits ${time}, place ${place} in the queue`,
-    offeredTo: (name: string) => `It is offered to ${name} now.`,
-    with: (name: string) => `It is with ${name}.`,
+      fill('{place, select, null {waited {time}} other {waits {time}, place {place} in the queue}}', { place, time }),
+    offeredTo: (name: string) => fill('It is offered to {name} now.', { name }),
+    with: (name: string) => fill('It is with {name}.', { name }),
     over: 'It is over.',
-    endedBy: (outcome: string, agent: string | null) => `${outcome}${agent === null ? '' : `: ${agent}`}.`,
+    endedBy: (outcome: string, agent: string | null) =>
+      fill('{outcome}{agent, select, null {} other {: {agent}}}.', { outcome, agent }),
     record: 'Open record',
-    overTitle: (name: string) => `${name}: over`,
+    overTitle: (name: string) => fill('{name}: over', { name }),
     nobody: 'Nobody of this queue could be offered it now.',
-    some: (n: number) => `${people(n)} could be offered it now.`,
+    some: (n: number) => fill('{n, plural, one {# person} other {# people}} could be offered it now.', { n }),
     stuck: 'It has been refused at least three times and is still being offered. Consider assigning it by hand.',
-    retry: (time: string) => `Everyone present has refused it. It is offered to everyone again in ${time}.`,
+    retry: (time: string) =>
+      fill('Everyone present has refused it. It is offered to everyone again in {time}.', { time }),
     who: 'Person',
     why: 'Why, or why not',
     idle: 'Free for',
-    asked: (skills: readonly string[]) => `Required now: ${skills.join(', ')}.`,
-    priority: (n: number) => `Priority ${n} of 10.`,
-    nextStep: (time: string) => `After another ${time} of waiting it reaches more people or requires less.`,
+    asked: (skills: readonly string[]) => fill('Required now: {skills}.', { skills: skills.join(', ') }),
+    priority: (n: number) => fill('Priority {n} of 10.', { n }),
+    nextStep: (time: string) =>
+      fill('After another {time} of waiting it reaches more people or requires less.', { time }),
     eligible: 'could be offered it',
     gaps: {
       unknownState: 'their presence state is no longer in the plan',
       signedOut: 'is Offline',
       notConnected: 'is not connected',
-      stateAdmitsNothing: (state: string) => `presence ${state} excludes this channel`,
+      stateAdmitsNothing: (state: string) => fill('presence {state} excludes this channel', { state }),
       leaving: 'is finishing current work before a change of presence',
       channelClosed: 'has paused new work on this channel',
       noShift: 'has no shift, and the queue requires one',
@@ -150,7 +157,8 @@ export const en = {
       preferred: 'it is reserved for someone else',
       inReach: 'does not serve this queue',
       skilled: 'lacks a skill',
-      roomForIt: (taken: number, slots: number) => `at capacity: ${taken} of ${count(slots, 'slot', 'slots')}`,
+      roomForIt: (taken: number, slots: number) =>
+        fill('at capacity: {taken} of {slots, plural, one {# slot} other {# slots}}', { taken, slots }),
       notKept: 'is kept free for calls',
       notOffered: 'already has an offer',
       notTried: 'has refused it this round',
@@ -172,8 +180,9 @@ export const en = {
     no: 'no',
   },
   personPanel: {
-    carries: (taken: number, slots: number) => `${taken} of ${count(slots, 'slot', 'slots')} taken`,
-    idle: (time: string) => `free for ${time}`,
+    carries: (taken: number, slots: number) =>
+      fill('{taken} of {slots, plural, one {# slot} other {# slots}} taken', { taken, slots }),
+    idle: (time: string) => fill('free for {time}', { time }),
     serves: 'Serves',
     none: 'no queue',
     onShift: 'On shift now',
@@ -182,7 +191,7 @@ export const en = {
     absent: 'Absent now',
     setPresence: 'Set presence',
     today: (answered: number, handle: string | null) =>
-      `${answered} answered today${handle === null ? '' : `, ${handle} on average`}`,
+      fill('{answered} answered today{handle, select, null {} other {, {handle} on average}}', { answered, handle }),
     trySeat: 'Try their seat beside a customer',
     prospects: 'What they would be offered',
     noProspects: 'Nothing: no line leads to a queue they serve.',
@@ -198,7 +207,7 @@ export const en = {
   seat: {
     title: 'Seat',
     bays: 'Your conversations',
-    offeredBay: (name: string) => `${name}: offered`,
+    offeredBay: (name: string) => fill('{name}: offered', { name }),
     roomForOne: 'room for one more',
     roomForFirst: 'You have nothing in hand. What is offered to you appears here.',
     noRoom: 'no room beside your current work',
@@ -208,8 +217,8 @@ export const en = {
     decline: 'Decline',
     declineWhy: 'Reason for declining',
     opening: 'Opening words',
-    waited: (time: string) => `waited ${time}`,
-    write: (name: string) => `Write to ${name}`,
+    waited: (time: string) => fill('waited {time}', { time }),
+    write: (name: string) => fill('Write to {name}', { name }),
     send: 'Send',
     end: 'End',
     ended: 'The conversation has ended.',
@@ -218,7 +227,7 @@ export const en = {
     disposition: 'Disposition',
     noDisposition: 'none chosen yet',
     finish: 'Finish wrap-up',
-    wrapUpLeft: (time: string) => `wrap-up, ${time} left`,
+    wrapUpLeft: (time: string) => fill('wrap-up, {time} left', { time }),
     yourTurn: 'your turn',
     theirTurn: 'the customer’s turn',
     left: 'has closed the page',
@@ -228,53 +237,74 @@ export const en = {
     retry: 'Send again',
     myQueues: 'My queues',
     queue: (waiting: number, oldest: string | null, free: number) =>
-      `${waiting === 0 ? 'nobody waits' : `${waiting} ${waiting === 1 ? 'waits' : 'wait'}${oldest === null ? '' : `, ${oldest}`}`}, ${free} free`,
+      fill(
+        '{waiting, plural, =0 {nobody waits} one {{waiting} waits{oldest, select, null {} other {, {oldest}}}} other {{waiting} wait{oldest, select, null {} other {, {oldest}}}}}, {free} free',
+        { waiting, oldest, free },
+      ),
     noQueues: 'You are not in any queue yet. A supervisor can add you in Plan.',
     today: (answered: number, average: string | null) =>
-      `Today: ${answered} answered${average === null ? '' : `, ${average} on average`}`,
+      fill('Today: {answered} answered{average, select, null {} other {, {average} on average}}', {
+        answered,
+        average,
+      }),
     actingAs: (name: string) =>
-      `You are acting as ${name}. Everything you do here is recorded as done by you on their behalf.`,
+      fill('You are acting as {name}. Everything you do here is recorded as done by you on their behalf.', { name }),
     unattended: 'You missed an offer and were set to Unattended. Go Ready to receive work.',
     backReady: 'Ready again',
-    announceOffer: (name: string, words: string) => `Offer from ${name}: ${words}`,
+    announceOffer: (name: string, words: string) => fill('Offer from {name}: {words}', { name, words }),
     test: 'test',
   },
   headline: {
     calm: 'All is well: nobody waits beyond the target.',
     calmNobody: 'Nobody waits.',
     late: (queue: string, n: number, longest: string) =>
-      `${queue}: ${n === 1 ? '1 waits' : `${n} wait`}, the longest ${longest}`,
+      fill('{queue}: {n, plural, one {1 waits} other {{n} wait}}, the longest {longest}', { queue, n, longest }),
     closesSoon: (queue: string, time: string, n: number) =>
-      `${queue} closes in ${time} and ${n === 1 ? '1 still waits' : `${n} still wait`}.`,
+      fill('{queue} closes in {time} and {n, plural, one {1 still waits} other {{n} still wait}}.', { queue, time, n }),
     byHand: 'assign it.',
     nobodyThere: 'none of its people is Ready.',
-    notReady: (n: number) => `${people(n)} who ${n === 1 ? 'is' : 'are'} not Ready could take it.`,
+    notReady: (n: number) =>
+      fill('{n, plural, one {# person who is} other {# people who are}} not Ready could take it.', { n }),
     gone: (name: string, open: number, others: number) =>
-      `${name} has lost the connection with ${open === 1 ? 'a conversation' : `${open} conversations`} open${
-        others === 0 ? '' : others === 1 ? '; so has 1 other person' : `; so have ${others} others`
-      }.`,
-    unattended: (n: number) => (n === 1 ? '1 person is Unattended.' : `${n} people are Unattended.`),
+      fill(
+        '{name} has lost the connection with {open, plural, one {a conversation} other {{open} conversations}} open{others, plural, =0 {} one {; so has 1 other person} other {; so have {others} others}}.',
+        { name, open, others },
+      ),
+    unattended: (n: number) =>
+      fill('{n, plural, one {1 person is Unattended.} other {{n} people are Unattended.}}', { n }),
     overstaying: (name: string, state: string, time: string, others: number) =>
-      `${name} has been on ${state} for ${time}${others === 0 ? '' : `, and ${others} more for too long`}.`,
-    stuck: (name: string, queue: string) => `${name} in ${queue} was refused three times.`,
+      fill('{name} has been on {state} for {time}{others, plural, =0 {} other {, and {others} more for too long}}.', {
+        name,
+        state,
+        time,
+        others,
+      }),
+    stuck: (name: string, queue: string) => fill('{name} in {queue} was refused three times.', { name, queue }),
     noneFree: (there: number) =>
-      there === 1 ? 'the one person there cannot take it now.' : `none of the ${there} there can take it now.`,
-    someFree: (free: number) => `${free} could take it.`,
-    nobodyCould: (queue: string) => `No one can serve ${queue}. Add people to it.`,
-    agentOffer: (name: string) => `${name} is waiting for your answer.`,
-    agentTurn: (name: string, time: string) => `${name} has waited ${time} for your reply.`,
+      fill(
+        '{there, plural, one {the one person there cannot take it now.} other {none of the {there} there can take it now.}}',
+        { there },
+      ),
+    someFree: (free: number) => fill('{free} could take it.', { free }),
+    nobodyCould: (queue: string) => fill('No one can serve {queue}. Add people to it.', { queue }),
+    agentOffer: (name: string) => fill('{name} is waiting for your answer.', { name }),
+    agentTurn: (name: string, time: string) => fill('{name} has waited {time} for your reply.', { name, time }),
     agentNeeded: (queue: string, n: number, state: string) =>
-      `${queue}: ${n === 1 ? '1 waits' : `${n} wait`} and nobody is free. Your presence is ${state}.`,
+      fill('{queue}: {n, plural, one {1 waits} other {{n} wait}} and nobody is free. Your presence is {state}.', {
+        queue,
+        n,
+        state,
+      }),
     agentReady: 'You are Ready to receive work.',
-    agentQuiet: (state: string) => `Your presence is ${state}: you receive no work.`,
-    agentWorking: (n: number) => `${count(n, 'conversation', 'conversations')} with you.`,
+    agentQuiet: (state: string) => fill('Your presence is {state}: you receive no work.', { state }),
+    agentWorking: (n: number) => fill('{n, plural, one {# conversation} other {# conversations}} with you.', { n }),
   },
   plan: {
     title: 'Plan',
     passes: 'Routing',
     queues: 'Queues',
     people: 'People',
-    faults: (n: number) => count(n, 'warning', 'warnings'),
+    faults: (n: number) => fill('{n, plural, one {# warning} other {# warnings}}', { n }),
     newQueue: 'New queue',
     fresh: 'New',
     name: 'Name',
@@ -304,7 +334,7 @@ export const en = {
     },
     whoServes: 'Who is offered',
     shownAs: 'Shown to customers as',
-    shownAsHelp: (centre: string) => `When it writes or calls. Empty: ${centre}`,
+    shownAsHelp: (centre: string) => fill('When it writes or calls. Empty: {centre}', { centre }),
     testCustomers: 'Test customers',
     testCustomersHelp: 'Type a name and press Enter to add one',
     save: 'Save and publish',
@@ -312,23 +342,30 @@ export const en = {
     unread: 'Nothing was published: the marked field could not be understood.',
     undo: 'Undo changes',
     duplicate: 'Duplicate',
-    copyOf: (name: string) => `${name} (copy)`,
-    published: (version: number) => `Published as version ${version}. The router runs it now.`,
+    copyOf: (name: string) => fill('{name} (copy)', { name }),
+    published: (version: number) => fill('Published as version {version}. The router runs it now.', { version }),
     unsaved: 'unsaved changes',
     readOnly: 'You can view the plan but not change it.',
     effects: 'Effects',
-    couldServe: (n: number) => `${people(n)} could serve it.`,
-    nowReady: (ready: number, free: number) => `Now ${ready} of them Ready, ${free} free.`,
-    next: (name: string, idle: string) => `The next one would go to ${name}: free for ${idle}.`,
+    couldServe: (n: number) => fill('{n, plural, one {# person} other {# people}} could serve it.', { n }),
+    nowReady: (ready: number, free: number) => fill('Now {ready} of them Ready, {free} free.', { ready, free }),
+    next: (name: string, idle: string) => fill('The next one would go to {name}: free for {idle}.', { name, idle }),
     nextNobody: 'A chat arriving now would wait: no one listed is Ready with free capacity.',
     waitingNow: (n: number) =>
-      n === 0 ? 'Nobody waits in it now.' : `${n} ${n === 1 ? 'waits' : 'wait'} in it now; they stay.`,
-    answeredToday: (level: string) => `Today so far: ${level} within the target.`,
+      fill(
+        '{n, plural, =0 {Nobody waits in it now.} one {{n} waits in it now; they stay.} other {{n} wait in it now; they stay.}}',
+        { n },
+      ),
+    answeredToday: (level: string) => fill('Today so far: {level} within the target.', { level }),
     timeline: 'If every offer used its whole answer window',
     offers: (n: number) =>
-      n === 1 ? 'One unanswered offer uses up the target.' : `${n} unanswered offers in a row use up the target.`,
+      fill(
+        '{n, plural, one {One unanswered offer uses up the target.} other {{n} unanswered offers in a row use up the target.}}',
+        { n },
+      ),
     leave: 'You have unpublished changes. Leave without publishing?',
-    usedBy: (lines: readonly string[]) => (lines.length === 0 ? 'Used by no line.' : `Used by ${lines.join(', ')}.`),
+    usedBy: (lines: readonly string[]) =>
+      fill('{n, plural, =0 {Used by no line.} other {Used by {lines}.}}', { n: lines.length, lines: lines.join(', ') }),
     loadCurrent: 'Load the current plan',
     keepHere: 'Stay',
     leaveAnyway: 'Leave without publishing',
@@ -357,4 +394,4 @@ export const en = {
   failed: 'That did not work.',
   retry: 'Try again',
   offline: 'The centre cannot be reached. Nothing was lost: check your connection and try again.',
-} as const
+} as const)

@@ -1,6 +1,6 @@
 // Words of opening hours and holiday calendars.
-import { count } from './count.ts'
 import { someOf } from './rota.ts'
+import { fill, words } from './words.ts'
 
 export const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
 
@@ -14,30 +14,38 @@ export interface WeekWords {
   readonly noExceptions: string
 }
 
-export const hours = {
+export const hours = words({
   short: 'Hours',
   one: 'Opening hours',
   fresh: 'New hours',
   zone: 'Time zone',
-  zoneNow: (offset: string, time: string) => `UTC${offset} now; it is ${time} there.`,
+  zoneNow: (offset: string, time: string) => fill('UTC{offset} now; it is {time} there.', { offset, time }),
   week: 'Week',
   weekHelp:
     'Drag on a day to add an opening; drag it to move it, its edges to stretch it. By keyboard: arrows move it, Shift and arrows move its end, Alt and arrows its beginning, Delete removes it.',
   interval: (day: string, from: string, to: string, past: boolean) =>
-    `${day} ${from} to ${to}${past ? ' of the next day' : ''}`,
+    fill('{day} {from} to {to}{past, select, true { of the next day} other {}}', { day, from, to, past }),
   closedDay: 'closed',
-  typed: (day: string) => `${day}, typed`,
+  typed: (day: string) => fill('{day}, typed', { day }),
   typedWrong: 'Write intervals such as 08:00-12:30, 13:30-17:00, or leave it empty.',
   understood: (day: string, intervals: readonly { from: string; to: string }[]) =>
-    `${day}: ${intervals.length === 0 ? 'closed' : intervals.map(({ from, to }) => `${from} to ${to}`).join(' and ')}.`,
+    fill('{day}: {n, plural, =0 {closed} other {{intervals}}}.', {
+      day,
+      n: intervals.length,
+      intervals: intervals.map(({ from, to }) => fill('{from} to {to}', { from, to })).join(' and '),
+    }),
   notUnderstood: (day: string, text: string) =>
-    `${day}: “${text}” is not understood. Write intervals such as 08:00-12:30, 13:30-17:00, or leave it empty.`,
-  wholeDay: (day: string, from: string) => `${day}: do you mean 24 hours, from ${from} to ${from} of the next day?`,
+    fill('{day}: “{text}” is not understood. Write intervals such as 08:00-12:30, 13:30-17:00, or leave it empty.', {
+      day,
+      text,
+    }),
+  wholeDay: (day: string, from: string) =>
+    fill('{day}: do you mean 24 hours, from {from} to {from} of the next day?', { day, from }),
   wholeDayYes: 'Yes, 24 hours',
-  copyDay: (day: string) => `Copy ${day} to other days`,
+  copyDay: (day: string) => fill('Copy {day} to other days', { day }),
   copyWeekdays: 'Copy to Monday to Friday',
   copyAll: 'Copy to every day',
-  copyTo: (day: string) => `Copy to ${day}`,
+  copyTo: (day: string) => fill('Copy to {day}', { day }),
   calendars: 'Holiday calendars',
   exceptions: 'Exceptions by date',
   noExceptions: 'None. A date here replaces that day’s hours and holidays.',
@@ -46,23 +54,29 @@ export const hours = {
   times: 'Open',
   exceptionName: 'Name',
   add: 'Add',
-  removeException: (date: string) => `Remove the exception on ${date}`,
-  exceptionMark: (name: string | null) => (name === null ? 'exception' : `${name} (exception)`),
+  removeException: (date: string) => fill('Remove the exception on {date}', { date }),
+  exceptionMark: (name: string | null) => fill('{name, select, null {exception} other {{name} (exception)}}', { name }),
   clocks: (minutes: number) =>
-    `clocks go ${minutes > 0 ? 'forward' : 'back'} by ${Math.abs(minutes) % 60 === 0 ? `${Math.abs(minutes) / 60} h` : `${Math.abs(minutes)} min`}`,
+    fill('clocks go {way, select, forward {forward} other {back}} by {size} {unit, select, h {h} other {min}}', {
+      way: minutes > 0 ? 'forward' : 'back',
+      size: Math.abs(minutes) % 60 === 0 ? Math.abs(minutes) / 60 : Math.abs(minutes),
+      unit: Math.abs(minutes) % 60 === 0 ? 'h' : 'min',
+    }),
   openAlways: 'Always open.',
-  openNow: (time: string) => `Open now, closes in ${time}.`,
+  openNow: (time: string) => fill('Open now, closes in {time}.', { time }),
   closedNow: (why: string | null, time: string, at: string) =>
-    `Closed now${why === null ? '' : `: ${why}`}. Opens in ${time}, at ${at}.`,
+    fill('Closed now{why, select, null {} other {: {why}}}. Opens in {time}, at {at}.', { why, time, at }),
   neverOpens: 'Closed, and it never opens.',
-  perWeek: (time: string) => `${time} open in a week.`,
+  perWeek: (time: string) => fill('{time} open in a week.', { time }),
   fortnight: 'The next fourteen days, from midnight to midnight',
-  inMyZone: (zone: string) => `Show in my zone, ${zone}`,
-  usedBy: (names: readonly string[]) => (names.length === 0 ? 'Used by no queue.' : `Used by ${names.join(', ')}.`),
+  inMyZone: (zone: string) => fill('Show in my zone, {zone}', { zone }),
+  usedBy: (names: readonly string[]) =>
+    fill('{n, plural, =0 {Used by no queue.} other {Used by {names}.}}', { n: names.length, names: names.join(', ') }),
   remove: 'Delete',
-  removeSure: (name: string) => `Delete “${name}”?`,
+  removeSure: (name: string) => fill('Delete “{name}”?', { name }),
   removeUnused: 'Nothing uses it.',
-  removeUsed: (names: readonly string[]) => `It is used by ${someOf(names)}. Choose what they use instead.`,
+  removeUsed: (names: readonly string[]) =>
+    fill('It is used by {names}. Choose what they use instead.', { names: someOf(names) }),
   instead: 'Instead',
   alwaysOpen: 'None: always open',
   keep: 'Keep it',
@@ -73,26 +87,27 @@ export const hours = {
   cancel: 'Cancel',
   atClosing: 'Those waiting when it closes',
   served: 'are served',
-  sentTo: (name: string) => `go on to ${name}`,
-  queueOpen: (time: string) => `Open now, closes in ${time}.`,
-} as const
+  sentTo: (name: string) => fill('go on to {name}', { name }),
+  queueOpen: (time: string) => fill('Open now, closes in {time}.', { time }),
+} as const)
 
-export const calendar = {
+export const calendar = words({
   title: 'Holidays',
   one: 'Holiday calendar',
   fresh: 'New calendar',
-  holidaysOf: (year: number, n: number) => `${year}: ${count(n, 'holiday', 'holidays')}`,
-  yearBefore: (year: number) => `The year before ${year}`,
-  yearAfter: (year: number) => `The year after ${year}`,
+  holidaysOf: (year: number, n: number) => fill('{year}: {n, plural, one {# holiday} other {# holidays}}', { year, n }),
+  yearBefore: (year: number) => fill('The year before {year}', { year }),
+  yearAfter: (year: number) => fill('The year after {year}', { year }),
   none: 'None this year. Add one below, or import a calendar file.',
   list: 'Holidays',
-  removeHoliday: (name: string) => `Remove ${name}`,
-  showAll: (n: number) => `Show all ${n}`,
+  removeHoliday: (name: string) => fill('Remove {name}', { name }),
+  showAll: (n: number) => fill('Show all {n}', { n }),
   from: 'From',
   until: 'Until (included)',
   name: 'Name',
-  copyYear: (year: number) => `Copy ${year} to ${year + 1}`,
-  usedBy: (names: readonly string[]) => (names.length === 0 ? 'Not used.' : `Taken by ${names.join(', ')}.`),
+  copyYear: (year: number) => fill('Copy {year} to {next}', { year, next: year + 1 }),
+  usedBy: (names: readonly string[]) =>
+    fill('{n, plural, =0 {Not used.} other {Taken by {names}.}}', { n: names.length, names: names.join(', ') }),
   noneInstead: 'None of these holidays',
   files: 'Calendar files',
   filesHelp:
@@ -101,25 +116,31 @@ export const calendar = {
   export: 'Export',
   preview: 'What the file would change',
   previewSums: (adds: number, changes: number, removes: number, same: number) =>
-    `It adds ${adds}, changes ${changes}, removes ${removes}; ${same} stay the same.`,
+    fill('It adds {adds}, changes {changes}, removes {removes}; {same} stay the same.', {
+      adds,
+      changes,
+      removes,
+      same,
+    }),
   adds: 'Added',
   changes: 'Changed',
   removes: 'Removed',
-  more: (n: number) => `and ${n} more`,
+  more: (n: number) => fill('and {n} more', { n }),
   take: 'Take these changes',
   dismiss: 'Cancel',
-  fault: (line: number, reason: string) => `The file has a fault in line ${line}: ${reason}. Nothing of it was taken.`,
+  fault: (line: number, reason: string) =>
+    fill('The file has a fault in line {line}: {reason}. Nothing of it was taken.', { line, reason }),
   unreadable: 'The file cannot be read. Nothing of it was taken.',
-  year: (year: number) => `${year} at a glance`,
-} as const
+  year: (year: number) => fill('{year} at a glance', { year }),
+} as const)
 
-export const stopgap = {
+export const stopgap = words({
   title: 'For a while',
   help: 'Overrides the opening hours until the time given; then they apply again.',
   what: 'What',
   kinds: { closed: 'closed', open: 'open' },
   until: 'Until',
-  inTime: (time: string) => `in ${time}`,
+  inTime: (time: string) => fill('in {time}', { time }),
   reason: 'Reason',
   reasons: {
     weather: 'weather',
@@ -139,22 +160,30 @@ export const stopgap = {
   from: 'From',
   lasts: 'For how long',
   untilATime: 'until a time',
-  span: (from: string, until: string, time: string) => `${from} to ${until}, ${time}`,
+  span: (from: string, until: string, time: string) => fill('{from} to {until}, {time}', { from, until, time }),
   words: 'In your own words (optional)',
   plan: 'Apply',
   current: (kind: 'closed' | 'open', from: string | null, until: string, reason: string, who: string | null) => {
-    const by = `by a stopgap: ${reason}${who === null ? '' : ` (${who})`}.`
-    if (from !== null) return `${kind === 'closed' ? 'Closes' : 'Opens'} at ${from}, until ${until}, ${by}`
-    return `${kind === 'closed' ? 'Closed' : 'Open'} until ${until} ${by}`
+    const by = fill('by a stopgap: {reason}{who, select, null {} other { ({who})}}.', { reason, who })
+    if (from !== null)
+      return fill('{kind, select, closed {Closes} other {Opens}} at {from}, until {until}, {by}', {
+        kind,
+        from,
+        until,
+        by,
+      })
+    return fill('{kind, select, closed {Closed} other {Open}} until {until} {by}', { kind, until, by })
   },
   laid: (kind: 'closed' | 'open', from: string | null, reason: string) =>
-    from !== null
-      ? `${kind === 'closed' ? 'Closes' : 'Opens'} at ${from}: ${reason}.`
-      : `${kind === 'closed' ? 'Closed' : 'Kept open'} for a while: ${reason}.`,
-  messages: (n: number) => `${count(n, 'message was', 'messages were')} left for the opening.`,
-  openUntil: (at: string, time: string) => `Open until ${at}, ${time}.`,
-  closedUntil: (at: string, time: string) => `Closed, opens ${at}, in ${time}.`,
+    fill(
+      '{from, select, null {{kind, select, closed {Closed} other {Kept open}} for a while: {reason}.} other {{kind, select, closed {Closes} other {Opens}} at {from}: {reason}.}}',
+      { from, kind, reason },
+    ),
+  messages: (n: number) =>
+    fill('{n, plural, one {# message was} other {# messages were}} left for the opening.', { n }),
+  openUntil: (at: string, time: string) => fill('Open until {at}, {time}.', { at, time }),
+  closedUntil: (at: string, time: string) => fill('Closed, opens {at}, in {time}.', { at, time }),
   noHours: 'Without opening hours: always open.',
-  hours: (name: string) => `Opening hours: ${name}`,
+  hours: (name: string) => fill('Opening hours: {name}', { name }),
   toPlan: 'This queue in the plan',
-} as const
+} as const)

@@ -1,7 +1,7 @@
 import { traitsOf, type Channel } from '@eudromos/core/plan'
-import { count } from './count.ts'
+import { fill, words } from './words.ts'
 
-export const line = {
+export const line = words({
   title: 'Lines',
   one: 'Line',
   fresh: 'New line',
@@ -12,9 +12,10 @@ export const line = {
   leadsTo: 'Leads to',
   leadsToHelp: 'A customer who writes chooses one of them.',
   leadsToOne: (channel: Channel) =>
-    traitsOf(channel).address === 'mailbox'
-      ? 'Whoever writes to this address comes to this queue.'
-      : 'Whoever reaches this number comes to this queue.',
+    fill(
+      '{address, select, mailbox {Whoever writes to this address comes to this queue.} other {Whoever reaches this number comes to this queue.}}',
+      { address: traitsOf(channel).address },
+    ),
   address: 'Number',
   addressHelp: 'From the carrier’s stock. Clear it to return the number.',
   mailbox: 'Address',
@@ -38,11 +39,15 @@ export const line = {
   tags: 'Tags',
   tagsHelp: 'Its records carry these tags.',
   shut: (opens: string | null) =>
-    opens === null ? 'Closed by its hours, with no opening to come.' : `Closed by its hours until ${opens}.`,
-  textsWait: (answered: boolean) => (answered ? 'Messages wait, and get the automatic reply.' : 'Messages wait.'),
+    fill(
+      '{opens, select, null {Closed by its hours, with no opening to come.} other {Closed by its hours until {opens}.}}',
+      { opens },
+    ),
+  textsWait: (answered: boolean) =>
+    fill('{answered, select, true {Messages wait, and get the automatic reply.} other {Messages wait.}}', { answered }),
   priority: 'Priority',
   queuePriority: 'As in its queue',
-  calm: (n: number) => `It leads to ${count(n, 'queue', 'queues')}.`,
+  calm: (n: number) => fill('It leads to {n, plural, one {# queue} other {# queues}}.', { n }),
   none: 'None',
   removeNote: 'Customers can no longer use it. Records are kept.',
   tryIt: 'Write to it as a customer',
@@ -55,18 +60,22 @@ export const line = {
   now: 'What a customer finds on it now',
   meetsNothing: 'Nothing: the line is off.',
   meetsNoNumber: (channel: Channel) =>
-    traitsOf(channel).address === 'mailbox' ? 'Nothing: it has no address.' : 'Nothing: it has no number.',
+    fill('{address, select, mailbox {Nothing: it has no address.} other {Nothing: it has no number.}}', {
+      address: traitsOf(channel).address,
+    }),
   meetsNoQueue: 'Nothing to choose: no queue that it leads to is in service.',
   open: 'open',
   closed: 'closed',
   inPreparation: 'in preparation: test customers only',
   takingNothingNew: 'takes nothing new',
   retired: 'retired',
-  waiting: (n: number) => (n === 0 ? 'nobody waits' : `${n} ${n === 1 ? 'waits' : 'wait'}`),
-  ready: (n: number) => `${n} free`,
+  waiting: (n: number) => fill('{n, plural, =0 {nobody waits} one {{n} waits} other {{n} wait}}', { n }),
+  ready: (n: number) => fill('{n} free', { n }),
   field: 'Lines that lead here',
   leaves: (names: readonly string[]) =>
     names.length === 0
       ? undefined
-      : `A number or a mailbox leads to one queue: these leave another for this one: ${names.join(', ')}.`,
-} as const
+      : fill('A number or a mailbox leads to one queue: these leave another for this one: {names}.', {
+          names: names.join(', '),
+        }),
+} as const)

@@ -1,10 +1,12 @@
 // Email: what the screens say.
-export const mail = {
+import { fill, words } from './words.ts'
+
+export const mail = words({
   subject: 'Subject',
-} as const
+} as const)
 
 /** A customer’s mailbox in Outside. */
-export const mailbox = {
+export const mailbox = words({
   title: 'Mailbox',
   door: 'Customer’s mailbox',
   doorText: 'Write to the centre’s mailboxes as a customer would, with files, and see what is answered.',
@@ -14,9 +16,9 @@ export const mailbox = {
   text: 'Email',
   send: 'Send',
   discard: 'Discard',
-  answer: (subject: string) => `Answer: ${subject}`,
+  answer: (subject: string) => fill('Answer: {subject}', { subject }),
   noSubject: 'Without a subject',
   all: 'All email',
   none: 'No email yet. Write one.',
   noLines: 'The centre has no mailbox yet. Make one under Plan, Lines.',
-} as const
+} as const)

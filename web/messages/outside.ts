@@ -1,7 +1,7 @@
 // Words of the simulated devices of customers.
-import { count } from './count.ts'
+import { fill, words } from './words.ts'
 
-export const outside = {
+export const outside = words({
   title: 'Outside',
   intro: 'Simulated devices of customers. What they do reaches the centre as the real thing would.',
   site: 'Chat site',
@@ -21,7 +21,7 @@ export const outside = {
   seed: 'Seed',
   moods: 'How the day goes',
   moodNames: { quiet: 'Quiet morning', rush: 'Monday rush', storm: 'Storm' },
-  moodOn: (name: string) => `${name} (running)`,
+  moodOn: (name: string) => fill('{name} (running)', { name }),
   moodTexts: {
     quiet: 'Eight a minute, patient, about everything. All should be well.',
     rush: 'Thirty a minute, in waves of eight minutes. Watch the targets, and bring back who is on break.',
@@ -33,17 +33,20 @@ export const outside = {
   restart: 'Start again with these',
   stop: 'Stop traffic',
   running: (begun: number, agents: number, underWay: number) =>
-    `Running: ${count(begun, 'conversation', 'conversations')} begun, ${agents} simulated agents connected, ${underWay} under way.`,
+    fill(
+      'Running: {begun, plural, one {# conversation} other {# conversations}} begun, {agents} simulated agents connected, {underWay} under way.',
+      { begun, agents, underWay },
+    ),
   stopped: 'No traffic is running.',
   commandLine:
     'From the command line: npm run -s eudromos -- traffic start --mood storm, or --rate 8 --agents 16 --seed 1',
   agent: 'Agent whose seat to use',
   chooseAgent: 'Choose an agent',
   chooseFirst: 'Choose an agent, and their seat opens here. You act in their name, which is recorded.',
-  offeredTo: (name: string) => `This chat is offered to ${name}.`,
-  isWith: (name: string) => `This chat is with ${name}.`,
+  offeredTo: (name: string) => fill('This chat is offered to {name}.', { name }),
+  isWith: (name: string) => fill('This chat is with {name}.', { name }),
   waits: 'This chat waits: nobody could be offered it.',
   why: 'Why',
   asCustomer: 'Write as',
   anybody: 'anybody',
-} as const
+} as const)

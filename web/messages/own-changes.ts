@@ -1,10 +1,10 @@
 // Words of an empty seat: what the day holds, what waits, and what has changed for its agent.
 import type { NoticedField, OwnChange } from '@eudromos/core/plan'
-import { count } from './count.ts'
 import { absenceReasons, pauseNames } from './rota.ts'
 import type { Standing } from '@eudromos/core/rota'
+import { fill, words } from './words.ts'
 
-const fields: Record<NoticedField, string> = {
+const fields: Record<NoticedField, string> = words({
   service: 'whether it is in service',
   hoursId: 'opening hours',
   target: 'answer target',
@@ -16,44 +16,56 @@ const fields: Record<NoticedField, string> = {
   recording: 'recording',
   scriptId: 'call script',
   identityCheck: 'identity check',
-}
+})
 
 const listed = (words: readonly string[]): string =>
-  words.length < 2 ? words.join() : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
+  words.length < 2
+    ? words.join()
+    : fill('{first} and {last}', { first: words.slice(0, -1).join(', '), last: words.at(-1) })
 
 /** What a change of the plan is to its agent, as a sentence. */
 export function ownChangeText(change: OwnChange): string {
   switch (change.code) {
     case 'queueGained':
-      return `You serve ${change.name} now.`
+      return fill('You serve {name} now.', { name: change.name })
     case 'queueLost':
-      return `You no longer serve ${change.name}.`
+      return fill('You no longer serve {name}.', { name: change.name })
     case 'queueRenamed':
-      return `${change.before} is called ${change.name} now.`
+      return fill('{before} is called {name} now.', { before: change.before, name: change.name })
     case 'queueChanged':
-      return `Changed in ${change.name}: ${listed(change.fields.map((field) => fields[field]))}.`
+      return fill('Changed in {name}: {change}.', {
+        name: change.name,
+        change: listed(change.fields.map((field) => fields[field])),
+      })
     case 'hoursChanged':
-      return `The opening hours ${change.name} have changed.`
+      return fill('The opening hours {name} have changed.', { name: change.name })
     case 'scriptChanged':
-      return `The call script ${change.name} has changed.`
+      return fill('The call script {name} has changed.', { name: change.name })
     case 'shiftChanged':
-      return `Your shift, ${change.name}, has changed.`
+      return fill('Your shift, {name}, has changed.', { name: change.name })
     case 'skill':
-      return change.level === 0
-        ? `You no longer have ${change.name}.`
-        : `You have ${change.name} at level ${change.level}.`
+      return fill('{level, plural, =0 {You no longer have {name}.} other {You have {name} at level {level}.}}', {
+        level: change.level,
+        name: change.name,
+      })
     case 'team':
-      return change.name === null ? 'You are in no team now.' : `You are in the team ${change.name} now.`
+      return fill('{name, select, null {You are in no team now.} other {You are in the team {name} now.}}', {
+        name: change.name,
+      })
     case 'site':
-      return change.name === null ? 'You have no site now.' : `Your site is ${change.name} now.`
+      return fill('{name, select, null {You have no site now.} other {Your site is {name} now.}}', {
+        name: change.name,
+      })
     case 'shift':
-      return change.name === null ? 'You have no shift now.' : `You work the shift ${change.name} now.`
+      return fill('{name, select, null {You have no shift now.} other {You work the shift {name} now.}}', {
+        name: change.name,
+      })
     case 'loadLimits':
-      return 'How much you carry at once has changed.'
+      return fill('How much you carry at once has changed.')
     case 'stateAdded':
-      return `There is a new presence state, ${change.name}.`
+      return fill('There is a new presence state, {name}.', { name: change.name })
     case 'stateRemoved':
-      return `The presence state ${change.name} is gone.`
+      return fill('The presence state {name} is gone.', { name: change.name })
   }
 }
 
@@ -61,34 +73,44 @@ export function ownChangeText(change: OwnChange): string {
 export function standingText(standing: Standing, time: (at: number) => string): string {
   switch (standing.kind) {
     case 'away':
-      return `You are away (${absenceReasons[standing.reason]}) until ${time(standing.until)}.`
+      return fill('You are away ({reason}) until {until}.', {
+        reason: absenceReasons[standing.reason],
+        until: time(standing.until),
+      })
     case 'pause':
-      return `Your ${pauseNames[standing.pause]} lasts until ${time(standing.until)}.`
+      return fill('Your {pause} lasts until {until}.', {
+        pause: pauseNames[standing.pause],
+        until: time(standing.until),
+      })
     case 'working':
-      return `You are on shift until ${time(standing.until)}.`
+      return fill('You are on shift until {until}.', { until: time(standing.until) })
     case 'off':
-      return standing.next === null
-        ? 'You have no shift in the coming days.'
-        : `Your next shift begins at ${time(standing.next)}.`
+      return fill(
+        '{next, select, null {You have no shift in the coming days.} other {Your next shift begins at {next}.}}',
+        {
+          next: standing.next === null ? null : time(standing.next),
+        },
+      )
   }
 }
 
-export const ownChanges = {
+export const ownChanges = words({
   day: 'Your day',
   waits: 'What waits',
   changed: 'What has changed for you',
-  nextPause: (kind: keyof typeof pauseNames, from: string, to: string) => `Next ${pauseNames[kind]}: ${from} to ${to}.`,
+  nextPause: (kind: keyof typeof pauseNames, from: string, to: string) =>
+    fill('Next {kind}: {from} to {to}.', { kind: pauseNames[kind], from, to }),
   coming: 'The next days, from midnight to midnight; pauses are light',
   queue: 'Queue',
   waiting: 'Waiting',
   longest: 'Longest',
-  openUntil: (time: string) => `open until ${time}`,
+  openUntil: (time: string) => fill('open until {time}', { time }),
   open: 'always open',
-  closedUntil: (time: string) => `closed until ${time}`,
+  closedUntil: (time: string) => fill('closed until {time}', { time }),
   closed: 'closed',
-  target: (percent: number, time: string) => `target ${percent} % in ${time}`,
-  moreQueues: (n: number) => (n === 1 ? 'and 1 more queue' : `and ${n} more queues`),
-  nothing: (days: number) => `Nothing in the last ${count(days, 'day', 'days')}.`,
-  by: (name: string) => `by ${name}`,
+  target: (percent: number, time: string) => fill('target {percent} % in {time}', { percent, time }),
+  moreQueues: (n: number) => fill('{n, plural, one {and 1 more queue} other {and {n} more queues}}', { n }),
+  nothing: (days: number) => fill('Nothing in the last {days, plural, one {# day} other {# days}}.', { days }),
+  by: (name: string) => fill('by {name}', { name }),
   goReady: 'Go Ready',
-} as const
+} as const)

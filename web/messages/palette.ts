@@ -1,6 +1,8 @@
 // Words of the search field in the bar.
 
-export const palette = {
+import { fill, words } from './words.ts'
+
+export const palette = words({
   groups: {
     rooms: 'Rooms and lists',
     live: 'Queues in Live',
@@ -19,8 +21,8 @@ export const palette = {
     ['Skills of everybody', 'matrix levels', '/plan/skills'],
     ['Teams, as a tree', 'leads tiers', '/plan/teams'],
   ] as const,
-  setPresence: (state: string) => `Set my presence to ${state}`,
-  lane: (queue: string) => `${queue} in Live`,
+  setPresence: (state: string) => fill('Set my presence to {state}', { state }),
+  lane: (queue: string) => fill('{queue} in Live', { queue }),
   inPlan: (name: string, kind: string) => `${name} (${kind})`,
   kinds: {
     line: 'line',
@@ -53,7 +55,7 @@ export const palette = {
     person: 'New person',
   },
   freshWords: 'add create make',
-  closeQueue: (queue: string) => `Close or open ${queue} for a while`,
+  closeQueue: (queue: string) => fill('Close or open {queue} for a while', { queue }),
   closeWords: 'stopgap early today close open hours',
   emergency: 'Close in an emergency',
   planActions: [
@@ -66,7 +68,7 @@ export const palette = {
     ['Export customers', 'csv vcard download', '/review/customers'],
     ['Export records', 'csv download', '/review'],
   ] as const,
-  appearance: (name: string) => `Appearance: ${name}`,
+  appearance: (name: string) => fill('Appearance: {name}', { name }),
   /** A setting of the centre, and by what else it is found. */
   settings: [
     ['Name of the centre', 'title company'],
@@ -89,6 +91,6 @@ export const palette = {
     ['Decline reasons', 'refuse offer why'],
     ['Dispositions', 'outcome wrap-up codes'],
   ] as const,
-  findCustomers: (words: string) => `Find customers: ${words}`,
-  findRecords: (words: string) => `Find conversations with: ${words}`,
-} as const
+  findCustomers: (words: string) => fill('Find customers: {words}', { words }),
+  findRecords: (words: string) => fill('Find conversations with: {words}', { words }),
+} as const)

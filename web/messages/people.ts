@@ -1,91 +1,19 @@
 // Words of presence states, load limits, teams and the centre's own settings.
 import type { RoomGap } from '@eudromos/core/capacity'
-import type { Channel, PeopleFinding, Role, StateLook } from '@eudromos/core/plan'
+import type { Channel, Role, StateLook } from '@eudromos/core/plan'
 import { aOf, channelWords, oneOf } from './channels.ts'
-import { count } from './count.ts'
+import { someOf } from './rota.ts'
+import { fill, words } from './words.ts'
 
-const people = (n: number): string => count(n, 'person', 'people')
-
-const findings: Record<PeopleFinding['code'], (params: PeopleFinding['params']) => string> = {
-  nameTaken: ({ name }) => `Name: another is already called “${name}”. Choose a different name.`,
-  nobodyCanBeReady: ({ channel }) =>
-    `Channels: no state that people can choose admits ${channelWords[channel as Channel].all.toLowerCase()}. Let one admit them.`,
-  admitsNothing: () =>
-    'No work is received in this state, however long it lasts. Set its longest minutes so that the headline says when it is exceeded.',
-  neverFits: ({ channel, needs, slots }) =>
-    `A ${oneOf(channel as Channel)} can never be taken: it needs ${needs} slots, and there are ${slots}. Give it fewer, or more slots in all.`,
-  takesNothing: () => 'Nobody with these limits can take anything. Allow at least one channel.',
-  keepsEverybody: ({ kept, people }) =>
-    `Kept free for calls: ${kept} of ${people}. As long as no call comes, nobody would be offered anything else that fills them.`,
-  keepsForNoCalls: () => 'Kept free for calls: with these limits nobody can take a call. Give 0, or allow calls.',
-  usedByNobody: () => 'No one has these limits yet.',
-  parentInACircle: () => 'Part of: a team cannot be part of itself, nor of one below it. Choose another.',
-  nobodyInTeam: () => 'Nobody is in this team yet.',
-  emailTaken: ({ email }) => `Address: somebody else signs in as ${email}. Give another.`,
-  noAdministrator: () => 'Roles: nobody would be an administrator any more. Make somebody else one first.',
-  noLimits: () => 'Without load limits an agent receives no work. Choose some.',
-  noQueue: () => 'No queue offers them work, by name or by team.',
-  neverAble: ({ queues }) =>
-    `Offered nothing of ${queues}, however long one waits: their skills or limits do not suffice.`,
-  neverOnShift: ({ queues }) => `Offered nothing of ${queues}: only people on shift are, and they have no shift.`,
-  leadsToUnknown: () => 'Leads to: one of these queues is no longer in the plan. Remove it.',
-  leadsNowhere: () => 'It leads to no queue: nobody can arrive through it.',
-  leadsToNoneInService: () => 'No queue that it leads to is in service: only test customers get in.',
-  leadsToSeveral: () => 'Leads to: a number or a mailbox leads to one queue, as nobody chooses there. Keep one.',
-  noNumber: () => 'It has no number yet: nobody can reach the centre through it. Pick one.',
-  notANumber: ({ number }) => `Number: ${number} is not a valid number. Pick one from the stock.`,
-  numberTaken: ({ number, line }) => `Number: ${number} belongs to ${line}. Pick another.`,
-  noMailbox: () => 'It has no address yet: nobody can write to the centre by it. Give one.',
-  notAMailbox: ({ address }) =>
-    `Address: ${address} is not a valid email address. Give one such as bookings@centre.example.`,
-  mailboxTaken: ({ address, line }) => `Address: ${address} belongs to ${line}. Give another.`,
-  nobodyTakesIt: ({ queue, channel }) =>
-    `Nobody who serves ${queue} takes ${channelWords[channel as Channel].all.toLowerCase()}: change their load limits.`,
-  asksForUnknown: () => 'Required skills: one of these is no longer in the plan. Remove it.',
-  hoursGone: () => 'Hours: these are no longer in the plan. Choose others.',
-  neverOpenBy: ({ hours }) => `Hours: ${hours} never open, so nobody could use it.`,
-  teamGone: () => 'Teams: one of these is no longer in the plan. Remove it.',
-  stepGone: ({ step }) => `${step} continues at a step that has been removed. Choose where it continues.`,
-  stepsInACircle: ({ steps }) => `It loops: ${steps}. Let one of these continue elsewhere.`,
-  stepUnreached: ({ step }) => `Nobody comes to ${step === '' ? 'one of the steps' : step}: no step leads there.`,
-  nobodyFollows: () => 'No queue uses it. Choose it in a queue, under Call script.',
-  leadIsGone: () => 'The lead is no longer among the people. Choose another.',
-}
-
-const mends: Partial<Record<PeopleFinding['code'], string>> = {
-  nobodyCanBeReady: 'Admit them',
-  admitsNothing: '30 minutes',
-  neverFits: 'Let it fit',
-  takesNothing: 'One chat',
-  keepsEverybody: 'All but one',
-  keepsForNoCalls: 'None',
-  parentInACircle: 'Part of none',
-  leadIsGone: 'No lead',
-  leadsToUnknown: 'Remove',
-  leadsNowhere: 'To all',
-  leadsToSeveral: 'Keep the first',
-  hoursGone: 'At any hour',
-  neverOpenBy: 'At any hour',
-  teamGone: 'Remove',
-  stepGone: 'End there',
-  asksForUnknown: 'Remove',
-  noLimits: 'Give them',
-  neverOnShift: 'Give it',
-}
-
-/** What the one action that mends it is called. */
-export const peopleMendText = ({ code }: Pick<PeopleFinding, 'code'>): string => mends[code] ?? 'Mend'
-
-export const peopleFindingText = ({ code, params }: PeopleFinding): string => findings[code](params)
-
-export const reach = {
-  team: (name: string, tier: number | null) => (tier === null ? name : `${name}, tier ${tier}`),
+export const reach = words({
+  team: (name: string, tier: number | null) =>
+    fill('{tier, select, null {{name}} other {{name}, tier {tier}}}', { tier, name }),
   teams: 'Teams',
   people: 'People',
   gone: 'a team that is gone',
-} as const
+} as const)
 
-export const presence = {
+export const presence = words({
   title: 'Presence',
   one: 'Presence state',
   fresh: 'New presence state',
@@ -111,17 +39,22 @@ export const presence = {
   byMiss: 'A missed offer sets this state',
   system: 'The centre sets this state by itself; nobody chooses it.',
   calm: 'Takes effect at once for everybody.',
-  now: (n: number) => (n === 0 ? 'Nobody is in it now.' : `${people(n)} in it now.`),
+  now: (n: number) =>
+    fill('{n, plural, =0 {Nobody is in it now.} one {# person in it now.} other {# people in it now.}}', { n }),
   over: (names: readonly string[], minutes: number) =>
-    `Longer than ${minutes} min already: ${names.slice(0, 5).join(', ')}${names.length > 5 ? ` and ${names.length - 5} more` : ''}.`,
-  mayChoose: (n: number) => `${people(n)} may choose it.`,
+    fill('Longer than {minutes} min already: {names}.', { minutes, names: someOf(names, 5) }),
+  mayChoose: (n: number) => fill('{n, plural, one {# person} other {# people}} may choose it.', { n }),
   inUse: (n: number) =>
-    `Instead: ${people(n)} ${n === 1 ? 'is' : 'are'} in this state. Choose the state that they are in from then on.`,
-  gone: (before: string, now: string) => `“${before}” is no longer in the plan. You are in ${now} now.`,
+    fill(
+      'Instead: {n, plural, one {# person is} other {# people are}} in this state. Choose the state that they are in from then on.',
+      { n },
+    ),
+  gone: (before: string, now: string) =>
+    fill('“{before}” is no longer in the plan. You are in {now} now.', { before, now }),
   preview: 'How it looks',
-} as const
+} as const)
 
-export const limits = {
+export const limits = words({
   title: 'Load limits',
   one: 'Load limits',
   fresh: 'New load limits',
@@ -138,37 +71,47 @@ export const limits = {
   sameCustomerInCallsHelp:
     'Whoever has chats or texts with other customers is offered no call until they are done. What may run beside a call is set above.',
   ofOne: 'All of one customer',
-  people: (n: number) => `${people(n)} with these limits`,
-  calm: (n: number) => `${people(n)} ${n === 1 ? 'has' : 'have'} them.`,
+  people: (n: number) => fill('{n, plural, one {# person} other {# people}} with these limits', { n }),
+  calm: (n: number) => fill('{n, plural, one {# person has} other {# people have}} them.', { n }),
   none: 'None: they take nothing',
   try: 'Try a combination',
   tryHelp: 'Put together what one person would have at the same time.',
-  add: (channel: Channel) => `Add ${aOf(channel)}`,
-  drop: (channel: Channel) => `Remove ${aOf(channel)}`,
-  counted: (channel: Channel, n: number) => count(n, oneOf(channel), `${oneOf(channel)}s`),
-  fits: (channel: Channel) => `One more ${oneOf(channel)} fits.`,
+  add: (channel: Channel) => fill('Add {one}', { one: aOf(channel) }),
+  drop: (channel: Channel) => fill('Remove {one}', { one: aOf(channel) }),
+  counted: (channel: Channel, n: number) => channelWords[channel].counted(n),
+  fits: (channel: Channel) => fill('One more {channel} fits.', { channel: oneOf(channel) }),
   gap: (channel: Channel, gap: RoomGap) => {
     switch (gap.code) {
       case 'noLimits':
-        return `No ${oneOf(channel)}: there are no limits.`
+        return fill('No {channel}: there are no limits.', { channel: oneOf(channel) })
       case 'slots':
-        return `No ${oneOf(channel)} more: it needs ${count(gap.needs, 'slot', 'slots')}, ${gap.free} free.`
+        return fill('No {channel} more: it needs {needs, plural, one {# slot} other {# slots}}, {free} free.', {
+          channel: oneOf(channel),
+          needs: gap.needs,
+          free: gap.free,
+        })
       case 'most':
-        return gap.most === 0
-          ? `No ${oneOf(channel)}s at all.`
-          : `No ${oneOf(channel)} more: at most ${gap.most} at once.`
+        return fill('{most, plural, =0 {No {channel}s at all.} other {No {channel} more: at most {most} at once.}}', {
+          most: gap.most,
+          channel: oneOf(channel),
+        })
       case 'alone':
-        return gap.wants === 'carried'
-          ? `No ${oneOf(channel)} beside a ${oneOf(gap.beside)}, which takes the agent alone.`
-          : `No ${oneOf(channel)} beside a ${oneOf(gap.beside)}: it takes the agent alone.`
+        return fill(
+          '{wants, select, carried {No {channel} beside a {beside}, which takes the agent alone.} other {No {channel} beside a {beside}: it takes the agent alone.}}',
+          { wants: gap.wants, channel: oneOf(channel), beside: oneOf(gap.beside) },
+        )
       case 'otherCustomer':
-        return `No ${oneOf(channel)} beside a ${oneOf(gap.beside)} of another customer.`
+        return fill('No {channel} beside a {beside} of another customer.', {
+          channel: oneOf(channel),
+          beside: oneOf(gap.beside),
+        })
     }
   },
-  ring: (taken: number, slots: number) => `${taken} of ${count(slots, 'slot', 'slots')} taken`,
-} as const
+  ring: (taken: number, slots: number) =>
+    fill('{taken} of {slots, plural, one {# slot} other {# slots}} taken', { taken, slots }),
+} as const)
 
-export const team = {
+export const team = words({
   title: 'Teams',
   one: 'Team',
   fresh: 'New team',
@@ -180,28 +123,34 @@ export const team = {
   noLead: 'nobody',
   private: 'Private: only its people, its lead and its observers see its work',
   observers: 'Observers',
-  members: (n: number) => `${people(n)} in it`,
+  members: (n: number) => fill('{n, plural, one {# person} other {# people}} in it', { n }),
   tier: 'Tier',
   noTier: 'none',
   findMember: 'Find by name',
   firstOf: (most: number, all: number) =>
-    `The first ${most} of ${all.toLocaleString('en')}: type a name to find others.`,
-  tierOf: (name: string) => `Tier of ${name}`,
-  calm: (n: number) => `${people(n)} in it.`,
+    fill('The first {most} of {all, number}: type a name to find others.', { most, all }),
+  tierOf: (name: string) => fill('Tier of {name}', { name }),
+  calm: (n: number) => fill('{n, plural, one {# person} other {# people}} in it.', { n }),
   none: 'no team',
-  sees: (n: number) => `${people(n)} of those who supervise or observe could see its work.`,
-  hidden: (names: readonly string[]) => `Hidden from ${names.join(', ')}.`,
+  sees: (n: number) =>
+    fill('{n, plural, one {# person} other {# people}} of those who supervise or observe could see its work.', { n }),
+  hidden: (names: readonly string[]) => fill('Hidden from {names}.', { names: names.join(', ') }),
   open: 'Everybody who supervises or observes sees its work.',
   serves: 'Serves',
-  alone: (name: string) => `${name}, which nobody else serves`,
+  alone: (name: string) => fill('{name}, which nobody else serves', { name }),
   servesNone: 'No queue offers to anybody of it.',
   tiers: 'By tier',
-  tierLine: (tier: number | null, n: number) => `${tier === null ? 'without a tier' : `tier ${tier}`}: ${people(n)}`,
-  all: (n: number) =>
-    n === 0 ? 'Teams, as a table' : n === 1 ? '1 team, as a table' : `All ${count(n, 'team', 'teams')}`,
+  tierLine: (tier: number | null, n: number) =>
+    fill('{tier, select, null {without a tier} other {tier {tier}}}: {n, plural, one {# person} other {# people}}', {
+      tier,
+      n,
+    }),
+  all: (n: number) => fill('{n, plural, =0 {Teams, as a table} one {1 team, as a table} other {All # teams}}', { n }),
   back: 'Back to the plan',
   shown: (n: number, all: number) =>
-    n === all ? `${count(all, 'team', 'teams')}.` : `${n} of ${count(all, 'team', 'teams')}.`,
+    n === all
+      ? fill('{all, plural, one {# team} other {# teams}}.', { all })
+      : fill('{n} of {all, plural, one {# team} other {# teams}}.', { n, all }),
   filter: 'Name, lead, queue …',
   export: 'Export as CSV',
   import: 'Import a file…',
@@ -219,10 +168,11 @@ export const team = {
     findings: 'To look at',
   },
   yes: 'yes',
-  moving: (names: readonly string[]) => `They leave another team for this one: ${names.join(', ')}.`,
-} as const
+  moving: (names: readonly string[]) =>
+    fill('They leave another team for this one: {names}.', { names: names.join(', ') }),
+} as const)
 
-export const centre = {
+export const centre = words({
   title: 'The centre',
   open: 'Settings and lists',
   one: 'The centre',
@@ -252,13 +202,13 @@ export const centre = {
   declineReasons: 'Reasons to decline',
   dispositions: 'Dispositions',
   add: 'Add one',
-  remove: (name: string) => `Remove ${name === '' ? 'the empty one' : name}`,
+  remove: (name: string) => fill('Remove {name}', { name: name === '' ? fill('the empty one') : name }),
   calm: 'Takes effect at once.',
   strip: 'A silent customer',
   silence: { speaks: 'the agent writes', asked: 'is asked', rests: 'rests', over: 'over' },
-} as const
+} as const)
 
-export const person = {
+export const person = words({
   title: 'People',
   one: 'Person',
   fresh: 'New person',
@@ -272,12 +222,12 @@ export const person = {
   tier: 'Tier',
   limits: 'Load limits',
   noLimits: 'none: takes nothing',
-  queues: (n: number) => `Queues that offer to them by name (${n})`,
+  queues: (n: number) => fill('Queues that offer to them by name ({n})', { n }),
   skills: 'Skills',
   skillsNone: 'No skill yet.',
   addSkill: 'Add a skill',
-  takeOff: (skill: string) => `Remove ${skill}`,
-  levelOf: (skill: string) => `Level of ${skill}`,
+  takeOff: (skill: string) => fill('Remove {skill}', { skill }),
+  levelOf: (skill: string) => fill('Level of {skill}', { skill }),
   calm: 'Takes effect at once.',
   none: 'nobody',
   leaves:
@@ -288,13 +238,13 @@ export const person = {
   simulated: 'A simulated person: no one signs in as them.',
   signsInTwice: 'They sign in with a password of their own and an authenticator app.',
   dropFactor: 'Take off the app',
-  dropFactorSure: (name: string) => `Take the authenticator app off ${name}?`,
+  dropFactorSure: (name: string) => fill('Take the authenticator app off {name}?', { name }),
   dropFactorNote:
     'For who has lost their telephone and their codes. They are signed out everywhere, and their password alone lets them in.',
   factorDropped: 'Taken off.',
   keepFactor: 'Keep it',
   makePassword: 'Make a new password',
-  passwordFor: (name: string) => `A password for ${name}`,
+  passwordFor: (name: string) => fill('A password for {name}', { name }),
   passwordOnce: 'It is shown only once. Sessions with an older password have ended.',
   copy: 'Copy',
   copied: 'Copied.',
@@ -308,19 +258,26 @@ export const person = {
   offered: 'What they would be offered',
   offeredNone: 'No queue offers to them.',
   fromStart: 'from the start',
-  from: (seconds: number) => `after ${seconds} s`,
+  from: (seconds: number) => fill('after {seconds} s', { seconds }),
   lacks: (skill: string, least: number, has: number) =>
-    `not: ${skill} at level ${least} is required, they have ${has === 0 ? 'none' : has}`,
+    fill('not: {skill} at level {least} is required, they have {has, plural, =0 {none} other {{has}}}', {
+      skill,
+      least,
+      has,
+    }),
   notOffered: 'not: there is no room for it in their load limits',
-  byTeam: (team: string) => `by ${team}`,
+  byTeam: (team: string) => fill('by {team}', { team }),
   ifGone: 'If they were away',
   goneFine: 'Every queue would still have somebody.',
-  goneNobody: (queue: string) => `Nobody could serve ${queue}.`,
-  oneLeft: (queue: string) => `Only one person could serve ${queue}.`,
-  all: (n: number) => (n === 1 ? '1 person, as a table' : `All ${people(n)}`),
+  goneNobody: (queue: string) => fill('Nobody could serve {queue}.', { queue }),
+  oneLeft: (queue: string) => fill('Only one person could serve {queue}.', { queue }),
+  all: (n: number) => fill('{n, plural, one {1 person, as a table} other {All # people}}', { n }),
   back: 'Back to the plan',
   filter: 'Name, address, team …',
-  shown: (n: number, all: number) => (n === all ? `${people(all)}.` : `${n} of ${people(all)}.`),
+  shown: (n: number, all: number) =>
+    n === all
+      ? fill('{all, plural, one {# person} other {# people}}.', { all })
+      : fill('{n} of {all, plural, one {# person} other {# people}}.', { n, all }),
   export: 'Export as CSV',
   cards: 'Export as vCards',
   import: 'Import a file…',
@@ -338,64 +295,76 @@ export const person = {
     queues: 'Queues',
     findings: 'To mend',
   },
-} as const
+} as const)
 
 /** What is said of any file of people or teams. */
-export const fileWords = {
-  unknown: (column: string, value: string) => `${column}: there is no “${value}”.`,
-  unknownColumn: (value: string) => `no column is called “${value}”; it is left out.`,
+export const fileWords = words({
+  unknown: (column: string, value: string) => fill('{column}: there is no “{value}”.', { column, value }),
+  unknownColumn: (value: string) => fill('no column is called “{value}”; it is left out.', { value }),
   title: 'What this would change',
-  faulty: (n: number) => `${count(n, 'place', 'places')} cannot be read; those rows change nothing:`,
-  fault: (row: number, text: string) => `Row ${row}: ${text}`,
-  fresh: (name: string) => `New: ${name}`,
-  field: (column: string, from: string, to: string) => `${column}: ${from || 'nothing'} → ${to || 'nothing'}`,
-  more: (n: number) => `and ${n.toLocaleString('en')} more`,
+  faulty: (n: number) =>
+    fill('{n, plural, one {# place} other {# places}} cannot be read; those rows change nothing:', { n }),
+  fault: (row: number, text: string) => fill('Row {row}: {text}', { row, text }),
+  fresh: (name: string) => fill('New: {name}', { name }),
+  field: (column: string, from: string, to: string) =>
+    `${column}: ${from || fill('nothing')} → ${to || fill('nothing')}`,
+  more: (n: number) => fill('and {n, number} more', { n }),
   leave: 'Cancel',
-  publish: (n: number) => (n === 0 ? 'Nothing to publish' : `Publish ${count(n, 'change', 'changes')}`),
-} as const
+  publish: (n: number) =>
+    fill('{n, plural, =0 {Nothing to publish} one {Publish # change} other {Publish # changes}}', { n }),
+} as const)
 
-export const passwords = {
+export const passwords = words({
   open: 'Passwords',
   title: 'Passwords for the people shown',
   without: (n: number, all: number) =>
-    n === 0
-      ? all === 0
-        ? 'Nobody shown signs in.'
-        : `Everybody shown who signs in has a password (${people(all)}).`
-      : `${count(n, 'person', 'people')} of ${all} shown who sign in ${n === 1 ? 'has' : 'have'} no password yet.`,
+    fill(
+      '{n, plural, =0 {{all, plural, =0 {Nobody shown signs in.} one {Everybody shown who signs in has a password (# person).} other {Everybody shown who signs in has a password (# people).}}} one {# person of {all} shown who sign in has no password yet.} other {# people of {all} shown who sign in have no password yet.}}',
+      { n, all },
+    ),
   anew: (n: number) =>
-    n === 1
-      ? 'Also for the one who has a password: where they are signed in, that ends'
-      : `Also for the ${n} who have one: where they are signed in, that ends`,
-  make: (n: number) => (n === 0 ? 'Make passwords' : `Make ${count(n, 'password', 'passwords')}`),
-  progress: (n: number, all: number) => `${n} of ${count(all, 'password', 'passwords')} made …`,
+    fill(
+      '{n, plural, one {Also for the one who has a password: where they are signed in, that ends} other {Also for the {n} who have one: where they are signed in, that ends}}',
+      { n },
+    ),
+  make: (n: number) => fill('{n, plural, =0 {Make passwords} one {Make # password} other {Make # passwords}}', { n }),
+  progress: (n: number, all: number) =>
+    fill('{n} of {all, plural, one {# password} other {# passwords}} made …', { n, all }),
   once: (n: number) =>
-    n === 1
-      ? 'It is shown only now. Copy it, or save it, before you close this.'
-      : 'They are shown only now. Copy them, or save them, before you close this.',
+    fill(
+      '{n, plural, one {It is shown only now. Copy it, or save it, before you close this.} other {They are shown only now. Copy them, or save them, before you close this.}}',
+      { n },
+    ),
   save: 'Save as CSV',
   columns: ['Name', 'Address', 'Password'],
-} as const
+} as const)
 
-export const personFile = {
+export const personFile = words({
   ...fileWords,
   noEmailColumn: 'there is no column “Email”, which identifies people.',
-  noAddress: (value: string) => `Email: “${value}” is not an address.`,
-  twice: (value: string) => `Email: ${value} also appears in an earlier row.`,
+  noAddress: (value: string) => fill('Email: “{value}” is not an address.', { value }),
+  twice: (value: string) => fill('Email: {value} also appears in an earlier row.', { value }),
   noName: 'Name: it is empty.',
   noRole: 'Roles: name at least one.',
-  noLevel: (value: string) => `Skills: “${value}” has no level 1 to 5. Write the level after the skill.`,
-  noTier: (value: string) => `Tier: “${value}” is not a tier. Write 1 to 9, or nothing.`,
+  noLevel: (value: string) =>
+    fill('Skills: “{value}” has no level 1 to 5. Write the level after the skill.', { value }),
+  noTier: (value: string) => fill('Tier: “{value}” is not a tier. Write 1 to 9, or nothing.', { value }),
   sums: (fresh: number, changed: number, same: number) =>
-    `${count(fresh, 'person is', 'people are')} new, ${changed} changed, ${same} unchanged. Nothing is published yet.`,
-} as const
+    fill(
+      '{fresh, plural, one {# person is} other {# people are}} new, {changed} changed, {same} unchanged. Nothing is published yet.',
+      { fresh, changed, same },
+    ),
+} as const)
 
-export const teamFile = {
+export const teamFile = words({
   ...fileWords,
   noNameColumn: 'there is no column “Name”, which identifies teams.',
   noName: 'Name: it is empty.',
-  twice: (name: string) => `Name: ${name} also appears in an earlier row.`,
-  noChoice: (value: string) => `Private: “${value}” is neither yes nor no.`,
+  twice: (name: string) => fill('Name: {name} also appears in an earlier row.', { name }),
+  noChoice: (value: string) => fill('Private: “{value}” is neither yes nor no.', { value }),
   sums: (fresh: number, changed: number, same: number) =>
-    `${count(fresh, 'team is', 'teams are')} new, ${changed} changed, ${same} unchanged. Nothing is published yet.`,
-} as const
+    fill(
+      '{fresh, plural, one {# team is} other {# teams are}} new, {changed} changed, {same} unchanged. Nothing is published yet.',
+      { fresh, changed, same },
+    ),
+} as const)

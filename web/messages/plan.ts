@@ -1,23 +1,21 @@
 // Words of the plan as a whole: many queues at once.
-import { count } from './count.ts'
+import { fill, words } from './words.ts'
 
-const queues = (n: number): string => count(n, 'queue', 'queues')
-
-export const bulk = {
+export const bulk = words({
   title: 'Queues',
   all: (n: number) =>
-    n === 0 ? 'Queues, as a table' : n === 1 ? '1 queue, as a table' : `All ${queues(n)}, side by side`,
+    fill('{n, plural, =0 {Queues, as a table} one {1 queue, as a table} other {All # queues, side by side}}', { n }),
   back: 'Back to the plan',
   help: 'Tick queues to change one field of all of them at once; click one to open it.',
   helpReading: 'Click a queue to open it.',
-  selected: (n: number) => `Change ${queues(n)}`,
+  selected: (n: number) => fill('Change {n, plural, one {# queue} other {# queues}}', { n }),
   none: 'none',
   alwaysOpen: 'always open',
   yes: 'yes',
   no: 'no',
   hours: 'Opening hours',
   target: 'Answer target',
-  targetText: (percent: number, seconds: number) => `${percent} % in ${seconds} s`,
+  targetText: (percent: number, seconds: number) => fill('{percent} % in {seconds} s', { percent, seconds }),
   priority: 'Priority',
   longestWait: 'Longest wait, seconds',
   onShiftOnly: 'Only people on shift',
@@ -26,11 +24,12 @@ export const bulk = {
   percent: 'Percent',
   seconds: 'within seconds',
   optional: 'Empty: none',
-  effect: (n: number) => (n === 0 ? 'Nothing would change.' : `${queues(n)} would change:`),
+  effect: (n: number) =>
+    fill('{n, plural, =0 {Nothing would change.} one {# queue would change:} other {# queues would change:}}', { n }),
   change: (queue: string, from: string, to: string) => `${queue}: ${from} → ${to}`,
   fault: (queue: string, text: string) => `${queue}: ${text}`,
   leave: 'Cancel',
-  publish: (n: number) => `Publish for ${queues(n)}`,
+  publish: (n: number) => fill('Publish for {n, plural, one {# queue} other {# queues}}', { n }),
   columns: {
     name: 'Queue',
     service: 'State',
@@ -44,4 +43,4 @@ export const bulk = {
     people: 'Could serve',
     findings: 'To mend',
   },
-} as const
+} as const)

@@ -1,5 +1,7 @@
 // Recording: in the plan, at the seat, at the customer's telephone, and in records.
-export const recording = {
+import { fill, words } from './words.ts'
+
+export const recording = words({
   policy: 'Recording of calls',
   policies: { never: 'never', always: 'always', byAgent: 'when the agent says so' },
   announcement: 'Announcement before connecting',
@@ -11,10 +13,10 @@ export const recording = {
   goOn: 'Record again',
   begin: 'Record',
   end: 'Stop recording',
-  refused: (name: string) => `${name} does not want to be recorded.`,
+  refused: (name: string) => fill('{name} does not want to be recorded.', { name }),
   off: 'Not recorded',
   paused: 'Recording is paused: nothing of this is kept.',
-  announced: (name: string) => `${name} hears the announcement first.`,
+  announced: (name: string) => fill('{name} hears the announcement first.', { name }),
   // In a record.
   recordings: 'Recording',
   load: 'Listen to the recording',
@@ -24,22 +26,25 @@ export const recording = {
   play: 'Play',
   stop: 'Pause',
   speed: 'Speed',
-  at: (clock: string, whole: string) => `${clock} of ${whole}`,
+  at: (clock: string, whole: string) => fill('{clock} of {whole}', { clock, whole }),
   place: 'Place in the recording',
   gaps: {
-    paused: (clock: string) => `${clock} not recorded: the agent had paused`,
-    lost: (clock: string) => `${clock} not recorded: the sound was cut off`,
+    paused: (clock: string) => fill('{clock} not recorded: the agent had paused', { clock }),
+    lost: (clock: string) => fill('{clock} not recorded: the sound was cut off', { clock }),
     toCustomer: (clock: string) =>
-      `${clock} not recorded: the agent’s page was gone; what follows was recorded at the customer’s end`,
-    toAgent: (clock: string) => `${clock} not recorded: the agent’s page was back, and recorded again`,
+      fill('{clock} not recorded: the agent’s page was gone; what follows was recorded at the customer’s end', {
+        clock,
+      }),
+    toAgent: (clock: string) => fill('{clock} not recorded: the agent’s page was back, and recorded again', { clock }),
   },
   mark: 'Mark this place',
   markNote: 'What is there',
   marks: 'Marks',
   keepMark: 'Keep the mark',
   cancel: 'Cancel',
-  goTo: (clock: string, note: string) => `Go to ${clock}: ${note}`,
-  unmark: (note: string) => `Remove the mark: ${note}`,
+  goTo: (clock: string, note: string) => fill('Go to {clock}: {note}', { clock, note }),
+  unmark: (note: string) => fill('Remove the mark: {note}', { note }),
   gone: 'Its retention time is over; it has been deleted.',
-  heardBy: (names: readonly string[]) => `Listened to by ${new Intl.ListFormat('en').format(names)}.`,
-} as const
+  heardBy: (names: readonly string[]) =>
+    fill('Listened to by {names}.', { names: new Intl.ListFormat('en').format(names) }),
+} as const)

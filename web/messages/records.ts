@@ -1,7 +1,7 @@
 // Words of records.
-import { count, listed } from './count.ts'
+import { fill, words } from './words.ts'
 
-export const records = {
+export const records = words({
   title: 'Records',
   from: 'From',
   to: 'To',
@@ -18,7 +18,8 @@ export const records = {
     notReached: 'not reached',
   },
   channel: 'Channel',
-  by: (line: string, customer: string | null) => (customer === null ? line : `${line}, from ${customer}`),
+  by: (line: string, customer: string | null) =>
+    fill('{customer, select, null {{line}} other {{line}, from {customer}}}', { customer, line }),
   columns: {
     channel: 'Channel',
     arrivedAt: 'Arrived',
@@ -57,9 +58,10 @@ export const records = {
     quietHours: 'too late to call the customer',
   },
   actedAs: (actor: string, agent: string, n: number) =>
-    `${actor} acted as ${agent} here (${count(n, 'step', 'steps')}).`,
-  overflowed: (n: number) => `Overflowed ${count(n, 'time', 'times')}; this is the last queue.`,
-  requeued: (n: number) => `Requeued ${count(n, 'time', 'times')}.`,
+    fill('{actor} acted as {agent} here ({n, plural, one {# step} other {# steps}}).', { actor, agent, n }),
+  overflowed: (n: number) =>
+    fill('Overflowed {n, plural, one {# time} other {# times}}; this is the last queue.', { n }),
+  requeued: (n: number) => fill('Requeued {n, plural, one {# time} other {# times}}.', { n }),
   endedBy: { customer: 'the customer', agent: 'the agent', system: 'the centre' },
   handle: 'Handling time',
   held: 'On hold',
@@ -67,9 +69,10 @@ export const records = {
   tag: 'Tag',
   erased: 'erased',
   clear: 'Clear filters',
-  total: (n: number, more: boolean) => listed(n, more, 'record', 'records'),
+  total: (n: number, more: boolean) =>
+    fill('{more, select, true {more than } other {}}{n, plural, one {# record} other {# records}}', { more, n }),
   /** Of a customer that many are found by. */
   newestSearched: 'So many customers match that only the newest records were searched. Type more of the name.',
   /** Of how many the order tells. */
-  newestSorted: (n: number) => `Only the newest ${n.toLocaleString('en')} are sorted. Filter for fewer, or export all.`,
-} as const
+  newestSorted: (n: number) => fill('Only the newest {n, number} are sorted. Filter for fewer, or export all.', { n }),
+} as const)

@@ -1,16 +1,24 @@
 // Call scripts: in the plan, at the seat and in the record.
-export const script = {
+import { fill, words } from './words.ts'
+
+export const script = words({
   title: 'Call scripts',
   one: 'Call script',
   fresh: 'New call script',
   calm: (queues: readonly string[]) =>
-    queues.length === 0 ? 'No queue uses it.' : `Followed in ${queues.join(', ')}.`,
+    fill('{n, plural, =0 {No queue uses it.} other {Followed in {queues}.}}', {
+      n: queues.length,
+      queues: queues.join(', '),
+    }),
   none: 'No script',
   removeNote: (queues: readonly string[]) =>
-    `${queues.length === 0 ? '' : `${queues.join(', ')} then ${queues.length === 1 ? 'has' : 'have'} none. `}Answers that were given stay in their records.`,
+    fill(
+      '{n, plural, =0 {} one {{queues} then has none. } other {{queues} then have none. }}Answers that were given stay in their records.',
+      { n: queues.length, queues: queues.join(', ') },
+    ),
   // Steps.
   steps: 'Steps',
-  step: (n: number) => `Step ${n}`,
+  step: (n: number) => fill('Step {n}', { n }),
   stepTitle: 'Title',
   say: 'Say',
   sayHelp: '{customer}, {agent}, {queue} and {centre} are filled in.',
@@ -18,16 +26,16 @@ export const script = {
   asking: { nothing: 'nothing', words: 'words', choice: 'a choice' },
   question: 'Question',
   questionHelp: 'The answer is recorded under it.',
-  answer: (n: number) => `Answer ${n}`,
+  answer: (n: number) => fill('Answer {n}', { n }),
   goesOn: 'Goes on',
   ways: { next: 'with the next step', end: 'nowhere: the script ends' },
-  toStep: (n: number, title: string) => `at ${n} ${title}`,
+  toStep: (n: number, title: string) => fill('at {n} {title}', { n, title }),
   addStep: 'Add a step',
   addAnswer: 'Add an answer',
-  removeStep: (n: number) => `Remove step ${n}`,
-  removeAnswer: (n: number) => `Remove answer ${n}`,
-  up: (n: number) => `Move step ${n} up`,
-  down: (n: number) => `Move step ${n} down`,
+  removeStep: (n: number) => fill('Remove step {n}', { n }),
+  removeAnswer: (n: number) => fill('Remove answer {n}', { n }),
+  up: (n: number) => fill('Move step {n} up', { n }),
+  down: (n: number) => fill('Move step {n} down', { n }),
   newStep: 'New step',
   yes: 'Yes',
   no: 'No',
@@ -48,12 +56,12 @@ export const script = {
   next: 'Next',
   keep: 'Save and continue',
   done: 'The script is finished.',
-  change: (question: string) => `Change: ${question}`,
+  change: (question: string) => fill('Change: {question}', { question }),
   changeShort: 'Change',
   see: 'See',
   walked: 'So far',
-  of: (name: string) => `Script: ${name}`,
-  earlier: (name: string) => `Answered before, by “${name}”`,
+  of: (name: string) => fill('Script: {name}', { name }),
+  earlier: (name: string) => fill('Answered before, by “{name}”', { name }),
   // In the record.
   inRecord: 'Call script',
-} as const
+} as const)

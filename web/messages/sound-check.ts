@@ -1,5 +1,7 @@
 // Before calls: whether microphone, speaker and notifications work in this browser.
-export const soundCheck = {
+import { words } from './words.ts'
+
+export const soundCheck = words({
   strip: 'Calls will come to you: see first that your microphone and your speaker work.',
   open: 'Check sound',
   title: 'Microphone, speaker, notifications',
@@ -22,4 +24,4 @@ export const soundCheck = {
   },
   allow: 'Allow',
   done: 'Done',
-} as const
+} as const)

@@ -1,7 +1,7 @@
 // Reply templates, in the plan and at the seat.
-import { count } from './count.ts'
+import { fill, words } from './words.ts'
 
-export const template = {
+export const template = words({
   title: 'Reply templates',
   one: 'Reply template',
   fresh: 'New reply template',
@@ -11,25 +11,31 @@ export const template = {
   teams: 'Whose',
   everybody: 'Everybody',
   teamsHelp: 'Empty: everybody. Includes the teams below.',
-  calm: (teams: number) => (teams === 0 ? 'Everybody has it.' : `${count(teams, 'team has', 'teams have')} it.`),
+  calm: (teams: number) =>
+    fill('{teams, plural, =0 {Everybody has it.} one {# team has it.} other {# teams have it.}}', { teams }),
   none: 'None',
   removeNote: 'It can no longer be found. Text written with it stays.',
   shown: 'What the agent gets',
-  left: (fields: string) => `Left to the agent: ${fields}.`,
+  left: (fields: string) => fill('Left to the agent: {fields}.', { fields }),
   find: 'How it is found',
   findHelp: (name: string) =>
-    `At the seat: type / and some of its words, such as “/${name.split(' ')[0]?.toLowerCase() ?? ''}”.`,
+    fill('At the seat: type / and some of its words, such as “/{name}”.', {
+      name: name.split(' ')[0]?.toLowerCase() ?? '',
+    }),
   sample: { customer: 'Orla', agent: 'Ana', queue: 'Today’s sailings' },
   // At the seat.
   hint: '/ finds a template',
   longHint: 'Ctrl Enter sends · / finds a template',
   list: 'Reply templates',
   nothing: 'No template matches.',
-  keys: (n: number) => `${count(n, 'template', 'templates')}: arrows choose, Enter takes it, Escape closes the list.`,
-  fill: (field: string) => `Fill in ${field} first.`,
-} as const
+  keys: (n: number) =>
+    fill('{n, plural, one {# template} other {# templates}}: arrows choose, Enter takes it, Escape closes the list.', {
+      n,
+    }),
+  fill: (field: string) => fill('Fill in {field} first.', { field }),
+} as const)
 
-export const wrapUpOf = {
+export const wrapUpOf = words({
   dispositions: 'Dispositions',
   all: 'All of the centre’s',
   help: 'Empty: all of the centre’s.',
@@ -37,4 +43,4 @@ export const wrapUpOf = {
   missing: 'Choose a disposition: this queue requires one.',
   mood: 'Customer’s mood',
   moods: { pleased: 'pleased', calm: 'calm', upset: 'upset' },
-} as const
+} as const)

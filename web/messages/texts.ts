@@ -1,24 +1,31 @@
 // Texts (SMS): what the screens and the program itself say.
-import { count } from './count.ts'
+import { fill, words } from './words.ts'
 
-export const texts = {
+export const texts = words({
   /** As how many texts it goes out, and how many signs the last one still takes. */
-  parts: (parts: number, left: number) => `${count(parts, 'text', 'texts')}, ${left} left`,
+  parts: (parts: number, left: number) =>
+    fill('{parts, plural, one {# text} other {# texts}}, {left} left', { parts, left }),
   wide: 'With a character outside the standard alphabet, a text holds 70 characters.',
-  stopped: (name: string) => `${name} has opted out of texts from this number. They resume when they text START.`,
+  stopped: (name: string) =>
+    fill('{name} has opted out of texts from this number. They resume when they text START.', { name }),
   /** In the place of what came along and is none of what is taken. */
   leftOut: {
     texts: (name: string) =>
-      `[${name}: not accepted. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are, with nothing harmful in them.]`,
+      fill(
+        '[{name}: not accepted. Only pictures (PNG, JPEG, GIF, WebP) of at most 1 MB are, with nothing harmful in them.]',
+        { name },
+      ),
     email: (name: string) =>
-      `[${name}: not accepted. Only pictures and PDF files of at most 5 MB are, with nothing harmful in them.]`,
+      fill('[{name}: not accepted. Only pictures and PDF files of at most 5 MB are, with nothing harmful in them.]', {
+        name,
+      }),
   },
   withPicture: 'Goes as a picture message (MMS).',
-  under: (customer: string, line: string) => `${customer} to ${line}`,
-} as const
+  under: (customer: string, line: string) => fill('{customer} to {line}', { customer, line }),
+} as const)
 
 /** A customer’s telephone in Outside. */
-export const phone = {
+export const phone = words({
   title: 'Telephone',
   door: 'Customer’s telephone',
   doorText: 'Call and text the centre’s numbers as a customer would, with sound, and see what arrives.',
@@ -36,4 +43,4 @@ export const phone = {
   up: 'Accepts texts and email',
   down: 'The network accepts nothing: messages wait until it does.',
   set: 'Set',
-} as const
+} as const)

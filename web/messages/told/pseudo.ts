@@ -26,3 +26,7 @@ export function pseudo(message: string): MessageFormatElement[] {
   const literal = (value: string): MessageFormatElement => ({ type: TYPE.literal, value })
   return [literal('⟦'), ...changed(parse(message)), literal(`${longer(message)}⟧`)]
 }
+
+/** The same of a text without places; what is in it already stays. */
+export const pseudoText = (text: string): string =>
+  text === '' || text.startsWith('⟦') ? text : `⟦${accented(text)}${longer(text)}⟧`

@@ -11,7 +11,8 @@ import {
   type PersonId,
 } from '@eudromos/core/plan'
 import type { LimitsDraft, StateDraft, TeamDraft } from '@eudromos/database'
-import { peopleFindingText, presence } from '../../messages/people.ts'
+import { presence } from '../../messages/people.ts'
+import { peopleFindingText } from '../../messages/people-findings.ts'
 import { centreShape, limitsShape, stateShape, teamInList, teamShape } from '../../view/people-shape.ts'
 import { ofDraft, ofOne, strictly } from './plan-input.ts'
 import { currentDocument, notValid, publish, type Saved } from './plan.ts'

@@ -12,7 +12,7 @@ import {
   type AnyId,
 } from '@eudromos/core/plan'
 import { endSessions, putPassword, removeFactor, type Person } from '@eudromos/database'
-import { peopleFindingText } from '../../messages/people.ts'
+import { peopleFindingText } from '../../messages/people-findings.ts'
 import { peopleShape, personShape } from '../../view/person-shape.ts'
 import { ofDraft, ofOne, strictly } from './plan-input.ts'
 import { currentDocument, notValid, publish, type Saved } from './plan.ts'

@@ -1,7 +1,7 @@
 import 'server-only'
 import * as yup from '../../view/yup.ts'
 import { checkScript, type CallScript } from '@eudromos/core/plan'
-import { peopleFindingText } from '../../messages/people.ts'
+import { peopleFindingText } from '../../messages/people-findings.ts'
 import { scriptShape } from '../../view/script-shape.ts'
 import { ofDraft, ofOne, strictly } from './plan-input.ts'
 import { currentDocument, notValid, publish, type Saved } from './plan.ts'

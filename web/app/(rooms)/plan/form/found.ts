@@ -10,7 +10,7 @@ import type {
   SkillFinding,
 } from '@eudromos/core/plan'
 import { hoursFindingText, hoursMendText } from '../../../../messages/findings.ts'
-import { peopleFindingText, peopleMendText } from '../../../../messages/people.ts'
+import { peopleFindingText, peopleMendText } from '../../../../messages/people-findings.ts'
 import { skillFindingText } from '../../../../messages/skills.ts'
 import { isZone } from './editor.tsx'
 import type { Found } from './findings.tsx'
