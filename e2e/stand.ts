@@ -158,9 +158,10 @@ export class Stand {
     return running
   }
 
-  async startWeb(port: number): Promise<Running> {
+  /** One more process of the web; `told`: what it is told beside what all are. */
+  async startWeb(port: number, told: Readonly<Record<string, string>> = {}): Promise<Running> {
     const args = [join(root, 'web/start.mjs'), String(port)]
-    const running = startProcess(`web-${port}`, args, this.env(port), this.logs)
+    const running = startProcess(`web-${port}`, args, { ...this.env(port), ...told }, this.logs)
     this.webs.push(running)
     this.origins.push(`http://127.0.0.1:${port}`)
     await waitForHealth(`http://127.0.0.1:${port}/api/health`, running)

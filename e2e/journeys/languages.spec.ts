@@ -1,4 +1,5 @@
 import { expect, type Browser, type Locator, type Page } from '@playwright/test'
+import { freePort } from '../../scripts/jest-cluster.ts'
 import { call, hangUp, heardBy } from './calling.ts'
 import { test } from './journey.ts'
 import { bayOf, customerAt, expectAccessible, goHome, origin, sayPresence, signIn } from './people.ts'
@@ -36,6 +37,15 @@ const tooNarrowIn = (place: Locator): Promise<string[]> =>
     [...root.querySelectorAll('*')]
       .filter((one) => !/^(TEXTAREA|INPUT|svg|path|SPAN|FIELDSET|LEGEND)$/i.test(one.tagName) && one.clientWidth > 0)
       .filter((one) => one.scrollWidth > one.clientWidth + 1)
+      .map((one) => one.textContent.slice(0, 80)),
+  )
+
+/** Words of a place that end in dots and are told nowhere whole: a field is read by going through it, a table tells its headings. */
+const cutOffIn = (place: Locator): Promise<string[]> =>
+  place.evaluate((root) =>
+    [...root.querySelectorAll('*')]
+      .filter((one) => getComputedStyle(one).textOverflow === 'ellipsis' && one.scrollWidth > one.clientWidth + 1)
+      .filter((one) => one.closest('[title], label, .MuiInputBase-root, th, [role=grid]') === null)
       .map((one) => one.textContent.slice(0, 80)),
   )
 
@@ -87,6 +97,73 @@ test('in the made-up language nothing in the chat box or the call is left in ano
   await page.context().close()
   await rosalind.close()
   await goHome(ana)
+})
+
+/** Names and other words, wherever they stand in what an address answers; of a text with places also what is between them. */
+function namesIn(answer: unknown): string[] {
+  if (typeof answer === 'string') return [answer, ...answer.split(/\{\w+\}/)].filter((words) => /\p{L}{2}/u.test(words))
+  return typeof answer === 'object' && answer !== null ? Object.values(answer).flatMap(namesIn) : []
+}
+
+/** What is written by the browser's own means or comes with a library, each with languages of its own. */
+const lent = [
+  /\b(Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day\b|\b(Mon|Tue|Wed|Thu|Fri|Sat|Sun)\b|^\p{Lu}\p{L}$/gu,
+  /\b(January|February|March|April|May|June|July|August|September|October|November|December)\b/g,
+  /\b(Jan|Feb|Mar|Apr|Jun|Jul|Aug|Sep|Oct|Nov|Dec)\b|\d (min|s|h)\b|\bUTC|\b(DD|MM|YYYY|hh|mm)\b/g,
+  /^(Open|Close|Clear|Sort|Year|Month|Day|Hours|Minutes|Choose (date|time)|Select (all rows|row))$/g,
+  /^(Rows per page:|Go to (next|previous|first|last) page|.* column menu|\d+–\d+ of \d+)$/g,
+]
+
+test('in the made-up language nothing that staff see is left in another, or cut off', async ({ browser, stand }) => {
+  const address = `http://127.0.0.1:${await freePort()}`
+  const web = await stand.startWeb(Number(new URL(address).port), { EUDROMOS_STAFF_LANGUAGE: 'en-XA' })
+  const enter = async (personId: string): Promise<Page> => {
+    const context = await browser.newContext({ baseURL: address })
+    await context.request.post('/api/demo/sign-in', { data: { personId }, headers: { origin: address } })
+    return context.newPage()
+  }
+  const rosalind = await enter('rosalind-okafor')
+  const said = ['/api/plan/queues', '/api/records', '/api/customers'].map(async (path) =>
+    namesIn(await (await rosalind.request.get(path)).json()),
+  )
+  const names = [...new Set((await Promise.all(said)).flat())].sort((one, other) => other.length - one.length)
+  const wrong: unknown[] = []
+  const check = async (page: Page): Promise<void> => {
+    await expect(page.getByRole('main').getByText('⟦').first()).toBeVisible()
+    const own = (text: string): string => lent.reduce((rest, words) => rest.replace(words, ''), text)
+    const foreign = (await foreignIn(page.locator('body'), names)).filter((text) => /\p{L}{2}/u.test(own(text)))
+    const cutOff = await cutOffIn(page.getByRole('main'))
+    if (foreign.length + cutOff.length > 0) wrong.push({ at: page.url().replace(address, ''), foreign, cutOff })
+  }
+  for (const path of ['/live', '/live?view=table', '/live?view=people', '/live/in', '/review', '/review/customers']) {
+    await rosalind.goto(path)
+    await check(rosalind)
+  }
+  for (const path of [
+    '/plan/queues',
+    '/plan/skills',
+    '/plan/teams',
+    '/plan/people',
+    '/outside',
+    '/plan?person=ana-mirel',
+  ]) {
+    await rosalind.goto(path)
+    await check(rosalind)
+  }
+  // One of each kind; people stand in their table, and one of them was open.
+  const kinds = rosalind.getByRole('navigation').last().locator('section')
+  await expect(kinds).toHaveCount(14)
+  for (const kind of await kinds.filter({ hasNot: rosalind.locator('a[href="/plan/people"]') }).all()) {
+    await kind.locator('.MuiListItemButton-root').first().click({ timeout: 20_000 })
+    await check(rosalind)
+  }
+  const ana = await enter('ana-mirel')
+  await ana.goto('/seat')
+  await check(ana)
+  expect(wrong).toEqual([])
+  await rosalind.context().close()
+  await ana.context().close()
+  web.child.kill('SIGKILL')
 })
 
 test('customers are told in the language of their browser, by a line with one in its own', async ({ browser }) => {

@@ -7,8 +7,22 @@ const accents: Readonly<Record<string, string>> = {
 
 const accented = (text: string): string => [...text].map((sign) => accents[sign] ?? sign).join('')
 
-/** A word of the made-up language for each three of the text, since other languages take up to half as much room again. */
-const longer = (text: string): string => ' lõñĝ'.repeat(Math.ceil(text.split(' ').length / 3))
+const wordsIn = (text: string): number => text.split(' ').length
+
+/** A word of the made-up language for each three, since other languages take up to half as much room again. */
+const longer = (words: number): string => ' lõñĝ'.repeat(Math.ceil(words / 3))
+
+/** Of a message: as many as the longest of what it can say has. */
+const mostWords = (elements: readonly MessageFormatElement[]): number =>
+  elements.reduce(
+    (sum, element) =>
+      element.type === TYPE.literal
+        ? sum + wordsIn(element.value.trim())
+        : 'options' in element
+          ? sum + Math.max(...Object.values(element.options).map(({ value }) => mostWords(value)))
+          : sum,
+    0,
+  )
 
 function changed(elements: readonly MessageFormatElement[]): MessageFormatElement[] {
   return elements.map((element) => {
@@ -24,9 +38,10 @@ function changed(elements: readonly MessageFormatElement[]): MessageFormatElemen
 /** An English message as the made-up language has it: within marks, accented, longer; its places stay. */
 export function pseudo(message: string): MessageFormatElement[] {
   const literal = (value: string): MessageFormatElement => ({ type: TYPE.literal, value })
-  return [literal('⟦'), ...changed(parse(message)), literal(`${longer(message)}⟧`)]
+  const parsed = parse(message)
+  return [literal('⟦'), ...changed(parsed), literal(`${longer(mostWords(parsed))}⟧`)]
 }
 
 /** The same of a text without places; what is in it already stays. */
 export const pseudoText = (text: string): string =>
-  text === '' || text.startsWith('⟦') ? text : `⟦${accented(text)}${longer(text)}⟧`
+  text === '' || text.startsWith('⟦') ? text : `⟦${accented(text)}${longer(wordsIn(text))}⟧`

@@ -98,7 +98,7 @@ const Figures = memo(function Figures(props: FiguresProps) {
       <Typography variant="h3" component="h2" noWrap>
         <QueueName queue={queue} onQueue={onQueue} />
       </Typography>
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1 }}>
         <Typography variant="figure" sx={{ color: latenessColor[levelState], whiteSpace: 'nowrap' }}>
           {queue.target === null
             ? en.live.noTarget

@@ -36,7 +36,7 @@ export function NavList(props: NavListProps) {
   return (
     <Box component="section" aria-label={title} sx={{ marginBlockEnd: 1.5 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, paddingInline: 1.5 }}>
-        <Typography variant="h3" component="h2" noWrap sx={{ flex: 1 }}>
+        <Typography variant="h3" component="h2" sx={{ flex: 1, minWidth: 0, overflowWrap: 'anywhere' }}>
           {title}
         </Typography>
         {total > 0 && (
