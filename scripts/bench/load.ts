@@ -61,8 +61,7 @@ export async function load(settings: LoadSettings): Promise<Load> {
   const later = (ms: number, what: () => Promise<void>): void => void setTimeout(() => void what(), ms)
   const take = (agentId: string, { interactions: shown }: Seen): void => {
     const now = performance.now()
-    for (const one of Object.values(shown)) {
-      if (one === null) continue
+    for (const one of shown) {
       const interactionId = one.id
       if (one.offer?.agentId === agentId && !met.has(one.offer.id)) {
         met.add(one.offer.id)

@@ -63,9 +63,9 @@ export async function latencies(web: Runtime, perSecond: number, seconds: number
   }
   const take = (agentId: string, part: Seen): void => {
     const now = performance.now()
-    for (const interaction of Object.values(part.interactions)) {
-      const begun = interaction === null ? undefined : sentAt.get(interaction.id)
-      if (interaction?.offer == null || begun === undefined) continue
+    for (const interaction of part.interactions) {
+      const begun = sentAt.get(interaction.id)
+      if (interaction.offer === null || begun === undefined) continue
       sentAt.delete(interaction.id)
       offers.push(now - begun)
       void act(web, 'answerOffer', { agentId, interactionId: interaction.id, offerId: interaction.offer.id })

@@ -4,11 +4,11 @@ import { envelope } from '../../web/server/edge/envelope.ts'
 import { beginLive } from '../../web/server/live/live.ts'
 import type { Runtime } from '../../web/server/runtime/runtime.ts'
 import type { Stream } from '../../web/server/edge/stream.ts'
-import type { View, ViewChange } from '../../web/view/view.ts'
+import { changed, type InteractionView, type View, type ViewChange } from '../../web/view/view.ts'
 
 export const system = { kind: 'system', id: 'bench' } as const
 
-export type Seen = Pick<View | ViewChange, 'interactions' | 'messages'>
+export type Seen = Pick<View, 'messages'> & { readonly interactions: readonly InteractionView[] }
 
 type OfSeat = 'answerOffer' | 'endInteraction' | 'saveWrapUp' | 'finishWrapUp'
 
@@ -24,8 +24,16 @@ export async function openSeats(web: Runtime, take: (agentId: string, seen: Seen
   const endings: (() => void)[] = []
   for (const agentId of web.follower.state.agents.keys()) {
     await web.connections.begin({ agentId }, system)
+    let view: View | null = null
     const stream = streamTo((event, data) => {
-      if (event !== 'queues') take(agentId, data as Seen)
+      if (event !== 'snapshot' && event !== 'change') return
+      const told = data as View | ViewChange
+      view = view === null ? (told as View) : changed(view, [told])
+      const { interactions } = view
+      take(agentId, {
+        messages: told.messages,
+        interactions: Object.keys(told.interactions).flatMap((id) => interactions[id] ?? []),
+      })
     })
     endings.push(await beginLive(web, { kind: 'seat', agentId }, stream, null))
     await web.sender.submit({ command: envelope('setPresence', system, { agentId, stateId: 'ready' }) })

@@ -303,7 +303,6 @@ export interface View {
   readonly messages: Readonly<Record<string, readonly MessageView[]>>
 }
 
-/** What is different after `seq`; null stands for what is gone. Messages are added to those there are. */
 /** An interaction, or something that was due, that a fault of the program took out. */
 export interface QuarantinedView {
   readonly id: string
@@ -313,19 +312,23 @@ export interface QuarantinedView {
   readonly kind: string
 }
 
+/**
+ * What is different after `seq`: what is new whole, of what is known the fields that are others; null stands for what is gone.
+ * Messages are added to those there are.
+ */
 export interface ViewChange extends Partial<Pick<View, 'plan' | 'emergencies' | 'blockRequests' | 'quarantined'>> {
   readonly seq: number
   readonly at: number
-  readonly people: Readonly<Record<string, PersonView | null>>
-  readonly queues: Readonly<Record<string, QueueView | null>>
-  readonly interactions: Readonly<Record<string, InteractionView | null>>
+  readonly people: Readonly<Record<string, Partial<PersonView> | null>>
+  readonly queues: Readonly<Record<string, Partial<QueueView> | null>>
+  readonly interactions: Readonly<Record<string, Partial<InteractionView> | null>>
   readonly messages: Readonly<Record<string, readonly MessageView[]>>
 }
 
 /** What is there after each of these; the same object where none changes anything. */
-export function merged<T>(
+export function merged<T extends object>(
   before: Readonly<Record<string, T>>,
-  parts: readonly Readonly<Record<string, T | null>>[],
+  parts: readonly Readonly<Record<string, Partial<T> | null>>[],
 ): Readonly<Record<string, T>> {
   if (parts.every((part) => Object.keys(part).length === 0)) return before
   // By way of a map it took more than twice as long, every second.
@@ -333,7 +336,8 @@ export function merged<T>(
   for (const part of parts)
     for (const [id, one] of Object.entries(part))
       if (one === null) Reflect.deleteProperty(after, id)
-      else after[id] = one
+      // What is not known yet is told whole.
+      else after[id] = { ...after[id], ...one } as T
   return after
 }
 

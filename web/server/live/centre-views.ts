@@ -5,7 +5,7 @@ import { Json } from '../edge/json.ts'
 import type { Stream } from '../edge/stream.ts'
 import { seesInteraction, sightFor } from '../sight/sight.ts'
 import { blockRequestViews, emergencyViews, planView, quarantinedViews, queueView } from './project.ts'
-import { Delta, keyed, Shown, type Keyed } from './shown.ts'
+import { Delta, keyed, Piece, Shown, type Keyed } from './shown.ts'
 
 /** After one piece was sent, what comes within so many milliseconds goes with the next. */
 const pauseMs = 200
@@ -103,7 +103,7 @@ class CentreView {
     this.shown.noteWhole('quarantined', JSON.stringify(quarantinedViews(follower, queue)), delta)
   }
 
-  private pieceOf(kind: Keyed, id: string): string | null {
+  private pieceOf(kind: Keyed, id: string): Piece | null {
     const { follower, pieces } = this.place
     const { sight } = this
     if (kind === 'people') return sight.person(id as PersonId) ? pieces.of(kind, id) : null
@@ -114,7 +114,7 @@ class CentreView {
     if (!sight.queue(id as QueueId)) return null
     if (sight.hidden.personIds.length === 0) return pieces.of(kind, id)
     const view = queueView(follower, id as QueueId, sight.person)
-    return view === null ? null : JSON.stringify(view)
+    return view === null ? null : new Piece(view)
   }
 
   private plan(): string {

@@ -1,7 +1,7 @@
 import type { InteractionId, PersonId, QueueId } from '@eudromos/core/plan'
 import type { Change, Follower } from '../runtime/follower.ts'
 import { interactionView, personView, planView, queueView } from './project.ts'
-import { keyed, type Keyed } from './shown.ts'
+import { keyed, Piece, type Keyed } from './shown.ts'
 
 type Makers = Readonly<Record<Keyed, (follower: Follower, id: string) => object | null>>
 const makers: Makers = {
@@ -10,12 +10,12 @@ const makers: Makers = {
   interactions: (follower, id) => interactionView(follower, id as InteractionId),
 }
 
-/** People, queues and interactions as the JSON that browsers are sent: each is made once for all who are shown it. */
+/** People, queues and interactions as browsers are sent them: each is made once for all who are shown it. */
 export class Pieces {
   private readonly made = {
-    people: new Map<string, string | null>(),
-    queues: new Map<string, string | null>(),
-    interactions: new Map<string, string | null>(),
+    people: new Map<string, Piece | null>(),
+    queues: new Map<string, Piece | null>(),
+    interactions: new Map<string, Piece | null>(),
   }
   private planOf: { readonly document: Follower['document']; readonly json: string } | null = null
   readonly end: () => void
@@ -35,13 +35,13 @@ export class Pieces {
   }
 
   /** Null where there is no such one. */
-  of(kind: Keyed, id: string): string | null {
+  of(kind: Keyed, id: string): Piece | null {
     const known = this.made[kind].get(id)
     if (known !== undefined) return known
     const view = makers[kind](this.follower, id)
-    const json = view === null ? null : JSON.stringify(view)
-    this.made[kind].set(id, json)
-    return json
+    const piece = view === null ? null : new Piece(view)
+    this.made[kind].set(id, piece)
+    return piece
   }
 
   plan(): string {

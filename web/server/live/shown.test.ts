@@ -12,6 +12,7 @@ import { Touched } from '../runtime/touched.ts'
 import { CentreViews } from './centre-views.ts'
 import { beginLive, type Scope } from './live.ts'
 import { Pieces } from './pieces.ts'
+import { Delta, Piece, Shown } from './shown.ts'
 
 jest.mock('server-only', () => ({}))
 
@@ -54,7 +55,10 @@ class TestFollower {
     return () => this.watchers.delete(watcher)
   }
 
+  private renamedSeq = -1
+
   since(seq: number): Change[] | null {
+    if (seq <= this.renamedSeq) return null
     const missed = this.past.filter((change) => change.seq > seq)
     return missed.some(({ everything }) => everything) ? null : missed
   }
@@ -62,6 +66,7 @@ class TestFollower {
   /** A customer is called otherwise from now on. */
   rename(customerId: string, name: string): void {
     this.customerNames.set(customerId, name)
+    this.renamedSeq = this.toldSeq
     const theirs = [...this.state.interactions.values()].filter((one) => one.customerId === customerId)
     for (const watcher of this.watchers) watcher.refreshed?.(new Set(theirs.map(({ id }) => id)))
   }
@@ -153,7 +158,9 @@ test('what streams were told, change by change and after breaks, is what one tha
         const [back, scope] = [browsers[choice], scopes[choice]]
         if (back !== undefined && scope !== undefined) {
           back.end()
-          follower.do(command('setPresence', { agentId: 'a3', stateId: version % 2 === 0 ? 'ready' : 'break' }), at)
+          if (version % 3 === 0) follower.rename('c1', `c1 while away in ${version}`)
+          else
+            follower.do(command('setPresence', { agentId: 'a3', stateId: version % 2 === 0 ? 'ready' : 'break' }), at)
           back.end = await beginLive(process, scope, back, back.lastSeq)
         }
         await jest.advanceTimersByTimeAsync(1500)
@@ -172,4 +179,38 @@ test('what streams were told, change by change and after breaks, is what one tha
     // Making such a story smaller takes minutes.
     { numRuns: 40, endOnFailure: true },
   )
+})
+
+test('of what was told before only the fields that are others are told, and to whom nothing was told all of it', () => {
+  const [before, after] = [
+    new Piece({ id: 'ana', state: 'ready', slots: 2 }),
+    new Piece({ id: 'ana', state: 'break', slots: 2 }),
+  ]
+  const told = (shown: Shown, piece: Piece | null): string => {
+    const delta = new Delta()
+    shown.note('people', 'ana', piece, delta)
+    return delta.text({})
+  }
+  const shown = new Shown()
+  expect(JSON.parse(told(shown, before))).toMatchObject({ people: { ana: { id: 'ana', state: 'ready', slots: 2 } } })
+  expect(JSON.parse(told(shown, after))).toEqual({ people: { ana: { state: 'break' } }, queues: {}, interactions: {} })
+  expect(JSON.parse(told(shown, new Piece({ id: 'ana', state: 'break', slots: 2 }))).people).toEqual({})
+  expect([told(shown, null), told(shown, null)].map((text) => (JSON.parse(text) as ViewChange).people)).toEqual([
+    { ana: null },
+    {},
+  ])
+})
+
+test('what is another depends on what was told before', () => {
+  const [first, second, third] = [1, 2, 3].map(
+    (n) => new Piece({ id: 'ana', slots: n, state: n === 1 ? 'ready' : 'break' }),
+  )
+  if (first === undefined || second === undefined || third === undefined) throw new Error('three were made')
+  const since = (before: Piece): unknown => JSON.parse(third.since(before) ?? 'null')
+  expect([since(second), since(first), since(second), since(third)]).toEqual([
+    { slots: 3 },
+    { slots: 3, state: 'break' },
+    { slots: 3 },
+    null,
+  ])
 })

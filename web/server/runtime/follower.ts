@@ -86,6 +86,7 @@ export class Follower {
   seq = 0
   /** Up to where watchers were told: what they are told next follows on this, however far the state is already. */
   toldSeq = 0
+  private renamedSeq = -1
   document: PlanDocument | null = null
   people = new Map<PersonId, Person>()
   readonly customerNames = new Map<CustomerId, string>()
@@ -159,6 +160,8 @@ export class Follower {
   /** All that changed after `seq`, or null where that is too long ago. */
   since(seq: number): Change[] | null {
     const first = this.past[0]
+    // Names that are others since are no event: whoever was away then may have missed them.
+    if (seq <= this.renamedSeq) return null
     if (seq === this.toldSeq) return []
     if (first === undefined || seq > this.toldSeq || seq < first.seq - 1) return null
     const missed = this.past.filter((change) => change.seq > seq)
@@ -328,6 +331,7 @@ export class Follower {
     this.spoken.forget(interactions)
     this.past.length = 0
     await this.insist(() => this.loadWords())
+    this.renamedSeq = this.toldSeq
     this.tell((watcher) => watcher.refreshed?.(interactions))
   }
 

@@ -69,6 +69,8 @@ test('a new name is in every process at once, and at every open seat', async () 
   await putCustomer(journal.web, 'c1', { name: 'Ilse Vargas' })
   await journal.until(() => view()?.interactions.i1?.customerName === 'Ilse Vargas')
   expect(follower.customerNames.get('c1')).toBe('Ilse Vargas')
+  // Whoever was away as it came has missed it, though nothing has happened since.
+  expect(follower.since(follower.toldSeq)).toBeNull()
   close()
 })
 
