@@ -20,6 +20,7 @@ const carrier = new HttpCarrier({
 })
 const log = pino({ name: process.env.EUDROMOS_NAME ?? 'jobs', level: process.env.EUDROMOS_LOG ?? 'info' })
 const jobs = await Jobs.start({ url, carrier, tokenOf: (interactionId) => tokenOf(secret, interactionId), log })
+log.info('at work')
 
 for (const signal of ['SIGTERM', 'SIGINT'] as const)
   process.once(signal, () => {

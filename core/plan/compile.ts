@@ -50,7 +50,7 @@ type Planned = PlanDocument['queues'][number]
 type Running = Omit<Planned, 'name' | 'description' | keyof QueueWords>
 const left = new Set(['name', 'description', ...Object.keys(plainQueueWords)])
 
-/** A queue without what only people and pages go by. */
+/** A queue without what only people and pages go by. What stays is known by `left` alone, which the library's type forgets. */
 const running = (queue: Planned): Running =>
   Object.fromEntries(Object.entries(queue).filter(([field]) => !left.has(field))) as unknown as Running
 
