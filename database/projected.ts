@@ -1,5 +1,5 @@
 // The tables that are written with the journal, in its transaction, and how: all of it follows from what they are.
-import { getTableColumns, getTableName, isNull, sql, type SQL } from 'drizzle-orm'
+import { getTableColumns, getTableName, isNull, type SQL } from 'drizzle-orm'
 import { getTableConfig, type PgTable } from 'drizzle-orm/pg-core'
 import type { ProjectionName } from '@eudromos/core/records'
 import * as t from './schema.ts'
@@ -30,7 +30,6 @@ export const projected = {
     table: t.record,
     changes: { open: isNull(t.record.closedAt), sameBy: 'arrivedAt', keeps: ['customerId'] },
   },
-  presences: { table: t.presence, changes: { open: sql`true`, sameBy: 'personId' } },
 } satisfies Record<ProjectionName | 'texts', Projected>
 
 export const projectedNames = Object.keys(projected) as (keyof ProjectedRows)[]

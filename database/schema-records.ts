@@ -14,7 +14,6 @@ import type {
   InteractionId,
   LineId,
   PersonId,
-  PresenceStateId,
   QueueId,
   ScriptId,
 } from '@eudromos/core/plan'
@@ -103,12 +102,6 @@ export const message = pgTable(
     index('message_of_content').on(table.contentId),
   ],
 )
-
-export const presence = pgTable('presence', {
-  personId: text('person_id').$type<PersonId>().primaryKey(),
-  stateId: text('state_id').$type<PresenceStateId>().notNull(),
-  since: instant('since').notNull(),
-})
 
 /** Texts of the centre on their way to customers: made by the router with the message, carried on by jobs. */
 export const textOut = pgTable(

@@ -1,4 +1,4 @@
-import type { Instant, ContentId, InteractionId, PersonId, PresenceStateId } from '../plan/index.ts'
+import type { Instant, ContentId, InteractionId, PersonId } from '../plan/index.ts'
 import type { Event } from '../routing/index.ts'
 import { recordAfter, type InteractionRecord } from './changes.ts'
 
@@ -45,23 +45,8 @@ export const messages: Projection<MessageRecord> = {
   isOver: () => true,
 }
 
-/** What state somebody is in, and since when. */
-export interface PresenceRecord {
-  readonly personId: PersonId
-  readonly stateId: PresenceStateId
-  readonly since: Instant
-}
-
-export const presences: Projection<PresenceRecord> = {
-  keyOf: (event) => (event.type === 'presenceSet' ? event.agentId : null),
-  keyOfRow: ({ personId }) => personId,
-  after: (_before, event) =>
-    event.type === 'presenceSet' ? { personId: event.agentId, stateId: event.stateId, since: event.at } : null,
-  isOver: () => false,
-}
-
 /** All that is derived from the journal and written with it. Another is a line here, and one for its table in `database`. */
-export const projections = { records, messages, presences }
+export const projections = { records, messages }
 export type ProjectionName = keyof typeof projections
 export const projectionNames = Object.keys(projections) as ProjectionName[]
 
