@@ -10,8 +10,9 @@ export const crowdQueue = 'crowd'
 export const crowdLines = { chat: 'crowd-chats', voice: 'crowd-calls', sms: 'crowd-texts' } as const
 export const crowdNumbers = { voice: '+442079460100', sms: '+442079460101' } as const
 
-export type CrowdChannel = Exclude<Channel, 'email'>
-const channelsInTurn: readonly CrowdChannel[] = ['chat', 'sms', 'voice']
+const channelsInTurn = ['chat', 'sms', 'voice'] as const satisfies readonly Channel[]
+/** By which the crowd comes. */
+export type CrowdChannel = (typeof channelsInTurn)[number]
 /** By which channel the n-th customer comes: all three, mixed evenly. */
 export const channelOf = (n: number): CrowdChannel => channelsInTurn[n % 3] ?? 'chat'
 
