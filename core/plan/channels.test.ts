@@ -10,20 +10,18 @@ test('what each channel is like', () => {
     ['chat', false, false, null, false, false, 'restAfterSilenceSeconds', 'endAfterRestSeconds'],
     ['sms', false, true, 'number', true, false, 'textRestAfterSeconds', 'textEndAfterRestSeconds'],
     ['email', false, true, 'mailbox', false, true, 'mailRestAfterSeconds', 'mailEndAfterRestSeconds'],
-    ['letter', false, true, 'mailbox', false, true, 'mailRestAfterSeconds', 'mailEndAfterRestSeconds'],
   ])
-  expect(channels.map(isCall)).toEqual([true, false, false, false, false])
+  expect(channels.map(isCall)).toEqual([true, false, false, false])
   expect([...channels, 'pigeon', 'toString', null].map(isChannel)).toEqual([
     true,
     true,
     true,
     true,
-    true,
     false,
     false,
     false,
   ])
-  expect(channels.map(inThreads)).toEqual([false, false, true, true, true])
+  expect(channels.map(inThreads)).toEqual([false, false, true, true])
 })
 
 test('of files a text carries what networks do, a chat and an email all that is taken; of a call, texts go out', () => {
@@ -32,7 +30,6 @@ test('of files a text carries what networks do, a chat and an email all that is 
     chat: 'chats',
     sms: 'texts',
     email: 'email',
-    letter: 'email',
   })
 })
 

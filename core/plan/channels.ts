@@ -1,6 +1,6 @@
 // What each channel is like. What differs between channels is asked of this, and nothing else compares their names (lint).
 
-export const channels = ['voice', 'chat', 'sms', 'email', 'letter'] as const
+export const channels = ['voice', 'chat', 'sms', 'email'] as const
 export type Channel = (typeof channels)[number]
 
 /** Something of each channel. */
@@ -47,10 +47,6 @@ const traits: Readonly<Record<Channel, ChannelTraits>> = {
     rest: { after: 'textRestAfterSeconds', end: 'textEndAfterRestSeconds' },
   },
   email: {
-    ...{ ...written, threaded: true, address: 'mailbox', subject: true, files: 'email' },
-    rest: { after: 'mailRestAfterSeconds', end: 'mailEndAfterRestSeconds' },
-  },
-  letter: {
     ...{ ...written, threaded: true, address: 'mailbox', subject: true, files: 'email' },
     rest: { after: 'mailRestAfterSeconds', end: 'mailEndAfterRestSeconds' },
   },

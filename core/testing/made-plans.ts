@@ -56,7 +56,7 @@ const asked = fc.record({
   prioritySteps: fc.array(fc.record({ afterSeconds, priority: fc.integer({ min: 1, max: 10 }) }), { maxLength: 2 }),
 })
 
-export const lines = { voice: 'phone', chat: 'site', sms: 'texts', email: 'mail', letter: 'post' }
+export const lines = { voice: 'phone', chat: 'site', sms: 'texts', email: 'mail' }
 
 export const plan = fc
   .record({

@@ -217,7 +217,6 @@ export const centre: Omit<
         chat: { slots: 1, most: 3, alone: false, beside: [] },
         sms: { slots: 1, most: 3, alone: false, beside: [] },
         email: { slots: 1, most: 2, alone: false, beside: [] },
-        letter: { slots: 1, most: 2, alone: false, beside: [] },
       },
     },
     {

@@ -22,7 +22,6 @@ const shapes: Readonly<Record<Channel, ReactNode>> = {
   chat: <rect width="14" height="14" rx="3.5" />,
   sms: <rect y="3" width="14" height="8" rx="4" />,
   email: <path d="M0 2.5h14L7 8zM0 4l7 5.5L14 4v8H0z" />,
-  letter: <path d="M1 1h12v12H1zM3 4h8M3 7h8" />,
 }
 
 /** A channel's sign: a drop for a call, a rounded square for a chat, a capsule for a text. */

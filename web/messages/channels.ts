@@ -39,14 +39,6 @@ export const channelWords: Readonly<Record<Channel, ChannelWords>> = words({
     says: 'The address says',
     counted: (n: number) => fill('{n, plural, one {# email} other {# emails}}', { n }),
   },
-  letter: {
-    all: 'Letters',
-    one: 'letter',
-    aOne: 'a letter',
-    line: 'Postal address',
-    says: 'The letter says',
-    counted: (n: number) => fill('{n, plural, one {# letter} other {# letters}}', { n }),
-  },
 })
 
 export const oneOf = (channel: Channel): string => channelWords[channel].one

@@ -56,7 +56,6 @@ export const line = words({
     chat: 'Write to it from a customer’s page',
     sms: 'Text it from a customer’s phone',
     email: 'Write to it from a customer’s mailbox',
-    letter: 'Write to it from a customer’s mailbox',
   },
   now: 'What a customer finds on it now',
   meetsNothing: 'Nothing: the line is off.',

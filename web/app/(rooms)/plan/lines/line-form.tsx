@@ -41,7 +41,7 @@ const any = ' '
 /** With which device of Outside it is tried. */
 function deviceOf(channel: LineValue['channel'], address: string): string {
   const to = new URLSearchParams({ to: address })
-  const devices = { voice: 'phone', chat: 'site', sms: `phone?${to}`, email: `mailbox?${to}`, letter: `mailbox?${to}` } as const
+  const devices = { voice: 'phone', chat: 'site', sms: `phone?${to}`, email: `mailbox?${to}` } as const
   return `/outside/${devices[channel]}`
 }
 
