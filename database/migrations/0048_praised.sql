@@ -1,0 +1,1 @@
+ALTER TABLE "record" ADD COLUMN "praised" boolean DEFAULT false NOT NULL;
