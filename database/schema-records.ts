@@ -47,7 +47,6 @@ export const record = pgTable(
     mood: text().$type<Mood>(),
     tags: text().array().notNull().default([]),
     recordingRefused: boolean('recording_refused').notNull().default(false),
-    praised: boolean().notNull().default(false),
     warnings: integer().notNull().default(0),
     abuse: text().$type<AbuseReason>(),
     blockAsked: boolean('block_asked').notNull().default(false),

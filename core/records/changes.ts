@@ -54,7 +54,6 @@ export interface InteractionRecord {
   readonly recordingRefused: boolean
   /** How often its customer was warned, why it was ended if for abuse, and whether its agent wants them blocked. */
   readonly warnings: number
-  readonly praised: boolean
   readonly abuse: AbuseReason | null
   readonly blockAsked: boolean
   /** What its line marked it with. */
@@ -164,7 +163,6 @@ const changes: { readonly [T in Following]: Change<T> | null } = {
     mood,
     notesContentId,
   }),
-  praised: (before) => ({ ...before, praised: true }),
   wrapUpEnded: (before, { at }) => ({ ...before, closedAt: at, wrapUpMs: at - (before.endedAt ?? at) }),
   rested: (before, event) => {
     const rest = { cause: 'rested', toQueueId: before.queueId, by: event.agentId } as const
@@ -301,7 +299,6 @@ function begin(event: Event<'interactionArrived' | 'interactionRejected'>): Inte
     mood: null,
     recordingRefused: false,
     warnings: 0,
-    praised: false,
     abuse: null,
     blockAsked: false,
     tags: rejected ? [] : event.tags,

@@ -91,7 +91,6 @@ export const seatWords = words({
   noNew: (channel: Channel) => fill('No new {channel}', { channel: channelWords[channel].all.toLowerCase() }),
   noNewNow: 'New work is paused. Your conversations go on.',
   longer: '2 minutes more',
-  praise: 'They praised us',
   asked: (name: string) =>
     fill('{name} was asked whether they are still there; then the conversation rests.', { name }),
 } as const)

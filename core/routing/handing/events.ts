@@ -96,8 +96,6 @@ declare module '../journal/events.ts' {
       readonly mood: Mood | null
       readonly notesContentId: ContentId | null
     }
-    /** The customer praised them; the words are content. */
-    praised: { readonly interactionId: InteractionId; readonly wordsContentId: ContentId | null }
     wrapUpExtended: { readonly interactionId: InteractionId; readonly wrapUpDueAt: Instant }
     wrapUpEnded: { readonly interactionId: InteractionId; readonly cause: 'finished' | 'time' }
   }
@@ -180,7 +178,6 @@ export const handingEvents = {
     changeInteraction(state, event.interactionId, (interaction) => {
       interaction.wrapUpDueAt = event.wrapUpDueAt
     }),
-  praised: (state) => state,
   wrapUpEnded: (state, event) => endWrapUp(state, event.interactionId),
 } satisfies Partial<EventDefinitions>
 

@@ -19,7 +19,6 @@ declare module '../journal/commands.ts' {
     }
     extendWrapUp: { readonly agentId: AgentId; readonly interactionId: InteractionId; readonly seconds: number }
     finishWrapUp: { readonly agentId: AgentId; readonly interactionId: InteractionId }
-    notePraise: { readonly agentId: AgentId; readonly interactionId: InteractionId; readonly wordsContentId: ContentId | null }
   }
 }
 
@@ -69,11 +68,4 @@ export const wrappingUpCommands = {
   saveWrapUp: { by: byAgent, decide: saveWrapUp },
   extendWrapUp: { by: byAgent, decide: extendWrapUp },
   finishWrapUp: { by: byAgent, decide: finishWrapUp },
-  notePraise: {
-    by: byAgent,
-    decide: (state, command, at) => {
-      const { interactionId, wordsContentId } = command.body
-      return withWork(state, command, 'wrapUp', () => [event('praised', at, { interactionId, wordsContentId })])
-    },
-  },
 } satisfies Partial<CommandDefinitions>

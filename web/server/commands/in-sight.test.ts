@@ -174,7 +174,6 @@ const kinds: Readonly<Record<PersonCommandType, 'seat' | 'steering' | 'both'>> =
   endLoan: 'steering',
   grantSkill: 'steering',
   endGrant: 'steering',
-  notePraise: 'seat',
   extendWrapUp: 'seat',
   saveWrapUp: 'seat',
   finishWrapUp: 'seat',

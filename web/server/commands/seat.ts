@@ -37,9 +37,4 @@ export const seatCommands = [
     }),
   ),
   personCommand('finishWrapUp', yup.object(ofAgent)),
-  personCommand(
-    'notePraise',
-    yup.object({ ...ofAgent, words: yup.string().max(2000, 'Praise holds at most 2,000 characters.').default('') }),
-    { body: ({ words, ...rest }, { keep }) => ({ ...rest, wordsContentId: keep('notes', rest.interactionId, words) }) },
-  ),
 ] as const

@@ -172,7 +172,6 @@ export function WrapUpBay({ interaction, view, now }: WrapUpBayProps) {
               {abuse.askToBlock(firstName(interaction.customerName))}
             </Button>
           )}
-          <Button onClick={() => void attempt('notePraise', { interactionId: id, words: notes })}>{seatWords.praise}</Button>
           {mayExtend && (
             <Button onClick={() => void attempt('extendWrapUp', { interactionId: id, seconds: longerSeconds })}>
               {seatWords.longer}

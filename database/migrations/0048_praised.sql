@@ -1,1 +1,0 @@
-ALTER TABLE "record" ADD COLUMN "praised" boolean DEFAULT false NOT NULL;
