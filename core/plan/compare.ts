@@ -1,27 +1,10 @@
+import { planLists, type PlanPlace } from './check-references.ts'
 import type { PlanDocument } from './plan.ts'
-
-const lists = [
-  'queues',
-  'people',
-  'skills',
-  'teams',
-  'presenceStates',
-  'loadLimits',
-  'hours',
-  'calendars',
-  'sites',
-  'shifts',
-  'lines',
-  'templates',
-  'scripts',
-  'declineReasons',
-  'dispositions',
-] as const satisfies readonly (keyof PlanDocument)[]
 
 /** One thing of the plan that is not as it was. */
 export interface Difference {
   readonly what: 'added' | 'removed' | 'changed'
-  readonly of: (typeof lists)[number] | 'centre'
+  readonly of: PlanPlace['kind']
   readonly id: string
   readonly name: string
   /** Of what is changed: each field, before and after. */
@@ -32,7 +15,8 @@ type Thing = Readonly<Record<string, unknown>> & { readonly id: string }
 
 /** Whether both say the same, whatever the order in which their fields were written. */
 export function isSame(a: unknown, b: unknown): boolean {
-  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return a === b
+  if (a === b) return true
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
   if (Array.isArray(a) !== Array.isArray(b)) return false
   const [left, right] = [a as Readonly<Record<string, unknown>>, b as Readonly<Record<string, unknown>>]
   const keys = Object.keys(left)
@@ -47,7 +31,7 @@ const fieldsOf = (before: Omit<Thing, 'id'>, after: Omit<Thing, 'id'>): Differen
 /** What is different in `after`, thing by thing; where only the order of things differs, nothing is. */
 export function differences(before: PlanDocument, after: PlanDocument): Difference[] {
   const named = (one: Thing): string => ('name' in one ? String(one.name) : one.id)
-  const ofLists = lists.flatMap((of): Difference[] => {
+  const ofLists = planLists.flatMap((of): Difference[] => {
     const old = new Map((before[of] as unknown as readonly Thing[]).map((one) => [one.id, one]))
     const now = new Map((after[of] as unknown as readonly Thing[]).map((one) => [one.id, one]))
     const gone = [...old.values()].filter(({ id }) => !now.has(id))

@@ -26,6 +26,16 @@ export * from './scripts.ts'
 export { checkScript, usersOfScript } from './check-scripts.ts'
 export { termsOfNeeds } from './needs.ts'
 export { differences, type Difference } from './compare.ts'
+export {
+  applied,
+  carried,
+  editsBetween,
+  inverted,
+  type Carried,
+  type Conflict,
+  type Edit,
+  type FieldEdit,
+} from './edits.ts'
 export { ownChanges, type NoticedField, type OwnChange } from './own-changes.ts'
 export {
   plainCentre,
