@@ -244,12 +244,17 @@ const server = createServer((request, response) => {
   })()
 })
 
-server.listen(Number(setting('EUDROMOS_OUTSIDE_PORT')), '127.0.0.1')
-const scanner = process.env.EUDROMOS_SCANNER
-if (scanner !== undefined && scanner !== '')
-  startScanner(scanner).on('error', (error) => log.error({ err: error }, 'files cannot be scanned'))
-const initial = process.env.EUDROMOS_TRAFFIC
-if (initial !== undefined && initial !== '') void start(JSON.parse(initial))
+server.listen(Number(setting('EUDROMOS_OUTSIDE_PORT')), '127.0.0.1', () => {
+  const scanner = process.env.EUDROMOS_SCANNER
+  if (scanner !== undefined && scanner !== '')
+    startScanner(scanner).on('error', (error) => log.error({ err: error }, 'files cannot be scanned'))
+  const initial = process.env.EUDROMOS_TRAFFIC
+  if (initial !== undefined && initial !== '') void start(JSON.parse(initial))
+})
+server.once('error', (error) => {
+  log.error({ err: error }, 'its port cannot be had')
+  process.exit(1)
+})
 
 for (const signal of ['SIGTERM', 'SIGINT'] as const)
   process.once(signal, () => {

@@ -5,15 +5,22 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Cluster } from '../database/cluster/index.ts'
 
-export const freePort = (): Promise<number> =>
-  new Promise((resolve, reject) => {
+/** Below those that the system gives to whoever connects: one of these is still free when it is used, seconds later. */
+const ports = { from: 20_000, to: 32_000 }
+
+const isFree = (port: number): Promise<boolean> =>
+  new Promise((resolve) => {
     const server = createServer()
-    server.on('error', reject)
-    server.listen(0, '127.0.0.1', () => {
-      const address = server.address()
-      server.close(() => resolve(typeof address === 'object' && address !== null ? address.port : 0))
-    })
+    server.once('error', () => resolve(false))
+    server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)))
   })
+
+export async function freePort(): Promise<number> {
+  for (;;) {
+    const port = ports.from + Math.floor(Math.random() * (ports.to - ports.from))
+    if (await isFree(port)) return port
+  }
+}
 
 export default async function start(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'eudromos-test-'))
