@@ -127,7 +127,9 @@ test('in the made-up language nothing that staff see is left in another, or cut 
     namesIn(await (await rosalind.request.get(path)).json()),
   )
   // Beside the centre's own names those of the three by whom a selection method is shown.
-  const names = [...new Set([...(await Promise.all(said)).flat(), 'Ona', 'Rui', 'Tove'])].sort((one, other) => other.length - one.length)
+  const names = [...new Set([...(await Promise.all(said)).flat(), 'Ona', 'Rui', 'Tove'])].sort(
+    (one, other) => other.length - one.length,
+  )
   const wrong: unknown[] = []
   const check = async (page: Page): Promise<void> => {
     await expect(page.getByRole('main').getByText('⟦').first()).toBeVisible()
